@@ -1,0 +1,31 @@
+import type { InstrumentId } from '../instrument/instrument';
+import type { Written } from '../pitch/pitch';
+import type { Clef, Score } from '../score/score';
+
+/** Whose page the source line was written on. On a concert page the notes sound as they read. */
+export type PageOwner = 'concert' | InstrumentId;
+
+/** How a teacher overrides one part. Whatever is absent is chosen by the rules. */
+export interface PartChoice {
+  /** Octaves away from the sounding octave of the source. */
+  readonly octaves?: number;
+  readonly key?: KeyChoice;
+  readonly clef?: Clef;
+}
+
+/** `respelled`: the same sounding key with the other letters; `no-signature`: every sign at its note. */
+export const KEY_CHOICES = ['transposed', 'respelled', 'no-signature'] as const;
+export type KeyChoice = (typeof KEY_CHOICES)[number];
+
+/** One written line, and whose page it is. What a teacher keeps on the shelf. */
+export interface Exercise {
+  readonly owner: PageOwner;
+  /** The line exactly as it stands on that page. */
+  readonly source: Score<Written>;
+  readonly partChoices: Readonly<Partial<Record<InstrumentId, PartChoice>>>;
+}
+
+/** Largest things an exercise may hold. */
+export const MAX_MEASURES = 1024;
+export const MAX_EVENTS_PER_MEASURE = 96;
+export const MAX_TEXT_LENGTH = 200;

@@ -1,0 +1,83 @@
+import { z } from 'zod';
+import { INSTRUMENT_IDS } from '../instrument/instrument';
+import { MODES } from '../key/key';
+import { STEPS } from '../pitch/pitch';
+import { failure, type Problem, type Result, success } from '../problem/problem';
+import { NOTE_VALUES } from '../score/duration';
+import { ARTICULATIONS, CLEFS, DYNAMICS } from '../score/score';
+import { notesOf } from '../score/walk';
+import { type Exercise, KEY_CHOICES, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH } from './exercise';
+
+const text = z.string().max(MAX_TEXT_LENGTH);
+const id = z.string().regex(/^[A-Za-z][\w-]{0,39}$/);
+const flag = z.boolean().optional();
+
+const pitchSchema = z.strictObject({
+  step: z.enum(STEPS), alter: z.int().min(-2).max(2), octave: z.int().min(-1).max(9),
+});
+const durationSchema = z.strictObject({
+  value: z.enum(NOTE_VALUES), dots: z.int().min(0).max(3),
+  tuplet: z.strictObject({ actual: z.int().min(2).max(15), normal: z.int().min(1).max(15) }).optional(),
+});
+const eventBase = {
+  id, duration: durationSchema, tupletPlace: z.enum(['start', 'inside', 'stop']).optional(), fermata: flag,
+  dynamic: z.enum(DYNAMICS).optional(), words: text.optional(),
+};
+const eventSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('note'), ...eventBase, pitch: pitchSchema, tie: flag,
+    articulations: z.array(z.enum(ARTICULATIONS)).max(5).optional(), breathAfter: flag, courtesy: flag,
+  }),
+  z.strictObject({ kind: z.literal('rest'), ...eventBase, wholeMeasure: flag }),
+]);
+const measureSchema = z.strictObject({
+  id, events: z.array(eventSchema).max(MAX_EVENTS_PER_MEASURE),
+  clef: z.enum(CLEFS).optional(),
+  key: z.strictObject({ fifths: z.int().min(-7).max(7), mode: z.enum(MODES) }).optional(),
+  meter: z.strictObject({
+    beats: z.int().min(1).max(24), unit: z.union([z.literal(1), z.literal(2), z.literal(4), z.literal(8), z.literal(16)]),
+    symbol: z.enum(['common', 'cut']).optional(),
+  }).optional(),
+  tempo: z.strictObject({
+    words: text.optional(),
+    mark: z.strictObject({ value: z.enum(NOTE_VALUES), dots: z.int().min(0).max(2), perMinute: z.number().min(10).max(400) }).optional(),
+  }).optional(),
+  pickup: flag, repeatStart: flag, repeatEnd: flag, ending: z.array(z.int().min(1).max(9)).max(9).optional(),
+  endBar: z.enum(['double', 'final']).optional(), multiRest: z.int().min(2).max(MAX_MEASURES).optional(),
+});
+const spanSchema = { from: id, to: id };
+
+const exerciseSchema = z.strictObject({
+  owner: z.enum(['concert', ...INSTRUMENT_IDS]),
+  source: z.strictObject({
+    title: text, composer: text.optional(), measures: z.array(measureSchema).min(1).max(MAX_MEASURES),
+    slurs: z.array(z.strictObject(spanSchema)).max(MAX_MEASURES * 8),
+    hairpins: z.array(z.strictObject({ ...spanSchema, kind: z.enum(['crescendo', 'diminuendo']) })).max(MAX_MEASURES),
+  }),
+  partChoices: z.partialRecord(z.enum(INSTRUMENT_IDS), z.strictObject({
+    octaves: z.int().min(-4).max(4).optional(), key: z.enum(KEY_CHOICES).optional(), clef: z.enum(CLEFS).optional(),
+  })),
+});
+
+/**
+ * Checks a document that comes from outside (a request, a stored row) and gives it its type.
+ *
+ * Beyond the shape: ids are unique, and slurs and hairpins lead from one existing event to another.
+ * @returns the exercise, or `bad-document` problems whose facts name the path.
+ */
+export function readExercise(input: unknown): Result<Exercise> {
+  const parsed = exerciseSchema.safeParse(input);
+  if (!parsed.success) {
+    const problems = parsed.error.issues.slice(0, 10).map((issue): Problem => ({
+      code: 'bad-document', severity: 'error', facts: { path: issue.path.join('.'), detail: issue.message },
+    }));
+    return { ok: false, problems };
+  }
+  const exercise = parsed.data as unknown as Exercise;
+  const ids = exercise.source.measures.flatMap((m) => [m.id, ...m.events.map((e) => e.id)]);
+  const known = new Set(ids);
+  if (known.size !== ids.length) return failure('bad-document', { facts: { path: 'source.measures', detail: 'an id stands twice' } });
+  const astray = [...exercise.source.slurs, ...exercise.source.hairpins].find((s) => !known.has(s.from) || !known.has(s.to));
+  if (astray !== undefined) return failure('bad-document', { facts: { path: 'source.slurs', detail: `no event ${astray.from} or ${astray.to}` } });
+  return notesOf(exercise.source).length === 0 ? failure('no-music') : success(exercise);
+}

@@ -1,0 +1,19 @@
+import type { Figure } from '@cifra/core';
+import { figureText } from '@cifra/core';
+import { touchName } from './touchName';
+
+/** Touches that are said as part of the hand's run of fingers; the register key belongs to the thumb. */
+const FINGER = /^([1-7]h?|T|Th|R|8)$/;
+
+const handLine = (touches: readonly string[]): string => {
+  const fingers = touches.filter((t) => FINGER.test(t)).join('');
+  const keys = touches.filter((t) => !FINGER.test(t)).map(touchName);
+  return [fingers, ...keys].filter((t) => t !== '').join(' ');
+};
+
+/** Figure text as it stands in the band: one line for brass, a line for each hand for woodwinds. */
+export function figureLines(f: Figure): string[] {
+  if (f.kind !== 'keys') return [figureText(f)];
+  if (f.left.length === 0 && f.right.length === 0) return ['open', ''];
+  return [handLine(f.left) || '–', handLine(f.right) || '–'];
+}

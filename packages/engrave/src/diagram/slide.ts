@@ -1,0 +1,23 @@
+import type { SlideFigure } from '@cifra/core';
+import { element, type XmlElement } from '@cifra/xml';
+import { INK } from './valves';
+
+const POSITIONS = 7;
+const APART = 72;
+const HEIGHT = 150;
+const RAISED_BY = 0.3;
+
+export const SLIDE_HEIGHT = HEIGHT;
+export const SLIDE_WIDTH = (POSITIONS - 1) * APART + 110;
+
+/** The slide as a bar with its seven positions, first at the left; the grip stands where the hand goes. Origin: middle of the top edge. */
+export function drawSlide(figure: SlideFigure): XmlElement {
+  const x = (position: number): number => (position - (POSITIONS + 1) / 2) * APART;
+  const grip = x(figure.position - figure.adjust * RAISED_BY);
+  const y = HEIGHT / 2;
+  return element('g', { class: 'diagram' }, [
+    element('path', { d: `M${x(1)} ${y}H${x(POSITIONS)}`, stroke: INK, 'stroke-width': 12, fill: 'none' }),
+    ...Array.from({ length: POSITIONS }, (_, i) => element('path', { d: `M${x(i + 1)} ${y - 26}V${y + 26}`, stroke: INK, 'stroke-width': 10, fill: 'none' })),
+    element('rect', { x: grip - 34, y: 8, width: 68, height: HEIGHT - 16, rx: 26, fill: INK }),
+  ]);
+}

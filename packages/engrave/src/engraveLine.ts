@@ -1,0 +1,31 @@
+import type { Pitch, Score } from '@cifra/core';
+import { placeMeasures } from '@cifra/core';
+import { element } from '@cifra/xml';
+import { type Engine, layOut } from './engine';
+import { writeMei } from './mei/writeMei';
+import { composeStrip, type Page } from './page/composePages';
+import { drawTempo } from './page/tempoMark';
+import { readSystems } from './system/readSystems';
+
+/** The first bars of a score, for a strip on the shelf: whole bars only, spans that leave it dropped. */
+export function firstBars<P extends Pitch>(score: Score<P>, bars: number): Score<P> {
+  const measures = score.measures.slice(0, bars + (score.measures[0]?.pickup === true ? 1 : 0))
+    .map(({ multiRest: _long, ...m }) => m);
+  const kept = new Set(measures.flatMap((m) => m.events.map((e) => e.id)));
+  const inside = (s: { from: string; to: string }): boolean => kept.has(s.from) && kept.has(s.to);
+  return { ...score, measures, slurs: score.slurs.filter(inside), hairpins: score.hairpins.filter(inside) };
+}
+
+/**
+ * Engraves a plain line without band: one unbroken strip, or lines of a width.
+ * @param widthMm100 width of a line in hundredths of a millimetre; without it the strip is one system
+ */
+export function engraveLine<P extends Pitch>(engine: Engine, score: Score<P>, widthMm100?: number): Page {
+  const mei = writeMei(score, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: 'l-', slurs: true });
+  const layout = readSystems(layOut(engine, mei, widthMm100 ?? 18000, widthMm100 === undefined ? 'none' : 'auto'), false);
+  const tempoOf = new Map(placeMeasures(score).map((p) => [`l-tempo-${p.measure.id}`, p.measure.tempo]));
+  return composeStrip(layout, (system) => [element('g'), ...system.tempos.flatMap((t) => {
+    const tempo = tempoOf.get(t.id);
+    return tempo === undefined ? [] : [drawTempo(tempo, t.x, t.y - 40)];
+  })], score.title);
+}

@@ -1,0 +1,12 @@
+export { type Engine, STAFF_SPACE } from './engine';
+export { BAND_ROWS, type BandRow } from './band/bandRows';
+export { type CellLabel } from './band/drawBand';
+export { engravePart, type EngraveOptions } from './engravePart';
+export { engraveLine, firstBars } from './engraveLine';
+export { type Page } from './page/composePages';
+export { instrumentTitle, partHeader, signatureSentence } from './page/pageWords';
+export { MARGIN, type Paper, PAPER_SIZE, PAPERS } from './page/paper';
+export { FIGURE_FACE, SIGN_FACE, TITLE_FACE } from './text/drawText';
+export { figureLines } from './diagram/figureLines';
+export { touchName } from './diagram/touchName';
+export { writeMei } from './mei/writeMei';

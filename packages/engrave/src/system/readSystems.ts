@@ -1,0 +1,124 @@
+import { childNamed, descendants, elementsOf, isElement, readXml, type XmlElement } from '@cifra/xml';
+import { STAFF_SPACE } from '../engine';
+import { TITLE_FACE } from '../text/drawText';
+import { extentOf, pathPoints, translation } from './bounds';
+
+/** A notehead on the page: its id and the middle of its head. */
+export interface PlacedHead {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** One system as engraved: its drawing, where the band has its place, and its noteheads. */
+export interface System {
+  readonly drawing: XmlElement;
+  readonly top: number;
+  readonly bottom: number;
+  readonly band: { readonly top: number; readonly bottom: number } | undefined;
+  readonly staffTop: number;
+  readonly left: number;
+  readonly right: number;
+  readonly heads: readonly PlacedHead[];
+  /** Right edge of each bar, by measure id. */
+  readonly measures: readonly { readonly id: string; readonly left: number; readonly right: number }[];
+  readonly tempos: readonly { readonly id: string; readonly x: number; readonly y: number }[];
+}
+
+export interface Layout {
+  readonly systems: readonly System[];
+  /** The glyphs that the systems use. */
+  readonly glyphs: readonly XmlElement[];
+}
+
+/** Widths of noteheads in staff spaces, by SMuFL code: double whole, whole, half and black. From the Leipzig font. */
+const HEAD_WIDTH: Readonly<Record<string, number>> = { E0A0: 2.4, E0A2: 1.688, E0A3: 1.18, E0A4: 1.256 };
+
+const hasClass = (e: XmlElement, name: string): boolean => (e.attributes.class ?? '').split(' ').includes(name);
+
+const glyphCode = (use: XmlElement): string => (use.attributes['xlink:href'] ?? use.attributes.href ?? '').slice(1, 5);
+
+/** Inline styles would be refused by the content security policy: they become plain attributes, `style` elements go. */
+function plain(e: XmlElement): void {
+  const { style, ...rest } = e.attributes;
+  if (style !== undefined) {
+    e.attributes = rest;
+    for (const [name, value] of style.split(';').map((s) => s.split(':').map((t) => t.trim()))) if (name !== undefined && value !== undefined && name !== '') e.attributes[name] ??= value;
+  }
+  if (e.attributes['font-family'] === 'Times') e.attributes['font-family'] = TITLE_FACE;
+  e.children = e.children.filter((c) => !isElement(c) ? c.trim() !== '' : c.name !== 'style' && c.name !== 'desc');
+  for (const child of elementsOf(e)) plain(child);
+}
+
+const removeWhere = (e: XmlElement, test: (child: XmlElement) => boolean): void => {
+  e.children = e.children.filter((c) => !isElement(c) || !test(c));
+  for (const child of elementsOf(e)) removeWhere(child, test);
+};
+
+function readSystem(drawing: XmlElement, hasBand: boolean): System {
+  let band: { top: number; bottom: number } | undefined;
+  let staffTop = Infinity;
+  let left = Infinity;
+  let right = -Infinity;
+  const measures: { id: string; left: number; right: number }[] = [];
+  for (const measure of [...descendants(drawing)].filter((e) => hasClass(e, 'measure'))) {
+    let span: { left: number; right: number } | undefined;
+    for (const staff of [...descendants(measure)].filter((e) => hasClass(e, 'staff'))) {
+      const lines = elementsOf(staff).filter((c) => c.name === 'path').map((p) => pathPoints(p.attributes.d ?? ''));
+      const first = lines[0];
+      const last = lines[lines.length - 1];
+      if (first?.[0] === undefined || last?.[0] === undefined) continue;
+      if (hasBand && staff.attributes['data-n'] === '1') band ??= { top: first[0].y, bottom: last[0].y };
+      else {
+        staffTop = Math.min(staffTop, first[0].y);
+        span = { left: first[0].x, right: first[1]?.x ?? first[0].x };
+        left = Math.min(left, span.left);
+        right = Math.max(right, span.right);
+      }
+    }
+    if (span !== undefined) measures.push({ id: measure.attributes.id ?? '', ...span });
+  }
+  const tempos = [...descendants(drawing)].filter((e) => hasClass(e, 'tempo')).flatMap((e) => {
+    const text = childNamed(e, 'text');
+    return text === undefined ? [] : [{ id: e.attributes.id ?? '', x: Number(text.attributes.x), y: Number(text.attributes.y) }];
+  });
+  removeWhere(drawing, (c) => hasClass(c, 'harm') || hasClass(c, 'tempo') || hasClass(c, 'mNum') || (hasBand && hasClass(c, 'staff') && c.attributes['data-n'] === '1'));
+  if (band !== undefined) {
+    const { bottom } = band;
+    // Bar lines and repeat dots of the silent staff.
+    for (const bar of [...descendants(drawing)].filter((e) => hasClass(e, 'barLine'))) {
+      removeWhere(bar, (c) => {
+        const extent = translation(c) === undefined ? extentOf(c) : { top: 0, bottom: translation(c)?.y ?? 0 };
+        return extent !== undefined && extent.bottom <= bottom + 1;
+      });
+    }
+  }
+  const heads = [...descendants(drawing)].filter((e) => hasClass(e, 'note')).flatMap((note): PlacedHead[] => {
+    const use = [...descendants(note)].find((e) => e.name === 'use' && HEAD_WIDTH[glyphCode(e)] !== undefined);
+    const at = use === undefined ? undefined : translation(use);
+    if (use === undefined || at === undefined) return [];
+    return [{ id: note.attributes.id ?? '', x: at.x + ((HEAD_WIDTH[glyphCode(use)] ?? 1.2) * STAFF_SPACE) / 2, y: at.y }];
+  });
+  const extent = extentOf(drawing) ?? { top: 0, bottom: 0 };
+  const tops = [extent.top, ...(band === undefined ? [] : [band.top]), ...tempos.map((t) => t.y - 330)];
+  return { drawing, top: Math.min(...tops), bottom: extent.bottom, band, staffTop, left, right, heads, measures, tempos };
+}
+
+/**
+ * Reads the library's SVG into systems that can be placed on pages of our own.
+ * @param pages SVG text as the library wrote it
+ * @throws Error when it is not what the library writes: a bug
+ */
+export function readSystems(pages: readonly string[], hasBand: boolean): Layout {
+  const systems: System[] = [];
+  const glyphs: XmlElement[] = [];
+  for (const page of pages) {
+    const parsed = readXml(page);
+    if (!parsed.ok) throw new Error('the engraving library wrote SVG that cannot be read');
+    plain(parsed.root);
+    const defs = childNamed(parsed.root, 'defs');
+    if (defs !== undefined) glyphs.push(...elementsOf(defs));
+    for (const e of [...descendants(parsed.root)].filter((d) => hasClass(d, 'system'))) systems.push(readSystem(e, hasBand));
+  }
+  return { systems, glyphs };
+}

@@ -1,0 +1,47 @@
+import { ADVANCES } from './metrics.data';
+
+export type Weight = 'regular' | 'semibold';
+
+/** Flat, natural and sharp come from the music face, drawn small there: set larger, and raised to the letter's middle. */
+export const SIGN_SCALE = 1.22;
+const SIGN_RISE: Readonly<Record<string, number>> = { '♭': 0.03, '♮': 0.17, '♯': 0.17 };
+
+/** How far a sign is lifted off the baseline, in ems of the letter. */
+export const signRise = (c: string): number => SIGN_RISE[c] ?? 0;
+const SIGNS = '♭♮♯';
+const UNKNOWN_ADVANCE = 600;
+
+export const isSign = (c: string): boolean => SIGNS.includes(c);
+
+/** A run of characters in one face. */
+export interface TextRun {
+  readonly text: string;
+  readonly sign: boolean;
+  /** From the start of the text, in the unit of the font size. */
+  readonly at: number;
+  readonly width: number;
+}
+
+const advance = (c: string, weight: Weight): number =>
+  isSign(c) ? (ADVANCES.music[c] ?? UNKNOWN_ADVANCE) * SIGN_SCALE : (ADVANCES[weight][c] ?? UNKNOWN_ADVANCE);
+
+/** Splits text at the faces it needs and measures each run. */
+export function layRuns(text: string, size: number, weight: Weight): TextRun[] {
+  const runs: { text: string; sign: boolean; at: number; width: number }[] = [];
+  let at = 0;
+  for (const c of text) {
+    const sign = isSign(c);
+    const width = (advance(c, weight) * size) / 1000;
+    const last = runs[runs.length - 1];
+    if (last !== undefined && last.sign === sign && (!sign || last.text.startsWith(c))) {
+      last.text += c;
+      last.width += width;
+    } else runs.push({ text: c, sign, at, width });
+    at += width;
+  }
+  return runs;
+}
+
+/** Width of a line of text in the unit of its size. @example measureText('B♭', 300, 'semibold') */
+export const measureText = (text: string, size: number, weight: Weight): number =>
+  layRuns(text, size, weight).reduce((w, r) => w + r.width, 0);

@@ -1,0 +1,52 @@
+import { type Clef, type Key, key, type Meter, type Mode, MODES, signatureLetters, type Step } from '@cifra/core';
+import { childNamed, childrenNamed, childText, type XmlElement } from '@cifra/xml';
+import type { ProblemList } from '../reading';
+import { readNumber } from './noteReader';
+
+const CLEF_BY_SIGN: Readonly<Record<string, Clef>> = { G2: 'treble', F4: 'bass', C3: 'alto', C4: 'tenor' };
+const DEFAULT_LINE: Readonly<Record<string, string>> = { G: '2', F: '4', C: '3' };
+
+export function readClef(e: XmlElement, measure: number, problems: ProblemList): Clef | undefined {
+  const sign = childText(e, 'sign') ?? '';
+  const clef = CLEF_BY_SIGN[sign + (childText(e, 'line') ?? DEFAULT_LINE[sign] ?? '')];
+  if (clef === undefined) problems.add('clef', 'repaired', { measure, facts: { clef: sign + (childText(e, 'line') ?? '') } });
+  const change = readNumber(childText(e, 'clef-octave-change')) ?? 0;
+  if (change !== 0) problems.add('octave-clef', 'notice', { measure, facts: { clef: `${sign} ${change}` } });
+  return clef;
+}
+
+export function readKey(e: XmlElement, measure: number, problems: ProblemList): Key {
+  const fifths = readNumber(childText(e, 'fifths'));
+  const mode = childText(e, 'mode') ?? 'major';
+  const known: Mode = (MODES as readonly string[]).includes(mode) ? (mode as Mode) : 'major';
+  if (fifths !== undefined && Number.isInteger(fifths) && Math.abs(fifths) <= 7) return key(fifths, known);
+  const steps = childrenNamed(e, 'key-step').map((s) => s.children.join('')) as Step[];
+  const alters = childrenNamed(e, 'key-alter').map((a) => Number(a.children.join('')));
+  const guess = alters.every((a) => a === 1) ? steps.length : alters.every((a) => a === -1) ? -steps.length : 0;
+  const proper = steps.length > 0 && Math.abs(guess) <= 7 && steps.every((s) => signatureLetters(guess).includes(s));
+  if (proper) return key(guess);
+  problems.add(steps.length > 0 ? 'key-custom' : 'key', 'repaired', { measure });
+  return key(0, 'none');
+}
+
+export function readMeter(e: XmlElement, measure: number, problems: ProblemList): Meter {
+  const beats = readNumber(childText(e, 'beats'));
+  const unit = readNumber(childText(e, 'beat-type'));
+  const single = childrenNamed(e, 'beats').length === 1;
+  if (single && beats !== undefined && Number.isInteger(beats) && beats >= 1 && beats <= 24 && [1, 2, 4, 8, 16].includes(unit ?? 0)) {
+    const symbol = e.attributes.symbol === 'cut' && beats === 2 && unit === 2 ? 'cut' : e.attributes.symbol === 'common' && beats === 4 && unit === 4 ? 'common' : undefined;
+    return { beats, unit: unit as Meter['unit'], ...(symbol === undefined ? {} : { symbol }) };
+  }
+  problems.add('meter', 'repaired', { measure });
+  return { beats: 4, unit: 4 };
+}
+
+/** Semitones and letters from written to sounding, octaves included. */
+export function readTranspose(attributes: XmlElement): { chromatic: number; diatonic: number } | undefined {
+  const e = childNamed(attributes, 'transpose');
+  if (e === undefined) return undefined;
+  const octaves = readNumber(childText(e, 'octave-change')) ?? 0;
+  const chromatic = readNumber(childText(e, 'chromatic')) ?? 0;
+  const diatonic = readNumber(childText(e, 'diatonic')) ?? Math.round((chromatic * 7) / 12);
+  return { chromatic: chromatic + 12 * octaves, diatonic: diatonic + 7 * octaves };
+}

@@ -1,0 +1,67 @@
+import { type Dynamic, DYNAMICS, type NoteValue, NOTE_VALUES, type Tempo } from '@cifra/core';
+import { childNamed, childrenNamed, childText, elementsOf, textOf, type XmlElement } from '@cifra/xml';
+import type { ProblemList } from '../reading';
+import { readNumber } from './noteReader';
+
+/** What a direction puts on the next note, or on the bar. */
+export interface Direction {
+  dynamic?: Dynamic;
+  words?: string;
+  tempo?: Tempo;
+  wedge?: 'crescendo' | 'diminuendo' | 'stop';
+}
+
+/** Words that set a speed, so that they stand over the bar as a tempo and not beside a note. */
+const TEMPO_WORDS = /^(adagi|allegr|allarg|andant|con moto|grave|larg|lent|lively|maestoso|march|moderat|prest|quick|slow|steady|vivac|vivo|walking|tempo|a tempo|brisk|gently|fast|bright|easy|smooth|swing)/i;
+
+function readMetronome(e: XmlElement): Tempo['mark'] | undefined {
+  const unit = childText(e, 'beat-unit') as NoteValue;
+  const perMinute = readNumber(/[\d.]+/.exec(childText(e, 'per-minute') ?? '')?.[0]);
+  if (!NOTE_VALUES.includes(unit) || perMinute === undefined || perMinute < 10 || perMinute > 400) return undefined;
+  return { value: unit, dots: Math.min(2, childrenNamed(e, 'beat-unit-dot').length), perMinute };
+}
+
+export function readDirection(direction: XmlElement, measure: number, problems: ProblemList): Direction {
+  const read: Direction = {};
+  for (const type of childrenNamed(direction, 'direction-type')) {
+    for (const e of elementsOf(type)) {
+      switch (e.name) {
+        case 'dynamics': {
+          const name = elementsOf(e)[0]?.name ?? '';
+          if ((DYNAMICS as readonly string[]).includes(name)) read.dynamic = name as Dynamic;
+          else problems.add('dynamics', 'left-out', { measure, facts: { mark: name } });
+          break;
+        }
+        case 'words': {
+          const words = textOf(e).replace(/\s+/g, ' ').slice(0, 100);
+          if (words !== '') read.words = read.words === undefined ? words : `${read.words} ${words}`.slice(0, 100);
+          break;
+        }
+        case 'metronome': {
+          const mark = readMetronome(e);
+          if (mark === undefined) problems.add('text', 'left-out', { measure, facts: { text: 'metronome mark' } });
+          else read.tempo = { ...read.tempo, mark };
+          break;
+        }
+        case 'wedge': {
+          const kind = e.attributes.type;
+          if (kind === 'crescendo' || kind === 'diminuendo' || kind === 'stop') read.wedge = kind;
+          break;
+        }
+        case 'octave-shift': problems.add('octave-line', 'left-out', { measure }); break;
+        case 'segno': case 'coda': problems.add('jump', 'left-out', { measure, facts: { mark: e.name } }); break;
+        case 'rehearsal': read.words = textOf(e).slice(0, 20); break;
+        default: problems.add('other-element', 'left-out', { measure, facts: { element: e.name } });
+      }
+    }
+  }
+  const sound = childNamed(direction, 'sound')?.attributes ?? {};
+  if (sound.dacapo !== undefined || sound.dalsegno !== undefined || sound.fine !== undefined || sound.tocoda !== undefined) {
+    problems.add('jump', 'left-out', { measure, facts: { mark: read.words ?? 'D.C.' } });
+  }
+  if (read.words !== undefined && (read.tempo !== undefined || TEMPO_WORDS.test(read.words))) {
+    read.tempo = { ...read.tempo, words: read.words };
+    delete read.words;
+  }
+  return read;
+}

@@ -1,0 +1,225 @@
+import {
+  compare, type Duration, durationQuarters, type Hairpin, type Measure, type Meter, measureQuarters, midi, type MusicEvent, type Note, type Rational, type Span,
+  splitQuarters, subtract, type Written, ZERO, add, rational,
+} from '@cifra/core';
+import { childNamed, childrenNamed, childText, elementsOf, textOf, type XmlElement } from '@cifra/xml';
+import type { ProblemList } from '../reading';
+import { readClef, readKey, readMeter } from './attributesReader';
+import { type Direction, readDirection } from './directionReader';
+import { divisionsToQuarters, readDurations, readNotations, readNumber, readPitch } from './noteReader';
+
+type Mutable<T> = { -readonly [K in keyof T]: T[K] };
+type Building = Mutable<Measure<Written>> & { events: Mutable<MusicEvent<Written>>[] };
+
+/** A gap that a file leaves in a voice is filled with rests on a grid of eighths of a quarter. */
+const GAP_GRID = 8;
+
+/** Reads one voice of one part, bar by bar. */
+export class PartReader {
+  readonly measures: Building[] = [];
+  readonly slurs: Span[] = [];
+  readonly hairpins: Hairpin[] = [];
+  private divisions = 1;
+  private events = 0;
+  /** Which bar of the file, counted from 1. */
+  private number = 0;
+  private meter: Meter = { beats: 4, unit: 4 };
+  private slurFrom = new Map<string, string>();
+  private wedge: { kind: Hairpin['kind']; from: string } | undefined;
+  private wedgeWaiting: Hairpin['kind'] | undefined;
+  private ending: number[] | undefined;
+  private last: Mutable<Note<Written>> | undefined;
+  /** Marks that wait for the next note or rest. */
+  private pending: Direction = {};
+
+  constructor(part: XmlElement, private readonly voice: string, private readonly problems: ProblemList) {
+    for (const measure of childrenNamed(part, 'measure')) this.takeMeasure(measure);
+  }
+
+  private takeMeasure(e: XmlElement): void {
+    const current: Building = { id: `m${this.measures.length + 1}`, events: [] };
+    const implicit = e.attributes.implicit === 'yes';
+    this.number += 1;
+    if (implicit) current.pickup = true;
+    if (this.measures.length === 0) Object.assign(current, { clef: 'treble', key: { fifths: 0, mode: 'none' }, meter: this.meter });
+    for (const left of childrenNamed(e, 'barline').filter((b) => b.attributes.location === 'left')) this.takeLeftBarline(left, current);
+    if (this.ending !== undefined) current.ending = this.ending;
+    let cursor = ZERO;
+    let filled = ZERO;
+    for (const child of elementsOf(e)) {
+      switch (child.name) {
+        case 'attributes': this.takeAttributes(child, current); break;
+        case 'direction': this.takeDirection(child, current); break;
+        case 'sound': case 'print': case 'barline': case 'grouping': case 'link': case 'bookmark': case 'listening': break;
+        case 'harmony': case 'figured-bass': this.problems.add('chord-symbols', 'left-out'); break;
+        case 'backup': cursor = subtract(cursor, this.quarters(child)); break;
+        case 'forward': cursor = add(cursor, this.quarters(child)); break;
+        case 'note': {
+          if (childNamed(child, 'grace') !== undefined) {
+            if (this.mine(child)) this.problems.add('grace-note', 'left-out', { measure: this.number });
+            break;
+          }
+          if (childNamed(child, 'cue') !== undefined) break;
+          const chord = childNamed(child, 'chord') !== undefined;
+          if (this.mine(child)) {
+            if (chord) this.takeChordNote(child);
+            else {
+              if (compare(cursor, filled) > 0) filled = this.fill(current, subtract(cursor, filled), filled);
+              filled = add(filled, this.takeNote(child, current));
+            }
+          }
+          if (!chord) cursor = add(cursor, this.quarters(child));
+          break;
+        }
+        default: this.problems.add('other-element', 'left-out', { measure: this.number, facts: { element: child.name } });
+      }
+    }
+    if (current.events.length === 0 && compare(cursor, ZERO) >= 0) {
+      for (const duration of splitQuarters(measureQuarters(this.meter))) current.events.push({ kind: 'rest', id: this.nextId(), duration });
+    }
+    for (const right of childrenNamed(e, 'barline').filter((b) => b.attributes.location !== 'left')) this.takeRightBarline(right, current);
+    this.measures.push(current);
+  }
+
+  private mine = (note: XmlElement): boolean => (childText(note, 'voice') ?? '1') === this.voice;
+  private nextId = (): string => `n${++this.events}`;
+  private quarters = (e: XmlElement): Rational => divisionsToQuarters(childText(e, 'duration'), this.divisions) ?? ZERO;
+
+  private fill(current: Building, gap: Rational, filled: Rational): Rational {
+    const grid = rational(Math.max(1, Math.round((gap.n / gap.d) * GAP_GRID)), GAP_GRID);
+    for (const duration of splitQuarters(grid)) current.events.push({ kind: 'rest', id: this.nextId(), duration });
+    return add(filled, grid);
+  }
+
+  private takeLeftBarline(e: XmlElement, current: Building): void {
+    if (childNamed(e, 'repeat')?.attributes.direction === 'forward') current.repeatStart = true;
+    const ending = childNamed(e, 'ending');
+    if (ending?.attributes.type !== 'start') return;
+    const numbers = (ending.attributes.number ?? '').split(/[,\s]+/).map(Number).filter((n) => Number.isInteger(n) && n > 0 && n < 10);
+    if (numbers.length === 0) this.problems.add('ending', 'left-out', { measure: this.number });
+    else this.ending = numbers;
+  }
+
+  private takeRightBarline(e: XmlElement, current: Building): void {
+    const repeat = childNamed(e, 'repeat');
+    if (repeat?.attributes.direction === 'backward') {
+      current.repeatEnd = true;
+      const times = readNumber(repeat.attributes.times) ?? 2;
+      if (times > 2) this.problems.add('repeat-times', 'repaired', { measure: this.number, facts: { times } });
+    }
+    const style = childText(e, 'bar-style');
+    if (style === 'light-heavy' && current.repeatEnd !== true) current.endBar = 'final';
+    if (style === 'light-light') current.endBar = 'double';
+    const ending = childNamed(e, 'ending')?.attributes.type;
+    if (ending === 'stop' || ending === 'discontinue') this.ending = undefined;
+  }
+
+  private takeAttributes(e: XmlElement, current: Building): void {
+    const divisions = readNumber(childText(e, 'divisions'));
+    if (divisions !== undefined && divisions > 0 && divisions <= 100000) this.divisions = divisions;
+    const midway = current.events.length > 0;
+    const keyElement = childNamed(e, 'key');
+    if (keyElement !== undefined) {
+      if (midway) this.problems.add('key', 'left-out', { measure: this.number });
+      else current.key = readKey(keyElement, this.number, this.problems);
+    }
+    const time = childNamed(e, 'time');
+    if (time !== undefined) {
+      this.meter = readMeter(time, this.number, this.problems);
+      current.meter = this.meter;
+    }
+    const clefs = childrenNamed(e, 'clef');
+    const clefElement = clefs.find((c) => (c.attributes.number ?? '1') === '1') ?? clefs[0];
+    if (clefElement !== undefined) {
+      const clef = readClef(clefElement, this.number, this.problems);
+      if (midway) this.problems.add('clef', 'left-out', { measure: this.number, facts: { clef: clef ?? '' } });
+      else if (clef !== undefined) current.clef = clef;
+    }
+    for (const style of childrenNamed(e, 'measure-style')) {
+      const multi = readNumber(childText(style, 'multiple-rest'));
+      if (multi !== undefined && multi >= 2 && multi <= 200) current.multiRest = Math.round(multi);
+      if (childNamed(style, 'measure-repeat') !== undefined) this.problems.add('measure-repeat', 'left-out', { measure: this.number });
+    }
+  }
+
+  private takeDirection(e: XmlElement, current: Building): void {
+    const { tempo, wedge, ...rest } = readDirection(e, this.number, this.problems);
+    if (tempo !== undefined) {
+      if (current.events.length === 0) current.tempo = { ...current.tempo, ...tempo };
+      else if (tempo.words !== undefined) rest.words ??= tempo.words;
+      else this.problems.add('text', 'left-out', { measure: this.number, facts: { text: 'metronome mark' } });
+    }
+    Object.assign(this.pending, rest);
+    if (wedge === 'stop') this.closeWedge();
+    else if (wedge !== undefined) this.wedgeWaiting = wedge;
+  }
+
+  private closeWedge(): void {
+    const last = this.lastEventId;
+    if (this.wedge !== undefined && last !== undefined) this.hairpins.push({ ...this.wedge, to: last });
+    this.wedge = undefined;
+  }
+
+  private lastEventId: string | undefined;
+
+  private takeChordNote(e: XmlElement): void {
+    this.problems.add('chord', 'left-out', { measure: this.number });
+    const p = readPitch(e, this.number, this.problems);
+    if (p !== undefined && this.last !== undefined && midi(p) > midi(this.last.pitch)) this.last.pitch = p;
+  }
+
+  private takeNote(e: XmlElement, current: Building): Rational {
+    const rest = childNamed(e, 'rest');
+    const whole = rest !== undefined && (rest.attributes.measure === 'yes' || (childText(e, 'type') === 'whole' && childText(e, 'duration') !== undefined
+      && compare(this.quarters(e), measureQuarters(this.meter)) === 0));
+    const durations: Duration[] = whole ? splitQuarters(measureQuarters(this.meter)) : readDurations(e, this.divisions, this.number, this.problems);
+    const p = rest === undefined ? readPitch(e, this.number, this.problems) : undefined;
+    if (rest === undefined && p === undefined) this.problems.add('unpitched', 'repaired', { measure: this.number });
+    if (childNamed(e, 'lyric') !== undefined) this.problems.add('lyrics', 'left-out');
+    const marks = readNotations(e, this.number, this.problems);
+    const ties = [...childrenNamed(e, 'tie'), ...childrenNamed(e, 'notations').flatMap((n) => childrenNamed(n, 'tied'))];
+    const tieStart = ties.some((t) => t.attributes.type === 'start');
+    const courtesy = ['cautionary', 'parentheses'].some((a) => childNamed(e, 'accidental')?.attributes[a] === 'yes');
+    durations.forEach((duration, i) => {
+      const id = this.nextId();
+      const isLast = i === durations.length - 1;
+      const event: Mutable<MusicEvent<Written>> = p === undefined
+        ? { kind: 'rest', id, duration, ...(marks.fermata && isLast ? { fermata: true } : {}) }
+        : {
+          kind: 'note', id, duration, pitch: p, ...(tieStart || !isLast ? { tie: true } : {}), ...(courtesy && i === 0 ? { courtesy } : {}),
+          ...(marks.articulations.length > 0 && i === 0 ? { articulations: marks.articulations } : {}),
+          ...(marks.fermata && isLast ? { fermata: true } : {}), ...(marks.breath && isLast ? { breathAfter: true } : {}),
+        };
+      if (i === 0) {
+        Object.assign(event, this.pending);
+        this.pending = {};
+        if (this.wedgeWaiting !== undefined) this.wedge = { kind: this.wedgeWaiting, from: id };
+        this.wedgeWaiting = undefined;
+        for (const s of marks.slurStops) this.endSlur(s, id);
+        for (const s of marks.slurStarts) this.slurFrom.set(s, id);
+      }
+      if (event.kind === 'note') this.last = event;
+      this.lastEventId = id;
+      current.events.push(event);
+    });
+    return durations.reduce((sum, d) => add(sum, durationQuarters(d)), ZERO);
+  }
+
+  private endSlur(number: string, to: string): void {
+    const from = this.slurFrom.get(number);
+    if (from === undefined) this.problems.add('slur-without-end', 'repaired', { measure: this.number });
+    else this.slurs.push({ from, to });
+    this.slurFrom.delete(number);
+  }
+
+  /** Slurs that the file opens and never closes. */
+  reportOpen(): void {
+    if (this.slurFrom.size > 0) this.problems.add('slur-without-end', 'repaired', {});
+  }
+}
+
+/** The text of a heading element, or nothing. */
+export const headingText = (e: XmlElement | undefined): string | undefined => {
+  const text = textOf(e);
+  return text === '' ? undefined : text;
+};

@@ -1,0 +1,177 @@
+import {
+  type Clef, durationQuarters, type Interval, type Key, letterSteps, type Measure, type Meter, type MusicEvent, placeMeasures, readAccidentals,
+  type Score, semitones, type Tempo, type Written, type AccidentalReading, type NoteId, type Articulation, measureQuarters, type Rational,
+} from '@cifra/core';
+import { element, writeIndentedXml, type XmlElement } from '@cifra/xml';
+
+/** What a MusicXML part says of its player. */
+export interface MusicXmlPart {
+  readonly score: Score<Written>;
+  readonly partName: string;
+  /** From the written to the sounding note. */
+  readonly toConcert: Interval;
+}
+
+const el = element;
+const leaf = (name: string, text: string | number): XmlElement => el(name, {}, [String(text)]);
+
+const CLEF_SIGN: Readonly<Record<Clef, readonly [string, number]>> = { treble: ['G', 2], bass: ['F', 4], alto: ['C', 3], tenor: ['C', 4] };
+const ACCIDENTAL: Readonly<Record<number, string>> = { [-2]: 'flat-flat', [-1]: 'flat', 0: 'natural', 1: 'sharp', 2: 'double-sharp' };
+const ARTICULATION: Readonly<Record<Articulation, string>> = {
+  staccato: 'staccato', accent: 'accent', tenuto: 'tenuto', marcato: 'strong-accent', staccatissimo: 'staccatissimo',
+};
+
+const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+
+/** The smallest number of divisions a quarter that makes every length whole. */
+const divisionsOf = (lengths: readonly Rational[]): number => lengths.reduce((l, { d }) => (l * d) / gcd(l, d), 1);
+
+interface Context {
+  readonly divisions: number;
+  readonly accidentals: ReadonlyMap<NoteId, AccidentalReading>;
+  readonly slurStarts: ReadonlyMap<NoteId, readonly number[]>;
+  readonly slurStops: ReadonlyMap<NoteId, readonly number[]>;
+}
+
+const units = (d: Rational, divisions: number): number => (d.n * divisions) / d.d;
+
+function writeNote(e: MusicEvent<Written>, tiedFrom: boolean, full: Rational, c: Context): XmlElement {
+  const { duration } = e;
+  const reading = c.accidentals.get(e.id);
+  const sign = reading?.sign === undefined ? undefined : ACCIDENTAL[reading.sign];
+  const tie = e.kind === 'note' && e.tie === true;
+  const wholeRest = e.kind === 'rest' && e.wholeMeasure === true;
+  const notations = [
+    ...(tiedFrom ? [el('tied', { type: 'stop' })] : []), ...(tie ? [el('tied', { type: 'start' })] : []),
+    ...(c.slurStops.get(e.id) ?? []).map((n) => el('slur', { type: 'stop', number: n })),
+    ...(c.slurStarts.get(e.id) ?? []).map((n) => el('slur', { type: 'start', number: n })),
+    ...(e.tupletPlace === 'start' || e.tupletPlace === 'stop' ? [el('tuplet', { type: e.tupletPlace })] : []),
+    ...articulationsOf(e), ...(e.fermata === true ? [el('fermata')] : []),
+  ];
+  return el('note', {}, [
+    e.kind === 'note'
+      ? el('pitch', {}, [leaf('step', e.pitch.step), ...(e.pitch.alter === 0 ? [] : [leaf('alter', e.pitch.alter)]), leaf('octave', e.pitch.octave)])
+      : el('rest', wholeRest ? { measure: 'yes' } : {}),
+    leaf('duration', units(wholeRest ? full : durationQuarters(duration), c.divisions)),
+    ...(tiedFrom ? [el('tie', { type: 'stop' })] : []), ...(tie ? [el('tie', { type: 'start' })] : []),
+    leaf('voice', 1),
+    ...(wholeRest ? [] : [leaf('type', duration.value), ...Array.from({ length: duration.dots }, () => el('dot'))]),
+    ...(sign === undefined ? [] : [el('accidental', reading?.courtesy === true ? { cautionary: 'yes', parentheses: 'yes' } : {}, [sign])]),
+    ...(duration.tuplet === undefined ? [] : [el('time-modification', {}, [leaf('actual-notes', duration.tuplet.actual), leaf('normal-notes', duration.tuplet.normal)])]),
+    ...(notations.length === 0 ? [] : [el('notations', {}, notations)]),
+  ]);
+}
+
+function articulationsOf(e: MusicEvent<Written>): XmlElement[] {
+  if (e.kind !== 'note') return [];
+  const all = [...(e.articulations ?? []).map((a) => el(ARTICULATION[a])), ...(e.breathAfter === true ? [el('breath-mark')] : [])];
+  return all.length === 0 ? [] : [el('articulations', {}, all)];
+}
+
+const direction = (children: XmlElement[], placement: 'above' | 'below', sound?: XmlElement): XmlElement =>
+  el('direction', { placement }, [...children.map((c) => el('direction-type', {}, [c])), ...(sound === undefined ? [] : [sound])]);
+
+function writeTempo(tempo: Tempo): XmlElement {
+  const { words, mark } = tempo;
+  const quarters = mark === undefined ? undefined : durationQuarters({ value: mark.value, dots: mark.dots });
+  return direction([
+    ...(words === undefined ? [] : [leaf('words', words)]),
+    ...(mark === undefined ? [] : [el('metronome', {}, [leaf('beat-unit', mark.value), ...Array.from({ length: mark.dots }, () => el('beat-unit-dot')), leaf('per-minute', mark.perMinute)])]),
+  ], 'above', mark === undefined || quarters === undefined ? undefined : el('sound', { tempo: (mark.perMinute * quarters.n) / quarters.d }));
+}
+
+const writeKey = (k: Key): XmlElement => el('key', {}, [leaf('fifths', k.fifths), leaf('mode', k.mode)]);
+const writeTime = (m: Meter): XmlElement => el('time', { symbol: m.symbol }, [leaf('beats', m.beats), leaf('beat-type', m.unit)]);
+const writeClef = (c: Clef): XmlElement => el('clef', {}, [leaf('sign', CLEF_SIGN[c][0]), leaf('line', CLEF_SIGN[c][1])]);
+
+/** The transposition of the page; octaves are said apart, as the format asks. */
+function writeTranspose(toConcert: Interval): XmlElement[] {
+  const chromatic = semitones(toConcert);
+  if (chromatic === 0) return [];
+  const octaves = Math.trunc(chromatic / 12);
+  return [el('transpose', {}, [
+    leaf('diatonic', letterSteps(toConcert) - 7 * octaves), leaf('chromatic', chromatic - 12 * octaves), ...(octaves === 0 ? [] : [leaf('octave-change', octaves)]),
+  ])];
+}
+
+function attributesOf(m: Measure<Written>, first: boolean, part: MusicXmlPart, c: Context): XmlElement[] {
+  const children = [
+    ...(first ? [leaf('divisions', c.divisions)] : []),
+    ...(m.key === undefined ? [] : [writeKey(m.key)]), ...(m.meter === undefined ? [] : [writeTime(m.meter)]), ...(m.clef === undefined ? [] : [writeClef(m.clef)]),
+    ...(first ? writeTranspose(part.toConcert) : []),
+    ...(m.multiRest === undefined ? [] : [el('measure-style', {}, [leaf('multiple-rest', m.multiRest)])]),
+  ];
+  return children.length === 0 ? [] : [el('attributes', {}, children)];
+}
+
+const sameEnding = (a: readonly number[] | undefined, b: readonly number[] | undefined): boolean => (a ?? []).join() === (b ?? []).join();
+
+function barlines(m: Measure<Written>, before: Measure<Written> | undefined, after: Measure<Written> | undefined): { left: XmlElement[]; right: XmlElement[] } {
+  const number = m.ending?.join(', ');
+  const opens = m.ending !== undefined && (!sameEnding(before?.ending, m.ending) || before?.repeatEnd === true);
+  const closes = m.ending !== undefined && (!sameEnding(after?.ending, m.ending) || m.repeatEnd === true);
+  const left = [...(opens ? [el('ending', { number, type: 'start' })] : []), ...(m.repeatStart === true ? [el('repeat', { direction: 'forward' })] : [])];
+  const style = m.repeatEnd === true || m.endBar === 'final' ? 'light-heavy' : m.endBar === 'double' ? 'light-light' : undefined;
+  const right = [
+    ...(style === undefined ? [] : [leaf('bar-style', style)]),
+    ...(closes ? [el('ending', { number, type: m.repeatEnd === true || after === undefined ? 'stop' : 'discontinue' })] : []),
+    ...(m.repeatEnd === true ? [el('repeat', { direction: 'backward' })] : []),
+  ];
+  return {
+    left: left.length === 0 ? [] : [el('barline', { location: 'left' }, [...(m.repeatStart === true ? [leaf('bar-style', 'heavy-light')] : []), ...left])],
+    right: right.length === 0 ? [] : [el('barline', { location: 'right' }, right)],
+  };
+}
+
+/** Numbers slurs 1 to 6 so that overlapping ones stay apart. */
+function numberSlurs(score: Score<Written>): Pick<Context, 'slurStarts' | 'slurStops'> {
+  const slurStarts = new Map<NoteId, number[]>();
+  const slurStops = new Map<NoteId, number[]>();
+  score.slurs.forEach((s, i) => {
+    const n = (i % 6) + 1;
+    slurStarts.set(s.from, [...(slurStarts.get(s.from) ?? []), n]);
+    slurStops.set(s.to, [...(slurStops.get(s.to) ?? []), n]);
+  });
+  return { slurStarts, slurStops };
+}
+
+/**
+ * Writes a part as MusicXML 4.0, score-partwise, with the signs that the rules of the staff ask for.
+ * @see MusicXML 4.0, W3C Community Group
+ */
+export function writeMusicXml(part: MusicXmlPart): string {
+  const { score } = part;
+  const placed = placeMeasures(score);
+  const lengths = score.measures.flatMap((m) => m.events.map((e) => durationQuarters(e.duration))).concat(placed.map((p) => measureQuarters(p.meter)));
+  const context: Context = { divisions: divisionsOf(lengths), accidentals: readAccidentals(score), ...numberSlurs(score) };
+  const wedgeStart = new Map(score.hairpins.map((h) => [h.from, h]));
+  const wedgeStop = new Set(score.hairpins.map((h) => h.to));
+  let tied = false;
+  const measures = placed.map(({ measure: m, number, index, meter }) => {
+    const bars = barlines(m, score.measures[index - 1], score.measures[index + 1]);
+    const events = m.events.flatMap((e) => {
+      const wedge = wedgeStart.get(e.id);
+      const marks = [
+        ...(e.words === undefined ? [] : [direction([leaf('words', e.words)], 'above')]),
+        ...(e.dynamic === undefined ? [] : [direction([el('dynamics', {}, [el(e.dynamic)])], 'below')]),
+        ...(wedge === undefined ? [] : [direction([el('wedge', { type: wedge.kind })], 'below')]),
+      ];
+      const note = writeNote(e, tied, measureQuarters(meter), context);
+      tied = e.kind === 'note' && e.tie === true;
+      return [...marks, note, ...(wedgeStop.has(e.id) ? [direction([el('wedge', { type: 'stop' })], 'below')] : [])];
+    });
+    return el('measure', { number: m.pickup === true && index > 0 ? `X${index}` : number, implicit: m.pickup === true ? 'yes' : undefined }, [
+      ...bars.left, ...attributesOf(m, index === 0, part, context), ...(m.tempo === undefined ? [] : [writeTempo(m.tempo)]), ...events, ...bars.right,
+    ]);
+  });
+  const root = el('score-partwise', { version: '4.0' }, [
+    el('work', {}, [leaf('work-title', score.title)]),
+    el('identification', {}, [
+      ...(score.composer === undefined ? [] : [el('creator', { type: 'composer' }, [score.composer])]),
+      el('encoding', {}, [leaf('software', 'Cifra')]),
+    ]),
+    el('part-list', {}, [el('score-part', { id: 'P1' }, [leaf('part-name', part.partName)])]),
+    el('part', { id: 'P1' }, measures),
+  ]);
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">\n${writeIndentedXml(root)}\n`;
+}
