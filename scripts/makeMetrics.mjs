@@ -8,7 +8,7 @@ const file = (name) => fileURLToPath(new URL(`../node_modules/@fontsource/${name
 const fonts = {
   regular: 'archivo-narrow/files/archivo-narrow-latin-400-normal',
   semibold: 'archivo-narrow/files/archivo-narrow-latin-600-normal',
-  music: 'noto-music/files/noto-music-music-400-normal',
+  music: 'noto-sans-symbols/files/noto-sans-symbols-symbols-600-normal',
 };
 const ranges = { regular: [[32, 126], [160, 255]], semibold: [[32, 126], [160, 255]], music: [[0x266d, 0x266f]] };
 const out = Object.entries(fonts).map(([name, path]) => {

@@ -7,10 +7,10 @@ import { composeStrip, type Page } from './page/composePages';
 import { drawTempo } from './page/tempoMark';
 import { readSystems } from './system/readSystems';
 
-/** The first bars of a score, for a strip on the shelf: whole bars only, spans that leave it dropped. */
+/** The first bars of a score, for a strip on the shelf: whole bars without tempo, spans that leave it dropped. */
 export function firstBars<P extends Pitch>(score: Score<P>, bars: number): Score<P> {
   const measures = score.measures.slice(0, bars + (score.measures[0]?.pickup === true ? 1 : 0))
-    .map(({ multiRest: _long, ...m }) => m);
+    .map(({ tempo: _speed, ...m }) => m);
   const kept = new Set(measures.flatMap((m) => m.events.map((e) => e.id)));
   const inside = (s: { from: string; to: string }): boolean => kept.has(s.from) && kept.has(s.to);
   return { ...score, measures, slurs: score.slurs.filter(inside), hairpins: score.hairpins.filter(inside) };
@@ -18,10 +18,11 @@ export function firstBars<P extends Pitch>(score: Score<P>, bars: number): Score
 
 /**
  * Engraves a plain line without band: one unbroken strip, or lines of a width.
+ * @param finalBar whether the music ends where the score does: an excerpt closes with a plain bar line
  * @param widthMm100 width of a line in hundredths of a millimetre; without it the strip is one system
  */
-export function engraveLine<P extends Pitch>(engine: Engine, score: Score<P>, widthMm100?: number): Page {
-  const mei = writeMei(score, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: 'l-', slurs: true });
+export function engraveLine<P extends Pitch>(engine: Engine, score: Score<P>, widthMm100?: number, finalBar = true): Page {
+  const mei = writeMei(score, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: 'l-', slurs: true, finalBar });
   const layout = readSystems(layOut(engine, mei, widthMm100 ?? 18000, widthMm100 === undefined ? 'none' : 'auto'), false);
   const tempoOf = new Map(placeMeasures(score).map((p) => [`l-tempo-${p.measure.id}`, p.measure.tempo]));
   return composeStrip(layout, (system) => [element('g'), ...system.tempos.flatMap((t) => {

@@ -32,7 +32,7 @@ function naturalWidths(layout: Layout): Map<string, number> {
 export function layOutPart(engine: Engine, part: Part, annotations: Annotations, rows: readonly BandRow[], width: number): Layout {
   const plan = planBand(rows, part.instrument);
   const cells = cellWidths(annotations, rows, part.instrument);
-  const options = { bandLines: plan.lines, cellWidth: (id: string) => cells.get(id) ?? 0, idPrefix: ID_PREFIX, slurs: true };
+  const options = { bandLines: plan.lines, cellWidth: (id: string) => cells.get(id) ?? 0, idPrefix: ID_PREFIX, slurs: true, finalBar: true };
   const unbroken = readSystems(layOut(engine, writeMei(part.score, { ...options, breakBefore: new Set() }), width, 'none'), plan.lines > 0);
   const first = unbroken.systems[0];
   // The first bar's span includes clef, signature and meter; on later lines clef and signature take about as much.

@@ -15,7 +15,8 @@ export interface MeiOptions {
   readonly breakBefore: ReadonlySet<number>;
   /** Stands before every id, since several parts share a screen. */
   readonly idPrefix: string;
-  readonly firstMeasureNumber?: boolean;
+  /** Whether the last bar closes the piece. */
+  readonly finalBar: boolean;
   readonly slurs: boolean;
 }
 
@@ -129,7 +130,7 @@ export function writeMei<P extends Pitch>(score: Score<P>, o: MeiOptions): strin
     const closing = multi > 1 ? score.measures[index + multi - 1] : m;
     const after = score.measures[index + multi];
     const right = closing?.repeatEnd === true ? (after?.repeatStart === true && !o.breakBefore.has(index + multi) ? 'rptboth' : 'rptend')
-      : closing?.endBar === 'final' || (after === undefined) ? 'end' : closing?.endBar === 'double' ? 'dbl' : undefined;
+      : closing?.endBar === 'final' || (after === undefined && o.finalBar) ? 'end' : closing?.endBar === 'double' ? 'dbl' : undefined;
     const left = m.repeatStart === true && !(before?.repeatEnd === true && !o.breakBefore.has(index)) ? 'rptstart' : undefined;
     const controls: XmlElement[] = [];
     if (m.tempo !== undefined) controls.push(el('tempo', { staff: 1, place: 'above', tstamp: 1, 'xml:id': `${o.idPrefix}tempo-${m.id}` }, [tempoPlaceholder(m.tempo)]));

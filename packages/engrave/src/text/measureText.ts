@@ -2,9 +2,9 @@ import { ADVANCES } from './metrics.data';
 
 export type Weight = 'regular' | 'semibold';
 
-/** Flat, natural and sharp come from the music face, drawn small there: set larger, and raised to the letter's middle. */
-export const SIGN_SCALE = 1.22;
-const SIGN_RISE: Readonly<Record<string, number>> = { '♭': 0.03, '♮': 0.17, '♯': 0.17 };
+/** Flat, natural and sharp come from a face of symbols that sits low on the line: raised to the letter's middle. */
+export const SIGN_SCALE = 0.96;
+const SIGN_RISE: Readonly<Record<string, number>> = { '♭': 0.05, '♮': 0.2, '♯': 0.14 };
 
 /** How far a sign is lifted off the baseline, in ems of the letter. */
 export const signRise = (c: string): number => SIGN_RISE[c] ?? 0;

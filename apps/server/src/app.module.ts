@@ -1,0 +1,31 @@
+import { type DynamicModule, Module } from '@nestjs/common';
+import { APP_FILTER } from '@nestjs/core';
+import { LoggerModule } from 'nestjs-pino';
+import { AuthModule } from './auth/auth.module';
+import { ClassModule } from './class/class.module';
+import { DatabaseModule } from './db/database.module';
+import { ExerciseModule } from './exercise/exercise.module';
+import { HealthModule } from './health/health.controller';
+import { PartModule } from './part/part.module';
+import { ReadingModule } from './reading/reading.module';
+import { RefusalFilter } from './refusal/refusal.filter';
+import { SETTINGS, type Settings } from './settings';
+import { WorkerModule } from './worker/worker.module';
+
+@Module({})
+export class AppModule {
+  static with(settings: Settings): DynamicModule {
+    return {
+      module: AppModule,
+      imports: [
+        { module: SettingsModule, global: true, providers: [{ provide: SETTINGS, useValue: settings }], exports: [SETTINGS] },
+        LoggerModule.forRoot({ pinoHttp: { level: settings.logLevel, redact: ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'], autoLogging: { ignore: (r) => r.url === '/health' || r.url?.startsWith('/assets') === true } } }),
+        DatabaseModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule,
+      ],
+      providers: [{ provide: APP_FILTER, useClass: RefusalFilter }],
+    };
+  }
+}
+
+@Module({})
+class SettingsModule {}

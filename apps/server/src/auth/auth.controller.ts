@@ -1,0 +1,53 @@
+import { SignInDto, type SignInOptions, type TeacherView } from '@cifra/contract';
+import { Body, Controller, Delete, Get, HttpCode, Inject, Post, Req, Res } from '@nestjs/common';
+import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
+import type { Request, Response } from 'express';
+import { DEMO_EMAIL } from '../demo/demo';
+import { notFound } from '../refusal/refusal';
+import { SETTINGS, type Settings } from '../settings';
+import type { TeacherRow } from './auth.repository';
+import { AuthService } from './auth.service';
+import { Open, SESSION_COOKIE, sessionToken, Teacher } from './session.guard';
+
+const view = ({ id, name, email }: TeacherRow): TeacherView => ({ id, name, email });
+
+@ApiTags('sign-in')
+@Controller('api/session')
+export class AuthController {
+  constructor(private readonly auth: AuthService, @Inject(SETTINGS) private readonly settings: Settings) {}
+
+  @Open() @Get('options') @ApiOperation({ summary: 'Whether the demo teacher is there' })
+  options(): SignInOptions {
+    return { demo: this.settings.demo };
+  }
+
+  @Open() @Post() @HttpCode(200) @ApiOperation({ summary: 'Sign in' }) @ApiBody({ schema: { $ref: '#/components/schemas/SignInDto' } })
+  async signIn(@Body() body: SignInDto, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<TeacherView> {
+    return this.open(await this.auth.checkSignIn(body.email, body.password, request.ip ?? ''), response);
+  }
+
+  @Open() @Post('demo') @HttpCode(200) @ApiOperation({ summary: 'Sign in as the demo teacher; exists only in demo mode' })
+  async signInDemo(@Res({ passthrough: true }) response: Response): Promise<TeacherView> {
+    const teacher = this.settings.demo ? await this.auth.teacherByEmail(DEMO_EMAIL) : undefined;
+    if (teacher === undefined) throw notFound('address');
+    return this.open(teacher, response);
+  }
+
+  @Get() @ApiOperation({ summary: 'Who is signed in' })
+  me(@Teacher() teacher: TeacherRow): TeacherView {
+    return view(teacher);
+  }
+
+  @Delete() @HttpCode(204) @ApiOperation({ summary: 'Sign out' })
+  async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
+    const token = sessionToken(request);
+    if (token !== undefined) await this.auth.closeSession(token);
+    response.clearCookie(SESSION_COOKIE, { path: '/' });
+  }
+
+  private async open(teacher: TeacherRow, response: Response): Promise<TeacherView> {
+    const { token, maxAgeMs } = await this.auth.openSession(teacher);
+    response.cookie(SESSION_COOKIE, token, { httpOnly: true, sameSite: 'lax', secure: this.settings.tls, path: '/', maxAge: maxAgeMs });
+    return view(teacher);
+  }
+}

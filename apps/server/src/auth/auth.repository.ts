@@ -1,0 +1,46 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { and, count, eq, gt, inArray, lt } from 'drizzle-orm';
+import { DATABASE, type Database } from '../db/database.module';
+import { sessions, signInFailures, teachers } from '../db/schema/index';
+
+export type TeacherRow = typeof teachers.$inferSelect;
+
+@Injectable()
+export class AuthRepository {
+  constructor(@Inject(DATABASE) private readonly db: Database) {}
+
+  async teacherByEmail(email: string): Promise<TeacherRow | undefined> {
+    return (await this.db.select().from(teachers).where(eq(teachers.email, email.toLowerCase())).limit(1))[0];
+  }
+
+  async teacherBySession(tokenHash: string): Promise<TeacherRow | undefined> {
+    const rows = await this.db.select({ teacher: teachers }).from(sessions).innerJoin(teachers, eq(sessions.teacherId, teachers.id))
+      .where(and(eq(sessions.tokenHash, tokenHash), gt(sessions.expiresAt, new Date()))).limit(1);
+    return rows[0]?.teacher;
+  }
+
+  async openSession(tokenHash: string, teacherId: string, expiresAt: Date): Promise<void> {
+    await this.db.delete(sessions).where(lt(sessions.expiresAt, new Date()));
+    await this.db.insert(sessions).values({ tokenHash, teacherId, expiresAt });
+  }
+
+  async closeSession(tokenHash: string): Promise<void> {
+    await this.db.delete(sessions).where(eq(sessions.tokenHash, tokenHash));
+  }
+
+  /** The larger of the subjects' counts of failures since a time. */
+  async failuresSince(subjects: readonly string[], since: Date): Promise<number> {
+    const rows = await this.db.select({ n: count() }).from(signInFailures)
+      .where(and(inArray(signInFailures.subject, [...subjects]), gt(signInFailures.at, since))).groupBy(signInFailures.subject);
+    return Math.max(0, ...rows.map((r) => r.n));
+  }
+
+  async addFailure(subjects: readonly string[], forgetBefore: Date): Promise<void> {
+    await this.db.delete(signInFailures).where(lt(signInFailures.at, forgetBefore));
+    await this.db.insert(signInFailures).values(subjects.map((subject) => ({ subject })));
+  }
+
+  async clearFailures(subject: string): Promise<void> {
+    await this.db.delete(signInFailures).where(eq(signInFailures.subject, subject));
+  }
+}

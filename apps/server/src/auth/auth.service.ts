@@ -1,0 +1,51 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import { Refusal } from '../refusal/refusal';
+import { AuthRepository, type TeacherRow } from './auth.repository';
+import { hashPassword, verifyPassword } from './password';
+
+export const SESSION_DAYS = 30;
+export const MAX_FAILURES = 8;
+export const FAILURE_WINDOW_MINUTES = 15;
+
+const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex');
+
+@Injectable()
+export class AuthService {
+  /** Verified when the address is unknown, so that an answer takes as long as for a known one. */
+  private readonly decoy = hashPassword(randomBytes(16).toString('hex'));
+
+  constructor(private readonly repository: AuthRepository) {}
+
+  /**
+   * Checks e-mail and password.
+   * @throws Refusal wrong-sign-in, or too-many-attempts when the address or the e-mail failed too often
+   */
+  async checkSignIn(email: string, password: string, address: string): Promise<TeacherRow> {
+    const byEmail = `email:${email.toLowerCase()}`;
+    const subjects = [byEmail, `address:${address}`];
+    const since = new Date(Date.now() - FAILURE_WINDOW_MINUTES * 60_000);
+    if ((await this.repository.failuresSince(subjects, since)) >= MAX_FAILURES) {
+      throw new Refusal('too-many-attempts', `Too many attempts. Wait ${FAILURE_WINDOW_MINUTES} minutes and try again.`);
+    }
+    const teacher = await this.repository.teacherByEmail(email);
+    const right = await verifyPassword(teacher?.passwordHash ?? (await this.decoy), password);
+    if (teacher === undefined || !right) {
+      await this.repository.addFailure(subjects, since);
+      throw new Refusal('wrong-sign-in', 'This e-mail address and password do not belong together. Check both and try again.');
+    }
+    await this.repository.clearFailures(byEmail);
+    return teacher;
+  }
+
+  async openSession(teacher: TeacherRow): Promise<{ token: string; maxAgeMs: number }> {
+    const token = randomBytes(32).toString('base64url');
+    const maxAgeMs = SESSION_DAYS * 24 * 3600_000;
+    await this.repository.openSession(hashToken(token), teacher.id, new Date(Date.now() + maxAgeMs));
+    return { token, maxAgeMs };
+  }
+
+  teacherOf = (token: string): Promise<TeacherRow | undefined> => this.repository.teacherBySession(hashToken(token));
+  closeSession = (token: string): Promise<void> => this.repository.closeSession(hashToken(token));
+  teacherByEmail = (email: string): Promise<TeacherRow | undefined> => this.repository.teacherByEmail(email);
+}

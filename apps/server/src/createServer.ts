@@ -1,0 +1,47 @@
+import 'reflect-metadata';
+import { randomBytes } from 'node:crypto';
+import { ValidationPipe } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import type { NextFunction, Request, Response } from 'express';
+import compression from 'compression';
+import helmet from 'helmet';
+import { Logger } from 'nestjs-pino';
+import { AppModule } from './app.module';
+import type { Settings } from './settings';
+import { serveApiPage } from './web/apiPage';
+import { serveWeb } from './web/webApplication';
+
+/** Largest JSON body: an exercise of the most bars fits. */
+export const MAX_JSON_BYTES = 6 * 1024 * 1024;
+
+/** Puts the application together, ready to listen. */
+export async function createServer(settings: Settings): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), { bufferLogs: true, bodyParser: false });
+  app.useLogger(app.get(Logger));
+  app.enableShutdownHooks();
+  if (settings.tls) app.set('trust proxy', 1);
+  app.disable('x-powered-by');
+  app.use((_request: Request, response: Response, next: NextFunction) => {
+    response.locals.nonce = randomBytes(16).toString('base64');
+    next();
+  });
+  app.use(helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"], scriptSrc: ["'self'", "'wasm-unsafe-eval'"], styleSrc: ["'self'", (_request, response) => `'nonce-${String((response as Response).locals.nonce)}'`], imgSrc: ["'self'", 'data:'], fontSrc: ["'self'"],
+        connectSrc: ["'self'"], workerSrc: ["'self'"], manifestSrc: ["'self'"], baseUri: ["'none'"], formAction: ["'self'"], frameAncestors: ["'none'"],
+      },
+    },
+    hsts: settings.tls,
+    crossOriginEmbedderPolicy: false,
+  }));
+  app.use(compression());
+  app.useBodyParser('json', { limit: MAX_JSON_BYTES });
+  app.useGlobalPipes(new ValidationPipe({ whitelist: true, forbidNonWhitelisted: true, transform: true }));
+  serveApiPage(app);
+  serveWeb(app, settings.webFolder);
+  await app.init();
+  return app;
+}

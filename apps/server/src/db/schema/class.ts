@@ -1,0 +1,15 @@
+import type { BandDto, PaperName, SchoolsDto } from '@cifra/contract';
+import type { InstrumentId } from '@cifra/core';
+import { index, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { teachers } from './teacher';
+
+export const classes = pgTable('classes', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  teacherId: uuid('teacher_id').notNull().references(() => teachers.id, { onDelete: 'cascade' }),
+  name: text('name').notNull(),
+  instruments: jsonb('instruments').$type<InstrumentId[]>().notNull(),
+  schools: jsonb('schools').$type<SchoolsDto>().notNull(),
+  band: jsonb('band').$type<BandDto>().notNull(),
+  paper: text('paper').$type<PaperName>().notNull(),
+  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+}, (t) => [index('classes_teacher').on(t.teacherId)]);

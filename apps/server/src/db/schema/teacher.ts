@@ -1,0 +1,11 @@
+import { pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+
+export const teachers = pgTable('teachers', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  /** Lower case. */
+  email: text('email').notNull().unique(),
+  name: text('name').notNull(),
+  /** argon2id, with its parameters. */
+  passwordHash: text('password_hash').notNull(),
+  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+});

@@ -1,0 +1,16 @@
+import { createServer } from './createServer';
+import { readSettings } from './settings';
+
+async function main(): Promise<void> {
+  const settings = readSettings(process.env);
+  const app = await createServer(settings);
+  await app.listen(settings.port, settings.host);
+  process.stdout.write(`listening on http://${settings.host}:${settings.port}\n`);
+  // The starter waits for this word.
+  process.send?.('listening');
+}
+
+main().catch((e: unknown) => {
+  process.stderr.write(`${e instanceof Error ? e.message : String(e)}\n`);
+  process.exitCode = 1;
+});

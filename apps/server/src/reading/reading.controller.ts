@@ -1,0 +1,40 @@
+import { ReadTextDto, type ReadingView } from '@cifra/contract';
+import { type LineChoice, MAX_FILE_BYTES } from '@cifra/formats';
+import { Body, Controller, HttpCode, Post, Query, Req } from '@nestjs/common';
+import { ApiBody, ApiConsumes, ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
+import type { Request } from 'express';
+import { Refusal, refuseProblems } from '../refusal/refusal';
+import { MusicPool } from '../worker/musicPool';
+import { receiveBytes } from './receiveBytes';
+
+/** Reads a stranger's music. Nothing is stored here: the answer is a preview to confirm. */
+@ApiTags('reading')
+@Controller('api/readings')
+export class ReadingController {
+  constructor(private readonly pool: MusicPool) {}
+
+  @Post('text') @HttpCode(200) @ApiOperation({ summary: 'Read ABC or MusicXML text' }) @ApiBody({ schema: { $ref: '#/components/schemas/ReadTextDto' } })
+  readText(@Body() body: ReadTextDto): Promise<ReadingView> {
+    return this.read(new TextEncoder().encode(body.text), body.part === undefined ? undefined : { part: body.part, voice: body.voice ?? '1' });
+  }
+
+  @Post('file') @HttpCode(200) @ApiOperation({ summary: 'Read a file sent as the body of the request' })
+  @ApiConsumes('application/octet-stream') @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  @ApiQuery({ name: 'part', required: false }) @ApiQuery({ name: 'voice', required: false })
+  async readFile(@Req() request: Request, @Query('part') part?: string, @Query('voice') voice?: string): Promise<ReadingView> {
+    const index = Number(part);
+    if (part !== undefined && (!Number.isInteger(index) || index < 0)) throw new Refusal('bad-request', 'The part must be a number from the list.');
+    const bytes = await receiveBytes(request, MAX_FILE_BYTES);
+    if (bytes === undefined) throw refuseProblems([{ code: 'too-large', severity: 'error', facts: { limit: MAX_FILE_BYTES / 1024 / 1024 } }]);
+    return this.read(bytes, part === undefined ? undefined : { part: index, voice: voice ?? '1' });
+  }
+
+  private async read(bytes: Uint8Array, choice: LineChoice | undefined): Promise<ReadingView> {
+    const result = await this.pool.run({ kind: 'read', bytes, ...(choice === undefined ? {} : { choice }) });
+    if (!result.ok) throw refuseProblems(result.problems);
+    const { value, problems } = result;
+    return value.kind === 'choose'
+      ? { kind: 'choose', format: value.format, candidates: value.candidates, problems }
+      : { kind: 'line', format: value.format, source: value.score, suggestedOwner: value.suggestedOwner, problems };
+  }
+}

@@ -1,0 +1,53 @@
+import type { RefusalView } from '@cifra/contract';
+import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
+import type { Response } from 'express';
+import { Refusal } from './refusal';
+
+/** PostgreSQL's codes for a connection that is gone; node-postgres reports the rest by system code or message. */
+const NO_DATABASE = /ECONNREFUSED|ECONNRESET|57P0\d|Connection terminated|timeout exceeded when trying to connect|08\d{3}/;
+
+const codesOf = (e: unknown): string => {
+  const parts: string[] = [];
+  for (let at: unknown = e, depth = 0; at instanceof Error && depth < 4; at = at.cause, depth++) {
+    parts.push(String((at as { code?: unknown }).code ?? ''), at.message.slice(0, 200));
+  }
+  return parts.join(' ');
+};
+
+/** Gives every error the one shape; database errors never show or log their parameters. */
+@Catch()
+export class RefusalFilter implements ExceptionFilter {
+  private readonly log = new Logger('refusal');
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const response = host.switchToHttp().getResponse<Response>();
+    if (response.headersSent) return;
+    if (error instanceof Refusal) {
+      response.status(error.getStatus()).json(error.getResponse());
+      return;
+    }
+    if (error instanceof HttpException) {
+      const status = error.getStatus();
+      const body = error.getResponse();
+      const messages = typeof body === 'object' && 'message' in body ? (body as { message: unknown }).message : error.message;
+      const detail = Array.isArray(messages) ? messages.join(' ') : String(messages);
+      const code = status === 404 ? 'not-found' : status === 413 ? 'too-large' : 'bad-request';
+      const words = status === 413 ? 'The request is too large.' : status === 404 ? 'There is no such address.' : detail;
+      response.status(status).json({ code, detail: words } satisfies RefusalView);
+      return;
+    }
+    if ((error as { type?: string } | null)?.type === 'entity.too.large') {
+      response.status(413).json({ code: 'too-large', detail: 'The request is too large.' } satisfies RefusalView);
+      return;
+    }
+    const codes = codesOf(error);
+    if (NO_DATABASE.test(codes)) {
+      this.log.error(`database not reachable: ${codes.match(NO_DATABASE)?.[0]}`);
+      response.status(503).json({ code: 'no-database', detail: 'The database does not answer. Nothing was changed; try again in a moment.' } satisfies RefusalView);
+      return;
+    }
+    const first = error instanceof Error ? `${error.name} ${(error.message.split('\nparams:')[0] ?? '').slice(0, 300)}\n${error.stack?.split('\n').slice(-6).join('\n') ?? ''}` : 'unknown';
+    this.log.error(first);
+    response.status(500).json({ code: 'internal', detail: 'Something went wrong on the server. Nothing was changed; try again.' } satisfies RefusalView);
+  }
+}

@@ -1,0 +1,21 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import type { NextFunction, Request, Response } from 'express';
+import express from 'express';
+
+const YEAR_SECONDS = 365 * 24 * 3600;
+
+/** Serves the built web application from the same port: hashed files for ever, every other address its one page. */
+export function serveWeb(app: NestExpressApplication, folder: string): void {
+  const page = join(folder, 'index.html');
+  if (!existsSync(page)) return;
+  const html = readFileSync(page, 'utf8');
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: YEAR_SECONDS * 1000, fallthrough: false }));
+  app.use(express.static(folder, { index: false, maxAge: 0 }));
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    if (request.method !== 'GET' || /^\/(api|health)(\/|$)/.test(request.path)) return next();
+    response.setHeader('Cache-Control', 'no-cache');
+    response.type('html').send(html.replace('__NONCE__', String(response.locals.nonce)));
+  });
+}

@@ -1,0 +1,45 @@
+import { annotate, derivePart, type Exercise, instrumentOf, invert, realize } from '@cifra/core';
+import { type Engine, engravePart, instrumentTitle, type Page } from '@cifra/engrave';
+import { readFile, writeMusicXml } from '@cifra/formats';
+import { writePdf } from './pdf';
+import type { Task } from './task';
+
+let engine: Promise<Engine> | undefined;
+
+async function loadEngine(): Promise<Engine> {
+  const [{ default: createModule }, { VerovioToolkit }] = await Promise.all([import('verovio/wasm'), import('verovio/esm')]);
+  return new VerovioToolkit(await createModule());
+}
+
+const partOf = (exercise: Exercise, id: Parameters<typeof instrumentOf>[0]) =>
+  derivePart(realize(exercise), instrumentOf(id), exercise.owner, exercise.partChoices[id] ?? {});
+
+async function makePdf(task: Extract<Task, { kind: 'pdf' }>): Promise<Uint8Array> {
+  engine ??= loadEngine();
+  const loaded = await engine;
+  const parts: { title: string; pages: Page[] }[] = [];
+  for (const id of task.instruments) {
+    const part = partOf(task.exercise, id);
+    const pages = engravePart(loaded, part, annotate(part, task.schools), { rows: task.band[part.instrument.family], paper: task.paper });
+    parts.push({ title: instrumentTitle(part.instrument), pages });
+  }
+  return writePdf(task.exercise.source.title, parts);
+}
+
+/** Runs one task. A throw ends in a new engine: after a trap its memory cannot be trusted. */
+export default async function run(task: Task): Promise<unknown> {
+  switch (task.kind) {
+    case 'read': return readFile(task.bytes, task.choice);
+    case 'musicxml': {
+      const part = partOf(task.exercise, task.instrument);
+      return writeMusicXml({ score: part.score, partName: part.instrument.name, toConcert: invert(part.instrument.toWritten) });
+    }
+    case 'pdf':
+      try {
+        return await makePdf(task);
+      } catch (e) {
+        engine = undefined;
+        throw e;
+      }
+  }
+}

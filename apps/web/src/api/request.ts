@@ -1,0 +1,51 @@
+import type { RefusalView } from '@cifra/contract';
+
+/** A refusal of the server, or no answer at all (`offline`). */
+export class RequestError extends Error {
+  constructor(readonly status: number, readonly refusal: RefusalView) {
+    super(refusal.detail);
+  }
+}
+
+const OFFLINE: RefusalView = { code: 'offline', detail: 'The server does not answer. Check that Cifra is running, then try again.' };
+
+const isRefusal = (body: unknown): body is RefusalView => typeof body === 'object' && body !== null && 'code' in body && 'detail' in body;
+
+async function send(path: string, init: RequestInit): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(path, { credentials: 'same-origin', ...init });
+  } catch {
+    // fetch rejects only when there was no answer.
+    throw new RequestError(0, OFFLINE);
+  }
+  if (response.ok) return response;
+  const body: unknown = await response.json().catch(() => undefined);
+  throw new RequestError(response.status, isRefusal(body) ? body : { ...OFFLINE, code: 'internal', detail: 'The server gave no proper answer. Try again.' });
+}
+
+async function json<T>(path: string, init: RequestInit): Promise<T> {
+  const response = await send(path, init);
+  return (response.status === 204 ? undefined : await response.json()) as T;
+}
+
+const withBody = (method: string, body: unknown): RequestInit => ({ method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+
+export const get = <T>(path: string): Promise<T> => json<T>(path, {});
+export const post = <T>(path: string, body?: unknown): Promise<T> => json<T>(path, body === undefined ? { method: 'POST' } : withBody('POST', body));
+export const put = <T>(path: string, body: unknown): Promise<T> => json<T>(path, withBody('PUT', body));
+export const remove = (path: string): Promise<void> => json<void>(path, { method: 'DELETE' });
+export const postBytes = <T>(path: string, bytes: Blob): Promise<T> => json<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: bytes });
+
+/** Fetches a file and hands it to the browser's downloads under the name that the server gives. */
+export async function download(path: string): Promise<void> {
+  const response = await send(path, {});
+  const header = response.headers.get('Content-Disposition') ?? '';
+  const encoded = /filename\*=UTF-8''([^;]+)/.exec(header)?.[1];
+  const url = URL.createObjectURL(await response.blob());
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = encoded === undefined ? 'cifra' : decodeURIComponent(encoded);
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+}

@@ -1,0 +1,62 @@
+import type { ClassView, ExerciseView, SaveClassDto, TeacherView } from '@cifra/contract';
+import type { Exercise } from '@cifra/core';
+import useSWR, { mutate, type SWRResponse } from 'swr';
+import { get, post, put, remove, type RequestError } from './request';
+
+type Resource<T> = SWRResponse<T, RequestError>;
+
+export const useTeacher = (): Resource<TeacherView> => useSWR<TeacherView, RequestError>('/api/session', get, { shouldRetryOnError: false });
+export const useShelf = (): Resource<ExerciseView[]> => useSWR<ExerciseView[], RequestError>('/api/exercises', get);
+export const useClasses = (): Resource<ClassView[]> => useSWR<ClassView[], RequestError>('/api/classes', get);
+
+const exerciseKey = (id: string): string => `/api/exercises/${id}`;
+export const useExercise = (id: string): Resource<ExerciseView> => useSWR<ExerciseView, RequestError>(exerciseKey(id), get);
+
+const refreshShelf = (): Promise<unknown> => mutate('/api/exercises');
+
+export async function createExercise(title: string, document: Exercise): Promise<ExerciseView> {
+  const made = await post<ExerciseView>('/api/exercises', { title, document });
+  await refreshShelf();
+  return made;
+}
+
+/** Saves over the version that the change was made on; shows the change at once and takes it back when refused. */
+export async function saveExercise(from: ExerciseView, change: { title?: string; document?: Exercise }): Promise<ExerciseView> {
+  const title = change.title ?? from.title;
+  const document = change.document ?? from.document;
+  const saved = await mutate<ExerciseView>(exerciseKey(from.id), put<ExerciseView>(exerciseKey(from.id), { version: from.version, title, document }), {
+    optimisticData: { ...from, title, document }, rollbackOnError: true, revalidate: false, populateCache: true,
+  });
+  void refreshShelf();
+  if (saved === undefined) throw new Error('a save gave no exercise');
+  return saved;
+}
+
+/** Takes the stored version in place of what is on the screen. */
+export const takeStored = (current: ExerciseView): Promise<unknown> => mutate(exerciseKey(current.id), current, { revalidate: false });
+
+export async function duplicateExercise(id: string): Promise<ExerciseView> {
+  const copy = await post<ExerciseView>(`${exerciseKey(id)}/duplicate`);
+  await refreshShelf();
+  return copy;
+}
+
+export async function deleteExercise(id: string): Promise<void> {
+  await remove(exerciseKey(id));
+  await refreshShelf();
+}
+
+export async function restoreExercise(id: string): Promise<void> {
+  await post(`${exerciseKey(id)}/restore`);
+  await refreshShelf();
+}
+
+/** Saves a class; the change shows at once. */
+export async function saveClass({ id, ...before }: ClassView, change: Partial<SaveClassDto>): Promise<void> {
+  const dto: SaveClassDto = { ...before, ...change };
+  const replace = (all: ClassView[] | undefined): ClassView[] => (all ?? []).map((c) => (c.id === id ? { id, ...dto } : c));
+  await mutate<ClassView[]>('/api/classes', async (all) => {
+    await put<ClassView>(`/api/classes/${id}`, dto);
+    return replace(all);
+  }, { optimisticData: replace, rollbackOnError: true, revalidate: false });
+}

@@ -1,0 +1,37 @@
+import type { Page } from '@cifra/engrave';
+import type { Score, Written } from '@cifra/core';
+import { type Remote, wrap } from 'comlink';
+import useSWR, { type SWRResponse } from 'swr';
+import type { EngraveApi, PartRequest } from './engraveWorker';
+
+let worker: Worker | undefined;
+let remote: Remote<EngraveApi> | undefined;
+
+function engraver(): Remote<EngraveApi> {
+  worker ??= new Worker(new URL('./engraveWorker.ts', import.meta.url), { type: 'module', name: 'engraver' });
+  return (remote ??= wrap<EngraveApi>(worker));
+}
+
+/** After a throw the engine's memory cannot be trusted: the next call gets a new worker. */
+async function engraved<T>(call: (e: Remote<EngraveApi>) => Promise<T>): Promise<T> {
+  try {
+    return await call(engraver());
+  } catch (e) {
+    worker?.terminate();
+    worker = undefined;
+    remote = undefined;
+    throw e;
+  }
+}
+
+const OPTIONS = { revalidateOnFocus: false, revalidateOnReconnect: false, revalidateIfStale: false, shouldRetryOnError: false };
+
+/** The pages of a part; the pages before stay until the new ones are there. */
+export const usePartPages = (request: PartRequest): SWRResponse<Page[], Error> =>
+  useSWR<Page[], Error>(['part', JSON.stringify(request)], () => engraved((e) => e.part(request)), { ...OPTIONS, keepPreviousData: true });
+
+export const useStrip = (key: string, score: Score<Written>, bars: number): SWRResponse<Page, Error> =>
+  useSWR<Page, Error>(['strip', key, bars], () => engraved((e) => e.strip(score, bars)), OPTIONS);
+
+export const useLine = (score: Score<Written>, widthMm100: number): SWRResponse<Page, Error> =>
+  useSWR<Page, Error>(['line', JSON.stringify(score), widthMm100], () => engraved((e) => e.line(score, widthMm100)), { ...OPTIONS, keepPreviousData: true });

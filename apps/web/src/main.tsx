@@ -1,0 +1,45 @@
+import 'reflect-metadata';
+import { setNonce } from 'get-nonce';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { SWRConfig } from 'swr';
+import './app.css';
+import { BringIn } from './bring/BringIn';
+import { Parts } from './parts/Parts';
+import { lastPlace, SignedIn } from './place/SignedIn';
+import { Shelf } from './shelf/Shelf';
+import { SignIn } from './signIn/SignIn';
+import { Notices } from './ui/Notices';
+import { Empty } from './ui/States';
+
+// Dialogs lock the scroll with a style of their own; the policy lets it in by this page's nonce.
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
+if (nonce !== undefined) setNonce(nonce);
+
+const Lost = () => <Empty title="There is no such page">Go back to the <a className="text-accent underline" href="/shelf">shelf</a>.</Empty>;
+const Home = () => <Navigate to={lastPlace() === '/' ? '/shelf' : lastPlace()} replace />;
+
+const router = createBrowserRouter([
+  { path: '/sign-in', element: <SignIn /> },
+  {
+    element: <SignedIn />,
+    children: [
+      { path: '/', element: <Home /> },
+      { path: '/shelf', element: <Shelf /> },
+      { path: '/bring', element: <BringIn /> },
+      { path: '/exercises/:id/parts/:instrument?', element: <Parts /> },
+      { path: '*', element: <Lost /> },
+    ],
+  },
+]);
+
+const root = document.getElementById('root');
+if (root === null) throw new Error('index.html has no root');
+createRoot(root).render(
+  <StrictMode>
+    <SWRConfig value={{ errorRetryInterval: 3000, dedupingInterval: 1000 }}>
+      <Notices><RouterProvider router={router} /></Notices>
+    </SWRConfig>
+  </StrictMode>,
+);

@@ -1,0 +1,52 @@
+import type { ClassView } from '@cifra/contract';
+import type { Exercise, Part } from '@cifra/core';
+import { instrumentTitle } from '@cifra/engrave';
+import { useEffect, useRef, useState } from 'react';
+import { usePartPages } from '../engraving/useEngraving';
+import { Failure, StaffSkeleton } from '../ui/States';
+import { Sheet } from '../ui/Sheet';
+
+interface Props {
+  readonly exercise: Exercise;
+  readonly part: Part;
+  readonly group: ClassView;
+  /** Engraved only when it comes near the window: a whole class is many pages. */
+  readonly lazy: boolean;
+  readonly chosen: string | undefined;
+  readonly onChoose: (noteId: string) => void;
+}
+
+const ASPECT = { a4: 'aspect-[210/297]', letter: 'aspect-[216/279]' } as const;
+
+function useNear(lazy: boolean) {
+  const ref = useRef<HTMLElement>(null);
+  const [near, setNear] = useState(!lazy);
+  useEffect(() => {
+    if (near || ref.current === null) return;
+    const observer = new IntersectionObserver(([entry]) => entry?.isIntersecting === true && setNear(true), { rootMargin: '600px' });
+    observer.observe(ref.current);
+    return () => observer.disconnect();
+  }, [near]);
+  return { ref, near };
+}
+
+export function PartPages(props: Props) {
+  const { ref, near } = useNear(props.lazy);
+  const { part, group } = props;
+  return (
+    <section ref={ref} aria-label={instrumentTitle(part.instrument)} className="mx-auto max-w-[52rem] space-y-5 px-5 py-5">
+      {near ? <Engraved {...props} /> : <div className={`bg-white shadow-sm ${ASPECT[group.paper]}`} />}
+    </section>
+  );
+}
+
+function Engraved({ exercise, part, group, chosen, onChoose }: Props) {
+  const { data, error, isLoading, mutate } = usePartPages({ exercise, instrument: part.instrument.id, schools: group.schools, rows: group.band[part.instrument.family], paper: group.paper });
+  if (error !== undefined) return <div className="bg-white shadow-sm"><Failure title="This page could not be engraved" detail="The line itself is safe. Try again, or choose another instrument." onRetry={() => void mutate()} /></div>;
+  if (data === undefined) return <div className={`bg-white p-12 shadow-sm ${ASPECT[group.paper]}`}><StaffSkeleton systems={4} label={`Engraving ${part.instrument.name}`} /></div>;
+  return (
+    <div aria-busy={isLoading} className="space-y-5">
+      {data.map((page, i) => <Sheet key={i} page={page} chosen={chosen} onChoose={onChoose} className="bg-white shadow-sm" />)}
+    </div>
+  );
+}

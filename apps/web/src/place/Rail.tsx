@@ -1,0 +1,46 @@
+import { FileMusic, Library, LogOut } from 'lucide-react';
+import { NavLink, useMatch, useNavigate } from 'react-router';
+import { mutate } from 'swr';
+import { remove } from '../api/request';
+import { useClasses, useTeacher } from '../api/resources';
+import { Wordmark } from '../ui/Wordmark';
+
+const ITEM = 'flex items-center gap-2.5 rounded-md px-2.5 py-2 text-[14px]';
+
+/** The places in the order of the work; inside an exercise its stations hang on a thin line. */
+export function Rail() {
+  const inside = useMatch('/exercises/:id/*');
+  const { data: teacher } = useTeacher();
+  const { data: classes } = useClasses();
+  const navigate = useNavigate();
+  const signOut = async () => {
+    await remove('/api/session');
+    await mutate(() => true, undefined, { revalidate: false });
+    void navigate('/sign-in');
+  };
+  return (
+    <nav aria-label="Places" className="flex shrink-0 items-center gap-4 border-line bg-white px-4 py-2 max-md:border-b md:w-32 md:flex-col md:items-stretch md:gap-0 md:border-r md:px-3 md:py-4">
+      <NavLink to="/shelf" className="px-1.5 md:mb-5" aria-label="Cifra, to the shelf"><Wordmark /></NavLink>
+      <NavLink to="/shelf" className={({ isActive }) => `${ITEM} ${isActive ? 'bg-accent-soft font-semibold text-accent' : 'text-secondary hover:bg-panel hover:text-ink'}`}>
+        <Library size={17} aria-hidden />Shelf
+      </NavLink>
+      {inside !== null && (
+        <ol className="md:mt-1 md:ml-[18px] md:border-l md:border-line">
+          <li>
+            <NavLink to={`/exercises/${inside.params.id}/parts`} className={({ isActive }) => `${ITEM} md:-ml-[7px] ${isActive ? 'font-semibold text-ink' : 'text-secondary'}`}>
+              <span aria-hidden className="size-3 rounded-full border-2 border-white bg-accent ring-1 ring-accent max-md:hidden" />
+              <FileMusic size={17} aria-hidden className="md:hidden" />Parts
+            </NavLink>
+          </li>
+        </ol>
+      )}
+      <div className="flex-1" />
+      <div className="flex items-center gap-2 text-[12.5px] text-secondary md:block">
+        <p className="px-1.5 max-md:hidden">{classes?.[0]?.name}</p>
+        <button type="button" onClick={() => void signOut()} className="flex items-center gap-1.5 rounded px-1.5 py-1 hover:bg-panel hover:text-ink" title={teacher?.email}>
+          <LogOut size={14} aria-hidden />Sign out
+        </button>
+      </div>
+    </nav>
+  );
+}

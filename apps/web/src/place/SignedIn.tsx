@@ -1,0 +1,29 @@
+import { useEffect } from 'react';
+import { Navigate, Outlet, useLocation } from 'react-router';
+import { useTeacher } from '../api/resources';
+import { Failure } from '../ui/States';
+import { Rail } from './Rail';
+
+const LAST_PLACE = 'cifra.lastPlace';
+
+/** Where the teacher was last, so that coming back opens it again. */
+export const lastPlace = (): string => localStorage.getItem(LAST_PLACE) ?? '/shelf';
+
+/** The frame around every place; whoever is not signed in is led to the door. */
+export function SignedIn() {
+  const { data, error, mutate } = useTeacher();
+  const location = useLocation();
+  const path = location.pathname + location.search;
+  useEffect(() => {
+    if (data !== undefined) localStorage.setItem(LAST_PLACE, path);
+  }, [data, path]);
+  if (error?.status === 401) return <Navigate to="/sign-in" replace state={{ from: path }} />;
+  if (error !== undefined && data === undefined) return <Failure title="Cifra cannot be reached" detail={error.message} onRetry={() => void mutate()} />;
+  if (data === undefined) return <div role="status" aria-label="Opening" className="h-full bg-desk" />;
+  return (
+    <div className="flex h-full min-h-0 flex-col md:flex-row">
+      <Rail />
+      <main className="flex min-h-0 min-w-0 flex-1 flex-col"><Outlet /></main>
+    </div>
+  );
+}

@@ -1,0 +1,35 @@
+import type { Figure, Pitch } from '@cifra/core';
+import { figureText } from '@cifra/core';
+import { touchName } from '@cifra/engrave';
+
+const SPOKEN_ALTER: Readonly<Record<number, string>> = { [-2]: ' double flat', [-1]: ' flat', 0: '', 1: ' sharp', 2: ' double sharp' };
+
+/** A letter as it is said: `B flat`. */
+export const spokenLetter = (p: Pick<Pitch, 'step' | 'alter'>): string => `${p.step}${SPOKEN_ALTER[p.alter] ?? ''}`;
+
+const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth', 'eleventh', 'twelfth'];
+export const ordinal = (n: number): string => ORDINALS[n] ?? `${n}th`;
+
+export const list = (words: readonly string[]): string => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`);
+
+const FINGER_NAME: Readonly<Record<string, string>> = { T: 'thumb', Th: 'thumb half closed', R: 'register key', 8: 'octave key' };
+
+function hand(touches: readonly string[]): string {
+  const fingers = touches.filter((t) => /^\d$/.test(t) && t !== '8');
+  const rest = touches.filter((t) => !fingers.includes(t)).map((t) => FINGER_NAME[t] ?? (/^\dh$/.test(t) ? `${t[0]} half closed` : `${touchName(t)} key`));
+  return list([...rest.filter((r) => r.startsWith('thumb')), ...(fingers.length === 0 ? [] : [fingers.join(' ')]), ...rest.filter((r) => !r.startsWith('thumb'))]);
+}
+
+/** A figure in words, for screen readers and the reason trail. */
+export function figureWords(f: Figure): string {
+  switch (f.kind) {
+    case 'valves': return f.valves.length === 0 ? 'open, no valve' : f.valves.length === 1 ? `${ordinal(f.valves[0] ?? 0)} valve` : `valves ${list(f.valves.map(String))}`;
+    case 'slide': return `${ordinal(f.position)} position${f.adjust > 0 ? ', drawn in a little' : f.adjust < 0 ? ', out a little' : ''}`;
+    case 'keys': {
+      if (figureText(f) === '-') return 'nothing pressed';
+      const left = f.left.length === 0 ? '' : `left hand: ${hand(f.left)}`;
+      const right = f.right.length === 0 ? '' : `right hand: ${hand(f.right)}`;
+      return [left, right].filter((h) => h !== '').join('; ');
+    }
+  }
+}

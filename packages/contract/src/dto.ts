@@ -1,0 +1,86 @@
+import { INSTRUMENT_IDS, type InstrumentId, MAX_TEXT_LENGTH } from '@cifra/core';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsEmail, IsIn, IsInt, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, MinLength, ValidateNested } from 'class-validator';
+
+/*
+ * What web and server say to each other. The same classes check a form in the browser and a request on the
+ * server. Types are given to the decorators in words, since the browser build keeps no type metadata.
+ */
+
+export const MAX_ABC_LENGTH = 200_000;
+export const BAND_ROW_NAMES = ['diagram', 'figure', 'name', 'sounds'] as const;
+export type BandRowName = (typeof BAND_ROW_NAMES)[number];
+export const PAPER_NAMES = ['a4', 'letter'] as const;
+export type PaperName = (typeof PAPER_NAMES)[number];
+
+export class SignInDto {
+  @IsEmail({}, { message: 'Write a whole e-mail address, such as name@school.example.' })
+  @MaxLength(200)
+  email!: string;
+
+  @IsString()
+  @MinLength(1, { message: 'Write your password.' })
+  @MaxLength(200)
+  password!: string;
+}
+
+export class ReadTextDto {
+  @IsString()
+  @MaxLength(MAX_ABC_LENGTH, { message: 'This text is too long for one line of music.' })
+  text!: string;
+
+  @IsOptional() @IsInt() @Min(0) @Max(500)
+  part?: number;
+
+  @IsOptional() @IsString() @MaxLength(40)
+  voice?: string;
+}
+
+export class CreateExerciseDto {
+  @IsString()
+  @Matches(/\S/, { message: 'Give the exercise a title.' })
+  @Length(1, MAX_TEXT_LENGTH, { message: 'Give the exercise a title.' })
+  title!: string;
+
+  /** Checked in depth by the core's own schema. */
+  @IsObject()
+  document!: object;
+}
+
+export class SaveExerciseDto extends CreateExerciseDto {
+  /** The version that the change was made on. */
+  @IsInt() @Min(1)
+  version!: number;
+}
+
+export class SchoolsDto {
+  @IsIn(['baroque', 'german'])
+  recorder!: 'baroque' | 'german';
+}
+
+export class BandDto {
+  @IsArray() @ArrayMaxSize(4) @ArrayUnique() @IsIn(BAND_ROW_NAMES, { each: true })
+  woodwind!: BandRowName[];
+
+  @IsArray() @ArrayMaxSize(4) @ArrayUnique() @IsIn(BAND_ROW_NAMES, { each: true })
+  brass!: BandRowName[];
+}
+
+export class SaveClassDto {
+  @IsString()
+  @Matches(/\S/, { message: 'Give the class a name.' })
+  @Length(1, 80, { message: 'Give the class a name of at most 80 letters.' })
+  name!: string;
+
+  @IsArray() @ArrayMinSize(1, { message: 'Choose at least one instrument.' }) @ArrayMaxSize(40) @ArrayUnique() @IsIn(INSTRUMENT_IDS, { each: true })
+  instruments!: InstrumentId[];
+
+  @ValidateNested() @Type(() => SchoolsDto)
+  schools!: SchoolsDto;
+
+  @ValidateNested() @Type(() => BandDto)
+  band!: BandDto;
+
+  @IsIn(PAPER_NAMES)
+  paper!: PaperName;
+}

@@ -1,0 +1,6 @@
+export {
+  BAND_ROW_NAMES, BandDto, type BandRowName, CreateExerciseDto, MAX_ABC_LENGTH, PAPER_NAMES, type PaperName, ReadTextDto, SaveClassDto, SaveExerciseDto,
+  SchoolsDto, SignInDto,
+} from './dto';
+export { type CandidateView, type ClassView, type ExerciseView, type ReadingView, type RefusalView, type RevisionView, type SignInOptions, type TeacherView } from './view';
+export { problemSentence } from './problemWords';

@@ -1,0 +1,82 @@
+import { type Problem, type ProblemCode } from '@cifra/core';
+
+type Facts = NonNullable<Problem['facts']>;
+type Words = string | ((f: Facts) => string);
+
+/** One sentence for every problem code: what is wrong and what to do. The place is put before it. */
+const WORDS: Readonly<Record<ProblemCode, Words>> = {
+  'empty-input': 'There is nothing in it. Paste some ABC text or choose a file.',
+  'too-large': (f) => `The file is larger than ${f.limit} MB. A written line is far smaller: export only this piece and try again.`,
+  'unknown-format': 'This is neither MusicXML nor ABC text. Choose a .musicxml, .xml, .mxl or .abc file.',
+  'not-text': 'This is not a text file that can be read. Choose a .musicxml, .xml, .mxl or .abc file.',
+  'broken-xml': (f) => `The file is damaged or cut short: ${f.detail}. Export it again and try once more.`,
+  'xml-doctype-entities': 'The file defines entities of its own, which is not safe to open. Export it again from your notation program.',
+  'not-musicxml': (f) => `This is XML, but not MusicXML (it begins with ${f.element}).`,
+  'musicxml-timewise': 'This MusicXML is ordered by time (score-timewise). Export it as score-partwise, the usual kind.',
+  'broken-zip': 'The compressed file is damaged. Export it again, or export it uncompressed.',
+  'zip-too-many-entries': (f) => `The compressed file holds more than ${f.limit} files. Export only this piece.`,
+  'zip-too-large': (f) => `The compressed file unpacks to more than ${f.limit} MB and was not opened.`,
+  'zip-no-score': 'The compressed file holds no score.',
+  'broken-abc': (f) => f.missing !== undefined ? 'The ABC text has no key line. Begin with X:1, M:4/4, L:1/4 and K:C, then the notes.' : 'The ABC text cannot be read. Check that each line is a field such as K:C or notes.',
+  'midi-not-read': 'This is a MIDI file. Bring in the line as MusicXML or ABC.',
+  'took-too-long': 'Reading took too long and was stopped. Export only this line and try again.',
+  'no-music': 'There are no notes in it.',
+  'no-such-part': 'The file has no such part. Choose one from the list.',
+  'no-such-voice': 'The part has no such voice. Choose one from the list.',
+  'too-many-measures': (f) => `The line has ${f.measures} bars; ${f.limit} is the most. Bring in a shorter section.`,
+  'too-many-notes': (f) => `There are more than ${f.limit} notes in one bar. Check the bar lines.`,
+  'percussion-part': (f) => `${f.part} is a percussion part: it has no pitches to finger. Choose another part.`,
+  'tablature-part': (f) => `${f.part} is tablature. Choose the staff with notes.`,
+  'measure-too-long': (f) => `has ${f.filled} beats of a quarter and should have ${f.full}: too long. It is kept as it is.`,
+  'measure-too-short': (f) => `has ${f.filled} beats of a quarter and should have ${f.full}: too short. It is kept as it is.`,
+  'two-voices': (f) => `other voices on this staff (${f.voices}) are left out: Cifra takes one line.`,
+  chord: 'a chord: its top note was taken.',
+  'grace-note': 'a grace note was left out.',
+  unpitched: 'a note without pitch became a rest.',
+  'short-value': (f) => `a note value of ${f.value} is shorter than Cifra writes; the nearest was taken.`,
+  'odd-duration': 'a length that no single note can show was rounded or tied.',
+  tuplet: 'a tuplet could not be read and its notes stand plain.',
+  clef: (f) => f.clef === '' || f.clef === undefined ? 'a clef change inside the bar was left out.' : `clef ${f.clef} is not one that Cifra writes; the line keeps its pitches in another clef.`,
+  'octave-clef': 'the clef carries an octave figure; the pitches are kept, the clef is drawn plain.',
+  key: 'a key signature could not be read.',
+  'key-custom': 'the key signature is mixed or out of order; it was replaced by signs at the notes.',
+  meter: 'a time signature could not be read and was taken as 4/4.',
+  'meter-change-odd': 'a time signature inside the bar was left out.',
+  microtone: 'a quarter tone was rounded to the nearest semitone.',
+  'pitch-range': 'a note lies beyond any instrument. Check the octave.',
+  'tie-without-end': 'a tie leads to no note of the same pitch and was left out.',
+  'slur-without-end': 'a slur has no end and was left out.',
+  ending: 'an ending has no number and was left out.',
+  'repeat-times': (f) => `a repeat to be played ${f.times} times is drawn as a plain repeat.`,
+  jump: (f) => `the mark ${f.mark} was left out: write repeats and endings instead.`,
+  lyrics: 'words under the notes were left out.',
+  'chord-symbols': 'chord symbols were left out.',
+  ornament: (f) => `the mark ${f.mark} was left out.`,
+  technical: 'fingerings in the file were left out: Cifra works out its own.',
+  dynamics: (f) => `the dynamic ${f.mark} was left out.`,
+  hairpin: 'a hairpin has no end and was left out.',
+  'octave-line': 'an octave line was left out; the notes are at their sounding octave.',
+  staves: 'only the upper staff was taken.',
+  text: (f) => `${f.text} was left out.`,
+  'other-element': (f) => `${f.element} was left out.`,
+  barline: 'a bar line was drawn plain.',
+  tremolo: 'a tremolo was left out.',
+  'abc-warning': (f) => String(f.detail),
+  'abc-octave-accidental': (f) => `${f.letter} in another octave has no sign of its own and was taken without one, as on a staff.`,
+  'measure-repeat': 'a bar-repeat sign was left out: write the notes.',
+  'bad-document': (f) => `The exercise is damaged at ${f.path}: ${f.detail}.`,
+  'unknown-instrument': 'There is no such instrument.',
+};
+
+const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
+
+/**
+ * The sentence for a problem, with its place in front.
+ * @example problemSentence({code: 'chord', severity: 'left-out', measure: 3}) // 'Bar 3: a chord: its top note was taken.'
+ */
+export function problemSentence(p: Problem): string {
+  const words = WORDS[p.code];
+  const text = typeof words === 'string' ? words : words(p.facts ?? {});
+  if (p.measure !== undefined) return p.code === 'measure-too-long' || p.code === 'measure-too-short' ? `Bar ${p.measure} ${text}` : `Bar ${p.measure}: ${text}`;
+  return p.line === undefined ? capital(text) : `Line ${p.line}: ${text}`;
+}

@@ -1,0 +1,59 @@
+import type { Exercise, PageOwner, Problem } from '@cifra/core';
+import type { SaveClassDto } from './dto';
+
+/** What the server answers with. */
+export interface TeacherView {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+}
+
+export interface SignInOptions {
+  readonly demo: boolean;
+}
+
+export interface ExerciseView {
+  readonly id: string;
+  readonly title: string;
+  readonly version: number;
+  readonly createdAt: string;
+  readonly updatedAt: string;
+  readonly document: Exercise;
+}
+
+export interface ClassView extends SaveClassDto {
+  readonly id: string;
+}
+
+export interface RevisionView {
+  readonly id: string;
+  readonly version: number | null;
+  readonly baseVersion: number | null;
+  readonly title: string;
+  readonly refused: boolean;
+  readonly createdAt: string;
+}
+
+export interface CandidateView {
+  readonly part: number;
+  readonly voice: string;
+  readonly partName: string;
+  readonly measures: number;
+  readonly notes: number;
+  readonly unusable?: string;
+}
+
+/** A reading: the line and what could not be taken, or the parts to choose from. */
+export type ReadingView =
+  | { readonly kind: 'choose'; readonly format: string; readonly candidates: readonly CandidateView[]; readonly problems: readonly Problem[] }
+  | { readonly kind: 'line'; readonly format: string; readonly source: Exercise['source']; readonly suggestedOwner: PageOwner; readonly problems: readonly Problem[] };
+
+/** Every refusal has this shape. */
+export interface RefusalView {
+  readonly code: string;
+  readonly detail: string;
+  readonly problems?: readonly (Problem & { readonly detail: string })[];
+  /** On a conflict: what is stored now, and where the refused side was kept. */
+  readonly current?: ExerciseView;
+  readonly keptAs?: string;
+}

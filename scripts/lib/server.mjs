@@ -1,0 +1,32 @@
+import { spawn } from 'node:child_process';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { ROOT, run, Stop } from './steps.mjs';
+
+const isFree = (port) => new Promise((resolve) => {
+  const probe = createServer();
+  probe.on('error', () => resolve(false));
+  probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
+});
+
+/** The first free port from the one wished for. */
+export async function findPort(wished) {
+  for (let port = wished; port < wished + 50; port++) if (await isFree(port)) return port;
+  throw new Stop(`No free port from ${wished} to ${wished + 49}. Set PORT to another one.`);
+}
+
+/** Migrates, loads the demo when asked for, and serves. @returns the child and a promise of its end */
+export async function startServer({ databaseUrl, port, demo, logTo = 'ignore', env = {} }) {
+  const all = { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), CIFRA_DEMO: demo ? '1' : '0', ...env };
+  await run('node', [join(ROOT, 'apps/server/dist/prepare.js')], { env: all });
+  // Its own process group: the starter alone decides when it stops, so that requests in flight can end.
+  const child = spawn('node', [join(ROOT, 'apps/server/dist/main.js')], { cwd: ROOT, env: all, detached: true, stdio: ['ignore', logTo, 'pipe', 'ipc'] });
+  let errors = '';
+  child.stderr.on('data', (chunk) => { errors = (errors + chunk).slice(-4000); });
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  await Promise.race([
+    new Promise((resolve) => child.on('message', (m) => m === 'listening' && resolve())),
+    ended.then(() => { throw new Stop(`The server ended at once:\n${errors}`); }),
+  ]);
+  return { child, ended, stop: async () => { if (child.exitCode === null) { child.kill('SIGTERM'); await ended; } } };
+}
