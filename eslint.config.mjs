@@ -1,0 +1,54 @@
+import js from '@eslint/js';
+import importX from 'eslint-plugin-import-x';
+import reactHooks from 'eslint-plugin-react-hooks';
+import ts from 'typescript-eslint';
+
+/** Imports run one way: each layer may use only what stands before it. */
+const LAYERS = [
+  ['problem', []], ['rational', []], ['pitch', []], ['key', ['pitch']], ['meter', ['rational']],
+  ['score', ['rational', 'pitch', 'key', 'meter', 'problem']],
+  ['fingering', ['pitch']], ['instrument', ['pitch', 'score', 'fingering']],
+  ['exercise', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'instrument']],
+  ['part', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'fingering', 'instrument', 'exercise']],
+];
+const core = './packages/core/src';
+const coreZones = LAYERS.map(([layer, may]) => ({
+  target: `${core}/${layer}`, from: core, except: [layer, ...may].map((l) => `./${l}`), message: `${layer} may use only: ${may.join(', ') || 'nothing'}.`,
+}));
+const zone = (target, from) => ({ target, from, message: `${target} may not use ${from}.` });
+
+export default ts.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.cifra/**', 'coverage/**', 'apps/server/drizzle/**', 'test-results/**'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  {
+    plugins: { 'import-x': importX },
+    settings: { 'import-x/resolver': { node: { extensions: ['.ts', '.tsx', '.js'] } } },
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-non-null-assertion': 'error',
+      'no-control-regex': 'off',
+      'import-x/no-default-export': 'error',
+      'import-x/no-restricted-paths': ['error', {
+        zones: [
+          ...coreZones,
+          zone('./packages/xml', './packages/core'), zone('./packages/core', './packages/xml'), zone('./packages/formats', './packages/engrave'), zone('./packages/engrave', './packages/formats'),
+          zone('./packages', './apps'), zone('./apps/web', './apps/server'), zone('./apps/server', './apps/web'),
+        ],
+      }],
+      'no-restricted-syntax': ['error', { selector: 'ExportAllDeclaration', message: 'Name what is exported.' }],
+    },
+  },
+  {
+    // Packages are reached by their public index only, and in one direction.
+    files: ['packages/core/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@cifra/*'] }] },
+  },
+  { files: ['packages/xml/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@cifra/*'] }] } },
+  { files: ['packages/formats/**', 'packages/engrave/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@cifra/contract', '@cifra/server', '@cifra/web', '@cifra/*/src/*'] }] } },
+  { files: ['packages/formats/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@cifra/engrave', '@cifra/contract'] }] } },
+  { files: ['packages/engrave/src/**'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-imports': ['error', { patterns: ['@cifra/formats', '@cifra/contract'] }] } },
+  { files: ['packages/contract/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@cifra/formats', '@cifra/engrave'] }] } },
+  { files: ['apps/web/**'], plugins: { 'react-hooks': reactHooks }, rules: { ...reactHooks.configs.recommended.rules, 'react-hooks/refs': 'off', 'react-hooks/set-state-in-effect': 'off', 'no-restricted-imports': ['error', { patterns: ['@cifra/formats', '@cifra/server'] }] } },
+  { files: ['**/*.config.{ts,mjs}', 'scripts/**', 'apps/server/src/worker/musicWorker.ts', '**/*.d.ts', 'e2e/*.ts'], rules: { 'import-x/no-default-export': 'off' } },
+  { files: ['scripts/**', '*.mjs', '*.cjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', fetch: 'readonly', performance: 'readonly', Buffer: 'readonly', module: 'writable' } } },
+);

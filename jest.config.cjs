@@ -1,0 +1,27 @@
+const { existsSync, readdirSync } = require('node:fs');
+const { join } = require('node:path');
+
+/** ES-module packages that the tests load are turned into CommonJS like our own code. */
+const ESM_PACKAGES = ['@tonaljs', 'comlink'].join('|');
+
+const project = (folder) => ({
+  displayName: folder.split('/').pop(),
+  rootDir: join(__dirname, folder),
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/src/**/*.test.ts'],
+  transform: {
+    '^.+\\.(t|j|mj)sx?$': ['@swc/jest', {
+      jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true, decorators: true }, transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } } },
+      module: { type: 'commonjs', ignoreDynamic: true },
+    }],
+  },
+  transformIgnorePatterns: [`/node_modules/(?!(${ESM_PACKAGES})/)`],
+  moduleNameMapper: {
+    '^@cifra/(core|xml|formats|engrave|contract)/testing$': join(__dirname, 'packages/$1/src/testing/index.ts'),
+    '^@cifra/(core|xml|formats|engrave|contract)$': join(__dirname, 'packages/$1/src/index.ts'),
+  },
+});
+
+const folders = ['packages', 'apps'].flatMap((top) => readdirSync(join(__dirname, top)).map((name) => `${top}/${name}`));
+
+module.exports = { testTimeout: 30000, projects: folders.filter((f) => existsSync(join(__dirname, f, 'src'))).map(project) };

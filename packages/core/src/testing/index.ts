@@ -1,0 +1,2 @@
+export { arbitraryExercise, arbitraryPitch, arbitraryScore } from './arbitraryScore';
+export { line } from './line';
