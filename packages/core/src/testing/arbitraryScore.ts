@@ -43,6 +43,8 @@ class Builder {
   event(seed: Seed, duration: Duration, tupletPlace?: WrittenEvent['tupletPlace']): WrittenEvent {
     const base = { id: `n${++this.events}`, duration, ...(tupletPlace === undefined ? {} : { tupletPlace }) };
     if (seed.kind === 'rest') {
+      // A tie leads to a note: before a rest there is none.
+      if (this.openTie !== undefined) delete (this.openTie as { tie?: boolean }).tie;
       this.openTie = undefined;
       return { kind: 'rest', ...base };
     }
