@@ -42,7 +42,7 @@ export function layOutPart(engine: Engine, part: Part, annotations: Annotations,
   const firstId = part.score.measures[0]?.id ?? '';
   widths.set(firstId, Math.max(0, (widths.get(firstId) ?? 0) - prefix));
   const breakBefore = breakLines(part.score, widths, width - prefix);
-  return readSystems(layOut(engine, writeMei(part.score, { ...options, breakBefore }), width, 'encoded'), plan.lines > 0);
+  return readSystems(layOut(engine, writeMei(part.score, { ...options, breakBefore }), width, breakBefore.size === 0 ? 'auto' : 'encoded'), plan.lines > 0);
 }
 
 /** Bar numbers, tempo marks and the band of a system. The band's strip comes first and lies under the music. */

@@ -1,0 +1,175 @@
+import { annotate, DEFAULT_SCHOOLS, derivePart, type Exercise, figureText, INSTRUMENTS, type InstrumentId, instrumentOf, letterName, midi, notesOf, realize } from '@cifra/core';
+import { arbitraryExercise } from '@cifra/core/testing';
+import { childrenNamed, descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { BAND_ROWS, type BandRow } from './band/bandRows';
+import { layOut } from './engine';
+import { engraveLine, firstBars } from './engraveLine';
+import { engravePart, layOutPart } from './engravePart';
+import { writeMei } from './mei/writeMei';
+import { MARGIN, PAPER_SIZE } from './page/paper';
+import { measureText } from './text/measureText';
+import { cellReach } from './band/bandRows';
+import { loadEngine } from './testing/loadEngine';
+import { midiNotes } from './testing/midiNotes';
+
+type Loaded = Awaited<ReturnType<typeof loadEngine>>;
+let engine: Loaded;
+beforeAll(async () => { engine = await loadEngine(); }, 60000);
+
+const exercises = fc.sample(arbitraryExercise(10), { seed: 11, numRuns: 6 });
+const partOf = (exercise: Exercise, id: InstrumentId) => {
+  const part = derivePart(realize(exercise), instrumentOf(id), exercise.owner);
+  return { part, annotations: annotate(part, DEFAULT_SCHOOLS) };
+};
+const parse = (svg: string): XmlElement => {
+  const read = readXml(svg);
+  if (!read.ok) throw new Error(JSON.stringify(read.fault));
+  return read.root;
+};
+const withClass = (root: XmlElement, name: string): XmlElement[] => [...descendants(root)].filter((e) => (e.attributes.class ?? '').split(' ').includes(name));
+
+describe('an engraved part', () => {
+  it.each(INSTRUMENTS.map((i) => i.id))('of the %s shows figure, name and concert pitch over every struck note, in order', (id) => {
+    const { part, annotations } = partOf(exercises[0] as Exercise, id);
+    const pages = engravePart(engine, part, annotations, { rows: BAND_ROWS, paper: 'a4' });
+    const cells = pages.flatMap((p) => withClass(parse(p.svg), 'cell'));
+    const struck = [...annotations.values()].filter((n) => n.tiedFrom === undefined);
+    expect(cells.map((c) => c.attributes['data-note'])).toEqual(struck.map((n) => n.id));
+    cells.forEach((cell, i) => {
+      const note = struck[i];
+      if (note === undefined) throw new Error('a cell without a note');
+      expect(textOf(withClass(cell, 'name')[0])).toBe(letterName(note.written));
+      expect(textOf(withClass(cell, 'sounds')[0])).toBe(letterName(note.concert));
+      if (note.fingering.kind === 'playable' && note.fingering.figure.kind !== 'keys') expect(textOf(withClass(cell, 'figure')[0])).toBe(figureText(note.fingering.figure));
+    });
+  });
+
+  it('names the title, the player\'s instrument and what the signature does', () => {
+    const { part, annotations } = partOf(exercises[1] as Exercise, 'trumpet');
+    const page = engravePart(engine, part, annotations, { rows: ['name'], paper: 'letter' })[0];
+    const words = withClass(parse(page?.svg ?? ''), 'instrument').concat(withClass(parse(page?.svg ?? ''), 'title'), withClass(parse(page?.svg ?? ''), 'note-line')).map(textOf);
+    expect(words[0]).toBe('Trumpet in B♭');
+    expect(words[1]).toBe('Generated');
+    expect(words[2]).toMatch(/^(Every|No sharps)/);
+    expect([page?.width, page?.height]).toEqual([PAPER_SIZE.letter.width, PAPER_SIZE.letter.height]);
+  });
+
+  it('has no band when every row is off', () => {
+    const { part, annotations } = partOf(exercises[0] as Exercise, 'flute');
+    const root = parse(engravePart(engine, part, annotations, { rows: [], paper: 'a4' })[0]?.svg ?? '');
+    expect(withClass(root, 'cell')).toEqual([]);
+    expect(withClass(root, 'note').length).toBe(notesOf(part.score).length);
+  });
+
+  it('carries no inline style and no script, whatever the title says', () => {
+    const base = exercises[0] as Exercise;
+    const hostile: Exercise = { ...base, source: { ...base.source, title: '"><script>alert(1)</script><img src=x onerror=alert(1)>' } };
+    const { part, annotations } = partOf(hostile, 'tuba');
+    const { svg } = engravePart(engine, part, annotations, { rows: BAND_ROWS, paper: 'a4' })[0] ?? { svg: '' };
+    const names = new Set([...descendants(parse(svg))].map((e) => e.name));
+    expect(names.has('script') || names.has('img') || names.has('style')).toBe(false);
+    expect([...descendants(parse(svg))].every((e) => e.attributes.style === undefined)).toBe(true);
+    expect(textOf(withClass(parse(svg), 'title')[0])).toContain('<script>');
+  });
+});
+
+describe('the geometry of the band', () => {
+  const settings: readonly (readonly BandRow[])[] = [BAND_ROWS, ['diagram', 'name'], ['figure', 'sounds']];
+  const width = PAPER_SIZE.a4.width - MARGIN.left - MARGIN.right;
+
+  /** Pairs of neighbouring cells that touch, in hundredths of a millimetre of overlap. */
+  function overlaps(id: InstrumentId, exercise: Exercise, rows: readonly BandRow[], shrink = 0): string[] {
+    const { part, annotations } = partOf(exercise, id);
+    const found: string[] = [];
+    for (const system of layOutPart(engine, part, annotations, rows, width).systems) {
+      const cells = system.heads.flatMap((h) => {
+        const note = annotations.get(h.id.slice(2));
+        if (note === undefined || note.tiedFrom !== undefined) return [];
+        const reach = cellReach(note, rows, part.instrument);
+        return [{ id: h.id, left: h.x - reach.left - shrink, right: h.x + reach.right + shrink }];
+      });
+      cells.forEach((c, i) => {
+        const next = cells[i + 1];
+        if (next !== undefined && next.left < c.right) found.push(`${id} ${c.id}-${next.id}: ${Math.round(c.right - next.left)}`);
+        if (c.right > width || c.left < 0) found.push(`${id} ${c.id} leaves the line`);
+      });
+      const { band } = system;
+      if (band === undefined || band.bottom > system.staffTop) found.push(`${id}: the band is not above the staff`);
+    }
+    return found;
+  }
+
+  it.each(INSTRUMENTS.map((i) => i.id))('%s: no cell touches its neighbour or leaves the line', (id) => {
+    for (const rows of settings) for (const e of exercises.slice(0, 3)) expect(overlaps(id, e, rows)).toEqual([]);
+  });
+
+  it('would notice cells that touch', () => {
+    expect(overlaps('trumpet', exercises[0] as Exercise, BAND_ROWS, 600).length).toBeGreaterThan(0);
+  });
+
+  it('centres every cell on its notehead within 0.3 mm', () => {
+    const { part, annotations } = partOf(exercises[2] as Exercise, 'clarinet');
+    for (const page of engravePart(engine, part, annotations, { rows: ['name'], paper: 'a4' })) {
+      for (const placed of withClass(parse(page.svg), 'placed')) {
+        for (const cell of withClass(placed, 'cell')) {
+          const x = Number(/translate\(([\d.]+)/.exec(cell.attributes.transform ?? '')?.[1]);
+          const note = withClass(placed, 'note').find((n) => n.attributes.id === `c-${cell.attributes['data-note']}`);
+          const use = [...descendants(note as XmlElement)].find((e) => e.name === 'use');
+          const head = Number(/translate\(([\d.]+)/.exec(use?.attributes.transform ?? '')?.[1]);
+          // Black and half noteheads of the engraving font are 1.18 to 1.26 staff spaces wide, whole ones 1.69.
+          expect(x - head).toBeGreaterThan(1.18 * 90 - 30);
+          expect(x - head).toBeLessThan(1.69 * 90 + 30);
+        }
+      }
+    }
+  });
+});
+
+describe('against the engraving library\'s own MIDI', () => {
+  // Source: the MIDI that the library itself renders from the written page: an independent reading of its pitches.
+  it.each(INSTRUMENTS.map((i) => [i.id, i] as const))('%s: the written page sounds as written', (id, instrument) => {
+    for (const exercise of exercises) {
+      const { part } = partOf(exercise, id);
+      layOut(engine, writeMei(part.score, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: 'x-', slurs: true, finalBar: true }), 18000, 'auto');
+      const heard = midiNotes(new Uint8Array(Buffer.from(engine.renderToMIDI(), 'base64')));
+      const struck = notesOf(part.score).filter((_n, i, all) => all[i - 1]?.tie !== true);
+      // Repeats are played out by neither side here: the library's file holds each bar once or as often as it expands it.
+      const written = struck.map((n) => midi(n.pitch));
+      expect(heard.slice(0, written.length).length).toBeGreaterThan(0);
+      if (heard.length === written.length) expect(heard).toEqual(written);
+      else expect(new Set(heard)).toEqual(new Set(written));
+      const concert = notesOf(realize(exercise)).filter((_n, i, all) => all[i - 1]?.tie !== true).map((n) => midi(n.pitch));
+      const move = midi({ step: 'C', alter: 0, octave: 4 }) - 60 + 12 * part.decisions.octave.octaves;
+      const up = { fifths: instrument.toWritten.fifths, octaves: instrument.toWritten.octaves };
+      expect(written).toEqual(concert.map((n) => n + move + 7 * up.fifths + 12 * up.octaves));
+    }
+  });
+});
+
+describe('lines for the screen', () => {
+  it('cut whole bars and drop what leads out of them', () => {
+    const { source } = exercises[3] as Exercise;
+    const cut = firstBars(source, 1);
+    expect(cut.measures.length).toBeLessThanOrEqual(2);
+    const ids = new Set(cut.measures.flatMap((m) => m.events.map((e) => e.id)));
+    expect(cut.slurs.every((s) => ids.has(s.from) && ids.has(s.to))).toBe(true);
+    const page = engraveLine(engine, cut);
+    expect(withClass(parse(page.svg), 'note').length).toBe(notesOf(cut).length);
+  });
+
+  it('measure text as the shipped face does', () => {
+    // The same file that the page uses, read by fontkit.
+    // eslint-disable-next-line @typescript-eslint/no-require-imports -- fontkit ships no types
+    const fontkit = require('fontkit') as { create: (b: Buffer) => { layout: (t: string) => { glyphs: { advanceWidth: number }[] }; unitsPerEm: number } };
+    const font = fontkit.create(readFileSync(require.resolve('@fontsource/archivo-narrow/files/archivo-narrow-latin-600-normal.woff')));
+    const wide = font.layout('T123 456').glyphs.reduce((w, g) => w + g.advanceWidth, 0) / font.unitsPerEm;
+    expect(measureText('T123 456', 1000, 'semibold')).toBeCloseTo(wide * 1000, -1.3);
+  });
+
+  it('refuse an engine that refuses', () => {
+    expect(() => layOut({ ...engine, setOptions: () => undefined, loadData: () => false, getPageCount: () => 1, renderToSVG: () => '' }, '', 1000, 'auto')).toThrow('refused');
+    expect(childrenNamed({ name: 'a', attributes: {}, children: [] }, 'b')).toEqual([]);
+  });
+});
