@@ -50,5 +50,8 @@ export default ts.config(
   { files: ['packages/contract/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@cifra/formats', '@cifra/engrave'] }] } },
   { files: ['apps/web/**'], plugins: { 'react-hooks': reactHooks }, rules: { ...reactHooks.configs.recommended.rules, 'react-hooks/refs': 'off', 'react-hooks/set-state-in-effect': 'off', 'no-restricted-imports': ['error', { patterns: ['@cifra/formats', '@cifra/server'] }] } },
   { files: ['**/*.config.{ts,mjs}', 'scripts/**', 'apps/server/src/worker/musicWorker.ts', '**/*.d.ts', 'e2e/*.ts'], rules: { 'import-x/no-default-export': 'off' } },
+  // A test may look at what its subject serves.
+  { files: ['**/*.test.ts', '**/testing/**'], rules: { 'import-x/no-restricted-paths': 'off' } },
+  { files: ['*.cjs'], languageOptions: { globals: { require: 'readonly', __dirname: 'readonly' } }, rules: { '@typescript-eslint/no-require-imports': 'off' } },
   { files: ['scripts/**', '*.mjs', '*.cjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', fetch: 'readonly', performance: 'readonly', Buffer: 'readonly', module: 'writable' } } },
 );

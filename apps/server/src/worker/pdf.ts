@@ -47,7 +47,7 @@ export function writePdf(title: string, parts: readonly { readonly title: string
         const size: [number, number] = [page.width * POINTS_PER_MM100, page.height * POINTS_PER_MM100];
         doc.addPage({ size, margin: 0 });
         if (i === 0) doc.outline.addItem(part.title);
-        toPdf(doc, page.svg, 0, 0, { width: size[0], height: size[1], assumePt: true, fontCallback: (family, bold) => faceFor(family, bold) });
+        toPdf(doc, page.svg, 0, 0, { fontCallback: (family, bold) => faceFor(family, bold) });
       });
     }
     doc.end();

@@ -1,5 +1,4 @@
 import { element, writeXml, type XmlElement } from '@cifra/xml';
-import { INK } from '../diagram/valves';
 import type { Layout, System } from '../system/readSystems';
 import { drawText } from '../text/drawText';
 import { drawHeader, type Header } from './header';
@@ -17,6 +16,8 @@ export interface Page {
 const GAP = 480;
 const MAX_EXTRA_GAP = 900;
 const GREY = '#4b5872';
+/** Staves and notes print black; words and figures are the page's blue-black. */
+const MUSIC_INK = '#000000';
 
 const height = (s: System): number => s.bottom - s.top;
 
@@ -43,7 +44,7 @@ export function dealSystems(systems: readonly System[], firstRoom: number, room:
 
 const wrapSvg = (width: number, h: number, glyphs: readonly XmlElement[], children: readonly XmlElement[], label: string): string => writeXml(element('svg', {
   xmlns: 'http://www.w3.org/2000/svg', 'xmlns:xlink': 'http://www.w3.org/1999/xlink', viewBox: `0 0 ${Math.round(width)} ${Math.round(h)}`,
-  width: `${width / 100}mm`, height: `${h / 100}mm`, role: 'group', 'aria-label': label, color: INK,
+  width: `${width / 100}mm`, height: `${h / 100}mm`, role: 'group', 'aria-label': label, color: MUSIC_INK,
 }, [element('defs', {}, [...glyphs]), ...children]));
 
 const placed = (s: System, decoration: readonly XmlElement[], x: number, y: number): XmlElement => {

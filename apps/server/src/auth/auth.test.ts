@@ -1,0 +1,109 @@
+import { PASSWORD, startTestServer, type TestServer } from '../testing/testServer';
+import { MAX_FAILURES } from './auth.service';
+
+let server: TestServer;
+beforeAll(async () => { server = await startTestServer(); });
+afterAll(() => server.stop());
+
+describe('signing in', () => {
+  it('opens a session in an HttpOnly, SameSite=Lax cookie; signing out closes it', async () => {
+    const agent = await server.teacher('anna@school.example');
+    const signedIn = await agent.post('/api/session').send({ email: 'ANNA@school.example', password: PASSWORD }).expect(200);
+    const cookie = String(signedIn.headers['set-cookie']);
+    expect(cookie).toMatch(/HttpOnly/);
+    expect(cookie).toMatch(/SameSite=Lax/);
+    expect(cookie).not.toMatch(/Secure/);
+    expect(signedIn.body).not.toHaveProperty('passwordHash');
+    await agent.get('/api/session').expect(200);
+    await agent.delete('/api/session').expect(204);
+    await agent.get('/api/session').expect(401);
+  });
+
+  it('marks the cookie Secure behind TLS', async () => {
+    const tls = await startTestServer({ tls: true });
+    const response = await tls.agent().post('/api/session/demo').expect(200);
+    expect(String(response.headers['set-cookie'])).toMatch(/Secure/);
+    expect(response.headers['strict-transport-security']).toBeDefined();
+    await tls.stop();
+  });
+
+  it('stores neither password nor token', async () => {
+    await server.teacher('berta@school.example');
+    const [teacher] = await server.sql('select * from teachers where email = $1', ['berta@school.example']);
+    expect(teacher?.password_hash).toMatch(/^\$argon2id\$/);
+    const sessions = await server.sql('select token_hash from sessions');
+    expect(sessions.every((s) => /^[0-9a-f]{64}$/.test(String(s.token_hash)))).toBe(true);
+  });
+
+  it('says the same for a wrong password and an unknown address', async () => {
+    await server.teacher('carl@school.example');
+    const wrong = await server.agent().post('/api/session').send({ email: 'carl@school.example', password: 'wrong' }).expect(401);
+    const unknown = await server.agent().post('/api/session').send({ email: 'nobody@school.example', password: 'wrong' }).expect(401);
+    expect(wrong.body).toEqual(unknown.body);
+    expect(wrong.body.code).toBe('wrong-sign-in');
+  });
+
+  it('stops after too many attempts, also with the right password', async () => {
+    const fresh = await startTestServer();
+    await fresh.teacher('dora@school.example');
+    for (let i = 0; i < MAX_FAILURES; i++) await fresh.agent().post('/api/session').send({ email: 'dora@school.example', password: 'wrong' }).expect(401);
+    const stopped = await fresh.agent().post('/api/session').send({ email: 'dora@school.example', password: PASSWORD }).expect(429);
+    expect(stopped.body.detail).toMatch(/Wait 15 minutes/);
+    await fresh.sql("update sign_in_failures set at = now() - interval '16 minutes'");
+    await fresh.agent().post('/api/session').send({ email: 'dora@school.example', password: PASSWORD }).expect(200);
+    await fresh.stop();
+  });
+
+  it('refuses a session that has run out and a token that was made up', async () => {
+    const agent = await server.teacher('emil@school.example');
+    await server.sql("update sessions set expires_at = now() - interval '1 second'");
+    await agent.get('/api/exercises').expect(401);
+    await server.agent().get('/api/exercises').set('Cookie', 'cifra_session=guess').expect(401);
+  });
+
+  it('refuses a form that another site sends', async () => {
+    await server.agent().post('/api/session/demo').set('Sec-Fetch-Site', 'cross-site').expect(403);
+    await server.agent().post('/api/session/demo').set('Sec-Fetch-Site', 'same-origin').expect(200);
+  });
+
+  it('checks the form with sentences', async () => {
+    const response = await server.agent().post('/api/session').send({ email: 'no mail', password: '' }).expect(400);
+    expect(response.body.detail).toMatch(/whole e-mail address/);
+    await server.agent().post('/api/session').send({ email: 'a@b.example', password: 'x', admin: true }).expect(400);
+  });
+});
+
+describe('the demo teacher', () => {
+  it('is there in demo mode only', async () => {
+    expect((await server.agent().get('/api/session/options').expect(200)).body).toEqual({ demo: true });
+    const closed = await startTestServer({ demo: false });
+    expect((await closed.agent().get('/api/session/options').expect(200)).body).toEqual({ demo: false });
+    await closed.agent().post('/api/session/demo').expect(404);
+    await closed.stop();
+  });
+
+  it('has six exercises and a class', async () => {
+    const agent = server.agent();
+    await agent.post('/api/session/demo').expect(200);
+    expect((await agent.get('/api/exercises').expect(200)).body).toHaveLength(6);
+    expect((await agent.get('/api/classes').expect(200)).body[0].name).toBe('Year 5 winds');
+  });
+});
+
+describe('closed by default', () => {
+  it('every route of the application but sign-in and health needs a session', async () => {
+    const response = await server.agent().post('/api/session/demo');
+    const cookie = String(response.headers['set-cookie']).split(';')[0] ?? '';
+    const api = (await server.agent().get('/api/docs/json').set('Cookie', cookie).expect(200)).body as { paths: Record<string, Record<string, unknown>> };
+    const open = ['get /health', 'get /api/session/options', 'post /api/session', 'post /api/session/demo'];
+    const routes = Object.entries(api.paths).flatMap(([path, methods]) => Object.keys(methods).map((method) => [method, path] as const));
+    expect(routes.length).toBeGreaterThan(15);
+    for (const [method, path] of routes) {
+      const concrete = path.replace('{id}', '00000000-0000-4000-8000-000000000000').replace('{instrument}', 'flute');
+      const { status } = await server.agent()[method as 'get'](concrete);
+      expect([method, path, status === 401]).toEqual([method, path, !open.includes(`${method} ${path}`)]);
+    }
+    await server.agent().get('/api/docs').expect(401);
+    await server.agent().get('/api/docs/json').expect(401);
+  });
+});

@@ -1,0 +1,92 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ClassView, ExerciseView } from '@cifra/contract';
+import { notesOf, pitchText } from '@cifra/core';
+import { readMusicXml } from '@cifra/formats';
+import { startTestServer, type TestServer } from '../testing/testServer';
+import { attachment } from './attachment';
+
+let server: TestServer;
+let mara: ReturnType<TestServer['agent']>;
+let harbour: ExerciseView;
+let group: ClassView;
+const folder = mkdtempSync(join(tmpdir(), 'cifra-pdf-'));
+beforeAll(async () => {
+  server = await startTestServer();
+  mara = server.agent();
+  await mara.post('/api/session/demo').expect(200);
+  harbour = ((await mara.get('/api/exercises')).body as ExerciseView[]).find((e) => e.title === 'Harbour Steps') as ExerciseView;
+  [group] = (await mara.get('/api/classes')).body as [ClassView];
+});
+afterAll(async () => {
+  await server.stop();
+  rmSync(folder, { recursive: true });
+});
+
+const binary = (res: NodeJS.ReadableStream, done: (e: Error | null, b: Buffer) => void): void => {
+  const chunks: Buffer[] = [];
+  res.on('data', (c: Buffer) => chunks.push(c));
+  res.on('end', () => done(null, Buffer.concat(chunks)));
+};
+
+async function pdf(path: string): Promise<{ text: string; info: string; fonts: string; disposition: string }> {
+  const response = await mara.get(path).buffer(true).parse(binary as never).expect(200);
+  const file = join(folder, 'page.pdf');
+  writeFileSync(file, response.body as Buffer);
+  const run = (program: string, ...args: string[]): string => execFileSync(program, [...args, file, ...(program === 'pdftotext' ? ['-'] : [])], { encoding: 'utf8' });
+  return { text: run('pdftotext', '-layout'), info: run('pdfinfo'), fonts: run('pdffonts'), disposition: String(response.headers['content-disposition']) };
+}
+
+describe('a PDF of one part', () => {
+  it('holds title, player, letters with their signs and figures, on the paper asked for', async () => {
+    const { text, info, fonts, disposition } = await pdf(`/api/exercises/${harbour.id}/parts/trumpet.pdf?class=${group.id}&paper=a4`);
+    expect(text).toMatch(/Harbour Steps/);
+    expect(text).toMatch(/Trumpet in B ?♭/);
+    expect(text).toMatch(/Every F is F♯\./);
+    expect(text).toMatch(/G♯/);
+    expect(text.replace(/\s+/g, ' ')).toMatch(/13 0 12 2/);
+    expect(info).toMatch(/Title:\s+Harbour Steps/);
+    expect(info).toMatch(/Page size:\s+595\.2\d* x 841\.8\d*.*A4/);
+    expect(fonts.split('\n').slice(2).filter((l) => l !== '').every((l) => /\byes\b/.test(l))).toBe(true);
+    expect(disposition).toBe("attachment; filename=\"Harbour Steps - Trumpet.pdf\"; filename*=UTF-8''Harbour%20Steps%20-%20Trumpet.pdf");
+    expect((await pdf(`/api/exercises/${harbour.id}/parts/trumpet.pdf?class=${group.id}&paper=letter`)).info).toMatch(/612 x 792|letter/);
+  });
+
+  it('refuses an instrument or a paper that does not exist', async () => {
+    await mara.get(`/api/exercises/${harbour.id}/parts/kazoo.pdf?class=${group.id}`).expect(404);
+    await mara.get(`/api/exercises/${harbour.id}/parts/flute.pdf?class=${group.id}&paper=napkin`).expect(400);
+  });
+});
+
+describe('the class\'s book', () => {
+  it('has every instrument of the class in score order', async () => {
+    const { text, info } = await pdf(`/api/exercises/${harbour.id}/book.pdf?class=${group.id}`);
+    const order = ['Flute', 'Oboe', 'Clarinet in B♭', 'Alto saxophone in E♭', 'Tenor saxophone in B♭', 'Bassoon', 'Trumpet in B♭', 'Horn in F', 'Trombone', 'Euphonium', 'Tuba'];
+    const plain = text.replace(/ ♭/g, '♭');
+    const places = order.map((name) => plain.indexOf(name));
+    expect(places.every((p) => p >= 0)).toBe(true);
+    if (group.instruments.indexOf('horn') > group.instruments.indexOf('trumpet')) expect([...places].sort((a, b) => a - b)).toEqual(places);
+    expect(Number(/Pages:\s+(\d+)/.exec(info)?.[1])).toBeGreaterThanOrEqual(order.length);
+  });
+});
+
+describe('a part as MusicXML', () => {
+  it('reads back as the written page, and says the transposition', async () => {
+    const response = await mara.get(`/api/exercises/${harbour.id}/parts/horn.musicxml`).buffer(true).parse(binary as never).expect(200);
+    const xml = (response.body as Buffer).toString('utf8');
+    const read = readMusicXml(xml);
+    if (!read.ok || read.value.kind !== 'line') throw new Error('not a line');
+    expect(read.value.suggestedOwner).toBe('horn');
+    expect(read.problems).toEqual([]);
+    expect(notesOf(read.value.score).slice(0, 3).map((n) => pitchText(n.pitch))).toEqual(['G3', 'C4', 'D4']);
+    await mara.get(`/api/exercises/${harbour.id}/parts/kazoo.musicxml`).expect(404);
+  });
+});
+
+describe('the name of a download', () => {
+  it('keeps letters of every script and nothing that ends a header or walks a path', () => {
+    expect(attachment('Dvořák "Étude"\r\nSet-Cookie: a=b/../x.pdf')).toBe("attachment; filename=\"Dvorak Etude Set-Cookie a=b .. x.pdf\"; filename*=UTF-8''Dvo%C5%99%C3%A1k%20%C3%89tude%20Set-Cookie%20a%3Db%20..%20x.pdf");
+  });
+});

@@ -1,0 +1,69 @@
+import { randomBytes } from 'node:crypto';
+import type { ExerciseView } from '@cifra/contract';
+import type { Exercise } from '@cifra/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { Client } from 'pg';
+import request from 'supertest';
+import { createServer } from '../createServer';
+import { migrateDatabase } from '../db/migrate';
+import { hashPassword } from '../auth/password';
+import { demoExercise, seedDemo } from '../demo/seed';
+import { DEMO_TUNES } from '../demo/tunes.data';
+import type { Settings } from '../settings';
+
+export const PASSWORD = 'a quiet slow ferry';
+
+/** A server of its own on a database of its own, on the PostgreSQL that the tests are given. */
+export interface TestServer {
+  readonly app: NestExpressApplication;
+  readonly databaseUrl: string;
+  readonly agent: () => ReturnType<typeof request.agent>;
+  /** A signed-in agent for a new teacher. */
+  readonly teacher: (email: string) => Promise<ReturnType<typeof request.agent>>;
+  readonly sql: (text: string, values?: unknown[]) => Promise<Record<string, unknown>[]>;
+  readonly stop: () => Promise<void>;
+}
+
+export async function startTestServer(change: Partial<Settings> = {}): Promise<TestServer> {
+  const base = process.env.TEST_DATABASE_URL;
+  if (base === undefined) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test or npm run unit');
+  const name = `test_${randomBytes(6).toString('hex')}`;
+  const admin = new Client({ connectionString: base });
+  await admin.connect();
+  await admin.query(`create database ${name}`);
+  const databaseUrl = base.replace(/\/[^/]*$/, `/${name}`);
+  await migrateDatabase(databaseUrl);
+  const settings: Settings = { databaseUrl, port: 0, host: '127.0.0.1', demo: true, tls: false, webFolder: '/nowhere', logLevel: 'silent', ...change };
+  if (settings.demo) await seedDemo(databaseUrl);
+  const app = await createServer(settings);
+  const sql = async (text: string, values: unknown[] = []) => {
+    const client = new Client({ connectionString: databaseUrl });
+    await client.connect();
+    const { rows } = await client.query(text, values);
+    await client.end();
+    return rows as Record<string, unknown>[];
+  };
+  const agent = () => request.agent(app.getHttpServer());
+  return {
+    app, databaseUrl, agent, sql,
+    async teacher(email) {
+      await sql('insert into teachers (email, name, password_hash) values ($1, $2, $3)', [email, 'Test', await hashPassword(PASSWORD)]);
+      const signedIn = agent();
+      await signedIn.post('/api/session').send({ email, password: PASSWORD }).expect(200);
+      return signedIn;
+    },
+    async stop() {
+      await app.close();
+      await admin.query(`drop database ${name} with (force)`);
+      await admin.end();
+    },
+  };
+}
+
+/** A demo line as a document. */
+export const demoDocument = (at = 0): Exercise => demoExercise(DEMO_TUNES[at] as (typeof DEMO_TUNES)[number]);
+
+export async function putOnShelf(agent: ReturnType<typeof request.agent>, title = 'A line'): Promise<ExerciseView> {
+  const response = await agent.post('/api/exercises').send({ title, document: demoDocument() }).expect(201);
+  return response.body as ExerciseView;
+}

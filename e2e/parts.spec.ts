@@ -1,0 +1,147 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { expect, type Page, test } from '@playwright/test';
+import { readMusicXml } from '../packages/formats/src/musicxml/readMusicXml';
+import { bringIn, cell, openDemo, openPart } from './teacher';
+
+test.beforeEach(async ({ page }) => { await openDemo(page); });
+
+const TUNE = 'X:1\nT:Parts check\nM:4/4\nL:1/4\nK:F\nF A c B | ^F G ^F G | F4 |';
+const list = (page: Page) => page.getByRole('navigation', { name: 'Instruments' });
+
+test('choosing a note opens its reason trail, and the address keeps it', async ({ page }) => {
+  await openPart(page, 'Harbour Steps', 'Trumpet');
+  await cell(page, 2).click();
+  const trail = page.locator('section').filter({ hasText: 'sounds' }).last();
+  await expect(trail).toContainText('G4, concert pitch');
+  await expect(trail).toContainText('a major 2nd, for an instrument in B♭');
+  await expect(trail).toContainText('12: valves 1 and 2');
+  await expect(trail).toContainText('open C (partial 4) lowered a step and a half');
+  await expect(page).toHaveURL(/note=n3/);
+  await page.reload();
+  await expect(page.locator('.sheet .cell.chosen')).toHaveCount(1, { timeout: 30_000 });
+  await expect(page.getByText('a major 2nd, for an instrument in B♭')).toBeVisible();
+});
+
+test('the band is walked by keyboard', async ({ page }) => {
+  await openPart(page, 'Harbour Steps', 'Trumpet');
+  await cell(page, 0).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect(page).toHaveURL(/note=n3/);
+  await expect(cell(page, 2)).toBeFocused();
+});
+
+test('band rows are switched at once, and stay as they were', async ({ page }) => {
+  await openPart(page, 'Harbour Steps', 'Trumpet');
+  await expect(page.locator('.sheet .sounds').first()).toBeVisible();
+  await page.getByRole('switch', { name: 'Sounds (concert)' }).click();
+  await expect(page.locator('.sheet .sounds')).toHaveCount(0);
+  await page.reload();
+  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.sheet .sounds')).toHaveCount(0);
+  await page.getByRole('switch', { name: 'Sounds (concert)' }).click();
+  await expect(page.locator('.sheet .sounds').first()).toBeVisible();
+});
+
+test('key, octave and clef of a part are changed, explained, kept and taken back', async ({ page }) => {
+  await bringIn(page, TUNE);
+  await list(page).getByRole('button', { name: /^Trombone/ }).click();
+  await expect(page.getByText('the clef beginners learn first')).toBeVisible();
+  await page.getByLabel('Clef').selectOption('tenor');
+  await expect(page.getByText('your choice')).toBeVisible();
+  await page.getByLabel('Octave').selectOption('0');
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Clef')).toHaveValue('tenor');
+  await expect(page.getByLabel('Octave')).toHaveValue('0');
+  await page.getByRole('button', { name: 'As proposed' }).click();
+  await expect(page.getByLabel('Clef')).toHaveValue('bass');
+  await page.getByLabel('Key').selectOption('no-signature');
+  await expect(cell(page, 3)).toHaveAttribute('aria-label', 'bar 1, beat 4, B flat, first position', { timeout: 30_000 });
+});
+
+test('the whole class is shown under each other', async ({ page }) => {
+  await page.getByRole('link', { name: 'Lantern Walk' }).click();
+  await list(page).getByRole('button', { name: 'The whole class' }).click();
+  await expect(page.getByRole('region', { name: 'Flute', exact: true }).locator('.cell').first()).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('region', { name: 'Tuba' }).scrollIntoViewIfNeeded();
+  await expect(page.getByRole('region', { name: 'Tuba' }).locator('.cell').first()).toBeVisible({ timeout: 30_000 });
+});
+
+test('the class is changed: a recorder with German fingering gets its page', async ({ page }) => {
+  await bringIn(page, 'X:1\nT:Low F\nM:4/4\nL:1/4\nK:C\nC D E F |');
+  await page.getByRole('button', { name: 'Change class' }).click();
+  await page.getByRole('checkbox', { name: 'Descant recorder' }).check();
+  await page.getByLabel('Recorders are fingered').selectOption('german');
+  await page.getByRole('button', { name: 'Save the class' }).click();
+  await list(page).getByRole('button', { name: /^Descant recorder/ }).click();
+  await expect(cell(page, 3)).toHaveAttribute('aria-label', /F, left hand: thumb and 1 2 3; right hand: 4$/, { timeout: 30_000 });
+  await page.getByRole('button', { name: 'Change class' }).click();
+  await page.getByRole('checkbox', { name: 'Descant recorder' }).uncheck();
+  await page.getByLabel('Recorders are fingered').selectOption('baroque');
+  await page.getByRole('button', { name: 'Save the class' }).click();
+  await expect(list(page).getByRole('button', { name: /^Descant recorder/ })).toHaveCount(0);
+});
+
+test('a part and the book come as PDF, a part as MusicXML that reads back', async ({ page }) => {
+  await openPart(page, 'Paper Boats', 'Clarinet');
+  const take = async (item: RegExp | undefined): Promise<string> => {
+    const download = page.waitForEvent('download');
+    if (item === undefined) await page.getByRole('button', { name: /Get \d+ parts to print/ }).click();
+    else {
+      await page.getByRole('button', { name: 'Download' }).click();
+      await page.getByRole('menuitem', { name: item }).click();
+    }
+    return (await download).path();
+  };
+  const part = execFileSync('pdftotext', ['-layout', await take(/as PDF/), '-'], { encoding: 'utf8' });
+  expect(part).toContain('Paper Boats');
+  expect(part).toMatch(/Clarinet in B ?♭/);
+  const read = readMusicXml(readFileSync(await take(/as MusicXML/), 'utf8'));
+  expect(read.ok && read.value.kind === 'line' && read.value.suggestedOwner).toBe('clarinet');
+  const book = await take(undefined);
+  expect(execFileSync('pdftotext', ['-layout', book, '-'], { encoding: 'utf8' })).toMatch(/Tuba/);
+  expect(Number(/Pages:\s+(\d+)/.exec(execFileSync('pdfinfo', [book], { encoding: 'utf8' }))?.[1])).toBeGreaterThanOrEqual(11);
+});
+
+test('two windows that change one exercise: the second is asked, and nothing is lost', async ({ page, context }) => {
+  await bringIn(page, TUNE.replace('Parts check', 'Two windows'));
+  await list(page).getByRole('button', { name: /^Trombone/ }).click();
+  await expect(page.getByLabel('Clef')).toHaveValue('bass');
+  const second = await context.newPage();
+  await second.goto(page.url());
+  await expect(second.getByLabel('Clef')).toHaveValue('bass');
+  await second.getByLabel('Clef').selectOption('alto');
+  await expect(second.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  // Coming to the front would fetch the newer version: the first window stays as it was.
+  await page.evaluate(() => fetch('/api/session'));
+  await page.route('**/api/exercises/*', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()));
+  await page.getByLabel('Clef').selectOption('tenor');
+  await expect(page.getByRole('dialog')).toContainText('Changed in another window');
+  await page.getByRole('button', { name: 'Save mine over it' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await page.unroute('**/api/exercises/*');
+  await page.reload();
+  await expect(page.getByLabel('Clef')).toHaveValue('tenor');
+});
+
+test('another teacher\'s exercise is not there', async ({ page }) => {
+  await page.goto('/exercises/00000000-0000-4000-8000-000000000000/parts');
+  await expect(page.getByRole('heading', { name: 'There is no such exercise' })).toBeVisible();
+});
+
+test('coming back opens what was open', async ({ page }) => {
+  await openPart(page, 'Gate and Garden', 'Horn');
+  await page.goto('/');
+  await expect(page).toHaveURL(/parts\/horn/);
+});
+
+test('a phone shows the part under a list of instruments', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 780 });
+  await page.goto('/shelf');
+  await page.getByRole('link', { name: 'Lantern Walk' }).click();
+  await page.getByLabel('Instrument', { exact: true }).selectOption({ label: 'Horn' });
+  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+});

@@ -1,0 +1,38 @@
+import { readFileSync } from 'node:fs';
+import { expect, type Page, test } from '@playwright/test';
+import { openDemo, openPart } from './teacher';
+
+const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
+
+/** What axe-core finds that is serious or critical, by rule. */
+async function seriousFindings(page: Page): Promise<string[]> {
+  // The page's own policy lets no foreign script in: the checker runs in the test's world.
+  await page.evaluate(AXE);
+  return page.evaluate(async () => {
+    const { axe } = window as unknown as { axe: { run: (o: object) => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> } };
+    const { violations } = await axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa'] });
+    return violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`);
+  });
+}
+
+test('axe finds nothing serious on any place, and the console stays quiet', async ({ page }) => {
+  const noise: string[] = [];
+  page.on('console', (m) => m.type() === 'error' && !/401/.test(m.text()) && noise.push(m.text()));
+  page.on('pageerror', (e) => noise.push(e.message));
+  await page.goto('/sign-in');
+  await expect(page.getByRole('button', { name: /Open the demo/ })).toBeVisible();
+  expect(await seriousFindings(page)).toEqual([]);
+  await openDemo(page);
+  await expect(page.locator('svg .note').first()).toBeVisible({ timeout: 30_000 });
+  expect(await seriousFindings(page)).toEqual([]);
+  await page.goto('/bring');
+  expect(await seriousFindings(page)).toEqual([]);
+  await page.goto('/shelf');
+  await openPart(page, 'Harbour Steps', 'Flute');
+  await page.locator('.sheet .cell').nth(3).click();
+  expect(await seriousFindings(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Change class' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await seriousFindings(page)).toEqual([]);
+  expect(noise).toEqual([]);
+});

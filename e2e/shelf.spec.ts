@@ -1,0 +1,53 @@
+import { expect, test } from '@playwright/test';
+import { openDemo } from './teacher';
+
+test('the shelf shows six exercises, each drawn with its real first bars', async ({ page }) => {
+  await openDemo(page);
+  const strips = page.locator('li').filter({ has: page.locator('h2') });
+  for (const title of ['Harbour Steps', 'Lantern Walk', 'Paper Boats', 'Gate and Garden', 'Slow Ferry', 'Kite Weather']) {
+    await expect(strips.filter({ hasText: title }).locator('svg .note').first()).toBeVisible({ timeout: 30_000 });
+  }
+  await expect(strips.filter({ hasText: 'Lantern Walk' })).toContainText('from a trumpet in B♭ page · C major · 3/4 · 16 bars');
+  await expect(strips.filter({ hasText: 'Lantern Walk' })).toContainText('suits all');
+});
+
+test('rename, copy, take off and put back; all of it is there after a reload', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'More about Slow Ferry' }).click();
+  await page.getByRole('menuitem', { name: 'Make a copy' }).click();
+  await expect(page.getByRole('link', { name: 'Slow Ferry (copy)' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'More about Slow Ferry (copy)' }).click();
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await page.getByLabel('Title').fill('');
+  await page.getByRole('button', { name: 'Rename', exact: true }).click();
+  await expect(page.getByText('Give the exercise a title.')).toBeVisible();
+  await page.getByLabel('Title').fill('Night Ferry');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: 'Night Ferry' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('link', { name: 'Night Ferry' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'More about Night Ferry' }).click();
+  await page.getByRole('menuitem', { name: 'Take off the shelf' }).click();
+  await expect(page.getByRole('link', { name: 'Night Ferry' })).toBeHidden();
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(page.getByRole('link', { name: 'Night Ferry' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'More about Night Ferry' }).click();
+  await page.getByRole('menuitem', { name: 'Take off the shelf' }).click();
+  await expect(page.getByRole('link', { name: 'Night Ferry' })).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole('link', { name: 'Slow Ferry', exact: true })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Night Ferry' })).toBeHidden();
+});
+
+test('a server that does not answer is said, and trying again works', async ({ page }) => {
+  await openDemo(page);
+  await page.route('**/api/exercises', (route) => route.abort());
+  await page.reload();
+  await expect(page.getByRole('alert')).toContainText('The server does not answer');
+  await page.unroute('**/api/exercises');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('link', { name: 'Harbour Steps' })).toBeVisible();
+});

@@ -1,0 +1,29 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Opens the demo and lands on the shelf. */
+export async function openDemo(page: Page): Promise<void> {
+  await page.goto('/sign-in');
+  await page.getByRole('button', { name: 'Open the demo as Mara' }).click();
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+}
+
+/** A part of an exercise, engraved. */
+export async function openPart(page: Page, title: string, instrument: string): Promise<void> {
+  await page.getByRole('link', { name: title, exact: true }).click();
+  await page.getByRole('navigation', { name: 'Instruments' }).getByRole('button', { name: new RegExp(`^${instrument}`) }).first().click();
+  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+}
+
+/** What a note's cell says, by its place in the line. */
+export const cell = (page: Page, at: number) => page.locator('.sheet .cell').nth(at);
+
+/** Puts ABC text on the shelf through the interface and opens its parts. */
+export async function bringIn(page: Page, abc: string, owner?: string): Promise<void> {
+  await page.goto('/bring');
+  await page.getByLabel('Or paste ABC text').fill(abc);
+  await expect(page.locator('.sheet svg')).toBeVisible({ timeout: 30_000 });
+  if (owner !== undefined) await page.getByLabel('Whose page is it?').selectOption({ label: owner });
+  await page.getByRole('button', { name: 'Keep it and make the parts' }).click();
+  await expect(page).toHaveURL(/\/parts\//);
+  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+}
