@@ -143,5 +143,7 @@ test('a phone shows the part under a list of instruments', async ({ page }) => {
   await page.getByRole('link', { name: 'Lantern Walk' }).click();
   await page.getByLabel('Instrument', { exact: true }).selectOption({ label: 'Horn' });
   await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  await page.locator('.sheet .cell').first().click();
+  await expect(page.getByText('for an instrument in F')).toBeVisible();
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
 });

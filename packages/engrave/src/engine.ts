@@ -21,7 +21,7 @@ export function layOut(engine: Engine, mei: string, widthMm100: number, breaks: 
     pageWidth: Math.round(widthMm100 / 10), pageHeight: 60000, adjustPageHeight: true, adjustPageWidth: breaks === 'none',
     pageMarginTop: 0, pageMarginBottom: 0, pageMarginLeft: 0, pageMarginRight: 0,
     header: 'none', footer: 'none', spacingStaff: 3, spacingSystem: 6, multiRestStyle: 'block', rightMarginKeySig: 2,
-    svgAdditionalAttribute: ['staff@n', 'measure@n'], font: 'Leipzig', justifyVertically: false, minLastJustification: 0.62,
+    svgAdditionalAttribute: ['staff@n', 'measure@n'], font: 'Leipzig', justifyVertically: false, minLastJustification: 0.35,
   });
   // loadData answering false leaves the score before it in place: it must never be drawn instead.
   if (!engine.loadData(mei)) throw new Error('the engraving library refused a document');

@@ -1,9 +1,9 @@
-import type { Annotations, Part } from '@cifra/core';
+import { type Annotations, type Part, placeMeasures, type Score, type Span, type Written } from '@cifra/core';
 import { type BandRow, cellWidths, planBand } from './band/bandRows';
 import { type CellLabel, drawBand } from './band/drawBand';
 import { type Engine, layOut } from './engine';
 import { breakLines } from './lineBreaks';
-import { writeMei } from './mei/writeMei';
+import { type MeiOptions, writeMei } from './mei/writeMei';
 import { composePages, type Page } from './page/composePages';
 import { MARGIN, type Paper, PAPER_SIZE } from './page/paper';
 import { partHeader } from './page/pageWords';
@@ -11,7 +11,6 @@ import { drawTempo } from './page/tempoMark';
 import { type Layout, readSystems, type System } from './system/readSystems';
 import { drawText } from './text/drawText';
 import { element, type XmlElement } from '@cifra/xml';
-import { placeMeasures } from '@cifra/core';
 
 export interface EngraveOptions {
   /** Rows of the band from top to bottom; none leaves the plain staff. */
@@ -24,8 +23,31 @@ export interface EngraveOptions {
 const ID_PREFIX = 'c-';
 const BAR_NUMBER_SIZE = 270;
 
-function naturalWidths(layout: Layout): Map<string, number> {
-  return new Map(layout.systems.flatMap((s) => s.measures.map((m) => [m.id.slice(ID_PREFIX.length), m.right - m.left] as const)));
+/** Bars that are measured together: the library's time for one unbroken system grows with the square of its length. */
+const SLICE = 32;
+
+/** The bars from one on, standing alone: what is in force there is written at its start. */
+function sliceOf(score: Score<Written>, from: number): Score<Written> {
+  const start = placeMeasures(score)[from];
+  const measures = score.measures.slice(from, from + SLICE).map((m, i) => (i === 0 && start !== undefined ? { ...m, clef: start.clef, key: start.key, meter: start.meter } : m));
+  const kept = new Set(measures.flatMap((m) => m.events.map((e) => e.id)));
+  const inside = (s: Span): boolean => kept.has(s.from) && kept.has(s.to);
+  return { ...score, measures, slurs: score.slurs.filter(inside), hairpins: score.hairpins.filter(inside) };
+}
+
+/** How wide each bar is when nothing is squeezed or spread, and how wide clef, signature and meter are. */
+function naturalWidths(engine: Engine, score: Score<Written>, options: Omit<MeiOptions, 'breakBefore'>, width: number): { widths: Map<string, number>; prefix: number } {
+  const widths = new Map<string, number>();
+  let prefix = 0;
+  for (let from = 0; from < score.measures.length; from += SLICE) {
+    const unbroken = readSystems(layOut(engine, writeMei(sliceOf(score, from), { ...options, breakBefore: new Set() }), width, 'none'), options.bandLines > 0);
+    const [system] = unbroken.systems;
+    const [first] = system?.measures ?? [];
+    const opening = system?.heads[0] === undefined || first === undefined ? 0 : Math.max(0, Math.min(system.heads[0].x, first.right) - first.left);
+    for (const m of system?.measures ?? []) widths.set(m.id.slice(ID_PREFIX.length), m.right - m.left - (m === first ? opening : 0));
+    prefix = Math.max(prefix, opening);
+  }
+  return { widths, prefix };
 }
 
 /** Lays out a part with its band: once unbroken to learn how wide each bar is, then in lines. */
@@ -33,14 +55,7 @@ export function layOutPart(engine: Engine, part: Part, annotations: Annotations,
   const plan = planBand(rows, part.instrument);
   const cells = cellWidths(annotations, rows, part.instrument);
   const options = { bandLines: plan.lines, cellWidth: (id: string) => cells.get(id) ?? 0, idPrefix: ID_PREFIX, slurs: true, finalBar: true };
-  const unbroken = readSystems(layOut(engine, writeMei(part.score, { ...options, breakBefore: new Set() }), width, 'none'), plan.lines > 0);
-  const first = unbroken.systems[0];
-  // The first bar's span includes clef, signature and meter; on later lines clef and signature take about as much.
-  const firstHead = first?.heads[0];
-  const prefix = firstHead === undefined ? 0 : firstHead.x - (first?.measures[0]?.left ?? 0);
-  const widths = naturalWidths(unbroken);
-  const firstId = part.score.measures[0]?.id ?? '';
-  widths.set(firstId, Math.max(0, (widths.get(firstId) ?? 0) - prefix));
+  const { widths, prefix } = naturalWidths(engine, part.score, options, width);
   const breakBefore = breakLines(part.score, widths, width - prefix);
   return readSystems(layOut(engine, writeMei(part.score, { ...options, breakBefore }), width, breakBefore.size === 0 ? 'auto' : 'encoded'), plan.lines > 0);
 }

@@ -34,7 +34,7 @@ export function PartPages(props: Props) {
   const { ref, near } = useNear(props.lazy);
   const { part, group } = props;
   return (
-    <section ref={ref} aria-label={instrumentTitle(part.instrument)} className="mx-auto max-w-[52rem] space-y-5 px-5 py-5">
+    <section ref={ref} aria-label={instrumentTitle(part.instrument)} className="mx-auto max-w-[52rem] space-y-5 p-2 md:p-5">
       {near ? <Engraved {...props} /> : <div className={`bg-white shadow-sm ${ASPECT[group.paper]}`} />}
     </section>
   );

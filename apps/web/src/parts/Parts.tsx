@@ -103,7 +103,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
       <PartsHeader exercise={exercise} group={group} instrument={part?.instrument} saving={saving} onPaper={(paper) => void changeClass({ paper })} />
       <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
         <InstrumentList parts={parts} group={group} chosen={selection.instrument ?? ''} onChoose={selection.chooseInstrument} onEditClass={() => setEditingClass(true)} />
-        <div className="min-h-0 min-w-0 flex-1 bg-desk md:overflow-y-auto" aria-label="Pages" role="region">
+        <div className="min-w-0 bg-desk max-md:shrink-0 md:min-h-0 md:flex-1 md:overflow-y-auto" aria-label="Pages" role="region">
           {(part === undefined ? parts : [part]).map((p) => (
             <PartPages key={p.instrument.id} exercise={exercise.document} part={p} group={group} lazy={part === undefined} chosen={selection.note} onChoose={(note) => selection.chooseNote(note, p.instrument.id)} />
           ))}

@@ -37,7 +37,7 @@ export function Rail() {
       <div className="flex-1" />
       <div className="flex items-center gap-2 text-[12.5px] text-secondary md:block">
         <p className="px-1.5 max-md:hidden">{classes?.[0]?.name}</p>
-        <button type="button" onClick={() => void signOut()} className="flex items-center gap-1.5 rounded px-1.5 py-1 hover:bg-panel hover:text-ink" title={teacher?.email}>
+        <button type="button" onClick={() => void signOut()} className="flex items-center gap-1.5 rounded px-1.5 py-1 whitespace-nowrap hover:bg-panel hover:text-ink" title={teacher?.email}>
           <LogOut size={14} aria-hidden />Sign out
         </button>
       </div>

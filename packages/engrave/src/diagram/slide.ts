@@ -16,8 +16,9 @@ export function drawSlide(figure: SlideFigure): XmlElement {
   const grip = x(figure.position - figure.adjust * RAISED_BY);
   const y = HEIGHT / 2;
   return element('g', { class: 'diagram' }, [
-    element('path', { d: `M${x(1)} ${y}H${x(POSITIONS)}`, stroke: INK, 'stroke-width': 12, fill: 'none' }),
-    ...Array.from({ length: POSITIONS }, (_, i) => element('path', { d: `M${x(i + 1)} ${y - 26}V${y + 26}`, stroke: INK, 'stroke-width': 10, fill: 'none' })),
+    element('path', {
+      d: `M${x(1)} ${y}H${x(POSITIONS)}${Array.from({ length: POSITIONS }, (_, i) => `M${x(i + 1)} ${y - 26}V${y + 26}`).join('')}`, stroke: INK, 'stroke-width': 11, fill: 'none',
+    }),
     element('rect', { x: grip - 34, y: 8, width: 68, height: HEIGHT - 16, rx: 26, fill: INK }),
   ]);
 }

@@ -1,5 +1,6 @@
 import type { ValveFigure } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
+import { type Circle, drawCircles } from './circles';
 
 export const INK = '#15213a';
 const RADIUS = 62;
@@ -12,8 +13,9 @@ export const valvesWidth = (count: number): number => (count - 1) * APART + 2 * 
 /** Valves side by side as the player sees them, pressed ones filled. Origin: middle of the top edge. */
 export function drawValves(figure: ValveFigure): XmlElement {
   const count = figure.valves.includes(4) ? 4 : 3;
-  const circles = Array.from({ length: count }, (_, i) => element('circle', {
-    cx: (i - (count - 1) / 2) * APART, cy: RADIUS + LINE / 2, r: RADIUS, fill: figure.valves.includes(i + 1) ? INK : '#ffffff', stroke: INK, 'stroke-width': LINE,
-  }));
-  return element('g', { class: 'diagram' }, circles);
+  const circles = (pressed: boolean): Circle[] => Array.from({ length: count }, (_, i) => i)
+    .filter((i) => figure.valves.includes(i + 1) === pressed)
+    .map((i) => ({ x: (i - (count - 1) / 2) * APART, y: RADIUS + LINE / 2, r: RADIUS }));
+  const outline = { stroke: INK, 'stroke-width': LINE };
+  return element('g', { class: 'diagram' }, [...drawCircles(circles(false), { fill: '#ffffff', ...outline }), ...drawCircles(circles(true), { fill: INK, ...outline })]);
 }

@@ -2,6 +2,7 @@ import type { KeyFigure, Woodwind } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
 import { drawText } from '../text/drawText';
 import { measureText } from '../text/measureText';
+import { drawCircles } from './circles';
 import { touchName } from './touchName';
 import { INK } from './valves';
 
@@ -29,10 +30,7 @@ const REGISTER_KEY: Readonly<Partial<Record<Woodwind, string>>> = { clarinet: 'R
 /** Touches that are no finger hole: named beside their hand when pressed. */
 const keysOf = (touches: readonly string[]): string[] => touches.filter((t) => !/^([1-7]h?|T|Th|R|8)$/.test(t));
 
-function hole(x: number, y: number, state: 'open' | 'half' | 'closed', r = HOLE): XmlElement[] {
-  const ring = element('circle', { cx: x, cy: y, r, fill: state === 'closed' ? INK : '#ffffff', stroke: INK, 'stroke-width': LINE });
-  return state === 'half' ? [ring, element('path', { d: `M${x} ${y - r}A${r} ${r} 0 0 0 ${x} ${y + r}Z`, fill: INK })] : [ring];
-}
+const OUTLINE = { stroke: INK, 'stroke-width': LINE };
 
 const stateOf = (touches: readonly string[], name: string): 'open' | 'half' | 'closed' =>
   touches.includes(name) ? 'closed' : touches.includes(`${name}h`) ? 'half' : 'open';
@@ -54,13 +52,18 @@ export function drawWoodwind(f: KeyFigure, woodwind: Woodwind): XmlElement {
   const pressed = [...f.left, ...f.right];
   const { left, right } = labels(f);
   const register = REGISTER_KEY[woodwind];
+  const holes = [
+    ...holesOf(woodwind).map((n) => ({ x: 0, y: HOLE_Y[n] ?? 0, r: HOLE, state: stateOf(pressed, n) })),
+    ...(HAS_THUMB.has(woodwind) ? [{ x: THUMB_X, y: THUMB_Y, r: HOLE, state: stateOf(pressed, 'T') }] : []),
+  ];
   const stack = (names: string[], fromY: number): XmlElement[] => names.map((n, i) => drawText(n, LABEL_X, fromY + i * 165, { size: LABEL_SIZE, weight: 'semibold', fill: INK }));
   const leftTop = left.length > 2 ? 120 : 375 - (left.length - 1) * 165;
   const rightTop = right.length > 2 ? 540 : 785 - (right.length - 1) * 165;
   return element('g', { class: 'diagram' }, [
-    ...holesOf(woodwind).flatMap((n) => hole(0, HOLE_Y[n] ?? 0, stateOf(pressed, n))),
+    ...drawCircles(holes.filter((h) => h.state !== 'closed'), { fill: '#ffffff', ...OUTLINE }),
+    ...drawCircles(holes.filter((h) => h.state === 'closed'), { fill: INK, ...OUTLINE }),
+    ...holes.filter((h) => h.state === 'half').map(({ x, y, r }) => element('path', { d: `M${x} ${y - r}A${r} ${r} 0 0 0 ${x} ${y + r}Z`, fill: INK })),
     element('path', { d: 'M-62 395H62', stroke: INK, 'stroke-width': 10 }),
-    ...(HAS_THUMB.has(woodwind) ? hole(THUMB_X, THUMB_Y, stateOf(pressed, 'T')) : []),
     ...(register === undefined ? [] : [element('rect', {
       x: THUMB_X - 36, y: REGISTER_Y - 48, width: 72, height: 96, rx: 30, fill: pressed.includes(register) ? INK : '#ffffff', stroke: INK, 'stroke-width': LINE,
     })]),

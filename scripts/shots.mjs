@@ -1,0 +1,74 @@
+// npm run shots: the pictures of docs/screenshots/, taken from the demo data while Cifra runs (or at BASE_URL).
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from 'playwright-core';
+import { fail, ROOT, Stop } from './lib/steps.mjs';
+
+const RUNNING = join(ROOT, '.cifra/running.json');
+const FOLDER = join(ROOT, 'docs/screenshots');
+const ARGS = ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'];
+
+async function shots() {
+  const base = process.env.BASE_URL ?? (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).url : undefined);
+  if (base === undefined) throw new Stop('Start Cifra first with npm start.');
+  mkdirSync(FOLDER, { recursive: true });
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const shot = (name) => page.screenshot({ path: join(FOLDER, `${name}.png`) });
+  const engraved = () => page.locator('.sheet .cell').first().waitFor({ timeout: 60000 });
+  await page.goto(`${base}/sign-in`);
+  await page.getByRole('button', { name: /Open the demo/ }).waitFor();
+  await page.waitForTimeout(500);
+  await shot('sign-in');
+  await page.getByRole('button', { name: /Open the demo/ }).click();
+  await page.getByRole('link', { name: 'Kite Weather' }).waitFor();
+  await page.locator('li:last-child svg .note').first().waitFor({ timeout: 60000 });
+  await page.mouse.move(640, 790);
+  await shot('shelf');
+  const open = async (title, instrument) => {
+    await page.goto(`${base}/shelf`);
+    await page.getByRole('link', { name: title, exact: true }).click();
+    await page.getByRole('navigation', { name: 'Instruments' }).getByRole('button', { name: new RegExp(`^${instrument}`) }).first().click();
+    await engraved();
+    await page.waitForTimeout(1500);
+  };
+  await open('Harbour Steps', 'Trumpet');
+  await page.locator('.sheet .cell').nth(20).click();
+  await shot('parts');
+  await open('Lantern Walk', 'The whole class');
+  await shot('whole-class');
+  await page.getByRole('button', { name: 'Change class' }).click();
+  await page.getByRole('dialog').waitFor();
+  await page.waitForTimeout(300);
+  await shot('class');
+  await page.goto(`${base}/bring`);
+  await page.getByLabel('Music file').setInputFiles(join(ROOT, 'packages/formats/src/fixtures/evening-quartet.musicxml'));
+  await page.getByRole('button', { name: /Clarinet/ }).click();
+  await page.locator('.sheet .note').first().waitFor({ timeout: 60000 });
+  await page.waitForTimeout(500);
+  await shot('bring-in');
+  await page.setViewportSize({ width: 390, height: 800 });
+  await page.goto(`${base}/shelf`);
+  await page.getByRole('link', { name: 'Lantern Walk', exact: true }).click();
+  await page.getByLabel('Instrument', { exact: true }).selectOption({ label: 'Horn' });
+  await engraved();
+  await page.waitForTimeout(1500);
+  await shot('phone');
+
+  // Printed pages, one of each family.
+  const folder = mkdtempSync(join(tmpdir(), 'cifra-shots-'));
+  const list = await (await page.request.get(`${base}/api/exercises`)).json();
+  const [group] = await (await page.request.get(`${base}/api/classes`)).json();
+  for (const [title, instrument] of [['Gate and Garden', 'clarinet'], ['Harbour Steps', 'trombone']]) {
+    const { id } = list.find((e) => e.title === title);
+    const pdf = join(folder, `${instrument}.pdf`);
+    writeFileSync(pdf, await (await page.request.get(`${base}/api/exercises/${id}/parts/${instrument}.pdf?class=${group.id}&paper=a4`)).body());
+    execFileSync('pdftoppm', ['-r', '90', '-png', '-singlefile', pdf, join(FOLDER, `page-${instrument}`)]);
+  }
+  rmSync(folder, { recursive: true });
+  await browser.close();
+}
+
+shots().catch(fail);
