@@ -147,3 +147,24 @@ test('a phone shows the part under a list of instruments', async ({ page }) => {
   await expect(page.getByText('for an instrument in F')).toBeVisible();
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
 });
+
+test('a server that stops in the middle loses nothing: the change is said not to be saved, and tried again', async ({ page }) => {
+  await bringIn(page, TUNE.replace('Parts check', 'Server away'));
+  await list(page).getByRole('button', { name: /^Trombone/ }).click();
+  await page.route('**/api/exercises/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await page.getByLabel('Clef').selectOption('alto');
+  await expect(page.getByRole('status').filter({ hasText: 'Not saved' })).toBeVisible();
+  await expect(page.getByText('The server does not answer.').first()).toBeVisible();
+  await page.unroute('**/api/exercises/*');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Clef')).toHaveValue('alto');
+});
+
+test('a line that an instrument cannot play is said on the list and over the notes', async ({ page }) => {
+  await bringIn(page, "X:1\nT:Very wide\nM:4/4\nL:1/4\nK:C\nC,, C c c'' |");
+  await list(page).getByRole('button', { name: /^Trumpet.*cannot be played/ }).click();
+  await expect(page.locator('.sheet .unplayable').first()).toHaveText(/too (low|high)/, { timeout: 30_000 });
+  await expect(page.getByText(/lies? outside this instrument\. Try another octave/)).toBeVisible();
+});

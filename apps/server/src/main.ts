@@ -8,6 +8,8 @@ async function main(): Promise<void> {
   process.stdout.write(`listening on http://${settings.host}:${settings.port}\n`);
   // The starter waits for this word.
   process.send?.('listening');
+  // A starter that was killed takes the server with it: none is left behind on a port.
+  process.on('disconnect', () => process.kill(process.pid, 'SIGTERM'));
 }
 
 main().catch((e: unknown) => {

@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { and, count, eq, gt, inArray, lt } from 'drizzle-orm';
+import { and, count, eq, gt, lt } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { sessions, signInFailures, teachers } from '../db/schema/index';
 
@@ -28,11 +28,9 @@ export class AuthRepository {
     await this.db.delete(sessions).where(eq(sessions.tokenHash, tokenHash));
   }
 
-  /** The larger of the subjects' counts of failures since a time. */
-  async failuresSince(subjects: readonly string[], since: Date): Promise<number> {
-    const rows = await this.db.select({ n: count() }).from(signInFailures)
-      .where(and(inArray(signInFailures.subject, [...subjects]), gt(signInFailures.at, since))).groupBy(signInFailures.subject);
-    return Math.max(0, ...rows.map((r) => r.n));
+  async failuresSince(subject: string, since: Date): Promise<number> {
+    const rows = await this.db.select({ n: count() }).from(signInFailures).where(and(eq(signInFailures.subject, subject), gt(signInFailures.at, since)));
+    return rows[0]?.n ?? 0;
   }
 
   async addFailure(subjects: readonly string[], forgetBefore: Date): Promise<void> {

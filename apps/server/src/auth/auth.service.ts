@@ -5,7 +5,9 @@ import { AuthRepository, type TeacherRow } from './auth.repository';
 import { hashPassword, verifyPassword } from './password';
 
 export const SESSION_DAYS = 30;
+/** Failures allowed for one e-mail, and for one address: a whole school may share that. */
 export const MAX_FAILURES = 8;
+export const MAX_ADDRESS_FAILURES = 60;
 export const FAILURE_WINDOW_MINUTES = 15;
 
 const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex');
@@ -23,15 +25,16 @@ export class AuthService {
    */
   async checkSignIn(email: string, password: string, address: string): Promise<TeacherRow> {
     const byEmail = `email:${email.toLowerCase()}`;
-    const subjects = [byEmail, `address:${address}`];
+    const byAddress = `address:${address}`;
     const since = new Date(Date.now() - FAILURE_WINDOW_MINUTES * 60_000);
-    if ((await this.repository.failuresSince(subjects, since)) >= MAX_FAILURES) {
+    const [ofEmail, ofAddress] = await Promise.all([this.repository.failuresSince(byEmail, since), this.repository.failuresSince(byAddress, since)]);
+    if (ofEmail >= MAX_FAILURES || ofAddress >= MAX_ADDRESS_FAILURES) {
       throw new Refusal('too-many-attempts', `Too many attempts. Wait ${FAILURE_WINDOW_MINUTES} minutes and try again.`);
     }
     const teacher = await this.repository.teacherByEmail(email);
     const right = await verifyPassword(teacher?.passwordHash ?? (await this.decoy), password);
     if (teacher === undefined || !right) {
-      await this.repository.addFailure(subjects, since);
+      await this.repository.addFailure([byEmail, byAddress], since);
       throw new Refusal('wrong-sign-in', 'This e-mail address and password do not belong together. Check both and try again.');
     }
     await this.repository.clearFailures(byEmail);

@@ -17,14 +17,12 @@ export function intervalWords({ quality, number, octaves }: IntervalName): strin
   return plain === '' ? octaveText : `${octaveText} and a ${plain}`;
 }
 
-const LEDGER = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
-
 export function staffWords({ kind, number, onLine }: StaffPlace): string {
   switch (kind) {
     case 'line': return `${ordinal(number)} line`;
     case 'space': return number === 0 ? 'under the first line' : number === 5 ? 'above the fifth line' : `${ordinal(number)} space`;
-    case 'ledger-above': return onLine ? `on the ${LEDGER[number]} ledger line above` : `above the ${LEDGER[number]} ledger line`;
-    case 'ledger-below': return onLine ? `on the ${LEDGER[number]} ledger line below` : `under the ${LEDGER[number]} ledger line`;
+    case 'ledger-above': return onLine ? `on the ${ordinal(number)} ledger line above` : `above the ${ordinal(number)} ledger line`;
+    case 'ledger-below': return onLine ? `on the ${ordinal(number)} ledger line below` : `under the ${ordinal(number)} ledger line`;
   }
 }
 

@@ -1,0 +1,53 @@
+import 'reflect-metadata';
+import { type Problem, PROBLEM_CODES } from '@cifra/core';
+import { plainToInstance } from 'class-transformer';
+import { validateSync } from 'class-validator';
+import { CreateExerciseDto, SaveClassDto, SignInDto } from './dto';
+import { problemSentence } from './problemWords';
+
+/** The facts that the readers give with each code. */
+const FACTS: Readonly<Partial<Record<Problem['code'], Record<string, string | number>>>> = {
+  'too-large': { limit: 5 }, 'broken-xml': { detail: 'unclosed tag' }, 'not-musicxml': { element: 'html' }, 'zip-too-many-entries': { limit: 64 }, 'zip-too-large': { limit: 20 },
+  'too-many-measures': { measures: 5000, limit: 1024 }, 'too-many-notes': { limit: 96 }, 'percussion-part': { part: 'Drums' }, 'tablature-part': { part: 'Guitar' },
+  'measure-too-long': { filled: '5', full: '4' }, 'measure-too-short': { filled: '3', full: '4' }, 'two-voices': { voices: '2' }, 'short-value': { value: '64th' }, clef: { clef: 'C1' },
+  'repeat-times': { times: 3 }, jump: { mark: 'D.C.' }, ornament: { mark: 'trill' }, dynamics: { mark: 'ppppp' }, text: { text: 'metronome mark' }, 'other-element': { element: 'figured-bass' },
+  'abc-warning': { detail: 'Unknown character' }, 'abc-octave-accidental': { letter: 'C' }, 'bad-document': { path: 'source', detail: 'wrong' },
+};
+
+describe('the words for problems', () => {
+  it.each(PROBLEM_CODES)('%s has a whole sentence', (code) => {
+    const sentence = problemSentence({ code, severity: 'error', facts: FACTS[code] ?? {} });
+    expect(sentence).toMatch(/^\S.{8,}\.?$/);
+    expect(sentence).not.toMatch(/undefined|\[object/);
+    for (const fact of Object.values(FACTS[code] ?? {})) expect(sentence.toLowerCase()).toContain(String(fact).toLowerCase());
+  });
+
+  it('puts the place in front', () => {
+    expect(problemSentence({ code: 'chord', severity: 'left-out', measure: 3 })).toBe('Bar 3: a chord: its top note was taken.');
+    expect(problemSentence({ code: 'measure-too-short', severity: 'notice', measure: 2, facts: { filled: '3', full: '4' } })).toBe('Bar 2 has 3 beats of a quarter and should have 4: too short. It is kept as it is.');
+    expect(problemSentence({ code: 'broken-xml', severity: 'error', line: 7, facts: { detail: 'x' } })).toMatch(/^Line 7: /);
+    expect(problemSentence({ code: 'lyrics', severity: 'left-out' })).toBe('Words under the notes were left out.');
+  });
+});
+
+describe('the forms that web and server share', () => {
+  const messages = <T extends object>(type: new () => T, value: object): string[] =>
+    validateSync(plainToInstance(type, value)).flatMap((e) => [...Object.values(e.constraints ?? {}), ...(e.children ?? []).flatMap((c) => Object.values(c.constraints ?? {}))]);
+  const group = { name: 'Year 5', instruments: ['flute'], schools: { recorder: 'baroque' }, band: { woodwind: ['name'], brass: [] }, paper: 'a4' };
+
+  it('take what is right', () => {
+    expect(messages(SignInDto, { email: 'a@b.example', password: 'x' })).toEqual([]);
+    expect(messages(SaveClassDto, group)).toEqual([]);
+    expect(messages(CreateExerciseDto, { title: 'A', document: {} })).toEqual([]);
+  });
+
+  it.each<[string, object, RegExp]>([
+    ['no instrument', { ...group, instruments: [] }, /Choose at least one instrument/], ['an unknown instrument', { ...group, instruments: ['kazoo'] }, /must be one of/],
+    ['an instrument twice', { ...group, instruments: ['flute', 'flute'] }, /unique/], ['a blank name', { ...group, name: ' ' }, /Give the class a name/],
+    ['an unknown row', { ...group, band: { woodwind: ['colour'], brass: [] } }, /must be one of/], ['an unknown paper', { ...group, paper: 'napkin' }, /must be one of/],
+  ])('refuse a class with %s', (_what, value, message) => expect(messages(SaveClassDto, value).join(' ')).toMatch(message));
+
+  it('say what to write', () => {
+    expect(messages(SignInDto, { email: 'nobody', password: '' })).toEqual(expect.arrayContaining(['Write a whole e-mail address, such as name@school.example.', 'Write your password.']));
+  });
+});

@@ -1,0 +1,40 @@
+import { type Duration, type Key, key, type Meter, type Mode, rational, signatureAlter, type Tempo, valueForQuarters } from '@cifra/core';
+import type { ProblemList } from '../reading';
+import type { AbcElement, AbcTune } from './abcElement';
+
+const MODE_OF: Readonly<Record<string, Mode>> = { '': 'major', m: 'minor', Dor: 'dorian', Phr: 'phrygian', Lyd: 'lydian', Mix: 'mixolydian', Loc: 'locrian' };
+/** The written value of a length in whole notes, as abcjs counts. */
+export const valueOfWholes = (wholes: number): Duration | undefined => {
+  const n = Math.round(wholes * 4 * 1024);
+  return Math.abs(n / 4096 - wholes) > 1e-9 ? undefined : valueForQuarters(rational(n, 1024));
+};
+
+export function readKey(e: AbcElement | undefined, problems: ProblemList, measure: number): Key {
+  const signs = (e?.accidentals ?? []).filter((a) => a.acc !== 'natural');
+  const fifths = signs.reduce((sum, a) => sum + (a.acc === 'sharp' ? 1 : a.acc === 'flat' ? -1 : 0), 0);
+  const proper = signs.every((a) => signatureAlter(fifths, a.note.toUpperCase() as 'C') === (a.acc === 'sharp' ? 1 : -1));
+  if (!proper) problems.add('key-custom', 'repaired', { measure });
+  const none = e?.root === 'none' || e?.root === 'HP' || e?.root === 'Hp';
+  return key(proper ? fifths : 0, none ? 'none' : (MODE_OF[e?.mode ?? ''] ?? 'major'));
+}
+
+export function readMeter(e: AbcElement | undefined, problems: ProblemList, measure: number): Meter {
+  if (e === undefined || e.type === 'common_time') return { beats: 4, unit: 4, symbol: 'common' };
+  if (e.type === 'cut_time') return { beats: 2, unit: 2, symbol: 'cut' };
+  const part = e.value?.[0];
+  const beats = Number(part?.num);
+  const unit = Number(part?.den ?? 4);
+  if ((e.value?.length ?? 0) === 1 && Number.isInteger(beats) && beats >= 1 && beats <= 24 && [1, 2, 4, 8, 16].includes(unit)) {
+    return { beats, unit: unit as Meter['unit'] };
+  }
+  problems.add('meter', 'repaired', { measure });
+  return { beats: 4, unit: 4 };
+}
+
+export function readTempo(t: AbcTune['metaText']['tempo']): Tempo | undefined {
+  if (t === undefined) return undefined;
+  const words = [t.preString, t.postString].filter((s) => s !== undefined).join(' ').trim();
+  const beat = valueOfWholes(t.duration?.[0] ?? 0.25);
+  const mark = t.bpm !== undefined && t.bpm >= 10 && t.bpm <= 400 && beat !== undefined ? { value: beat.value, dots: beat.dots, perMinute: t.bpm } : undefined;
+  return words === '' && mark === undefined ? undefined : { ...(words === '' ? {} : { words }), ...(mark === undefined ? {} : { mark }) };
+}

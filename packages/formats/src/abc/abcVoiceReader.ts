@@ -1,0 +1,219 @@
+import {
+  type Articulation, type Clef, type Dynamic, DYNAMICS, type Duration, type Hairpin, type Key, type Measure, type Meter, measureQuarters, type MusicEvent, type Note, pitch,
+  rational, signatureAlter, type Span, splitQuarters, stepAt, type Tempo, type Written,
+} from '@cifra/core';
+import type { ProblemList } from '../reading';
+import type { AbcElement, AbcPitch, AbcTune, Stream } from './abcElement';
+import { readKey, readMeter, readTempo, valueOfWholes } from './abcSigns';
+
+const CLEF_OF: Readonly<Record<string, Clef>> = { treble: 'treble', bass: 'bass', tenor: 'tenor', alto: 'alto' };
+const OCTAVE_CLEFS = /^(treble|bass|tenor|alto)[+-]\d+$/;
+const ALTERS: Readonly<Record<string, number>> = { sharp: 1, flat: -1, natural: 0, dblsharp: 2, dblflat: -2 };
+const ARTICULATION_OF: Readonly<Record<string, Articulation>> = {
+  staccato: 'staccato', accent: 'accent', tenuto: 'tenuto', umarcato: 'marcato', marcato: 'marcato', wedge: 'staccatissimo',
+};
+
+type Building = { -readonly [K in keyof Measure<Written>]: Measure<Written>[K] } & { events: MusicEvent<Written>[] };
+type Mutable<T> = { -readonly [K in keyof T]: T[K] };
+
+/** Reads one stream into bars. Accidentals hold in their bar and octave, as they do on the staff. */
+export class AbcVoiceReader {
+  readonly measures: Building[] = [];
+  readonly slurs: Span[] = [];
+  readonly hairpins: Hairpin[] = [];
+  private events = 0;
+  private current: Building;
+  private number = 1;
+  private key: Key;
+  private meter: Meter;
+  private inBar = new Map<number, number>();
+  private slurFrom = new Map<number, string>();
+  private hairpinFrom: { kind: Hairpin['kind']; from: string } | undefined;
+  private pendingDecorations: string[] = [];
+  private tuplet: { actual: number; normal: number } | undefined;
+  private ending: number[] | undefined;
+  private lastNote: Mutable<Note<Written>> | undefined;
+
+  constructor(stream: Stream, private readonly problems: ProblemList, tempo: Tempo | undefined) {
+    this.key = readKey(stream.key, problems, 1);
+    this.meter = readMeter(stream.meter, problems, 1);
+    this.current = this.fresh();
+    const clef = CLEF_OF[stream.clef.replace(/[+-]\d+$/, '')];
+    if (clef === undefined) problems.add('clef', 'repaired', { facts: { clef: stream.clef } });
+    if (OCTAVE_CLEFS.test(stream.clef)) problems.add('octave-clef', 'notice', { facts: { clef: stream.clef } });
+    Object.assign(this.current, { clef: clef ?? 'treble', key: this.key, meter: this.meter }, tempo === undefined ? {} : { tempo });
+    for (const e of stream.elements) this.take(e);
+    this.closeMeasure();
+  }
+
+  private fresh(): Building {
+    return { id: `m${this.measures.length + 1}`, events: [], ...(this.ending === undefined ? {} : { ending: this.ending }) };
+  }
+
+  private take(e: AbcElement): void {
+    switch (e.el_type) {
+      case 'note': return this.takeNote(e);
+      case 'bar': return this.takeBar(e);
+      case 'key':
+        this.key = readKey(e, this.problems, this.number);
+        this.current.key = this.key;
+        return;
+      case 'meter':
+        this.meter = readMeter(e, this.problems, this.number);
+        this.current.meter = this.meter;
+        return;
+      case 'tempo': {
+        const tempo = readTempo(e as unknown as AbcTune['metaText']['tempo']);
+        if (tempo !== undefined) this.current.tempo = tempo;
+        return;
+      }
+      case 'clef': {
+        const clef = CLEF_OF[e.type ?? ''];
+        if (clef === undefined) this.problems.add('clef', 'left-out', { measure: this.number, facts: { clef: e.type ?? '' } });
+        else this.current.clef = clef;
+        return;
+      }
+      case 'part': case 'stem': case 'style': case 'transpose': case 'color': return;
+      default: this.problems.add('other-element', 'left-out', { measure: this.number, facts: { element: e.el_type } });
+    }
+  }
+
+  private takeBar(e: AbcElement): void {
+    for (const d of e.decoration ?? []) this.takeSpanDecoration(d, this.lastId());
+    const type = e.type ?? '';
+    const full = this.current.events.length > 0;
+    if (full) {
+      if (type === 'bar_right_repeat' || type === 'bar_dbl_repeat') this.current.repeatEnd = true;
+      if (type === 'bar_thin_thick') this.current.endBar = 'final';
+      if (type === 'bar_thin_thin') this.current.endBar = 'double';
+    }
+    if (e.endEnding === true || type === 'bar_right_repeat' || type === 'bar_dbl_repeat' || type === 'bar_thin_thick') this.ending = undefined;
+    if (full) this.closeMeasure();
+    if (type === 'bar_left_repeat' || type === 'bar_dbl_repeat') this.current.repeatStart = true;
+    if (e.startEnding !== undefined) {
+      this.ending = e.startEnding.split(/[,\s]+/).map(Number).filter((n) => Number.isInteger(n) && n > 0 && n < 10);
+      if (this.ending.length === 0) {
+        this.problems.add('ending', 'left-out', { measure: this.number });
+        this.ending = undefined;
+      } else this.current.ending = this.ending;
+    } else if (this.ending === undefined) delete this.current.ending;
+  }
+
+  private closeMeasure(): void {
+    if (this.current.events.length === 0) return;
+    this.measures.push(this.current);
+    this.number += 1;
+    this.inBar = new Map();
+    this.current = this.fresh();
+  }
+
+  private lastId(): string | undefined {
+    return this.current.events[this.current.events.length - 1]?.id ?? this.measures[this.measures.length - 1]?.events.slice(-1)[0]?.id;
+  }
+
+  private takeSpanDecoration(d: string, at: string | undefined): boolean {
+    const m = /^(crescendo|diminuendo|<|>)([()])$/.exec(d);
+    if (m === null) return false;
+    const kind = m[1] === 'crescendo' || m[1] === '<' ? 'crescendo' : 'diminuendo';
+    if (m[2] === '(' && at !== undefined) this.hairpinFrom = { kind, from: at };
+    else if (this.hairpinFrom !== undefined && at !== undefined) {
+      this.hairpins.push({ ...this.hairpinFrom, to: at });
+      this.hairpinFrom = undefined;
+    }
+    return true;
+  }
+
+  private restsFor(wholes: number): Duration[] {
+    return splitQuarters(rational(Math.round(wholes * 4 * 1024), 1024));
+  }
+
+  private takeNote(e: AbcElement): void {
+    const { problems, number } = this;
+    if (e.rest?.type === 'spacer') return;
+    if (e.rest?.type === 'multimeasure') return this.takeMultiRest(e.rest.text ?? 1);
+    if (e.gracenotes !== undefined) problems.add('grace-note', 'left-out', { measure: number });
+    if (e.lyric !== undefined) problems.add('lyrics', 'left-out');
+    if (e.startTriplet !== undefined) {
+      const actual = e.startTriplet;
+      this.tuplet = { actual, normal: Math.max(1, Math.round(actual * (e.tripletMultiplier ?? 2 / 3))) };
+    }
+    const tuplet = this.tuplet;
+    if (e.endTriplet === true) this.tuplet = undefined;
+    const wholes = e.duration ?? 0;
+    const plain = valueOfWholes(wholes);
+    if (plain === undefined) problems.add('odd-duration', 'repaired', { measure: number });
+    const values = plain === undefined ? this.restsFor(Math.max(1 / 32, Math.round(wholes * 32) / 32)) : [plain];
+    const decorations = [...this.pendingDecorations, ...(e.decoration ?? [])];
+    this.pendingDecorations = [];
+    values.forEach((value, i) => {
+      const id = `n${++this.events}`;
+      const duration: Duration = tuplet === undefined ? value : { ...value, tuplet };
+      const first = i === 0;
+      const event = e.rest !== undefined || e.pitches === undefined
+        ? { kind: 'rest' as const, id, duration }
+        : this.pitched(e.pitches, id, duration, i < values.length - 1, first);
+      const marked: Mutable<MusicEvent<Written>> = event;
+      if (first) this.decorate(marked, decorations, e);
+      this.current.events.push(marked);
+      if (marked.kind === 'note') this.lastNote = marked;
+      for (const label of e.endSlur ?? []) this.endSlur(label, id);
+      for (const { label } of e.startSlur ?? []) if (first) this.slurFrom.set(label, id);
+    });
+  }
+
+  private endSlur(label: number, id: string): void {
+    const from = this.slurFrom.get(label);
+    if (from !== undefined) this.slurs.push({ from, to: id });
+    this.slurFrom.delete(label);
+  }
+
+  private pitched(pitches: readonly AbcPitch[], id: string, duration: Duration, tieOn: boolean, first: boolean): Mutable<Note<Written>> {
+    if (pitches.length > 1) this.problems.add('chord', 'left-out', { measure: this.number });
+    const top = pitches.reduce((a, b) => (b.pitch > a.pitch ? b : a));
+    const step = stepAt(top.pitch);
+    const octave = 4 + Math.floor(top.pitch / 7);
+    const sign = top.accidental === undefined ? undefined : ALTERS[top.accidental];
+    if (top.accidental !== undefined && sign === undefined) this.problems.add('microtone', 'repaired', { measure: this.number });
+    if (sign !== undefined && first) this.inBar.set(top.pitch, sign);
+    const elsewhere = [...this.inBar].find(([line, alter]) => line !== top.pitch && (line - top.pitch) % 7 === 0 && alter !== signatureAlter(this.key.fifths, step));
+    if (sign === undefined && elsewhere !== undefined && !this.inBar.has(top.pitch)) {
+      this.problems.add('abc-octave-accidental', 'notice', { measure: this.number, facts: { letter: step } });
+    }
+    const tied = this.lastNote;
+    const held = tied?.tie === true && tied.pitch.step === step && tied.pitch.octave === octave && sign === undefined ? tied.pitch.alter : undefined;
+    const alter = held ?? sign ?? this.inBar.get(top.pitch) ?? signatureAlter(this.key.fifths, step);
+    for (const label of top.endSlur ?? []) this.endSlur(label, id);
+    for (const { label } of top.startSlur ?? []) if (first) this.slurFrom.set(label, id);
+    return { kind: 'note', id, duration, pitch: pitch<Written>(step, alter, octave), ...(tieOn || top.startTie !== undefined ? { tie: true } : {}) };
+  }
+
+  private decorate(event: Mutable<MusicEvent<Written>>, decorations: readonly string[], e: AbcElement): void {
+    const articulations: Articulation[] = [];
+    for (const d of decorations) {
+      const articulation = ARTICULATION_OF[d];
+      if (articulation !== undefined) articulations.push(articulation);
+      else if (d === 'fermata') event.fermata = true;
+      else if (d === 'breath' && event.kind === 'note') {
+        event.breathAfter = true;
+      } else if ((DYNAMICS as readonly string[]).includes(d)) event.dynamic = d as Dynamic;
+      else if (/^(D\.C\.|D\.S\.|fine|segno|coda|dacapo|dacoda|dalsegno)/i.test(d)) this.problems.add('jump', 'left-out', { measure: this.number, facts: { mark: d } });
+      else if (!this.takeSpanDecoration(d, event.id)) this.problems.add('ornament', 'left-out', { measure: this.number, facts: { mark: d } });
+    }
+    if (articulations.length > 0 && event.kind === 'note') event.articulations = articulations;
+    for (const c of e.chord ?? []) {
+      if (c.position === 'default') this.problems.add('chord-symbols', 'left-out');
+      else if (event.words === undefined) event.words = c.name.slice(0, 100);
+    }
+  }
+
+  private takeMultiRest(count: number): void {
+    const bars = Math.min(Math.max(1, Math.round(count)), 200);
+    for (let i = 0; i < bars; i++) {
+      if (this.current.events.length > 0) this.closeMeasure();
+      const durations = splitQuarters(measureQuarters(this.meter));
+      this.current.events.push(...durations.map((duration) => ({ kind: 'rest' as const, id: `n${++this.events}`, duration })));
+      if (i === 0 && bars > 1) this.current.multiRest = bars;
+      if (i < bars - 1) this.closeMeasure();
+    }
+  }
+}
