@@ -65,7 +65,7 @@ async function shots() {
     const { id } = list.find((e) => e.title === title);
     const pdf = join(folder, `${instrument}.pdf`);
     writeFileSync(pdf, await (await page.request.get(`${base}/api/exercises/${id}/parts/${instrument}.pdf?class=${group.id}&paper=a4`)).body());
-    execFileSync('pdftoppm', ['-r', '90', '-png', '-singlefile', pdf, join(FOLDER, `page-${instrument}`)]);
+    execFileSync('pdftoppm', ['-r', '110', '-png', '-singlefile', pdf, join(FOLDER, `page-${instrument}`)]);
   }
   rmSync(folder, { recursive: true });
   await browser.close();

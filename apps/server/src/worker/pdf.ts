@@ -4,6 +4,8 @@ import PDFDocument from 'pdfkit';
 import toPdf from 'svg-to-pdfkit';
 
 const POINTS_PER_MM100 = 72 / 2540;
+/** Curves to half a circle: viewers that flatten small curves coarsely still show a hole round. */
+const CURVE_PRECISION = 4;
 
 const fontFile = (pkg: string, file: string): string => join(dirname(require.resolve(`@fontsource/${pkg}/package.json`)), 'files', `${pkg}-${file}.woff`);
 
@@ -47,7 +49,7 @@ export function writePdf(title: string, parts: readonly { readonly title: string
         const size: [number, number] = [page.width * POINTS_PER_MM100, page.height * POINTS_PER_MM100];
         doc.addPage({ size, margin: 0 });
         if (i === 0) doc.outline.addItem(part.title);
-        toPdf(doc, page.svg, 0, 0, { fontCallback: (family, bold) => faceFor(family, bold) });
+        toPdf(doc, page.svg, 0, 0, { precision: CURVE_PRECISION, fontCallback: (family, bold) => faceFor(family, bold) });
       });
     }
     doc.end();

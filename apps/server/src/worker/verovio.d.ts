@@ -12,6 +12,7 @@ declare module 'svg-to-pdfkit' {
     width?: number;
     height?: number;
     assumePt?: boolean;
+    precision?: number;
     fontCallback?: (family: string, bold: boolean, italic: boolean) => string;
     warningCallback?: (warning: string) => void;
   }

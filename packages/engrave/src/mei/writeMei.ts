@@ -82,6 +82,9 @@ function writeLayer<P extends Pitch>(m: Measure<P>, beams: ReadonlyMap<NoteId, r
   return top;
 }
 
+/** A multi-bar rest has no time of its own to be spaced by: silent halves beside it keep its room. */
+const restRoom = (): XmlElement[] => [el('space', { dur: '2' }), el('space', { dur: '2' })];
+
 const ENDINGS_EQUAL = (a: readonly number[] | undefined, b: readonly number[] | undefined): boolean => (a ?? []).join() === (b ?? []).join();
 
 /**
@@ -151,8 +154,8 @@ export function writeMei<P extends Pitch>(score: Score<P>, o: MeiOptions): strin
       if (home.get(h.from) === index) controls.push(el('hairpin', { startid: ref(h.from), endid: ref(h.to), form: h.kind === 'crescendo' ? 'cres' : 'dim', staff, place: 'below' }));
     }
     into.push(el('measure', { n: number, 'xml:id': o.idPrefix + m.id, left, right, metcon: 'false' }, [
-      ...(o.bandLines > 0 ? [el('staff', { n: 1 }, [el('layer', { n: 1 }, [el('mSpace')])])] : []),
-      el('staff', { n: staff }, [el('layer', { n: 1 }, music)]),
+      ...(o.bandLines > 0 ? [el('staff', { n: 1 }, [el('layer', { n: 1 }, multi > 1 ? restRoom() : [el('mSpace')])])] : []),
+      el('staff', { n: staff }, [el('layer', { n: 1 }, music), ...(o.bandLines === 0 && multi > 1 ? [el('layer', { n: 2 }, restRoom())] : [])]),
       ...controls,
     ]));
   });
