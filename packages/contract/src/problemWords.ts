@@ -41,7 +41,6 @@ const WORDS: Readonly<Record<ProblemCode, Words>> = {
   key: 'a key signature could not be read.',
   'key-custom': 'the key signature is mixed or out of order; it was replaced by signs at the notes.',
   meter: 'a time signature could not be read and was taken as 4/4.',
-  'meter-change-odd': 'a time signature inside the bar was left out.',
   microtone: 'a quarter tone was rounded to the nearest semitone.',
   'pitch-range': 'a note lies beyond any instrument. Check the octave.',
   'tie-without-end': 'a tie leads to no note of the same pitch and was left out.',
@@ -56,7 +55,6 @@ const WORDS: Readonly<Record<ProblemCode, Words>> = {
   dynamics: (f) => `the dynamic ${f.mark} was left out.`,
   hairpin: 'a hairpin has no end and was left out.',
   'octave-line': 'an octave line was left out; the notes are at their sounding octave.',
-  staves: 'only the upper staff was taken.',
   text: (f) => `${f.text} was left out.`,
   'other-element': (f) => `${f.element} was left out.`,
   barline: 'a bar line was drawn plain.',
@@ -65,7 +63,6 @@ const WORDS: Readonly<Record<ProblemCode, Words>> = {
   'abc-octave-accidental': (f) => `${f.letter} in another octave has no sign of its own and was taken without one, as on a staff.`,
   'measure-repeat': 'a bar-repeat sign was left out: write the notes.',
   'bad-document': (f) => `The exercise is damaged at ${f.path}: ${f.detail}.`,
-  'unknown-instrument': 'There is no such instrument.',
 };
 
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

@@ -132,14 +132,13 @@ describe('against the engraving library\'s own MIDI', () => {
   it.each(INSTRUMENTS.map((i) => [i.id, i] as const))('%s: the written page sounds as written', (id, instrument) => {
     for (const exercise of exercises) {
       const { part } = partOf(exercise, id);
-      layOut(engine, writeMei(part.score, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: 'x-', slurs: true, finalBar: true }), 18000, 'auto');
+      // Repeats are taken away: the library plays them out, and the order of playing is not what is held here.
+      const straight = { ...part.score, measures: part.score.measures.map(({ repeatStart: _s, repeatEnd: _e, ending: _n, ...m }) => m) };
+      layOut(engine, writeMei(straight, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: 'x-', slurs: true, finalBar: true }), 18000, 'auto');
       const heard = midiNotes(new Uint8Array(Buffer.from(engine.renderToMIDI(), 'base64')));
       const struck = notesOf(part.score).filter((_n, i, all) => all[i - 1]?.tie !== true);
-      // Repeats are played out by neither side here: the library's file holds each bar once or as often as it expands it.
       const written = struck.map((n) => midi(n.pitch));
-      expect(heard.slice(0, written.length).length).toBeGreaterThan(0);
-      if (heard.length === written.length) expect(heard).toEqual(written);
-      else expect(new Set(heard)).toEqual(new Set(written));
+      expect(heard).toEqual(written);
       const concert = notesOf(realize(exercise)).filter((_n, i, all) => all[i - 1]?.tie !== true).map((n) => midi(n.pitch));
       const move = midi({ step: 'C', alter: 0, octave: 4 }) - 60 + 12 * part.decisions.octave.octaves;
       const up = { fifths: instrument.toWritten.fifths, octaves: instrument.toWritten.octaves };

@@ -1,5 +1,5 @@
 import { PAPER_NAMES, type PaperName } from '@cifra/contract';
-import { type InstrumentId, instrumentOf, isInstrumentId } from '@cifra/core';
+import { type InstrumentId, instrumentOf, INSTRUMENTS, isInstrumentId } from '@cifra/core';
 import { Controller, Get, Header, Param, Query, Res, StreamableFile } from '@nestjs/common';
 import { ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
@@ -11,6 +11,8 @@ import { notFound, Refusal } from '../refusal/refusal';
 import { RowId } from '../refusal/rowId.pipe';
 import { MusicPool } from '../worker/musicPool';
 import { attachment } from './attachment';
+
+const INSTRUMENT_IDS_IN_SCORE_ORDER = INSTRUMENTS.map((i) => i.id);
 
 /** Pages to take away: PDF of a part or of the class's book, MusicXML of a part. */
 @ApiTags('parts')
@@ -54,7 +56,7 @@ export class PartController {
     const [exercise, group] = await Promise.all([this.exercises.find(t.id, id), this.classes.find(t.id, classId)]);
     if (group === undefined) throw notFound('class');
     if (paper !== undefined && !PAPER_NAMES.includes(paper as PaperName)) throw new Refusal('bad-request', 'Paper is a4 or letter.');
-    const instruments = only ?? group.instruments;
+    const instruments = only ?? INSTRUMENT_IDS_IN_SCORE_ORDER.filter((i) => group.instruments.includes(i));
     const bytes = await this.pool.run({
       kind: 'pdf', exercise: exercise.document, instruments, schools: group.schools, band: group.band, paper: (paper as PaperName | undefined) ?? group.paper,
     });

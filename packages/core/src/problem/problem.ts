@@ -23,12 +23,12 @@ export const PROBLEM_CODES = [
   'percussion-part', 'tablature-part',
   // in the music
   'measure-too-long', 'measure-too-short', 'two-voices', 'chord', 'grace-note', 'unpitched', 'short-value',
-  'odd-duration', 'tuplet', 'clef', 'octave-clef', 'key', 'key-custom', 'meter', 'meter-change-odd', 'microtone', 'pitch-range',
+  'odd-duration', 'tuplet', 'clef', 'octave-clef', 'key', 'key-custom', 'meter', 'microtone', 'pitch-range',
   'tie-without-end', 'slur-without-end', 'ending', 'repeat-times', 'jump', 'lyrics', 'chord-symbols', 'ornament',
-  'technical', 'dynamics', 'hairpin', 'octave-line', 'staves', 'text', 'other-element', 'barline', 'tremolo',
+  'technical', 'dynamics', 'hairpin', 'octave-line', 'text', 'other-element', 'barline', 'tremolo',
   'abc-warning', 'abc-octave-accidental', 'measure-repeat',
   // a stored document
-  'bad-document', 'unknown-instrument',
+  'bad-document',
 ] as const;
 
 export type ProblemCode = (typeof PROBLEM_CODES)[number];

@@ -29,7 +29,6 @@ export class AbcVoiceReader {
   private inBar = new Map<number, number>();
   private slurFrom = new Map<number, string>();
   private hairpinFrom: { kind: Hairpin['kind']; from: string } | undefined;
-  private pendingDecorations: string[] = [];
   private tuplet: { actual: number; normal: number } | undefined;
   private ending: number[] | undefined;
   private lastNote: Mutable<Note<Written>> | undefined;
@@ -143,8 +142,7 @@ export class AbcVoiceReader {
     const plain = valueOfWholes(wholes);
     if (plain === undefined) problems.add('odd-duration', 'repaired', { measure: number });
     const values = plain === undefined ? this.restsFor(Math.max(1 / 32, Math.round(wholes * 32) / 32)) : [plain];
-    const decorations = [...this.pendingDecorations, ...(e.decoration ?? [])];
-    this.pendingDecorations = [];
+    const decorations = e.decoration ?? [];
     values.forEach((value, i) => {
       const id = `n${++this.events}`;
       const duration: Duration = tuplet === undefined ? value : { ...value, tuplet };
