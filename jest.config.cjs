@@ -9,6 +9,8 @@ const project = (folder) => ({
   rootDir: join(__dirname, folder),
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.test.ts'],
+  // Every woodwind's figures are at hand, as they are on the server.
+  setupFiles: [join(__dirname, 'packages/core/src/figures/all.ts')],
   transform: {
     '^.+\\.(t|j|mj)sx?$': ['@swc/jest', {
       jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true, decorators: true }, transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } } },
@@ -17,6 +19,7 @@ const project = (folder) => ({
   },
   transformIgnorePatterns: [`/node_modules/(?!(${ESM_PACKAGES})/)`],
   moduleNameMapper: {
+    '^@cifra/core/figures/(.*)$': join(__dirname, 'packages/core/src/figures/$1.ts'),
     '^@cifra/(core|xml|formats|engrave|contract)/testing$': join(__dirname, 'packages/$1/src/testing/index.ts'),
     '^@cifra/(core|xml|formats|engrave|contract)$': join(__dirname, 'packages/$1/src/index.ts'),
   },

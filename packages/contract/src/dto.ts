@@ -1,4 +1,4 @@
-import { INSTRUMENT_IDS, type InstrumentId, MAX_TEXT_LENGTH } from '@cifra/core';
+import { INSTRUMENT_IDS, type InstrumentId, MAX_TEXT_LENGTH, SCHOOL_CHOICES, type SchoolOverrides, type SchoolQuestion, type Schools, type Stage, STAGES } from '@cifra/core';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsEmail, IsIn, IsInt, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, MinLength, ValidateNested } from 'class-validator';
 
@@ -8,7 +8,7 @@ import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsEmail, IsIn, IsInt,
  */
 
 export const MAX_ABC_LENGTH = 200_000;
-export const BAND_ROW_NAMES = ['diagram', 'figure', 'name', 'sounds'] as const;
+export const BAND_ROW_NAMES = ['diagram', 'figure', 'name', 'sounds', 'count'] as const;
 export type BandRowName = (typeof BAND_ROW_NAMES)[number];
 export const PAPER_NAMES = ['a4', 'letter'] as const;
 export type PaperName = (typeof PAPER_NAMES)[number];
@@ -53,16 +53,40 @@ export class SaveExerciseDto extends CreateExerciseDto {
   version!: number;
 }
 
-export class SchoolsDto {
-  @IsIn(['baroque', 'german'])
-  recorder!: 'baroque' | 'german';
+/** A school may be left to the layer below: the class's to the teacher's profile, the profile's to the defaults. */
+const School = (question: SchoolQuestion): PropertyDecorator => (target, property) => {
+  IsOptional()(target, property);
+  IsIn(SCHOOL_CHOICES[question])(target, property);
+};
+
+export class SchoolsDto implements SchoolOverrides {
+  @School('figures') figures?: Schools['figures'];
+  @School('fadeStep') fadeStep?: Schools['fadeStep'];
+  @School('fingerCount') fingerCount?: Schools['fingerCount'];
+  @School('horn') horn?: Schools['horn'];
+  @School('recorder') recorder?: Schools['recorder'];
+  @School('fluteBFlat') fluteBFlat?: Schools['fluteBFlat'];
+  @School('saxophoneBFlat') saxophoneBFlat?: Schools['saxophoneBFlat'];
+  @School('euphonium') euphonium?: Schools['euphonium'];
+  @School('tenorClef') tenorClef?: Schools['tenorClef'];
+  @School('counting') counting?: Schools['counting'];
+  @School('rhythmNames') rhythmNames?: Schools['rhythmNames'];
+  @School('noteNames') noteNames?: Schools['noteNames'];
+  @School('breath') breath?: Schools['breath'];
+  @School('reminders') reminders?: Schools['reminders'];
+}
+
+/** How a teacher teaches, whatever the class. */
+export class SaveProfileDto {
+  @ValidateNested() @Type(() => SchoolsDto)
+  schools!: SchoolsDto;
 }
 
 export class BandDto {
-  @IsArray() @ArrayMaxSize(4) @ArrayUnique() @IsIn(BAND_ROW_NAMES, { each: true })
+  @IsArray() @ArrayMaxSize(5) @ArrayUnique() @IsIn(BAND_ROW_NAMES, { each: true })
   woodwind!: BandRowName[];
 
-  @IsArray() @ArrayMaxSize(4) @ArrayUnique() @IsIn(BAND_ROW_NAMES, { each: true })
+  @IsArray() @ArrayMaxSize(5) @ArrayUnique() @IsIn(BAND_ROW_NAMES, { each: true })
   brass!: BandRowName[];
 }
 
@@ -77,6 +101,9 @@ export class SaveClassDto {
 
   @ValidateNested() @Type(() => SchoolsDto)
   schools!: SchoolsDto;
+
+  @IsIn(STAGES)
+  stage!: Stage;
 
   @ValidateNested() @Type(() => BandDto)
   band!: BandDto;

@@ -33,7 +33,7 @@ describe('the words for problems', () => {
 describe('the forms that web and server share', () => {
   const messages = <T extends object>(type: new () => T, value: object): string[] =>
     validateSync(plainToInstance(type, value)).flatMap((e) => [...Object.values(e.constraints ?? {}), ...(e.children ?? []).flatMap((c) => Object.values(c.constraints ?? {}))]);
-  const group = { name: 'Year 5', instruments: ['flute'], schools: { recorder: 'baroque' }, band: { woodwind: ['name'], brass: [] }, paper: 'a4' };
+  const group = { name: 'Year 5', instruments: ['flute'], schools: { recorder: 'baroque' }, stage: 'first-year', band: { woodwind: ['name'], brass: [] }, paper: 'a4' };
 
   it('take what is right', () => {
     expect(messages(SignInDto, { email: 'a@b.example', password: 'x' })).toEqual([]);

@@ -1,4 +1,4 @@
-import type { Exercise, PageOwner, Problem } from '@cifra/core';
+import type { Exercise, PageOwner, Problem, SchoolOverrides } from '@cifra/core';
 import type { SaveClassDto } from './dto';
 
 /** What the server answers with. */
@@ -6,6 +6,8 @@ export interface TeacherView {
   readonly id: string;
   readonly name: string;
   readonly email: string;
+  /** The teacher's profile: where they do otherwise than the defaults. */
+  readonly schools: SchoolOverrides;
 }
 
 export interface SignInOptions {

@@ -6,27 +6,53 @@ export {
   octavesUp, parseInterval, semitones, spellFifths, transpose, UNISON,
 } from './pitch/interval';
 export { type Key, key, keyOf, type Mode, MODES, signatureAlter, signatureLetters, tonic, transposeKey } from './key/key';
+export {
+  BOTTOM_LINE, type Clef, CLEFS, diagnoseSignature, proposeSignatures, type SignatureDiagnosis, type SignatureFault, signaturePlaces, type SignatureProposal, type SignatureSign, type TypedSign,
+} from './key/signature';
+export { noteName } from './key/noteName';
+export { DEFAULT_SCHOOLS, SCHOOL_CHOICES, SCHOOL_QUESTIONS, type SchoolOverrides, type SchoolQuestion, type Schools, schoolsOf } from './school/schools';
 export { beamQuarters, beatQuarters, isCompound, type Meter, measureQuarters, METERS, meterText } from './meter/meter';
+export { beatCount, beatStrengths, meterKind, type Strength, strengthAt } from './meter/strength';
+export { countIn, type CountingSystem, countText, type CountWord, countWords } from './meter/counting';
 export { type Duration, durationQuarters, NOTE_VALUES, type NoteValue, splitQuarters, valueForQuarters } from './score/duration';
 export {
-  type Articulation, ARTICULATIONS, type Clef, CLEFS, type Dynamic, DYNAMICS, type Hairpin, type Measure, type MusicEvent, type Note, type NoteId,
+  type Articulation, ARTICULATIONS, type Dynamic, DYNAMICS, type Hairpin, type Measure, type MusicEvent, type Note, type NoteId,
   type Rest, type Score, type Span, type Tempo,
 } from './score/score';
 export { type InForce, mapPitches, notesOf, openingOf, type PlacedEvent, type PlacedMeasure, placeEvents, placeMeasures } from './score/walk';
-export { type AccidentalReading, type AccidentalSource, readAccidentals } from './score/accidental';
-export { type BeatPlace, beatPlace } from './score/beatPlace';
+export { type AccidentalReading, type AccidentalSource, readAccidentals, type ReminderPolicy } from './score/accidental';
+export { type BeatPlace, type Structure, structureOf } from './score/structure';
+export { NoteTable } from './score/noteTable';
+export { planBreaths } from './score/breath';
+export { countTexts } from './score/counts';
+export { playedBefore } from './score/playedBefore';
+export { type KeyProposal, proposeKeys, signCount, withoutSignature, withSignature } from './score/rewrite';
 export { beamGroups } from './score/beam';
 export { filledQuarters, findMeasureFaults, type MeasureFault } from './score/measureSum';
-export { type Alternate, ALTERNATE_REASONS, type AlternateReason, type BrassOrigin, type Figure, figureText, type Fingering, type KeyFigure, type SlideFigure, type ValveFigure } from './fingering/figure';
-export { DEFAULT_SCHOOLS, type Schools } from './fingering/schools';
+export {
+  type Alternate, ALTERNATE_REASONS, type AlternateReason, type BrassOrigin, countedTouch, type Figure, figureText, type FingerCount, type Fingering, type Intonation, type KeyFigure, type Playable, type PreferredReason, type Remedy,
+  type SlideFigure, type ValveFigure,
+} from './fingering/figure';
+export { type BetterCause, type BetterFigure } from './fingering/better';
+export { type FigureChange, figureChange } from './fingering/change';
+export { hasFigures, provideFigures } from './fingering/catalogueTexts';
 export { type Finger, type Touch, TOUCHES, type Woodwind, WOODWINDS } from './fingering/touch.data';
-export { type FingeringSystem, type Instrument, INSTRUMENT_IDS, type InstrumentId, type Range } from './instrument/instrument';
+export {
+  type Caution, CAUTIONS, type FingeringSystem, type Instrument, INSTRUMENT_IDS, type InstrumentId, type Range, type Section, SECTIONS, type Stage, STAGES,
+} from './instrument/instrument';
 export { instrumentOf, INSTRUMENTS, isInstrumentId } from './instrument/instrument.data';
 export { finger } from './instrument/finger';
+export { taughtAs } from './instrument/taught';
 export { type Exercise, KEY_CHOICES, type KeyChoice, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH, type PageOwner, type PartChoice } from './exercise/exercise';
 export { readExercise } from './exercise/exerciseSchema';
 export { realize, toPage } from './exercise/realize';
+export { transposeExercise } from './exercise/transposeExercise';
+export { DEFAULT_TEACHING, type Teaching } from './part/teaching';
 export { derivePart, type KeyOption, type KeyReason, type Part, type PartDecisions, SIGNATURE_LIMIT } from './part/derivePart';
 export { type OctaveOption, type OctaveReason } from './part/octave';
+export { alternativeTo, betterOctaves, listMisfits, type Misfit, type MisfitSide } from './part/misfit';
+export { type ClassKeyOffer, offerClassKeys } from './part/classKey';
 export { annotate, type Annotations, type NoteAnnotation } from './part/annotate';
-export { explain, type Fact, type StaffPlace, staffPlace } from './part/explain';
+export { explain } from './part/explain';
+export { type Fact, FACT_KINDS } from './part/fact';
+export { type StaffPlace, staffPlace } from './part/staffPlace';

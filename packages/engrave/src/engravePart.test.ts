@@ -1,4 +1,4 @@
-import { annotate, DEFAULT_SCHOOLS, derivePart, type Exercise, figureText, INSTRUMENTS, type InstrumentId, instrumentOf, letterName, midi, notesOf, realize } from '@cifra/core';
+import { annotate, derivePart, type Exercise, figureText, INSTRUMENTS, type InstrumentId, instrumentOf, letterName, midi, notesOf, realize } from '@cifra/core';
 import { arbitraryExercise } from '@cifra/core/testing';
 import { childrenNamed, descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
 import fc from 'fast-check';
@@ -21,7 +21,7 @@ beforeAll(async () => { engine = await loadEngine(); }, 60000);
 const exercises = fc.sample(arbitraryExercise(10), { seed: 11, numRuns: 6 });
 const partOf = (exercise: Exercise, id: InstrumentId) => {
   const part = derivePart(realize(exercise), instrumentOf(id), exercise.owner);
-  return { part, annotations: annotate(part, DEFAULT_SCHOOLS) };
+  return { part, annotations: annotate(part) };
 };
 const parse = (svg: string): XmlElement => {
   const read = readXml(svg);
@@ -87,7 +87,7 @@ describe('the geometry of the band', () => {
       const cells = system.heads.flatMap((h) => {
         const note = annotations.get(h.id.slice(2));
         if (note === undefined || note.tiedFrom !== undefined) return [];
-        const reach = cellReach(note, rows, part.instrument);
+        const reach = cellReach(note, rows, part);
         return [{ id: h.id, left: h.x - reach.left - shrink, right: h.x + reach.right + shrink }];
       });
       cells.forEach((c, i) => {

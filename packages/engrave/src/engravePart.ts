@@ -53,8 +53,8 @@ function naturalWidths(engine: Engine, score: Score<Written>, options: Omit<MeiO
 /** Lays out a part with its band: once unbroken to learn how wide each bar is, then in lines. */
 export function layOutPart(engine: Engine, part: Part, annotations: Annotations, rows: readonly BandRow[], width: number): Layout {
   const plan = planBand(rows, part.instrument);
-  const cells = cellWidths(annotations, rows, part.instrument);
-  const options = { bandLines: plan.lines, cellWidth: (id: string) => cells.get(id) ?? 0, idPrefix: ID_PREFIX, slurs: true, finalBar: true };
+  const cells = cellWidths(annotations, rows, part);
+  const options = { bandLines: plan.lines, cellWidth: (id: string) => cells.get(id) ?? 0, idPrefix: ID_PREFIX, slurs: true, finalBar: true, accidentals: { get: (id: string) => annotations.get(id)?.accidental } };
   const { widths, prefix } = naturalWidths(engine, part.score, options, width);
   const breakBefore = breakLines(part.score, widths, width - prefix);
   return readSystems(layOut(engine, writeMei(part.score, { ...options, breakBefore }), width, breakBefore.size === 0 ? 'auto' : 'encoded'), plan.lines > 0);
@@ -65,7 +65,7 @@ export function decorator(part: Part, annotations: Annotations, rows: readonly B
   const plan = planBand(rows, part.instrument);
   const placed = new Map(placeMeasures(part.score).map((p) => [ID_PREFIX + p.measure.id, p]));
   return (system, index) => {
-    const band = drawBand(system, plan, annotations, part.instrument, ID_PREFIX, label);
+    const band = drawBand(system, plan, annotations, part, ID_PREFIX, label);
     const start = placed.get(system.measures[0]?.id ?? '');
     const numberY = (system.band?.bottom ?? system.staffTop - 160) - (system.band === undefined ? 0 : 70);
     const number = index === 0 || start === undefined ? [] : [drawText(String(start.number), system.left + 60, numberY, { size: BAR_NUMBER_SIZE, weight: 'regular', fill: '#4b5872', className: 'bar-number' })];
@@ -81,7 +81,7 @@ export function decorator(part: Part, annotations: Annotations, rows: readonly B
 export function engravePart(engine: Engine, part: Part, annotations: Annotations, o: EngraveOptions): Page[] {
   const width = PAPER_SIZE[o.paper].width - MARGIN.left - MARGIN.right;
   const layout = layOutPart(engine, part, annotations, o.rows, width);
-  return composePages(layout, decorator(part, annotations, o.rows, o.label), partHeader(part), o.paper);
+  return composePages(layout, decorator(part, annotations, o.rows, o.label), partHeader(part, annotations), o.paper);
 }
 
 

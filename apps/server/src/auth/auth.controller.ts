@@ -1,5 +1,5 @@
-import { SignInDto, type SignInOptions, type TeacherView } from '@cifra/contract';
-import { Body, Controller, Delete, Get, HttpCode, Inject, Post, Req, Res } from '@nestjs/common';
+import { SaveProfileDto, SignInDto, type SignInOptions, type TeacherView } from '@cifra/contract';
+import { Body, Controller, Delete, Get, HttpCode, Inject, Post, Put, Req, Res } from '@nestjs/common';
 import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { DEMO_EMAIL } from '../demo/demo';
@@ -9,7 +9,7 @@ import type { TeacherRow } from './auth.repository';
 import { AuthService } from './auth.service';
 import { Open, SESSION_COOKIE, sessionToken, Teacher } from './session.guard';
 
-const view = ({ id, name, email }: TeacherRow): TeacherView => ({ id, name, email });
+const view = ({ id, name, email, schools }: TeacherRow): TeacherView => ({ id, name, email, schools });
 
 @ApiTags('sign-in')
 @Controller('api/session')
@@ -36,6 +36,11 @@ export class AuthController {
   @Get() @ApiOperation({ summary: 'Who is signed in' })
   me(@Teacher() teacher: TeacherRow): TeacherView {
     return view(teacher);
+  }
+
+  @Put('profile') @ApiOperation({ summary: 'Save how the teacher teaches, for every class' }) @ApiBody({ schema: { $ref: '#/components/schemas/SaveProfileDto' } })
+  async saveProfile(@Teacher() teacher: TeacherRow, @Body() body: SaveProfileDto): Promise<TeacherView> {
+    return view(await this.auth.saveSchools(teacher, body.schools));
   }
 
   @Delete() @HttpCode(204) @ApiOperation({ summary: 'Sign out' })

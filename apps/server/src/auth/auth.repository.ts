@@ -1,3 +1,4 @@
+import type { SchoolOverrides } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, count, eq, gt, lt } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
@@ -17,6 +18,10 @@ export class AuthRepository {
     const rows = await this.db.select({ teacher: teachers }).from(sessions).innerJoin(teachers, eq(sessions.teacherId, teachers.id))
       .where(and(eq(sessions.tokenHash, tokenHash), gt(sessions.expiresAt, new Date()))).limit(1);
     return rows[0]?.teacher;
+  }
+
+  async saveSchools(teacherId: string, schools: SchoolOverrides): Promise<TeacherRow | undefined> {
+    return (await this.db.update(teachers).set({ schools }).where(eq(teachers.id, teacherId)).returning())[0];
   }
 
   async openSession(tokenHash: string, teacherId: string, expiresAt: Date): Promise<void> {

@@ -1,6 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
+import type { SchoolOverrides } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
-import { Refusal } from '../refusal/refusal';
+import { notFound, Refusal } from '../refusal/refusal';
 import { AuthRepository, type TeacherRow } from './auth.repository';
 import { hashPassword, verifyPassword } from './password';
 
@@ -46,6 +47,12 @@ export class AuthService {
     const maxAgeMs = SESSION_DAYS * 24 * 3600_000;
     await this.repository.openSession(hashToken(token), teacher.id, new Date(Date.now() + maxAgeMs));
     return { token, maxAgeMs };
+  }
+
+  async saveSchools(teacher: TeacherRow, schools: SchoolOverrides): Promise<TeacherRow> {
+    const saved = await this.repository.saveSchools(teacher.id, schools);
+    if (saved === undefined) throw notFound('teacher');
+    return saved;
   }
 
   teacherOf = (token: string): Promise<TeacherRow | undefined> => this.repository.teacherBySession(hashToken(token));

@@ -4,7 +4,8 @@ import type { SaveClassDto } from '@cifra/contract';
 export const STARTING_CLASS: SaveClassDto = {
   name: 'My class',
   instruments: ['flute', 'oboe', 'clarinet', 'alto-saxophone', 'tenor-saxophone', 'bassoon', 'horn', 'trumpet', 'trombone', 'euphonium', 'tuba'],
-  schools: { recorder: 'baroque' },
+  schools: {},
+  stage: 'first-year',
   band: { woodwind: ['diagram', 'name', 'sounds'], brass: ['diagram', 'figure', 'name', 'sounds'] },
   paper: 'a4',
 };

@@ -63,7 +63,7 @@ describe('a PDF of one part', () => {
 describe('the class\'s book', () => {
   it('has every instrument of the class in score order', async () => {
     const { text, info } = await pdf(`/api/exercises/${harbour.id}/book.pdf?class=${group.id}`);
-    const order = ['Flute', 'Oboe', 'Clarinet in B♭', 'Alto saxophone in E♭', 'Tenor saxophone in B♭', 'Bassoon', 'Horn in F', 'Trumpet in B♭', 'Trombone', 'Euphonium', 'Tuba'];
+    const order = ['Flute', 'Oboe', 'Bassoon', 'Clarinet in B♭', 'Alto saxophone in E♭', 'Tenor saxophone in B♭', 'Trumpet in B♭', 'Horn in F', 'Trombone', 'Euphonium', 'Tuba'];
     const plain = text.replace(/ ♭/g, '♭');
     const places = order.map((name) => plain.indexOf(name));
     expect(places.every((p) => p >= 0)).toBe(true);

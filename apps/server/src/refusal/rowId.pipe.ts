@@ -9,3 +9,13 @@ export class RowId implements PipeTransform<string, string> {
     return id;
   }
 }
+
+/** The same for an id that may be left out. */
+@Injectable()
+export class RowIdOrNone extends RowId implements PipeTransform<string | undefined, string | undefined> {
+  override transform(id: string): string;
+  override transform(id: string | undefined): string | undefined;
+  override transform(id: string | undefined): string | undefined {
+    return id === undefined ? undefined : super.transform(id);
+  }
+}

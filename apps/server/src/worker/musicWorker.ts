@@ -1,4 +1,5 @@
-import { annotate, derivePart, type Exercise, instrumentOf, invert, realize } from '@cifra/core';
+import { annotate, derivePart, type Exercise, type InstrumentId, invert, realize, taughtAs, type Teaching } from '@cifra/core';
+import '@cifra/core/figures/all';
 import { type Engine, engravePart, instrumentTitle, type Page } from '@cifra/engrave';
 import { readFile, writeMusicXml } from '@cifra/formats';
 import { writePdf } from './pdf';
@@ -11,16 +12,16 @@ async function loadEngine(): Promise<Engine> {
   return new VerovioToolkit(await createModule());
 }
 
-const partOf = (exercise: Exercise, id: Parameters<typeof instrumentOf>[0]) =>
-  derivePart(realize(exercise), instrumentOf(id), exercise.owner, exercise.partChoices[id] ?? {});
+const partOf = (exercise: Exercise, id: InstrumentId, teaching: Teaching) =>
+  derivePart(realize(exercise), taughtAs(id, teaching.schools), exercise.owner, exercise.partChoices[id] ?? {}, teaching);
 
 async function makePdf(task: Extract<Task, { kind: 'pdf' }>): Promise<Uint8Array> {
   engine ??= loadEngine();
   const loaded = await engine;
   const parts: { title: string; pages: Page[] }[] = [];
   for (const id of task.instruments) {
-    const part = partOf(task.exercise, id);
-    const pages = engravePart(loaded, part, annotate(part, task.schools), { rows: task.band[part.instrument.family], paper: task.paper });
+    const part = partOf(task.exercise, id, task.teaching);
+    const pages = engravePart(loaded, part, annotate(part), { rows: task.band[part.instrument.family], paper: task.paper });
     parts.push({ title: instrumentTitle(part.instrument), pages });
   }
   return writePdf(task.exercise.source.title, parts);
@@ -31,7 +32,7 @@ export default async function run(task: Task): Promise<unknown> {
   switch (task.kind) {
     case 'read': return readFile(task.bytes, task.choice);
     case 'musicxml': {
-      const part = partOf(task.exercise, task.instrument);
+      const part = partOf(task.exercise, task.instrument, task.teaching);
       return writeMusicXml({ score: part.score, partName: part.instrument.name, toConcert: invert(part.instrument.toWritten) });
     }
     case 'pdf':

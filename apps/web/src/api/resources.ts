@@ -1,5 +1,5 @@
 import type { ClassView, ExerciseView, SaveClassDto, TeacherView } from '@cifra/contract';
-import type { Exercise } from '@cifra/core';
+import type { Exercise, SchoolOverrides } from '@cifra/core';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import { get, post, put, remove, type RequestError } from './request';
 
@@ -49,6 +49,11 @@ export async function deleteExercise(id: string): Promise<void> {
 export async function restoreExercise(id: string): Promise<void> {
   await post(`${exerciseKey(id)}/restore`);
   await refreshShelf();
+}
+
+/** Saves how the teacher teaches, whatever the class. */
+export async function saveProfile(schools: SchoolOverrides): Promise<void> {
+  await mutate<TeacherView>('/api/session', put<TeacherView>('/api/session/profile', { schools }), { revalidate: false, populateCache: true });
 }
 
 /** Saves a class; the change shows at once. */

@@ -1,8 +1,9 @@
-import { annotate, derivePart, type Exercise, instrumentOf, type InstrumentId, realize, type Schools, type Score, type Written } from '@cifra/core';
+import { annotate, derivePart, type Exercise, type InstrumentId, realize, type Score, taughtAs, type Teaching, type Written } from '@cifra/core';
 import { type BandRow, type Engine, engraveLine, engravePart, firstBars, type Page, type Paper } from '@cifra/engrave';
 import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createModule from 'verovio/wasm';
+import { loadFigures } from '../figures/loadFigures';
 import { noteLabels } from '../words/noteLabel';
 
 let engine: Promise<Engine> | undefined;
@@ -11,15 +12,16 @@ const load = (): Promise<Engine> => (engine ??= createModule().then((m) => new V
 export interface PartRequest {
   readonly exercise: Exercise;
   readonly instrument: InstrumentId;
-  readonly schools: Schools;
+  readonly teaching: Teaching;
   readonly rows: readonly BandRow[];
   readonly paper: Paper;
 }
 
 const api = {
   async part(r: PartRequest): Promise<Page[]> {
-    const part = derivePart(realize(r.exercise), instrumentOf(r.instrument), r.exercise.owner, r.exercise.partChoices[r.instrument] ?? {});
-    const annotations = annotate(part, r.schools);
+    await loadFigures([r.instrument]);
+    const part = derivePart(realize(r.exercise), taughtAs(r.instrument, r.teaching.schools), r.exercise.owner, r.exercise.partChoices[r.instrument] ?? {}, r.teaching);
+    const annotations = annotate(part);
     const labels = noteLabels(part, annotations);
     return engravePart(await load(), part, annotations, { rows: r.rows, paper: r.paper, label: (id) => labels.get(id) ?? '' });
   },

@@ -1,7 +1,7 @@
 import { BAND_ROW_NAMES, type BandDto, type BandRowName } from '@cifra/contract';
 import { Toggle } from '../ui/Toggle';
 
-const LABEL: Readonly<Record<BandRowName, string>> = { diagram: 'Figure, drawn', figure: 'Figure, as text', name: 'Name in force', sounds: 'Sounds (concert)' };
+const LABEL: Readonly<Record<BandRowName, string>> = { diagram: 'Figure, drawn', figure: 'Figure, as text', name: 'Name in force', sounds: 'Sounds (concert)', count: 'Count' };
 
 interface Props {
   readonly family: 'woodwind' | 'brass';

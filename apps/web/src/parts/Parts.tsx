@@ -5,6 +5,8 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { RequestError } from '../api/request';
 import { saveClass, saveExercise, useClasses, useExercise } from '../api/resources';
+import { useFigures } from '../figures/loadFigures';
+import { useTeaching } from '../school/teaching';
 import { useNotice } from '../ui/Notices';
 import { Failure, StaffSkeleton } from '../ui/States';
 import { BandPanel } from './BandPanel';
@@ -60,7 +62,9 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const newest = useRef(exercise);
   newest.current = exercise.version >= newest.current.version ? exercise : newest.current;
-  const parts = useMemo(() => classParts(exercise.document, group.instruments), [exercise.document, group.instruments]);
+  const teaching = useTeaching(group);
+  const figures = useFigures(group.instruments);
+  const parts = useMemo(() => classParts(exercise.document, group.instruments, teaching), [exercise.document, group.instruments, teaching]);
   useEffect(() => {
     document.title = `${exercise.title} · Cifra`;
     return () => { document.title = 'Cifra'; };
@@ -111,7 +115,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
         <aside aria-label="Over each note" className="shrink-0 border-line bg-panel max-md:border-t md:w-[18.25rem] md:overflow-y-auto md:border-l">
           <BandPanel family={family} band={group.band} both={part === undefined} onChange={(band) => void changeClass({ band })} />
           {part !== undefined && <PartChoices part={part} choice={exercise.document.partChoices[part.instrument.id] ?? {}} onChange={(choice) => choosePart(part.instrument.id, choice)} />}
-          {part !== undefined && <ReasonTrail part={part} schools={group.schools} note={selection.note} onClose={() => selection.chooseNote(undefined)} />}
+          {part !== undefined && figures.ready && <ReasonTrail part={part} note={selection.note} onClose={() => selection.chooseNote(undefined)} />}
         </aside>
       </div>
       <ClassDialog group={group} open={editingClass} onOpenChange={setEditingClass} onSave={(change) => changeClass(change)} />

@@ -1,30 +1,29 @@
-import { annotate, explain, letterName, type Part, type Schools } from '@cifra/core';
-import { figureLines } from '@cifra/engrave';
+import { annotate, explain, type Part } from '@cifra/core';
 import { X } from 'lucide-react';
 import { useMemo } from 'react';
-import { factWords } from '../words/factWords';
+import { factWords, figureLine } from '../words/factWords';
 
 interface Props {
   readonly part: Part;
-  readonly schools: Schools;
   readonly note: string | undefined;
   readonly onClose: () => void;
 }
 
 /** Why this figure: from what sounds to what the hands do, to be read out. */
-export function ReasonTrail({ part, schools, note, onClose }: Props) {
-  const annotations = useMemo(() => annotate(part, schools), [part, schools]);
+export function ReasonTrail({ part, note, onClose }: Props) {
+  const annotations = useMemo(() => annotate(part), [part]);
   const facts = useMemo(() => (note === undefined ? [] : explain(part, annotations, note)), [part, annotations, note]);
   const chosen = note === undefined ? undefined : annotations.get(note);
   if (chosen === undefined || facts.length === 0) {
     return <section className="px-4 py-4 text-[13px] text-secondary"><h2 className="mb-1 font-sans font-semibold">Why this figure?</h2>Choose a note on the page, and its reasons stand here.</section>;
   }
-  const [place, ...rest] = facts.map(factWords);
-  const figure = chosen.fingering.kind === 'playable' ? figureLines(chosen.fingering.figure).filter((l) => l !== '').join(' | ') : 'no figure';
+  const { schools } = part.teaching;
+  const [place, ...rest] = facts.map((f) => factWords(f, schools));
+  const figure = chosen.fingering.kind === 'playable' ? figureLine(chosen.fingering.figure, schools) : 'no figure';
   return (
     <section aria-live="polite" className="px-4 py-4">
       <div className="flex items-start justify-between gap-2">
-        <h2 className="mb-3 text-[17px]">{place === undefined ? '' : place.text.charAt(0).toUpperCase() + place.text.slice(1)}: {letterName(chosen.written)}{chosen.tiedFrom === undefined ? `, ${figure}` : ''}</h2>
+        <h2 className="mb-3 text-[17px]">{place === undefined ? '' : place.text.charAt(0).toUpperCase() + place.text.slice(1)}: {chosen.name}{chosen.tiedFrom === undefined ? `, ${figure}` : ''}</h2>
         <button type="button" aria-label="Close the reasons" onClick={onClose} className="rounded p-1 text-secondary hover:bg-desk"><X size={15} /></button>
       </div>
       <dl className="grid grid-cols-[4.4rem_1fr] gap-x-3 gap-y-2">

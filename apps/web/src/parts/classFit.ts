@@ -1,15 +1,14 @@
-import type { ClassView } from '@cifra/contract';
-import { derivePart, type Exercise, instrumentOf, type InstrumentId, type Part, realize } from '@cifra/core';
+import { derivePart, type Exercise, type InstrumentId, type Part, realize, taughtAs, type Teaching } from '@cifra/core';
 
 /** The parts of a class for one exercise, in score order. */
-export function classParts(exercise: Exercise, instruments: readonly InstrumentId[]): Part[] {
+export function classParts(exercise: Exercise, instruments: readonly InstrumentId[], teaching: Teaching): Part[] {
   const concert = realize(exercise);
-  return instruments.map((id) => derivePart(concert, instrumentOf(id), exercise.owner, exercise.partChoices[id] ?? {}));
+  return instruments.map((id) => derivePart(concert, taughtAs(id, teaching.schools), exercise.owner, exercise.partChoices[id] ?? {}, teaching));
 }
 
 /** How an exercise suits a class, in one line. */
-export function classFit(exercise: Exercise, group: ClassView): { words: string; outside: string[]; unplayable: string[] } {
-  const parts = classParts(exercise, group.instruments);
+export function classFit(exercise: Exercise, instruments: readonly InstrumentId[], teaching: Teaching): { words: string; outside: string[]; unplayable: string[] } {
+  const parts = classParts(exercise, instruments, teaching);
   const unplayable = parts.filter((p) => p.unplayable.length > 0).map((p) => p.instrument.name);
   const outside = parts.filter((p) => p.unplayable.length === 0 && p.outside.length > 0).map((p) => p.instrument.name);
   const short = (names: readonly string[]): string => (names.length <= 2 ? names.join(' and ') : `${names.length} instruments`);

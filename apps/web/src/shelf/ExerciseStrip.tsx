@@ -1,4 +1,5 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
+import type { Teaching } from '@cifra/core';
 import { Copy, MoreHorizontal, Pencil, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
@@ -16,12 +17,12 @@ const BARS = 8;
 const PIXELS_PER_MM100 = 0.036;
 
 /** One exercise: title, caption, how it suits the class, and its real first bars. */
-export function ExerciseStrip({ exercise, group }: { readonly exercise: ExerciseView; readonly group: ClassView | undefined }) {
+export function ExerciseStrip({ exercise, group, teaching }: { readonly exercise: ExerciseView; readonly group: ClassView | undefined; readonly teaching: Teaching }) {
   const { id, title, document } = exercise;
   const strip = useStrip(`${id}/${exercise.version}`, document.source, BARS);
   const notice = useNotice();
   const [renaming, setRenaming] = useState(false);
-  const fit = group === undefined ? undefined : classFit(document, group);
+  const fit = group === undefined ? undefined : classFit(document, group.instruments, teaching);
 
   const attempt = async (run: () => Promise<unknown>) => {
     try {

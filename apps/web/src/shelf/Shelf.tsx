@@ -1,6 +1,7 @@
 import { Plus } from 'lucide-react';
 import { Link } from 'react-router';
 import { useClasses, useShelf } from '../api/resources';
+import { useTeaching } from '../school/teaching';
 import { Empty, Failure, StaffSkeleton } from '../ui/States';
 import { ExerciseStrip } from './ExerciseStrip';
 
@@ -9,6 +10,7 @@ const BRING = 'inline-flex h-9 items-center gap-2 rounded-md bg-accent px-3.5 te
 export function Shelf() {
   const { data, error, mutate } = useShelf();
   const { data: classes } = useClasses();
+  const teaching = useTeaching(classes?.[0]);
   return (
     <div className="min-h-0 flex-1 overflow-y-auto">
       <header className="sticky top-0 z-10 flex h-14 items-center justify-between gap-4 border-b border-line bg-white px-6">
@@ -24,7 +26,7 @@ export function Shelf() {
                 <Link to="/bring" className={BRING}><Plus size={16} aria-hidden />Bring in a line</Link>
               </Empty>
             )
-              : <ul>{data.map((e) => <ExerciseStrip key={e.id} exercise={e} group={classes?.[0]} />)}</ul>}
+              : <ul>{data.map((e) => <ExerciseStrip key={e.id} exercise={e} group={classes?.[0]} teaching={teaching} />)}</ul>}
       </div>
     </div>
   );

@@ -1,5 +1,4 @@
-import type { Figure, Pitch } from '@cifra/core';
-import { figureText } from '@cifra/core';
+import { countedTouch, type Figure, figureText, type FingerCount, type Pitch } from '@cifra/core';
 import { touchName } from '@cifra/engrave';
 
 const SPOKEN_ALTER: Readonly<Record<number, string>> = { [-2]: ' double flat', [-1]: ' flat', 0: '', 1: ' sharp', 2: ' double sharp' };
@@ -12,7 +11,7 @@ export const ordinal = (n: number): string => ORDINALS[n] ?? `${n}th`;
 
 export const list = (words: readonly string[]): string => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`);
 
-const FINGER_NAME: Readonly<Record<string, string>> = { T: 'thumb', Th: 'thumb half closed', R: 'register key', 8: 'octave key' };
+const FINGER_NAME: Readonly<Record<string, string>> = { T: 'thumb', Th: 'thumb half closed', Tb: 'thumb on its B♭ key', W: 'whisper key', R: 'register key', 8: 'octave key' };
 
 function hand(touches: readonly string[]): string {
   const fingers = touches.filter((t) => /^\d$/.test(t) && t !== '8');
@@ -20,15 +19,20 @@ function hand(touches: readonly string[]): string {
   return list([...rest.filter((r) => r.startsWith('thumb')), ...(fingers.length === 0 ? [] : [fingers.join(' ')]), ...rest.filter((r) => !r.startsWith('thumb'))]);
 }
 
+function valveWords(valves: readonly number[]): string {
+  if (valves.length === 0) return 'open, no valve';
+  return valves.length === 1 ? `${ordinal(valves[0] ?? 0)} valve` : `valves ${list(valves.map(String))}`;
+}
+
 /** A figure in words, for screen readers and the reason trail. */
-export function figureWords(f: Figure): string {
+export function figureWords(f: Figure, count: FingerCount = 'six-down'): string {
   switch (f.kind) {
-    case 'valves': return f.valves.length === 0 ? 'open, no valve' : f.valves.length === 1 ? `${ordinal(f.valves[0] ?? 0)} valve` : `valves ${list(f.valves.map(String))}`;
-    case 'slide': return `${ordinal(f.position)} position${f.adjust > 0 ? ', drawn in a little' : f.adjust < 0 ? ', out a little' : ''}`;
+    case 'valves': return `${f.thumb === true ? 'thumb and ' : ''}${valveWords(f.valves)}`;
+    case 'slide': return `${ordinal(f.position)} position${f.adjust > 0 ? ', drawn in a little' : f.adjust < 0 ? ', out a little' : ''}${f.thumb === true ? ', with the thumb' : ''}`;
     case 'keys': {
       if (figureText(f) === '-') return 'nothing pressed';
       const left = f.left.length === 0 ? '' : `left hand: ${hand(f.left)}`;
-      const right = f.right.length === 0 ? '' : `right hand: ${hand(f.right)}`;
+      const right = f.right.length === 0 ? '' : `right hand: ${hand(f.right.map((t) => countedTouch(t, count)))}`;
       return [left, right].filter((h) => h !== '').join('; ');
     }
   }

@@ -1,6 +1,7 @@
 import type { InstrumentId } from '../instrument/instrument';
 import type { Written } from '../pitch/pitch';
-import type { Clef, Score } from '../score/score';
+import type { Clef } from '../key/signature';
+import type { NoteId, Score } from '../score/score';
 
 /** Whose page the source line was written on. On a concert page the notes sound as they read. */
 export type PageOwner = 'concert' | InstrumentId;
@@ -11,6 +12,8 @@ export interface PartChoice {
   readonly octaves?: number;
   readonly key?: KeyChoice;
   readonly clef?: Clef;
+  /** Notes moved by whole octaves on this page alone, each marked on it as an alternative. */
+  readonly alternatives?: Readonly<Record<NoteId, number>>;
 }
 
 /** `respelled`: the same sounding key with the other letters; `no-signature`: every sign at its note. */

@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { INSTRUMENT_IDS } from '../instrument/instrument';
 import { MODES } from '../key/key';
+import { CLEFS } from '../key/signature';
 import { STEPS } from '../pitch/pitch';
 import { failure, type Problem, type Result, success } from '../problem/problem';
 import { NOTE_VALUES } from '../score/duration';
-import { ARTICULATIONS, CLEFS, DYNAMICS } from '../score/score';
+import { ARTICULATIONS, DYNAMICS } from '../score/score';
 import { notesOf } from '../score/walk';
 import { type Exercise, KEY_CHOICES, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH } from './exercise';
 
@@ -56,6 +57,7 @@ const exerciseSchema = z.strictObject({
   }),
   partChoices: z.partialRecord(z.enum(INSTRUMENT_IDS), z.strictObject({
     octaves: z.int().min(-4).max(4).optional(), key: z.enum(KEY_CHOICES).optional(), clef: z.enum(CLEFS).optional(),
+    alternatives: z.record(id, z.int().min(-4).max(4)).optional(),
   })),
 });
 

@@ -20,19 +20,19 @@ const SIX_RIGHT = { index: '4', middle: '5', ring: '6' };
 export const TOUCHES: Readonly<Record<Woodwind, readonly Touch[]>> = Object.freeze({
   flute: [
     ...hand('left', { thumb: 'T Tb', ...SIX_LEFT, little: 'Gs' }),
-    ...hand('right', { ...SIX_RIGHT, little: 'Eb Cs C', side: 'tr1 tr2' }),
+    ...hand('right', { ...SIX_RIGHT, little: 'Eb Cs C', side: 'tr1 tr2 Bb' }),
   ],
   oboe: [
     ...hand('left', { thumb: '8', ...SIX_LEFT, little: 'Gs LF LEb B Bb', side: '8s' }),
-    ...hand('right', { ...SIX_RIGHT, little: 'Eb C Cs', side: 'F' }),
+    ...hand('right', { ...SIX_RIGHT, ring: '6 F', little: 'Eb C Cs' }),
   ],
   clarinet: [
     ...hand('left', { thumb: 'T R', ...SIX_LEFT, little: 'Cs LE LF LFs', side: 'A Gs' }),
-    ...hand('right', { ...SIX_RIGHT, little: 'Ab RE RF RFs', side: 'sideEb sideFs' }),
+    ...hand('right', { ...SIX_RIGHT, ring: '6 sliver', little: 'Ab RE RF RFs', side: 'sideEb sideFs sideBb' }),
   ],
   saxophone: [
-    ...hand('left', { thumb: '8', ...SIX_LEFT, little: 'Gs Cs B Bb', side: 'bis', palm: 'palmD palmEb palmF' }),
-    ...hand('right', { ...SIX_RIGHT, little: 'Eb C', side: 'sideBb sideC sideE Fs' }),
+    ...hand('left', { thumb: '8', ...SIX_LEFT, index: '1 front', little: 'Gs Cs B Bb', side: 'bis', palm: 'palmD palmEb palmF' }),
+    ...hand('right', { ...SIX_RIGHT, little: 'Eb C', side: 'sideBb sideC sideE Fs highFs' }),
   ],
   bassoon: [
     ...hand('left', { thumb: 'W tCs lowD lowC lowB lowBb', ...SIX_LEFT, little: 'Eb Cs' }),
@@ -43,3 +43,10 @@ export const TOUCHES: Readonly<Record<Woodwind, readonly Touch[]>> = Object.free
     ...hand('right', { ...SIX_RIGHT, little: '7' }),
   ],
 });
+
+/** A touch's name without the mark for a half-closed hole. */
+export const plainTouch = (name: string): string => (/^(T|\d)h$/.test(name) ? name.slice(0, -1) : name);
+
+/** The touch of a name on one hand, if the instrument has it. */
+export const touchOf = (woodwind: Woodwind, hand: Touch['hand'], name: string): Touch | undefined =>
+  TOUCHES[woodwind].find((t) => t.hand === hand && t.name === plainTouch(name));

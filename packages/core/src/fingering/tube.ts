@@ -1,12 +1,18 @@
-import type { Alternate, BrassOrigin, Fingering, Figure } from './figure';
+import type { Alternate, AlternateReason, BrassOrigin, Fingering, Intonation, PreferredReason, SlideFigure, ValveFigure } from './figure';
 
 /** A brass tube as its player reads it: everything else is computed from these. */
 export interface Tube {
   readonly kind: 'valves' | 'slide';
   /** Written MIDI number of the first partial with nothing pressed (or in first position). */
   readonly fundamental: number;
-  /** A fourth valve or attachment may exist: figures with it are offered as alternates. */
+  /** A fourth valve may exist: figures with it are offered as alternates. */
   readonly fourthValve?: boolean;
+  /** The third valve's slide can be drawn while playing: it brings 1-3 and 1-2-3 down into tune. */
+  readonly thirdSlide?: boolean;
+  /** A horn's B♭ tube, a fourth higher: alone, or reached by the thumb from the note given upward. */
+  readonly bFlatSide?: 'alone' | { readonly fundamental: number; readonly from: number };
+  /** The trombone's F attachment. */
+  readonly attachment?: boolean;
 }
 
 /**
@@ -16,8 +22,17 @@ export interface Tube {
  * stands one step above the eighth and is easily missed (common practice, no source).
  */
 const VALVE_PARTIALS: readonly number[] = [2, 3, 4, 5, 6, 8, 10, 12, 16];
+/** On the B♭ side the ninth is the usual top G; the tenth is not used. Common practice, no source. */
+const B_FLAT_PARTIALS: readonly number[] = [2, 3, 4, 5, 6, 8, 9, 12];
 /** The slide can be drawn in, so that the flat seventh partial becomes useful from second position on. */
 const SLIDE_PARTIALS: readonly number[] = [2, 3, 4, 5, 6, 7, 8];
+/** With the attachment only the notes that save a long reach: its second and third partials. */
+const ATTACHMENT_PARTIALS: readonly number[] = [2, 3];
+const ATTACHMENT_SEMITONES = 5;
+/** Half steps below the open notes of the attachment that are worth a figure: further out, the arm is too short. */
+const ATTACHMENT_REACH = 3;
+/** From this share of a position on, the figure says in or out a little. */
+const ADJUST_FROM = 0.2;
 
 /** Valve combinations by semitones lowered, the plain one first. */
 const COMBINATIONS: readonly (readonly (readonly number[])[])[] = [
@@ -31,7 +46,7 @@ export const partialCents = (n: number): number => {
   return exact - 100 * Math.round(exact / 100);
 };
 
-const partialMidi = (tube: Tube, n: number): number => tube.fundamental + Math.round(12 * Math.log2(n));
+const partialMidi = (fundamental: number, n: number): number => fundamental + Math.round(12 * Math.log2(n));
 
 /**
  * How far a combination of valves misses its whole number of semitones, in cents, sharp positive.
@@ -43,38 +58,103 @@ export function combinationCents(valves: readonly number[]): number {
   return 100 * wanted - 1200 * Math.log2(length);
 }
 
+/**
+ * Where the slide stands for a number of semitones with the F attachment on, in positions of the plain slide.
+ * The longer tube needs longer steps: the second lies a third of a position beyond the plain one.
+ * @example attachmentPosition(1) // 2.32
+ */
+export const attachmentPosition = (lowered: number): number => 1 + 12 * Math.log2(1 + 2 ** (ATTACHMENT_SEMITONES / 12) * (2 ** (lowered / 12) - 1));
+
 interface Way {
-  readonly figure: Figure;
+  readonly figure: ValveFigure | SlideFigure;
   readonly origin: BrassOrigin;
+  /** Ways are tried from the lowest cost up: semitones lowered, corrected where common practice prefers another. */
+  readonly cost: number;
 }
 
+/** From here the slide itself must put a partial right. */
 const RAISE_FROM_CENTS = -20;
+/** A note is worth a word from here on. */
+const NOTABLE_CENTS = 20;
+/** On the B♭ side the flat fifth partial gives way to the sixth, unless that would need 1-3 or 1-2-3. */
+const B_FLAT_COST: readonly number[] = [0, 1, 2, 3, 4, 6, 8];
+const B_FLAT_FIFTH_PARTIAL = 3.5;
 
-function waysTo(tube: Tube, target: number): Way[] {
-  const slide = tube.kind === 'slide';
-  return (slide ? SLIDE_PARTIALS : VALVE_PARTIALS).flatMap((partial): Way[] => {
-    const openMidi = partialMidi(tube, partial);
-    const lowered = openMidi - target;
-    if (lowered < 0 || lowered > 6) return [];
-    const tuning = partialCents(partial);
-    if (slide) {
-      const flat = tuning < RAISE_FROM_CENTS;
-      // First position is all the way in: nothing is left to raise a flat partial with.
-      if (flat && lowered === 0) return [];
-      return [{ figure: { kind: 'slide', position: lowered + 1, adjust: flat ? 1 : 0 }, origin: { partial, openMidi, lowered, cents: tuning } }];
-    }
-    return (COMBINATIONS[lowered] ?? [])
-      .filter((valves) => tube.fourthValve === true || !valves.includes(4))
-      .map((valves) => ({
-        figure: { kind: 'valves', valves }, origin: { partial, openMidi, lowered, cents: tuning + combinationCents(valves) },
-      }));
-  });
+function openPartials(fundamental: number, partials: readonly number[], target: number): { partial: number; openMidi: number; lowered: number }[] {
+  return partials.map((partial) => ({ partial, openMidi: partialMidi(fundamental, partial), lowered: partialMidi(fundamental, partial) - target }))
+    .filter(({ lowered }) => lowered >= 0 && lowered <= 6);
 }
 
-function reasonFor(way: Way, best: Way): Alternate['reason'] {
-  if (way.figure.kind === 'slide') return 'longer-slide';
-  if (way.figure.kind === 'valves' && way.figure.valves.includes(4)) return 'fourth-valve';
-  return Math.abs(way.origin.cents) < Math.abs(best.origin.cents) - 5 ? 'better-in-tune' : way.origin.partial === best.origin.partial ? 'trill' : 'next-partial';
+/** The written position nearest to where the slide stands with the attachment on. */
+function attachmentFigure(lowered: number): SlideFigure {
+  const exact = attachmentPosition(lowered);
+  const position = Math.round(exact);
+  const off = exact - position;
+  return { kind: 'slide', position, adjust: off > ADJUST_FROM ? -1 : off < -ADJUST_FROM ? 1 : 0, thumb: true };
+}
+
+function slideWays(tube: Tube, target: number): Way[] {
+  const plain = openPartials(tube.fundamental, SLIDE_PARTIALS, target).flatMap((open): Way[] => {
+    const cents = partialCents(open.partial);
+    const flat = cents < RAISE_FROM_CENTS;
+    // First position is all the way in: nothing is left to raise a flat partial with.
+    if (flat && open.lowered === 0) return [];
+    return [{ figure: { kind: 'slide', position: open.lowered + 1, adjust: flat ? 1 : 0 }, origin: { ...open, cents }, cost: open.lowered }];
+  });
+  if (tube.attachment !== true) return plain;
+  const withThumb = openPartials(tube.fundamental - ATTACHMENT_SEMITONES, ATTACHMENT_PARTIALS, target).filter((o) => o.lowered <= ATTACHMENT_REACH)
+    .map((open): Way => ({ figure: attachmentFigure(open.lowered), origin: { ...open, cents: partialCents(open.partial) }, cost: open.lowered }));
+  // Within reach of the arm the plain slide stays the default; from sixth position on the attachment saves the reach.
+  return [...plain.map((w) => (w.origin.lowered >= 5 ? { ...w, cost: 10 + w.origin.lowered } : w)), ...withThumb.map((w) => ({ ...w, cost: 5 + w.cost }))];
+}
+
+function valveWays(tube: Tube, target: number): Way[] {
+  const on = (fundamental: number, partials: readonly number[], thumb: boolean, cost: (o: { partial: number; lowered: number }) => number): Way[] =>
+    openPartials(fundamental, partials, target).flatMap((open) => (COMBINATIONS[open.lowered] ?? [])
+      .filter((valves) => tube.fourthValve === true || !valves.includes(4))
+      .map((valves): Way => ({
+        figure: { kind: 'valves', valves, ...(thumb ? { thumb: true } : {}) }, origin: { ...open, cents: partialCents(open.partial) + combinationCents(valves) }, cost: cost(open),
+      })));
+  const bFlatCost = (o: { partial: number; lowered: number }): number => (B_FLAT_COST[o.lowered] ?? o.lowered) + (o.partial === 5 ? B_FLAT_FIFTH_PARTIAL : 0);
+  if (tube.bFlatSide === 'alone') return on(tube.fundamental, B_FLAT_PARTIALS, false, bFlatCost);
+  const plain = on(tube.fundamental, VALVE_PARTIALS, false, (o) => o.lowered);
+  if (tube.bFlatSide === undefined) return plain;
+  const side = on(tube.bFlatSide.fundamental, B_FLAT_PARTIALS, true, bFlatCost);
+  const sideFirst = target >= tube.bFlatSide.from;
+  const back = (ways: readonly Way[]): Way[] => ways.map((w) => ({ ...w, cost: w.cost + 20 }));
+  return sideFirst ? [...side, ...back(plain)] : [...plain, ...back(side)];
+}
+
+/** A difference that an ear would notice. */
+const CLEARLY_CENTS = 4;
+
+const thumbOf = (w: Way): boolean => w.figure.thumb === true;
+
+function reasonFor(way: Way, best: Way): AlternateReason {
+  if (way.figure.kind === 'slide') return thumbOf(way) !== thumbOf(best) && thumbOf(way) ? 'attachment' : 'longer-slide';
+  if (thumbOf(way) !== thumbOf(best)) return 'other-side';
+  if (way.figure.valves.includes(4)) return 'fourth-valve';
+  if (way.origin.partial === best.origin.partial) return way.figure.valves.join() === '3' ? 'third-alone' : 'valve-trill';
+  return way.origin.partial > best.origin.partial ? 'next-partial' : 'lower-partial';
+}
+
+function intonationOf(tube: Tube, { figure, origin }: Way, alternates: readonly Alternate[]): Intonation | undefined {
+  const { cents } = origin;
+  if (Math.abs(cents) < NOTABLE_CENTS) return undefined;
+  const tendency = cents > 0 ? 'sharp' : 'flat';
+  if (figure.kind === 'slide') return { tendency, cents, remedy: 'slide-in' };
+  if (cents < 0) return { tendency, cents, remedy: 'lip-up' };
+  const remedy = figure.valves.includes(3) && tube.thirdSlide === true ? 'third-slide' : alternates.some((a) => a.reason === 'fourth-valve') ? 'fourth-valve' : 'lip-down';
+  return { tendency, cents, remedy };
+}
+
+const valvesOf = (w: Way): readonly number[] => (w.figure.kind === 'valves' ? w.figure.valves : []);
+
+/** What speaks for the default where a figure with fewer valves is nearer to the true note. */
+function preferredOver(best: Way, others: readonly Way[]): PreferredReason | undefined {
+  const twin = others.find((w) => thumbOf(w) === thumbOf(best) && valvesOf(w).length < valvesOf(best).length && Math.abs(w.origin.cents) < Math.abs(best.origin.cents) - CLEARLY_CENTS);
+  if (twin === undefined) return undefined;
+  return valvesOf(twin).includes(4) ? 'three-valves-first' : 'quick-fingers';
 }
 
 /**
@@ -85,15 +165,16 @@ function reasonFor(way: Way, best: Way): Alternate['reason'] {
  * @example trumpet: fingerOnTube({kind: 'valves', fundamental: 48}, 62) // D4: 13, from the third partial G4
  */
 export function fingerOnTube(tube: Tube, target: number): Fingering {
-  const lowest = partialMidi(tube, 2) - 6;
+  const lowest = tube.attachment === true ? partialMidi(tube.fundamental - ATTACHMENT_SEMITONES, 2) - ATTACHMENT_REACH : partialMidi(tube.fundamental, 2) - 6;
   if (target < lowest) return { kind: 'unplayable', because: 'below-range' };
-  const ways = waysTo(tube, target).sort((a, b) => a.origin.lowered - b.origin.lowered);
+  const ways = (tube.kind === 'slide' ? slideWays(tube, target) : valveWays(tube, target)).sort((a, b) => a.cost - b.cost);
   const best = ways[0];
   if (best === undefined) return { kind: 'unplayable', because: 'above-range' };
-  return {
-    kind: 'playable',
-    figure: best.figure,
-    origin: best.origin,
-    alternates: ways.slice(1).map((w) => ({ figure: w.figure, reason: reasonFor(w, best) })),
-  };
+  const alternates = ways.slice(1).map((w) => Object.freeze({ figure: Object.freeze(w.figure), reason: reasonFor(w, best) }));
+  const intonation = intonationOf(tube, best, alternates);
+  const preferred = preferredOver(best, ways.slice(1));
+  return Object.freeze({
+    kind: 'playable', figure: Object.freeze(best.figure), origin: Object.freeze(best.origin), alternates: Object.freeze(alternates),
+    ...(intonation === undefined ? {} : { intonation: Object.freeze(intonation) }), ...(preferred === undefined ? {} : { preferred }),
+  });
 }

@@ -1,14 +1,27 @@
 import type { Tube } from '../fingering/tube';
 import type { Woodwind } from '../fingering/touch.data';
+import type { Clef } from '../key/signature';
 import type { Interval } from '../pitch/interval';
 import type { Written } from '../pitch/pitch';
-import type { Clef } from '../score/score';
 
 export const INSTRUMENT_IDS = [
-  'flute', 'oboe', 'bassoon', 'clarinet', 'bass-clarinet', 'alto-saxophone', 'tenor-saxophone', 'baritone-saxophone',
-  'trumpet', 'cornet', 'horn', 'trombone', 'euphonium', 'euphonium-treble', 'tuba', 'descant-recorder', 'treble-recorder',
+  'piccolo', 'flute', 'oboe', 'bassoon', 'e-flat-clarinet', 'clarinet', 'alto-clarinet', 'bass-clarinet', 'soprano-saxophone', 'alto-saxophone', 'tenor-saxophone',
+  'baritone-saxophone', 'trumpet', 'cornet', 'flugelhorn', 'horn', 'double-horn', 'b-flat-horn', 'tenor-horn', 'trombone', 'f-trombone', 'treble-trombone', 'baritone',
+  'baritone-treble', 'euphonium', 'euphonium-treble', 'tuba', 'e-flat-tuba', 'b-flat-bass', 'e-flat-bass', 'descant-recorder', 'treble-recorder', 'tenor-recorder', 'bass-recorder',
 ] as const;
 export type InstrumentId = (typeof INSTRUMENT_IDS)[number];
+
+/** The groups that a band sits in, in score order. */
+export const SECTIONS = ['recorders', 'flutes', 'double-reeds', 'clarinets', 'saxophones', 'trumpets', 'horns', 'trombones', 'low-brass'] as const;
+export type Section = (typeof SECTIONS)[number];
+
+/** How far a player has come; each stage holds the one before it. */
+export const STAGES = ['first-notes', 'first-octave', 'first-year', 'second-year', 'full'] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** What a teacher reminds players of; the words live in the application. Common practice, no source. */
+export const CAUTIONS = ['rest-lips', 'protect-ears', 'clean-mouthpiece', 'condensation', 'clear-slide', 'soak-reed', 'reed-cap', 'no-sharing', 'neck-strap', 'light-grip', 'dizzy'] as const;
+export type Caution = (typeof CAUTIONS)[number];
 
 /** Lowest and highest written note, both included. */
 export interface Range {
@@ -18,23 +31,32 @@ export interface Range {
 
 export type FingeringSystem =
   | { readonly kind: 'brass'; readonly tube: Tube }
-  | { readonly kind: 'woodwind'; readonly woodwind: Woodwind };
+  /** `shift`: semitones by which a longer or shorter sister reads the same shapes higher. */
+  | { readonly kind: 'woodwind'; readonly woodwind: Woodwind; readonly shift: number };
 
 /** An instrument as its player's page needs it. */
 export interface Instrument {
   readonly id: InstrumentId;
   readonly name: string;
+  /** For narrow places, such as the names before a score: `A. Sax`. */
+  readonly shortName: string;
   /** Pitch of the instrument for a heading: `B♭`, or undefined for one that reads as it sounds. */
   readonly inKey: string | undefined;
   readonly family: 'woodwind' | 'brass';
+  readonly section: Section;
   /** From the sounding note up or down to the written one. */
   readonly toWritten: Interval;
-  /** Default first; the others are learned later. */
+  /** In the order in which they are learned: the first is the beginner's. */
   readonly clefs: readonly [Clef, ...Clef[]];
-  /** Everything that the catalogue or the tube covers for the first two years. */
-  readonly range: Range;
-  /** Where a first-year player is at home: the octave of a class line is chosen to fit it. */
-  readonly firstYear: Range;
+  /** Written ranges by stage; `full` is everything that the figures cover. */
+  readonly ranges: Readonly<Record<Stage, Range>>;
   readonly firstNotes: readonly Written[];
+  /** The octave in which the class's concert B♭ sounds here when all play in unison: 4 is the B♭ above middle C. */
+  readonly unisonOctave: number;
   readonly system: FingeringSystem;
+  readonly cautions: readonly Caution[];
+  /** General MIDI program, 0 to 127. */
+  readonly program: number;
 }
+
+export const isBrass = (i: Instrument): boolean => i.system.kind === 'brass';

@@ -1,5 +1,5 @@
 import { fifthsOf, type Interval, spellFifths } from '../pitch/interval';
-import type { Pitch, Step } from '../pitch/pitch';
+import { type Pitch, type Step, stepIndex } from '../pitch/pitch';
 
 export const MODES = ['major', 'minor', 'ionian', 'dorian', 'phrygian', 'lydian', 'mixolydian', 'aeolian', 'locrian', 'none'] as const;
 export type Mode = (typeof MODES)[number];
@@ -19,12 +19,18 @@ export const SHARP_ORDER: readonly Step[] = ['F', 'C', 'G', 'D', 'A', 'E', 'B'];
 export const signatureLetters = (fifths: number): readonly Step[] =>
   fifths >= 0 ? SHARP_ORDER.slice(0, fifths) : [...SHARP_ORDER].reverse().slice(0, -fifths);
 
-/** What the signature does to a letter, in semitones, in every octave. */
-export const signatureAlter = (fifths: number, step: Step): number => {
-  const place = SHARP_ORDER.indexOf(step);
-  if (fifths > 0) return place < fifths ? 1 : 0;
-  return 6 - place < -fifths ? -1 : 0;
-};
+/** What each signature from seven flats to seven sharps does to each letter. */
+const ALTERS: readonly Int8Array[] = Array.from({ length: 15 }, (_unused, i) => {
+  const alters = new Int8Array(7);
+  for (const step of signatureLetters(i - 7)) alters[stepIndex(step)] = Math.sign(i - 7);
+  return alters;
+});
+
+/**
+ * What the signature does to a letter, in semitones, in every octave.
+ * @example signatureAlter(-2, 'E') // -1
+ */
+export const signatureAlter = (fifths: number, step: Step): number => ALTERS[fifths + 7]?.[stepIndex(step)] ?? 0;
 
 /** How far the tonic lies above the signature's major tonic on the line of fifths. */
 const TONIC_FIFTHS: Readonly<Record<Mode, number>> = {

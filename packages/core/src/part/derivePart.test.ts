@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { Note as TonalNote } from 'tonal';
 import { realize } from '../exercise/realize';
-import { DEFAULT_SCHOOLS } from '../fingering/schools';
 import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
 import { key } from '../key/key';
 import { invert, octavesUp, transpose } from '../pitch/interval';
@@ -21,8 +20,10 @@ const concertLine = (text: string, fifths = 0): Score<Concert> => line<Concert>(
 
 /** What tonal calls each instrument's interval from sounding to written; the table of the field, common practice. */
 const TONAL_INTERVAL: Readonly<Record<string, string>> = {
-  flute: '1P', oboe: '1P', bassoon: '1P', clarinet: '2M', 'bass-clarinet': '9M', 'alto-saxophone': '6M', 'tenor-saxophone': '9M', 'baritone-saxophone': '13M', trumpet: '2M', cornet: '2M',
-  horn: '5P', trombone: '1P', euphonium: '1P', 'euphonium-treble': '9M', tuba: '1P', 'descant-recorder': '-8P', 'treble-recorder': '1P',
+  piccolo: '-8P', flute: '1P', oboe: '1P', bassoon: '1P', 'e-flat-clarinet': '-3m', clarinet: '2M', 'alto-clarinet': '6M', 'bass-clarinet': '9M', 'soprano-saxophone': '2M', 'alto-saxophone': '6M',
+  'tenor-saxophone': '9M', 'baritone-saxophone': '13M', trumpet: '2M', cornet: '2M', flugelhorn: '2M', horn: '5P', 'double-horn': '5P', 'b-flat-horn': '5P', 'tenor-horn': '6M', trombone: '1P', 'f-trombone': '1P',
+  'treble-trombone': '9M', baritone: '1P', 'baritone-treble': '9M', euphonium: '1P', 'euphonium-treble': '9M', tuba: '1P', 'e-flat-tuba': '1P', 'e-flat-bass': '13M', 'b-flat-bass': '16M',
+  'descant-recorder': '-8P', 'treble-recorder': '1P', 'tenor-recorder': '1P', 'bass-recorder': '-8P',
 };
 
 describe('written parts', () => {
@@ -37,7 +38,7 @@ describe('written parts', () => {
       const concert = concertLine(scale.join(' '), fifths);
       const part = derivePart(concert, instrument, 'concert', { octaves: 0, key: 'transposed' });
       const written = notesOf(part.score).map((n) => pitchText(n.pitch).replace('x', '##'));
-      const plain = scale.map((n) => tonalTranspose(n, TONAL_INTERVAL[instrument.id] ?? ''));
+      const plain = scale.map((n) => tonalTranspose(n, TONAL_INTERVAL[instrument.id] ?? 'missing'));
       const signature = fifths + instrument.toWritten.fifths;
       if (Math.abs(signature) <= 7) {
         expect(written).toEqual(plain);
@@ -127,7 +128,7 @@ describe('decisions', () => {
     const part = derivePart(wide, instrumentOf('descant-recorder'), 'concert');
     expect(part.unplayable.length).toBeGreaterThan(0);
     expect(part.decisions.octave.why).toBe('fewest-outside');
-    const annotations = annotate(part, DEFAULT_SCHOOLS);
+    const annotations = annotate(part);
     for (const id of part.unplayable) expect(annotations.get(id)?.fingering.kind).toBe('unplayable');
   });
 
@@ -141,10 +142,10 @@ describe('decisions', () => {
 describe('the reason trail', () => {
   it('leads from the sound to the hands', () => {
     const part = derivePart(concertLine('C#5 D5 C#5 E4'), instrumentOf('trumpet'), 'concert', { octaves: 0 });
-    const annotations = annotate(part, DEFAULT_SCHOOLS);
+    const annotations = annotate(part);
     const facts = explain(part, annotations, 'n3');
-    expect(facts.map((f) => f.kind).slice(0, 7)).toEqual(['place', 'concert', 'interval', 'written', 'signature', 'accidental', 'figure']);
-    expect(facts.find((f) => f.kind === 'place')).toEqual({ kind: 'place', at: { measure: 1, beat: '3' } });
+    expect(facts.map((f) => f.kind).slice(0, 7)).toEqual(['place', 'value', 'count', 'concert', 'interval', 'written', 'signature']);
+    expect(facts.find((f) => f.kind === 'place')).toEqual({ kind: 'place', at: { measure: 1, beat: '3', strength: 'medium' } });
     expect(facts.find((f) => f.kind === 'interval')).toMatchObject({ interval: { quality: 'major', number: 2, up: true }, inKey: 'B♭' });
     expect(facts.find((f) => f.kind === 'accidental')).toMatchObject({ source: 'bar', setAt: { measure: 1, beat: '1' } });
     expect(facts.find((f) => f.kind === 'origin')).toMatchObject({ origin: { partial: 5, lowered: 1 } });
@@ -154,7 +155,7 @@ describe('the reason trail', () => {
   it('places notes on lines, in spaces and on ledger lines', () => {
     const place = (note: string, clef: 'treble' | 'bass' | 'tenor' | 'alto') => {
       const part = derivePart(concertLine(note), instrumentOf('flute'), 'flute');
-      const fact = explain(part, annotate(part, DEFAULT_SCHOOLS), 'n1').find((f) => f.kind === 'written');
+      const fact = explain(part, annotate(part), 'n1').find((f) => f.kind === 'written');
       return fact?.kind === 'written' && clef === fact.clef ? `${fact.staff.kind} ${fact.staff.number}` : 'other clef';
     };
     expect(['E4', 'F4', 'B4', 'E5', 'F5', 'G5', 'A5', 'B5', 'D4', 'C4'].map((n) => place(n, 'treble'))).toEqual([
@@ -164,7 +165,7 @@ describe('the reason trail', () => {
 
   it('gives a tied-to note no new figure', () => {
     const part = derivePart(concertLine('C4:w~ | C4:w'), instrumentOf('trumpet'), 'concert');
-    const annotations = annotate(part, DEFAULT_SCHOOLS);
+    const annotations = annotate(part);
     expect(annotations.get('n2')?.tiedFrom).toBe('n1');
     expect(explain(part, annotations, 'n2').some((f) => f.kind === 'tied')).toBe(true);
   });
@@ -172,7 +173,7 @@ describe('the reason trail', () => {
   it('has facts for every note of every instrument', () => {
     for (const instrument of INSTRUMENTS) {
       const part = derivePart(concertLine('Bb4 B4 C5 F#5 | Eb4 D4 A3 G3', -2), instrument, 'concert');
-      const annotations = annotate(part, DEFAULT_SCHOOLS);
+      const annotations = annotate(part);
       for (const n of notesOf(part.score)) {
         const kinds = explain(part, annotations, n.id).map((f) => f.kind);
         expect(kinds).toEqual(expect.arrayContaining(['place', 'concert', 'interval', 'written', 'signature']));

@@ -11,19 +11,23 @@ const gcd = (a: number, b: number): number => {
   return x;
 };
 
+/** Small whole numbers are shared: most onsets and sums are among them. */
+const WHOLE: readonly Rational[] = Array.from({ length: 64 }, (_unused, n) => Object.freeze({ n, d: 1 }));
+
 /**
  * Makes a fraction in lowest terms.
  * @throws RangeError when the denominator is 0 or a part is no safe integer: that is a bug, not bad input.
  * @example rational(6, -8) // { n: -3, d: 4 }
  */
 export function rational(n: number, d = 1): Rational {
+  if (d === 1 && n >= 0 && n < WHOLE.length && Number.isInteger(n)) return WHOLE[n] as Rational;
   if (d === 0 || !Number.isSafeInteger(n) || !Number.isSafeInteger(d)) throw new RangeError(`no fraction: ${n}/${d}`);
   const g = gcd(n, d) * (d < 0 ? -1 : 1);
   return Object.freeze({ n: n / g + 0, d: d / g });
 }
 
 export const ZERO = rational(0);
-export const add = (a: Rational, b: Rational): Rational => rational(a.n * b.d + b.n * a.d, a.d * b.d);
+export const add = (a: Rational, b: Rational): Rational => (a.d === 1 && b.d === 1 ? rational(a.n + b.n) : rational(a.n * b.d + b.n * a.d, a.d * b.d));
 export const subtract = (a: Rational, b: Rational): Rational => rational(a.n * b.d - b.n * a.d, a.d * b.d);
 export const multiply = (a: Rational, b: Rational): Rational => rational(a.n * b.n, a.d * b.d);
 export const divide = (a: Rational, b: Rational): Rational => rational(a.n * b.d, a.d * b.n);

@@ -3,9 +3,9 @@ import type { Written } from '../pitch/pitch';
 import { arbitraryScore } from '../testing/arbitraryScore';
 import { line } from '../testing/line';
 import { beamGroups } from './beam';
-import { beatPlace } from './beatPlace';
+import { structureOf } from './structure';
 import { findMeasureFaults } from './measureSum';
-import { placeEvents, placeMeasures } from './walk';
+import { placeMeasures } from './walk';
 import { durationQuarters, splitQuarters, valueForQuarters } from './duration';
 import { rational, sum } from '../rational/rational';
 
@@ -39,7 +39,7 @@ describe('beat sums', () => {
   it('counts a pickup as the end of its bar', () => {
     const score = line<Written>('C4 | C4 C4:e C4:e C4:h');
     const measures = score.measures.map((m, i) => (i === 0 ? { ...m, pickup: true } : m));
-    expect(placeEvents({ ...score, measures }).map((p) => beatPlace(p)).map((b) => `${b.measure}:${b.beat}`)).toEqual(['0:4', '1:1', '1:2', '1:2 1/2', '1:3']);
+    expect(structureOf({ ...score, measures }).places.map((b) => `${b.measure}:${b.beat}`)).toEqual(['0:4', '1:1', '1:2', '1:2 1/2', '1:3']);
   });
 });
 

@@ -1,13 +1,11 @@
 import type { Key } from '../key/key';
+import type { Clef } from '../key/signature';
 import type { Meter } from '../meter/meter';
 import type { Pitch } from '../pitch/pitch';
 import type { Duration, NoteValue } from './duration';
 
 /** Ids are given once and survive every stage, so that a click on a page finds its source note. */
 export type NoteId = string;
-
-export const CLEFS = ['treble', 'bass', 'tenor', 'alto'] as const;
-export type Clef = (typeof CLEFS)[number];
 
 export const ARTICULATIONS = ['staccato', 'accent', 'tenuto', 'marcato', 'staccatissimo'] as const;
 export type Articulation = (typeof ARTICULATIONS)[number];

@@ -3,7 +3,8 @@ import type { Meter } from '../meter/meter';
 import type { Pitch } from '../pitch/pitch';
 import { add, type Rational, ZERO } from '../rational/rational';
 import { durationQuarters } from './duration';
-import type { Clef, Measure, MusicEvent, Note, Score } from './score';
+import type { Clef } from '../key/signature';
+import type { Measure, MusicEvent, Note, Score } from './score';
 
 /** Clef, key and meter that hold in a bar. */
 export interface InForce {

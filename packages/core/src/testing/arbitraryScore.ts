@@ -5,7 +5,8 @@ import { type Meter, measureQuarters, METERS } from '../meter/meter';
 import { type Pitch, pitch, STEPS, type Written } from '../pitch/pitch';
 import { add, compare, rational, subtract, ZERO, type Rational } from '../rational/rational';
 import { type Duration, durationQuarters, splitQuarters } from '../score/duration';
-import { ARTICULATIONS, CLEFS, type Measure, type MusicEvent, type Note, type Score } from '../score/score';
+import { CLEFS } from '../key/signature';
+import { ARTICULATIONS, type Measure, type MusicEvent, type Note, type Score } from '../score/score';
 
 /** Any spelled pitch up to a double sign. */
 export const arbitraryPitch = (octaves: readonly [number, number] = [2, 6], alters: readonly [number, number] = [-1, 1]): fc.Arbitrary<Pitch> =>

@@ -1,14 +1,14 @@
-import type { Annotations, Instrument, NoteAnnotation } from '@cifra/core';
+import type { Annotations, Instrument, NoteAnnotation, Part } from '@cifra/core';
 import { letterName } from '@cifra/core';
 import { figureLines } from '../diagram/figureLines';
 import { SLIDE_HEIGHT, SLIDE_WIDTH } from '../diagram/slide';
-import { VALVES_HEIGHT, valvesWidth } from '../diagram/valves';
+import { hasThumbLever, VALVES_HEIGHT, valvesWidth } from '../diagram/valves';
 import { woodwindHeight, woodwindReach } from '../diagram/woodwind';
 import { measureText } from '../text/measureText';
 import { STAFF_SPACE } from '../engine';
 
-/** What can stand over a note: the figure drawn, the figure as text, the written name, the concert pitch. */
-export const BAND_ROWS = ['diagram', 'figure', 'name', 'sounds'] as const;
+/** What can stand over a note: the figure drawn, the figure as text, the written name, the concert pitch, what is counted. */
+export const BAND_ROWS = ['diagram', 'figure', 'name', 'sounds', 'count'] as const;
 export type BandRow = (typeof BAND_ROWS)[number];
 
 /** Sizes in hundredths of a millimetre. */
@@ -41,7 +41,7 @@ export function rowHeight(row: BandRow, instrument: Instrument): number {
     case 'diagram': return system.kind === 'woodwind' ? woodwindHeight(system.woodwind) : system.tube.kind === 'slide' ? SLIDE_HEIGHT : VALVES_HEIGHT;
     case 'figure': return system.kind === 'woodwind' ? 2 * HAND_SIZE * 0.92 : FIGURE_SIZE * 0.72;
     case 'name': return NAME_SIZE * 0.72 + ORIGIN_MARK;
-    case 'sounds': return SOUNDS_SIZE * 0.78;
+    case 'sounds': case 'count': return SOUNDS_SIZE * 0.78;
   }
 }
 
@@ -69,33 +69,38 @@ export interface Reach {
   readonly right: number;
 }
 
+/** A note that is read without a figure keeps a small place to be chosen by. */
+const HIDDEN_REACH = 110;
+
 const centred = (width: number): Reach => ({ left: width / 2, right: width / 2 });
 
-export function rowReach(row: BandRow, note: NoteAnnotation, instrument: Instrument): Reach {
+export function rowReach(row: BandRow, note: NoteAnnotation, { instrument, teaching }: Part): Reach {
   const { fingering } = note;
-  if (row === 'name') return centred(measureText(letterName(note.written), NAME_SIZE, 'semibold'));
+  if (row === 'name') return centred(measureText(note.name, NAME_SIZE, 'semibold'));
+  if (row === 'count') return centred(measureText(note.count, SOUNDS_SIZE, 'regular'));
   if (row === 'sounds') return centred(measureText(letterName(note.concert), SOUNDS_SIZE, 'regular'));
   if (fingering.kind === 'unplayable') return centred(measureText(UNPLAYABLE_WORD[fingering.because] ?? '', SOUNDS_SIZE, 'semibold'));
   const { figure } = fingering;
   if (row === 'figure') {
     const size = figure.kind === 'keys' ? HAND_SIZE : FIGURE_SIZE;
-    return centred(Math.max(...figureLines(figure).map((l) => measureText(l, size, 'semibold'))));
+    return centred(Math.max(...figureLines(figure, teaching.schools.fingerCount).map((l) => measureText(l, size, 'semibold'))));
   }
-  if (figure.kind === 'valves') return centred(valvesWidth(figure.valves.includes(4) ? 4 : 3));
+  if (figure.kind === 'valves') return centred(valvesWidth(figure, hasThumbLever(instrument)));
   if (figure.kind === 'slide') return centred(SLIDE_WIDTH);
   return woodwindReach(figure, instrument.system.kind === 'woodwind' ? instrument.system.woodwind : 'flute');
 }
 
 /** The width to keep free for a note's cell; a tied-to note has an empty cell. */
-export function cellReach(note: NoteAnnotation, rows: readonly BandRow[], instrument: Instrument): Reach {
+export function cellReach(note: NoteAnnotation, rows: readonly BandRow[], part: Part): Reach {
   if (note.tiedFrom !== undefined || rows.length === 0) return { left: 0, right: 0 };
-  const reaches = rows.map((r) => rowReach(r, note, instrument));
+  if (note.hidden) return centred(2 * HIDDEN_REACH);
+  const reaches = rows.map((r) => rowReach(r, note, part));
   return { left: Math.max(...reaches.map((r) => r.left)), right: Math.max(...reaches.map((r) => r.right)) };
 }
 
 /** Symmetrical room for each note, since the reservation is centred on the notehead. */
-export const cellWidths = (annotations: Annotations, rows: readonly BandRow[], instrument: Instrument): ReadonlyMap<string, number> =>
+export const cellWidths = (annotations: Annotations, rows: readonly BandRow[], part: Part): ReadonlyMap<string, number> =>
   new Map([...annotations].map(([id, note]) => {
-    const { left, right } = cellReach(note, rows, instrument);
+    const { left, right } = cellReach(note, rows, part);
     return [id, 2 * Math.max(left, right)];
   }));

@@ -1,9 +1,9 @@
-import type { Figure } from '@cifra/core';
-import { figureText } from '@cifra/core';
+import type { Figure, FingerCount } from '@cifra/core';
+import { countedTouch, figureText } from '@cifra/core';
 import { touchName } from './touchName';
 
 /** Touches that are said as part of the hand's run of fingers; the register key belongs to the thumb. */
-const FINGER = /^([1-7]h?|T|Th|R|8)$/;
+const FINGER = /^([1-7]h?|T|Th|Tb|R|8)$/;
 
 const handLine = (touches: readonly string[]): string => {
   const fingers = touches.filter((t) => FINGER.test(t)).join('');
@@ -12,8 +12,8 @@ const handLine = (touches: readonly string[]): string => {
 };
 
 /** Figure text as it stands in the band: one line for brass, a line for each hand for woodwinds. */
-export function figureLines(f: Figure): string[] {
+export function figureLines(f: Figure, count: FingerCount = 'six-down'): string[] {
   if (f.kind !== 'keys') return [figureText(f)];
   if (f.left.length === 0 && f.right.length === 0) return ['open', ''];
-  return [handLine(f.left) || '–', handLine(f.right) || '–'];
+  return [handLine(f.left) || '–', handLine(f.right.map((t) => countedTouch(t, count))) || '–'];
 }

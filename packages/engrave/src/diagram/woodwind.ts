@@ -54,7 +54,7 @@ export function drawWoodwind(f: KeyFigure, woodwind: Woodwind): XmlElement {
   const register = REGISTER_KEY[woodwind];
   const holes = [
     ...holesOf(woodwind).map((n) => ({ x: 0, y: HOLE_Y[n] ?? 0, r: HOLE, state: stateOf(pressed, n) })),
-    ...(HAS_THUMB.has(woodwind) ? [{ x: THUMB_X, y: THUMB_Y, r: HOLE, state: stateOf(pressed, 'T') }] : []),
+    ...(HAS_THUMB.has(woodwind) ? [{ x: THUMB_X, y: THUMB_Y, r: HOLE, state: pressed.includes('Tb') ? 'closed' as const : stateOf(pressed, 'T') }] : []),
   ];
   const stack = (names: string[], fromY: number): XmlElement[] => names.map((n, i) => drawText(n, LABEL_X, fromY + i * 165, { size: LABEL_SIZE, weight: 'semibold', fill: INK }));
   const leftTop = left.length > 2 ? 120 : 375 - (left.length - 1) * 165;

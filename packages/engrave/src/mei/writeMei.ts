@@ -18,6 +18,12 @@ export interface MeiOptions {
   /** Whether the last bar closes the piece. */
   readonly finalBar: boolean;
   readonly slurs: boolean;
+  /** The sign before each note; without it, what the rules of the staff ask for. */
+  readonly accidentals?: SignLookup;
+}
+
+export interface SignLookup {
+  get(id: NoteId): AccidentalReading | undefined;
 }
 
 const CLEF: Readonly<Record<Clef, { shape: string; line: number }>> = {
@@ -47,7 +53,7 @@ const reservation = (o: MeiOptions, id: NoteId): XmlElement[] => {
   return [el('harm', { staff: musicStaff(o), place: 'above', startid: `#${o.idPrefix}${id}` }, [el('rend', { fontsize: '1pt' }, ['m'.repeat(count)])])];
 };
 
-function writeEvent<P extends Pitch>(e: MusicEvent<P>, accidentals: ReadonlyMap<NoteId, AccidentalReading>, o: MeiOptions): XmlElement {
+function writeEvent<P extends Pitch>(e: MusicEvent<P>, accidentals: SignLookup, o: MeiOptions): XmlElement {
   const common = { 'xml:id': o.idPrefix + e.id, dur: VALUE[e.duration.value], dots: e.duration.dots === 0 ? undefined : e.duration.dots };
   if (e.kind === 'rest') return e.wholeMeasure === true ? el('mRest', { 'xml:id': common['xml:id'] }) : el('rest', common);
   const reading = accidentals.get(e.id);
@@ -59,7 +65,7 @@ function writeEvent<P extends Pitch>(e: MusicEvent<P>, accidentals: ReadonlyMap<
 }
 
 /** Wraps runs of elements that belong to one beam or tuplet. */
-function writeLayer<P extends Pitch>(m: Measure<P>, beams: ReadonlyMap<NoteId, readonly NoteId[]>, accidentals: ReadonlyMap<NoteId, AccidentalReading>, o: MeiOptions): XmlElement[] {
+function writeLayer<P extends Pitch>(m: Measure<P>, beams: ReadonlyMap<NoteId, readonly NoteId[]>, accidentals: SignLookup, o: MeiOptions): XmlElement[] {
   const top: XmlElement[] = [];
   let tuplet: XmlElement | undefined;
   let beam: { element: XmlElement; last: NoteId } | undefined;
@@ -93,7 +99,7 @@ const ENDINGS_EQUAL = (a: readonly number[] | undefined, b: readonly number[] | 
  */
 export function writeMei<P extends Pitch>(score: Score<P>, o: MeiOptions): string {
   const placed = placeMeasures(score);
-  const accidentals = readAccidentals(score);
+  const accidentals = o.accidentals ?? readAccidentals(score);
   const beams = new Map<NoteId, readonly NoteId[]>();
   for (const group of beamGroups(score)) for (const id of group) beams.set(id, group);
   const ref = (id: NoteId): string => `#${o.idPrefix}${id}`;

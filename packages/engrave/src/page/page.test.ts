@@ -1,4 +1,4 @@
-import { annotate, DEFAULT_SCHOOLS, derivePart, INSTRUMENTS, instrumentOf, realize, type Written } from '@cifra/core';
+import { annotate, derivePart, INSTRUMENTS, instrumentOf, type Part, realize, type Written } from '@cifra/core';
 import { line } from '@cifra/core/testing';
 import { figureLines } from '../diagram/figureLines';
 import { touchName } from '../diagram/touchName';
@@ -55,13 +55,14 @@ describe('words on the page', () => {
     expect([instrumentTitle(instrumentOf('horn')), instrumentTitle(instrumentOf('tuba'))]).toEqual(['Horn in F', 'Tuba']);
   });
 
+  const headerOf = (part: Part): readonly string[] => partHeader(part, annotate(part)).notes;
   it('say when the line was moved, respelled, or does not fit', () => {
     const notes = (text: string, id: 'tuba' | 'trumpet' | 'descant-recorder', fifths = 0) =>
-      partHeader(derivePart(realize({ owner: 'concert', source: line<Written>(text, { fifths }), partChoices: {} }), instrumentOf(id), 'concert')).notes;
+      headerOf(derivePart(realize({ owner: 'concert', source: line<Written>(text, { fifths }), partChoices: {} }), instrumentOf(id), 'concert'));
     expect(notes('Bb4 C5 D5 Eb5', 'tuba', -2)).toContain('Sounds three octaves below the source line.');
     expect(notes('B4 B4 B4 B4', 'trumpet', 5)).toContain('Key respelled to stay readable.');
     expect(notes('C3 C4 C5 C6', 'descant-recorder')).toEqual(expect.arrayContaining([expect.stringMatching(/^\d of 4 notes lie outside this instrument\.$/)]));
-    expect(annotate(derivePart(realize({ owner: 'concert', source: line<Written>('C4'), partChoices: {} }), instrumentOf('tuba'), 'concert'), DEFAULT_SCHOOLS).size).toBe(1);
+    expect(annotate(derivePart(realize({ owner: 'concert', source: line<Written>('C4'), partChoices: {} }), instrumentOf('tuba'), 'concert')).size).toBe(1);
   });
 });
 

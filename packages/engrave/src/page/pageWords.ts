@@ -1,8 +1,12 @@
-import { letterName, notesOf, openingOf, type Part, signatureLetters } from '@cifra/core';
+import { type Annotations, letterName, notesOf, openingOf, type Part, signatureLetters } from '@cifra/core';
 import type { Header } from './header';
 
-/** `Trumpet in B♭`, or the plain name of an instrument that reads as it sounds. */
-export const instrumentTitle = (i: { name: string; inKey: string | undefined }): string => (i.inKey === undefined ? i.name : `${i.name} in ${i.inKey}`);
+/** `Trumpet in B♭`, `Euphonium in B♭, treble clef`, or the plain name of an instrument that reads as it sounds or says its pitch itself. */
+export function instrumentTitle({ name, inKey }: { readonly name: string; readonly inKey: string | undefined }): string {
+  if (inKey === undefined || (name.includes(inKey) && !name.includes('horn'))) return name;
+  const [plain = name, ...rest] = name.split(', ');
+  return [`${plain} in ${inKey}`, ...rest].join(', ');
+}
 
 const list = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
@@ -19,7 +23,7 @@ export function signatureSentence(fifths: number): string {
 const TIMES = ['', 'one octave', 'two octaves', 'three octaves', 'four octaves'];
 
 /** The words at the head of a printed part. */
-export function partHeader(part: Part): Header {
+export function partHeader(part: Part, annotations: Annotations): Header {
   const { octave, key } = part.decisions;
   const opening = openingOf(part.score);
   const notes = [signatureSentence(opening.key.fifths)];
@@ -29,6 +33,8 @@ export function partHeader(part: Part): Header {
     const total = notesOf(part.score).length;
     notes.push(`${part.unplayable.length} of ${total} notes lie outside this instrument.`);
   }
+  if (annotations.values().some((n) => n.better !== undefined && !n.hidden)) notes.push('A triangle: another figure is easier here.');
+  if (part.moved.size > 0) notes.push('8va, 8vb: this note alone was moved by an octave.');
   return {
     title: part.score.title === '' ? 'Untitled line' : part.score.title, ...(part.score.composer === undefined ? {} : { composer: part.score.composer }),
     instrument: instrumentTitle(part.instrument), nameLabel: 'Name', notes,

@@ -1,6 +1,6 @@
 import {
   type Clef, durationQuarters, type Interval, type Key, letterSteps, type Measure, type Meter, type MusicEvent, placeMeasures, readAccidentals,
-  type Score, semitones, type Tempo, type Written, type AccidentalReading, type NoteId, type Articulation, measureQuarters, type Rational,
+  type Score, semitones, type Tempo, type Written, type NoteId, type Articulation, measureQuarters, type Rational,
 } from '@cifra/core';
 import { element, writeIndentedXml, type XmlElement } from '@cifra/xml';
 
@@ -28,7 +28,7 @@ const divisionsOf = (lengths: readonly Rational[]): number => lengths.reduce((l,
 
 interface Context {
   readonly divisions: number;
-  readonly accidentals: ReadonlyMap<NoteId, AccidentalReading>;
+  readonly accidentals: ReturnType<typeof readAccidentals>;
   readonly slurStarts: ReadonlyMap<NoteId, readonly number[]>;
   readonly slurStops: ReadonlyMap<NoteId, readonly number[]>;
 }

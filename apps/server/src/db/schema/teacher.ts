@@ -1,4 +1,5 @@
-import { pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import type { SchoolOverrides } from '@cifra/core';
+import { jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 export const teachers = pgTable('teachers', {
   id: uuid('id').primaryKey().defaultRandom(),
@@ -7,5 +8,7 @@ export const teachers = pgTable('teachers', {
   name: text('name').notNull(),
   /** argon2id, with its parameters. */
   passwordHash: text('password_hash').notNull(),
+  /** The teacher's profile: where they do otherwise than the defaults. */
+  schools: jsonb('schools').$type<SchoolOverrides>().notNull().default({}),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 });

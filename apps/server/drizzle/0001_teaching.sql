@@ -1,0 +1,2 @@
+ALTER TABLE "classes" ADD COLUMN "stage" text DEFAULT 'first-year' NOT NULL;--> statement-breakpoint
+ALTER TABLE "teachers" ADD COLUMN "schools" jsonb DEFAULT '{}'::jsonb NOT NULL;

@@ -1,0 +1,17 @@
+import { type Duration, durationQuarters, formatRational, type NoteValue, type Schools } from '@cifra/core';
+
+const NAMES: Readonly<Record<Schools['rhythmNames'], Readonly<Record<NoteValue, string>>>> = {
+  american: { breve: 'double whole note', whole: 'whole note', half: 'half note', quarter: 'quarter', eighth: 'eighth', '16th': 'sixteenth', '32nd': 'thirty-second' },
+  british: { breve: 'breve', whole: 'semibreve', half: 'minim', quarter: 'crotchet', eighth: 'quaver', '16th': 'semiquaver', '32nd': 'demisemiquaver' },
+};
+const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
+const TUPLETS: Readonly<Record<number, string>> = { 2: 'duplet', 3: 'triplet', 5: 'quintuplet', 6: 'sextuplet' };
+
+/** A written length in American or British names, with what it lasts. @example `dotted crotchet, 1 1/2 crotchets long` */
+export function durationWords(d: Duration, names: Schools['rhythmNames']): string {
+  const tuplet = d.tuplet === undefined ? '' : `, one of a ${TUPLETS[d.tuplet.actual] ?? `group of ${d.tuplet.actual}`}`;
+  const name = `${DOTS[d.dots] ?? ''}${NAMES[names][d.value]}${tuplet}`;
+  const quarters = durationQuarters(d);
+  if (quarters.n === quarters.d) return name;
+  return `${name}: ${formatRational(quarters)} ${NAMES[names].quarter}${quarters.n > quarters.d ? 's' : ''}`;
+}

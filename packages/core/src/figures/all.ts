@@ -1,0 +1,6 @@
+import './bassoon';
+import './clarinet';
+import './flute';
+import './oboe';
+import './recorder';
+import './saxophone';

@@ -1,0 +1,4 @@
+import { provideFigures } from '../fingering/catalogueTexts';
+import { BAROQUE_TEXT, GERMAN_TEXT } from '../fingering/woodwind/recorder.data';
+
+provideFigures('recorder', { usual: BAROQUE_TEXT, german: GERMAN_TEXT });

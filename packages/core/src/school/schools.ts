@@ -1,0 +1,44 @@
+/**
+ * Where teachers disagree: each row is a choice that changes the result, the default first.
+ * Common practice, no source.
+ */
+export const SCHOOL_CHOICES = {
+  /** Whether figures stand over the notes: faded out by a plan, over every note, or not at all. */
+  figures: ['fade', 'all', 'none'],
+  /** How far a plan has faded: every note, first in each line, only beyond the first notes. */
+  fadeStep: ['every', 'first-in-line', 'new'],
+  /** Woodwind fingers counted six down the front, or 1 2 3 on each hand. */
+  fingerCount: ['six-down', 'each-hand'],
+  horn: ['single-f', 'double', 'single-b-flat'],
+  recorder: ['baroque', 'german'],
+  fluteBFlat: ['one-and-one', 'thumb'],
+  saxophoneBFlat: ['side', 'bis', 'one-and-one'],
+  euphonium: ['bass-clef', 'treble-clef'],
+  /** How tenor clef is learned from bass clef: seen two lines or spaces higher, or read as bass and counted up a fifth. */
+  tenorClef: ['move-two', 'up-a-fifth'],
+  counting: ['numbers', 'ta', 'du'],
+  rhythmNames: ['american', 'british'],
+  noteNames: ['letters', 'movable-do', 'fixed-do', 'german'],
+  breath: ['every-four-bars', 'own-marks'],
+  /** Bracketed signs that the rules of the staff do not ask for. */
+  reminders: ['none', 'once-a-bar', 'after-change'],
+} as const;
+
+export type SchoolQuestion = keyof typeof SCHOOL_CHOICES;
+export const SCHOOL_QUESTIONS = Object.freeze(Object.keys(SCHOOL_CHOICES)) as readonly SchoolQuestion[];
+
+/** A teacher's whole profile. */
+export type Schools = { readonly [Q in SchoolQuestion]: (typeof SCHOOL_CHOICES)[Q][number] };
+/** What a class does otherwise than its teacher's profile, or a profile otherwise than the defaults. */
+export type SchoolOverrides = { readonly [Q in SchoolQuestion]?: Schools[Q] | undefined };
+
+export const DEFAULT_SCHOOLS = Object.freeze(Object.fromEntries(SCHOOL_QUESTIONS.map((q) => [q, SCHOOL_CHOICES[q][0]]))) as Schools;
+
+/**
+ * The choices that hold: each layer overrides the one before it, starting from the defaults.
+ * @example schoolsOf({ horn: 'double' }, { horn: 'single-f' }).horn // 'single-f'
+ */
+export function schoolsOf(...layers: readonly SchoolOverrides[]): Schools {
+  const chosen = (q: SchoolQuestion): string => layers.reduce<string>((held, layer) => layer[q] ?? held, DEFAULT_SCHOOLS[q]);
+  return Object.freeze(Object.fromEntries(SCHOOL_QUESTIONS.map((q) => [q, chosen(q)]))) as Schools;
+}
