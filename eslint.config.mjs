@@ -5,11 +5,11 @@ import ts from 'typescript-eslint';
 
 /** Imports run one way: each layer may use only what stands before it. */
 const LAYERS = [
-  ['problem', []], ['school', []], ['rational', []], ['pitch', []], ['key', ['pitch', 'school']], ['meter', ['rational', 'school']],
-  ['score', ['rational', 'pitch', 'key', 'meter', 'problem', 'school']],
+  ['problem', []], ['recent', []], ['school', []], ['rational', []], ['pitch', []], ['key', ['pitch', 'school']], ['meter', ['rational', 'school']],
+  ['score', ['rational', 'pitch', 'key', 'meter', 'problem', 'school', 'recent']],
   ['fingering', ['pitch', 'school']], ['figures', ['fingering']], ['instrument', ['pitch', 'key', 'fingering', 'school']],
   ['exercise', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'instrument']],
-  ['part', ['rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'fingering', 'instrument', 'exercise']],
+  ['part', ['recent', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'fingering', 'instrument', 'exercise']],
 ];
 const core = './packages/core/src';
 const coreZones = LAYERS.map(([layer, may]) => ({

@@ -10,7 +10,7 @@ const project = (folder) => ({
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.test.ts'],
   // Every woodwind's figures are at hand, as they are on the server.
-  setupFiles: [join(__dirname, 'packages/core/src/figures/all.ts')],
+  setupFiles: [join(__dirname, 'packages/core/src/figures/all.ts'), join(__dirname, 'packages/core/src/testing/seeded.ts')],
   transform: {
     '^.+\\.(t|j|mj)sx?$': ['@swc/jest', {
       jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true, decorators: true }, transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } } },

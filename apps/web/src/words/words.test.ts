@@ -1,4 +1,4 @@
-import { annotate, DEFAULT_SCHOOLS, derivePart, type Exercise, explain, type Fact, FACT_KINDS, figureText, finger, INSTRUMENTS, instrumentOf, midi, notesOf, parsePitch, realize, SCHOOL_CHOICES, SCHOOL_QUESTIONS, type Schools, taughtAs, type Written } from '@cifra/core';
+import { annotate, DEFAULT_SCHOOLS, derivePart, type Exercise, explain, type Fact, FACT_KINDS, figureText, finger, INSTRUMENTS, instrumentOf, midi, notesOf, parsePitch, realize, SCHOOL_CHOICES, SCHOOL_QUESTIONS, type Schools, taughtAs, trailFacts, type Written } from '@cifra/core';
 import { arbitraryExercise, line } from '@cifra/core/testing';
 import fc from 'fast-check';
 import { exerciseCaption, keyName, ownerTitle, signatureCount } from './caption';
@@ -18,7 +18,7 @@ describe('the reason trail in words', () => {
       const part = derivePart(realize(exercise), taughtAs(id, chosen), 'concert', choice, { schools: chosen, stage: 'first-year' });
       const annotations = annotate(part);
       for (const note of notesOf(part.score)) {
-        for (const fact of explain(part, annotations, note.id)) {
+        for (const fact of trailFacts(explain(part, annotations, note.id))) {
           const { term, text } = factWords(fact, chosen);
           expect(term).toMatch(/^[a-z]+( [a-z]+)?$/);
           expect(text).not.toBe('');
@@ -33,7 +33,7 @@ describe('the reason trail in words', () => {
   it('reads like a teacher', () => {
     const trail = (id: 'trumpet' | 'alto-saxophone' | 'trombone', text: string, note: string, fifths = 0): string[] => {
       const part = derivePart(realize({ owner: 'concert', source: line<Written>(text, { fifths }), partChoices: {} }), instrumentOf(id), 'concert', { octaves: 0 });
-      return explain(part, annotate(part), note).map((f) => factWords(f)).map((l) => `${l.term}: ${l.text}`);
+      return trailFacts(explain(part, annotate(part), note)).map((f) => factWords(f)).map((l) => `${l.term}: ${l.text}`);
     };
     expect(trail('trumpet', 'C5 D5 C5 E5', 'n1', -2)).toEqual(expect.arrayContaining([
       'at: bar 1, beat 1 (strong)', 'lasts: quarter', 'count: 1', 'sounds: C5, concert pitch', 'up: a major 2nd, for an instrument in B♭', 'written: D, fourth line (treble clef)', 'signature: no sharps or flats: D is untouched',

@@ -51,6 +51,7 @@ export type SignatureFault =
   | { readonly kind: 'double-sign'; readonly step: Step }
   | { readonly kind: 'order'; readonly found: readonly Step[]; readonly proper: readonly Step[] }
   | { readonly kind: 'missing'; readonly step: Step }
+  | { readonly kind: 'stray'; readonly step: Step }
   | { readonly kind: 'wrong-line'; readonly step: Step; readonly place: number; readonly proper: number };
 
 export interface SignatureDiagnosis {
@@ -60,13 +61,18 @@ export interface SignatureDiagnosis {
   readonly fifths: number;
 }
 
+/** What a proposal costs: a letter added 1, a written sign dropped or turned round, and the kind of the first sign given up. */
+const DROPPED = 3;
+const OTHER_KIND = 0.5;
+
 const SIGNATURES = [0, 1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6, -6, 7, -7];
 
 /**
  * Says what is wrong with a key signature, and what it should be.
  *
  * All sharps or all flats, never both; never one letter twice; in the fixed order without a gap; each on its own line
- * or space. The proposal is the signature that differs in fewest letters, and of those the one that drops none.
+ * or space. The proposal keeps as many of the written signs as it can without adding many: a sign dropped counts like
+ * three added. Of two that are alike, the one of the first sign's kind.
  * @example diagnoseSignature([{ step: 'C', alter: 1 }, { step: 'F', alter: 1 }], 'treble') // order; fifths 2
  */
 export function diagnoseSignature(signs: readonly TypedSign[], clef: Clef): SignatureDiagnosis {
@@ -78,20 +84,18 @@ export function diagnoseSignature(signs: readonly TypedSign[], clef: Clef): Sign
   for (const s of signs) if (Math.abs(s.alter) !== 1) faults.push({ kind: 'double-sign', step: s.step });
 
   const written = new Map(signs.map((s) => [s.step, Math.sign(s.alter)]));
-  const apart = (fifths: number): { differ: number; dropped: number } => {
-    const differ = SHARP_ORDER.filter((step) => signatureAlter(fifths, step) !== (written.get(step) ?? 0));
-    return { differ: differ.length, dropped: differ.filter((step) => written.has(step)).length };
-  };
-  const fifths = SIGNATURES.reduce((best, f) => {
-    const [a, b] = [apart(f), apart(best)];
-    return a.differ < b.differ || (a.differ === b.differ && a.dropped < b.dropped) ? f : best;
-  }, 0);
+  const first = Math.sign(signs[0]?.alter ?? 0);
+  const cost = (fifths: number): number => SHARP_ORDER.filter((step) => signatureAlter(fifths, step) !== (written.get(step) ?? 0))
+    .reduce((sum, step) => sum + (written.has(step) ? DROPPED : 1), Math.sign(fifths) === first ? 0 : OTHER_KIND);
+  const fifths = SIGNATURES.reduce((best, f) => (cost(f) < cost(best) ? f : best), 0);
 
   const proper = signatureLetters(fifths);
   const kept = once.filter((s) => proper.includes(s));
   const sorted = proper.filter((s) => kept.includes(s));
   if (kept.some((s, i) => s !== sorted[i])) faults.push({ kind: 'order', found: once, proper });
   for (const step of proper) if (!once.includes(step)) faults.push({ kind: 'missing', step });
+  // Where both kinds stand, that has been said already.
+  if (faults[0]?.kind !== 'mixed') for (const step of once) if (!proper.includes(step)) faults.push({ kind: 'stray', step });
   const placeOf = new Map(signaturePlaces(fifths, clef).map((s) => [s.step, s.place]));
   for (const { step, place } of signs) {
     const right = placeOf.get(step);

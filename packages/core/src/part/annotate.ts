@@ -1,17 +1,18 @@
 import type { BetterFigure } from '../fingering/better';
 import type { Fingering } from '../fingering/figure';
-import { figureTable, fingerIn } from '../instrument/finger';
+import { fingerIn } from '../instrument/finger';
 import { noteName } from '../key/noteName';
-import { type Concert, midi, pitch, type Written } from '../pitch/pitch';
-import { type AccidentalReading, readAccidentals } from '../score/accidental';
-import { countTexts } from '../score/counts';
-import type { Note, NoteId } from '../score/score';
-import { NoteTable } from '../score/noteTable';
-import { structureOf } from '../score/structure';
-import { concertLineOf } from './concertLine';
-import { contextFinder, type Step } from './context';
+import type { Concert, Written } from '../pitch/pitch';
+import { type AccidentalReading, moveReadings, readToneAccidentals } from '../score/accidental';
+import { countsOf } from '../score/counts';
+import type { NoteId } from '../score/score';
+import type { Structure } from '../score/structure';
+import { type ConcertLine, concertLineOf } from './concertLine';
 import type { Part } from './derivePart';
+import { deskOf } from './desk';
+import type { Trail } from './fact';
 import { hiddenNotes } from './fade';
+import type { WrittenTone, WrittenTones } from './writtenTones';
 
 /** What stands over one note. */
 export interface NoteAnnotation {
@@ -34,48 +35,66 @@ export interface NoteAnnotation {
   readonly movedOctaves: number;
 }
 
-/** An overlay keyed by note id; the score itself is never touched. */
-export type Annotations = NoteTable<NoteAnnotation>;
+/** What is said of one tone, wherever it comes. */
+interface ToneWords {
+  readonly fingering: Fingering;
+  readonly name: string;
+}
 
-/** A name depends on the pitch and, for movable do, on the signature. */
-class NameBook {
-  private readonly byFifths = new Map<number, Map<Written, string>>();
-  private names = new Map<Written, string>();
-  private fifths = 0;
+/** An overlay keyed by note id; the score itself is never touched. Each note's entry is put together when it is first asked for. */
+export class Annotations implements Iterable<readonly [NoteId, NoteAnnotation]> {
+  private readonly made: (NoteAnnotation | undefined)[] = [];
+  /** What explains this part, kept with it once it was made. */
+  explainer: { explain(id: NoteId): Trail | undefined; trailAt(index: number): Trail } | undefined;
 
-  constructor(private readonly school: Part['teaching']['schools']['noteNames']) {}
+  constructor(
+    private readonly tones: WrittenTones, private readonly structure: Structure, private readonly counts: readonly string[],
+    readonly accidentals: readonly AccidentalReading[], readonly better: readonly (BetterFigure | undefined)[], readonly hidden: readonly boolean[] | undefined,
+    readonly toneWords: readonly ToneWords[],
+  ) {}
 
-  turnTo(fifths: number): void {
-    this.fifths = fifths;
-    this.names = this.byFifths.get(fifths) ?? new Map<Written, string>();
-    this.byFifths.set(fifths, this.names);
+  get size(): number {
+    return this.structure.noteIds.length;
   }
 
-  nameOf(p: Written): string {
-    let name = this.names.get(p);
-    if (name === undefined) {
-      name = noteName(p, this.fifths, this.school);
-      this.names.set(p, name);
-    }
-    return name;
+  has(id: NoteId): boolean {
+    return this.structure.indexOf.has(id);
+  }
+
+  get(id: NoteId): NoteAnnotation | undefined {
+    const index = this.structure.indexOf.get(id);
+    return index === undefined ? undefined : this.at(index);
+  }
+
+  at(index: number): NoteAnnotation | undefined {
+    const { tones, of } = this.tones;
+    const tone = of[index];
+    if (tone === undefined) return undefined;
+    return (this.made[index] ??= this.make(index, tones[tone] as WrittenTone, this.toneWords[tone] as ToneWords));
+  }
+
+  values(): readonly NoteAnnotation[] {
+    return this.structure.noteIds.map((_id, i) => this.at(i) as NoteAnnotation);
+  }
+
+  *[Symbol.iterator](): IterableIterator<readonly [NoteId, NoteAnnotation]> {
+    for (let i = 0; i < this.structure.noteIds.length; i++) yield [this.structure.noteIds[i] as NoteId, this.at(i) as NoteAnnotation];
+  }
+
+  private make(index: number, tone: WrittenTone, { fingering, name }: ToneWords): NoteAnnotation {
+    const id = this.structure.noteIds[index] as NoteId;
+    return {
+      id, written: tone.pitch, concert: tone.concert, accidental: this.accidentals[index] as AccidentalReading, fingering, better: this.better[index], name,
+      count: this.counts[index] as string, tiedFrom: this.structure.heldOver[index] === 1 ? this.structure.noteIds[index - 1] : undefined,
+      hidden: this.hidden?.[index] === true, movedOctaves: tone.moved,
+    };
   }
 }
 
-/** The notes of a part in order, with the figure of each and whether a rest follows. */
-function stepsOf(part: Part): { notes: Note<Written>[]; steps: Step[] } {
-  const table = figureTable(part.instrument, part.teaching.schools);
-  const notes: Note<Written>[] = [];
-  const steps: { fingering: Fingering; restAfter: boolean }[] = [];
-  for (const m of part.score.measures) {
-    for (const e of m.events) {
-      const last = steps[steps.length - 1];
-      if (e.kind === 'note') {
-        notes.push(e);
-        steps.push({ fingering: fingerIn(table, midi(e.pitch)), restAfter: e.fermata === true });
-      } else if (last !== undefined) last.restAfter = true;
-    }
-  }
-  return { notes, steps };
+/** Parts that one interval leads to share what was read of the sounding line; the others are read anew. */
+function accidentalsOf({ tones, teaching: { schools: { reminders } } }: Part, line: ConcertLine): readonly AccidentalReading[] {
+  if (!tones.uniform) return readToneAccidentals(line.structure, tones, reminders, line.playedBefore);
+  return moveReadings(line.accidentals(reminders), tones);
 }
 
 /**
@@ -83,33 +102,13 @@ function stepsOf(part: Part): { notes: Note<Written>[]; steps: Step[] } {
  * alternate, where one is easier in this passage.
  */
 export function annotate(part: Part): Annotations {
-  const { schools } = part.teaching;
-  const accidentals = readAccidentals(part.score, schools.reminders).values();
-  const counts = countTexts(part.score, schools.counting);
-  const sounding = concertLineOf(part.concert).notes;
-  const { octaves } = part.decisions.octave;
-  const { notes, steps } = stepsOf(part);
-  const better = contextFinder(part.instrument, schools).findAll(steps);
-  const hidden = hiddenNotes(part, schools);
-  const names = new NameBook(schools.noteNames);
-  const annotations: NoteAnnotation[] = new Array<NoteAnnotation>(notes.length);
-  let tiedFrom: NoteId | undefined;
-  let index = 0;
-  for (const m of part.score.measures) {
-    if (m.key !== undefined) names.turnTo(m.key.fifths);
-    for (const note of m.events) {
-      if (note.kind !== 'note') continue;
-      const movedOctaves = part.moved.get(note.id) ?? 0;
-      const source = (sounding[index] as Note<Concert>).pitch;
-      const up = octaves + movedOctaves;
-      annotations[index] = {
-        id: note.id, written: note.pitch, concert: up === 0 ? source : pitch<Concert>(source.step, source.alter, source.octave + up),
-        accidental: accidentals[index] as AccidentalReading, fingering: (steps[index] as Step).fingering, better: tiedFrom === undefined ? better[index] : undefined,
-        name: names.nameOf(note.pitch), count: counts.get(note.id) ?? '', tiedFrom, hidden: hidden?.[index] === true, movedOctaves,
-      };
-      tiedFrom = note.tie === true ? note.id : undefined;
-      index += 1;
-    }
-  }
-  return new NoteTable(structureOf(part.score), annotations);
+  const { instrument, teaching, tones } = part;
+  const { schools } = teaching;
+  const { table, context } = deskOf(instrument, teaching);
+  const line = concertLineOf(part.concert);
+  return new Annotations(
+    tones, line.structure, countsOf(line.structure, schools.counting),
+    accidentalsOf(part, line), context.findAll(tones, line), hiddenNotes(part, schools),
+    tones.tones.map((t) => ({ fingering: fingerIn(table, t.midi), name: noteName(t.pitch, t.fifths, schools.noteNames) })),
+  );
 }

@@ -4,7 +4,7 @@ import { type Interval, interval, semitones, UNISON } from '../pitch/interval';
 import type { Concert } from '../pitch/pitch';
 import type { Score } from '../score/score';
 import { concertLineOf } from './concertLine';
-import { rankOctaves } from './octave';
+import { fitOctave } from './octave';
 import type { Teaching } from './teaching';
 
 /** Another key for the whole class, and how many notes would then lie outside, in all parts together. */
@@ -36,8 +36,8 @@ export function offerClassKeys(concert: Score<Concert>, instruments: readonly In
     let unplayable = 0;
     let outside = 0;
     for (const i of instruments) {
-      const options = rankOctaves(i, teaching.stage, counts, semitones(i.toWritten) + semitones(by));
-      const taken = fifths === 0 && owner === i.id ? options.find((o) => o.octaves === 0) : options[0];
+      const { best, options } = fitOctave(i, teaching.stage, counts, semitones(i.toWritten) + semitones(by));
+      const taken = fifths === 0 && owner === i.id ? options.find((o) => o.octaves === 0) : best;
       unplayable += taken?.unplayable ?? 0;
       outside += taken?.outside ?? 0;
     }

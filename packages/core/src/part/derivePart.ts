@@ -1,24 +1,17 @@
 import type { KeyChoice, PageOwner, PartChoice } from '../exercise/exercise';
 import type { Instrument } from '../instrument/instrument';
-import { type Key, key } from '../key/key';
 import type { Clef } from '../key/signature';
-import { addIntervals, ENHARMONIC_DOWN, ENHARMONIC_UP, type Interval, octavesUp, semitones, transpose, UNISON } from '../pitch/interval';
-import { type Concert, midi, pitch, type Written } from '../pitch/pitch';
+import { addIntervals, type Interval, octavesUp, semitones } from '../pitch/interval';
+import { type Concert, midi, type Written } from '../pitch/pitch';
 import { planBreaths } from '../score/breath';
 import type { Measure, MusicEvent, NoteId, Score } from '../score/score';
-import { shareStructure } from '../score/structure';
-import { concertLineOf } from './concertLine';
-import { type OctaveOption, type OctaveReason, rankOctaves } from './octave';
+import { keepStructure } from '../score/structure';
+import { type ConcertLine, concertLineOf } from './concertLine';
+import { type KeyOption, KeyPlan, type KeyReason } from './keyPlan';
+import { type OctaveOption, type OctaveReason, fitOctave } from './octave';
 import { DEFAULT_TEACHING, type Teaching } from './teaching';
+import { type WrittenTone, type WrittenTones, writeTones } from './writtenTones';
 
-/** More sharps or flats than this are respelled. */
-export const SIGNATURE_LIMIT = 6;
-
-export interface KeyOption {
-  readonly choice: KeyChoice;
-  readonly fifths: number;
-}
-export type KeyReason = 'transposed' | 'over-limit' | 'chosen';
 export type ClefReason = 'usual' | 'chosen';
 
 /** What was decided for a part, why, and what else could be chosen. */
@@ -30,12 +23,13 @@ export interface PartDecisions {
   readonly clef: { readonly clef: Clef; readonly why: ClefReason; readonly options: readonly Clef[] };
 }
 
-/** A player's page: the written score with what led to it. */
+/** A player's page: the written line with what led to it. Its score is written out when it is first asked for. */
 export interface Part {
   readonly instrument: Instrument;
   readonly teaching: Teaching;
   readonly concert: Score<Concert>;
   readonly score: Score<Written>;
+  readonly tones: WrittenTones;
   readonly decisions: PartDecisions;
   /** Playable, but outside the range of the players' stage. */
   readonly outside: readonly NoteId[];
@@ -46,67 +40,42 @@ export interface Part {
   readonly moved: ReadonlyMap<NoteId, number>;
 }
 
-/** The respelling that brings a signature nearer to none: sharps go up by letter to flats. */
-const respellingOf = (fifths: number): Interval => (fifths > 0 ? ENHARMONIC_UP : ENHARMONIC_DOWN);
+class DerivedPart implements Part {
+  private made: Score<Written> | undefined;
 
-function keyOptions(fifths: number): KeyOption[] {
-  const other = fifths + respellingOf(fifths).fifths;
-  return [
-    ...(Math.abs(fifths) <= 7 ? [{ choice: 'transposed', fifths } as const] : []),
-    ...(Math.abs(other) <= 7 ? [{ choice: 'respelled', fifths: other } as const] : []),
-    ...(fifths === 0 ? [] : [{ choice: 'no-signature', fifths: 0 } as const]),
-  ];
-}
+  constructor(
+    readonly instrument: Instrument, readonly teaching: Teaching, readonly concert: Score<Concert>, readonly tones: WrittenTones, readonly decisions: PartDecisions,
+    private readonly line: ConcertLine, private readonly keys: KeyPlan,
+  ) {}
 
-/** Double sharps and flats, and anything beyond, become the neighbour that sounds alike. */
-function simplify(p: Written): Written {
-  let simple = p;
-  while (simple.alter >= 2) simple = transpose(simple, ENHARMONIC_UP);
-  while (simple.alter <= -2) simple = transpose(simple, ENHARMONIC_DOWN);
-  return simple;
-}
-
-/** Where one interval leads each pitch: the letters it gives, and the plain note that is written. */
-class Mover {
-  private readonly known = new Map<Concert, { readonly spelled: Written; readonly plain: Written }>();
-
-  constructor(private readonly by: Interval) {}
-
-  move(p: Concert): { readonly spelled: Written; readonly plain: Written } {
-    let moved = this.known.get(p);
-    if (moved === undefined) {
-      const spelled = transpose<Written>(p, this.by);
-      moved = { spelled, plain: simplify(spelled) };
-      this.known.set(p, moved);
-    }
-    return moved;
-  }
-}
-
-/** The signature a part is written in, and how each signature of the line is respelled for it. */
-class KeyPlan {
-  readonly options: readonly KeyOption[];
-  readonly automatic: KeyChoice;
-  readonly choice: KeyChoice;
-  readonly why: KeyReason;
-
-  constructor(private readonly sounding: number, private readonly up: number, asked: KeyChoice | undefined) {
-    this.options = keyOptions(sounding);
-    this.automatic = Math.abs(sounding) > SIGNATURE_LIMIT ? 'respelled' : 'transposed';
-    const wanted = this.options.find((k) => k.choice === asked)?.choice;
-    this.choice = wanted ?? this.automatic;
-    this.why = wanted !== undefined && wanted !== this.automatic ? 'chosen' : this.automatic === 'respelled' ? 'over-limit' : 'transposed';
+  get score(): Score<Written> {
+    this.made ??= writeScore(this.concert, this.tones, this.keys, this.decisions.clef.clef, this.line, this.teaching);
+    return this.made;
   }
 
-  respell(fifths: number): Interval {
-    const must = Math.abs(fifths) > SIGNATURE_LIMIT;
-    const asked = this.choice === 'respelled' && fifths === this.sounding;
-    return (must && this.choice !== 'transposed') || asked || Math.abs(fifths) > 7 ? respellingOf(fifths) : UNISON;
+  private idsWhere(holds: (t: WrittenTone) => boolean): NoteId[] {
+    const { tones, of } = this.tones;
+    const wanted = tones.map(holds);
+    return wanted.includes(true) ? this.line.structure.noteIds.filter((_id, i) => wanted[of[i] as number]) : [];
   }
 
-  written(k: Key): Key {
-    const fifths = k.fifths + this.up;
-    return this.choice === 'no-signature' ? key(0, 'none') : key(fifths + this.respell(fifths).fifths, k.mode);
+  get unplayable(): readonly NoteId[] {
+    const { low, high } = this.instrument.ranges.full;
+    return this.idsWhere((t) => t.midi < midi(low) || t.midi > midi(high));
+  }
+
+  get outside(): readonly NoteId[] {
+    const { full, [this.teaching.stage]: home } = this.instrument.ranges;
+    return this.idsWhere((t) => t.midi >= midi(full.low) && t.midi <= midi(full.high) && (t.midi < midi(home.low) || t.midi > midi(home.high)));
+  }
+
+  get simplified(): ReadonlySet<NoteId> {
+    return new Set(this.idsWhere((t) => t.simplified));
+  }
+
+  get moved(): ReadonlyMap<NoteId, number> {
+    const { tones, of } = this.tones;
+    return new Map(this.idsWhere((t) => t.moved !== 0).map((id) => [id, (tones[of[this.line.structure.indexOf.get(id) as number] as number] as WrittenTone).moved]));
   }
 }
 
@@ -116,83 +85,46 @@ class KeyPlan {
  * Pitches and key move by the instrument's interval, spelled; a signature over the limit is respelled, key and notes
  * together; the whole line takes the octave that suits the players' stage, unless the instrument's own page was the
  * source. A teacher's choice overrides each of the three. Breath marks are added as the school wants them.
+ * @example derivePart(a concert line in F, trumpet, 'concert').decisions.key.fifths // 1, G major
  */
 export function derivePart(concert: Score<Concert>, instrument: Instrument, owner: PageOwner, choice: PartChoice = {}, teaching: Teaching = DEFAULT_TEACHING): Part {
-  const { midis, counts, opening } = concertLineOf(concert);
-  const up = semitones(instrument.toWritten);
-  const options = rankOctaves(instrument, teaching.stage, counts, up);
-  const automatic = owner === instrument.id ? 0 : (options[0]?.octaves ?? 0);
+  const line = concertLineOf(concert);
+  const { opening } = line;
+  const { best, options } = fitOctave(instrument, teaching.stage, line.counts, semitones(instrument.toWritten));
+  const automatic = owner === instrument.id ? 0 : best.octaves;
   const octaves = choice.octaves ?? automatic;
-  const taken = options.find((o) => o.octaves === octaves);
+  const taken = octaves === best.octaves ? best : options.find((o) => o.octaves === octaves);
   const octaveWhy: OctaveReason = choice.octaves !== undefined ? 'chosen' : owner === instrument.id ? 'own-page'
     : (taken?.outside ?? 0) + (taken?.unplayable ?? 0) === 0 ? 'fits' : 'fewest-outside';
-  const keys = new KeyPlan(opening.key.fifths + instrument.toWritten.fifths, instrument.toWritten.fifths, choice.key);
+  const keys = new KeyPlan(opening.key.fifths, instrument.toWritten.fifths, choice.key);
   const base = addIntervals(instrument.toWritten, octavesUp(octaves));
   const clef = choice.clef !== undefined && instrument.clefs.includes(choice.clef) ? choice.clef : instrument.clefs[0];
-  const { measures, simplified, moved } = writeMeasures(concert, keys, base, instrument.toWritten.fifths, choice, teaching);
-  const first = measures[0];
-  // The source page's clef changes are that player's; this part keeps to its own clef.
-  if (first !== undefined) measures[0] = { ...first, clef, key: keys.written(opening.key), meter: opening.meter };
-  const score: Score<Written> = { ...concert, measures };
-  shareStructure(score, concert);
-  return {
-    instrument, teaching, concert, score, simplified, moved, ...rangeOf(instrument, teaching, concert, midis, up + 12 * octaves, moved),
-    decisions: {
-      interval: addIntervals(base, keys.respell(opening.key.fifths + instrument.toWritten.fifths)),
-      octave: { octaves, why: octaveWhy, automatic, options: options.sort((a, b) => b.octaves - a.octaves) },
-      key: { choice: keys.choice, fifths: keys.written(opening.key).fifths, sounding: opening.key.fifths, automatic: keys.automatic, options: keys.options, why: keys.why },
-      clef: { clef, why: choice.clef !== undefined && clef !== instrument.clefs[0] ? 'chosen' : 'usual', options: instrument.clefs },
-    },
+  const tones = writeTones(line, keys, base, octaves, choice.alternatives);
+  return new DerivedPart(instrument, teaching, concert, tones, {
+    interval: addIntervals(base, keys.respell(opening.key.fifths + keys.up)),
+    octave: { octaves, why: octaveWhy, automatic, options },
+    key: { choice: keys.choice, fifths: keys.writtenFifths(opening.key.fifths), sounding: opening.key.fifths, automatic: keys.automatic, options: keys.options, why: keys.why },
+    clef: { clef, why: choice.clef !== undefined && clef !== instrument.clefs[0] ? 'chosen' : 'usual', options: instrument.clefs },
+  }, line, keys);
+}
+
+/** Writes a part's page out: every event with its written pitch, keys moved, breaths marked, one clef throughout. */
+function writeScore(concert: Score<Concert>, { tones, of }: WrittenTones, keys: KeyPlan, clef: Clef, { opening, structure }: ConcertLine, { schools }: Teaching): Score<Written> {
+  const breaths = planBreaths(concert, schools.breath);
+  let index = 0;
+  const write = (e: MusicEvent<Concert>): MusicEvent<Written> => {
+    if (e.kind === 'rest') return e;
+    const { pitch } = tones[of[index] as number] as WrittenTone;
+    index += 1;
+    return breaths.has(e.id) ? { ...e, pitch, breathAfter: true } : { ...e, pitch };
   };
-}
-
-function writeMeasures(concert: Score<Concert>, keys: KeyPlan, base: Interval, up: number, choice: PartChoice, teaching: Teaching) {
-  const simplified = new Set<NoteId>();
-  const moved = new Map<NoteId, number>();
-  const breaths = planBreaths(concert, teaching.schools.breath);
-  const movers = new Map<number, Mover>();
-  let mover = new Mover(UNISON);
-  const measures = concert.measures.map((m, index): Measure<Written> => {
-    if (m.key !== undefined || index === 0) {
-      const respelling = keys.respell((m.key?.fifths ?? 0) + up);
-      mover = movers.get(respelling.fifths) ?? new Mover(addIntervals(base, respelling));
-      movers.set(respelling.fifths, mover);
-    }
-    const events: MusicEvent<Written>[] = new Array<MusicEvent<Written>>(m.events.length);
-    for (let i = 0; i < events.length; i++) {
-      const e = m.events[i] as MusicEvent<Concert>;
-      if (e.kind === 'rest') {
-        events[i] = e;
-        continue;
-      }
-      const { spelled, plain } = mover.move(e.pitch);
-      if (plain !== spelled) simplified.add(e.id);
-      const away = choice.alternatives?.[e.id];
-      if (away !== undefined) moved.set(e.id, away);
-      const written = away === undefined ? plain : pitch<Written>(plain.step, plain.alter, plain.octave + away);
-      events[i] = breaths.has(e.id) ? { ...e, pitch: written, breathAfter: true } : { ...e, pitch: written };
-    }
-    if (m.key === undefined && m.clef === undefined) return { ...m, events } as Measure<Written>;
-    const { clef: _sourceClef, ...others } = m;
-    return { ...others, ...(m.key === undefined ? {} : { key: keys.written(m.key) }), events } as Measure<Written>;
+  const measures = concert.measures.map(({ clef: _sourceClef, key: sounding, ...m }, i): Measure<Written> => {
+    const events = m.events.map(write);
+    // The source page's clef changes are that player's; this part keeps to its own clef.
+    if (i === 0) return { ...m, clef, key: keys.written(opening.key), meter: opening.meter, events };
+    return sounding === undefined ? { ...m, events } : { ...m, key: keys.written(sounding), events };
   });
-  return { measures, simplified, moved };
-}
-
-/** Notes outside the stage, and outside everything. */
-function rangeOf({ ranges }: Instrument, { stage }: Teaching, concert: Score<Concert>, midis: readonly number[], shift: number, moved: ReadonlyMap<NoteId, number>) {
-  const range = { low: midi(ranges.full.low) - shift, high: midi(ranges.full.high) - shift };
-  const home = { low: midi(ranges[stage].low) - shift, high: midi(ranges[stage].high) - shift };
-  const outside: NoteId[] = [];
-  const unplayable: NoteId[] = [];
-  const { notes } = concertLineOf(concert);
-  for (let i = 0; i < midis.length; i++) {
-    const plain = midis[i] as number;
-    const { id } = notes[i] as { id: NoteId };
-    const at = moved.size === 0 ? plain : plain + 12 * (moved.get(id) ?? 0);
-    if (at >= home.low && at <= home.high) continue;
-    if (at < range.low || at > range.high) unplayable.push(id);
-    else outside.push(id);
-  }
-  return { outside, unplayable };
+  const score: Score<Written> = { ...concert, measures };
+  keepStructure(score, structure);
+  return score;
 }

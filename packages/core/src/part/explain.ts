@@ -1,170 +1,202 @@
 import type { Fingering } from '../fingering/figure';
-import type { Key } from '../key/key';
 import { signatureAlter } from '../key/key';
-import type { Clef } from '../key/signature';
+import { CLEFS } from '../key/signature';
 import { ENHARMONIC_DOWN, ENHARMONIC_UP, interval, nameInterval, transpose } from '../pitch/interval';
-import { type Concert, midi, type Pitch, samePitch, type Written } from '../pitch/pitch';
-import { type Duration } from '../score/duration';
-import type { Note, NoteId } from '../score/score';
-import { type BeatPlace, type Structure, structureOf } from '../score/structure';
-import { placeMeasures } from '../score/walk';
-import type { Annotations, NoteAnnotation } from './annotate';
+import { type Concert, type Pitch, samePitch, type Written } from '../pitch/pitch';
+import type { AccidentalReading, AccidentalSource } from '../score/accidental';
+import { countsOf } from '../score/counts';
+import type { NoteId } from '../score/score';
+import { type BeatPlace, type Structure, workedOut } from '../score/structure';
+import type { Annotations } from './annotate';
+import { type ConcertLine, concertLineOf } from './concertLine';
 import type { Part } from './derivePart';
-import type { Fact } from './fact';
+import { deskOf } from './desk';
+import type { Fact, Trail } from './fact';
 import { misfitSide } from './misfit';
+import type { OctaveReason } from './octave';
 import { staffPlace } from './staffPlace';
+import type { WrittenTone } from './writtenTones';
 
-const frozen = (facts: Fact[]): readonly Fact[] => Object.freeze(facts.map((f) => Object.freeze(f)));
+type Facts = readonly Fact[];
+const frozen = (facts: Fact[]): Facts => Object.freeze(facts.map((f) => Object.freeze(f)));
 
 /** A fifth up without the octave: from the note that a bass-clef reader would name to the tenor-clef one. */
 const FIFTH_DOWN = interval(-1, 0);
-
 const ENHARMONICS = [ENHARMONIC_UP.fifths, ENHARMONIC_DOWN.fifths];
 
-/** What is the same for every note of one spelling under one signature: from its sound to its place, and from its figure on. */
-interface Block {
-  readonly concert: Concert;
-  readonly fingering: Fingering;
-  readonly head: readonly Fact[];
-  readonly signature: Fact;
-  readonly tail: readonly Fact[];
+/** What is the same for every note of one tone: from its sound to its signature, and from its figure on. */
+export interface Block {
+  readonly tone: WrittenTone;
+  readonly head: Facts;
+  readonly tail: Facts;
+  /** Both, where no sign comes between. */
+  readonly whole: Facts;
+  /** Both, with a sign or a tie between them that reaches no other note. */
+  readonly signed: Map<AccidentalSource, Facts>;
 }
 
-/** What holds in a bar. */
-interface Bar {
-  readonly key: Key;
-  readonly events: readonly Note<Written>[];
+const sameTone = (a: WrittenTone, b: WrittenTone): boolean =>
+  a.pitch === b.pitch && a.concert === b.concert && a.fifths === b.fifths && a.simplified === b.simplified && a.moved === b.moved;
+
+const WHYS: readonly OctaveReason[] = ['own-page', 'fits', 'fewest-outside', 'chosen'];
+const OCTAVES_KEPT = 16;
+
+/** One number for what an explained tone depends on besides the desk and itself. */
+const dependsOn = ({ octave, clef }: Part['decisions'], respelled: boolean): number =>
+  (((octave.octaves + OCTAVES_KEPT / 2) * WHYS.length + WHYS.indexOf(octave.why)) * CLEFS.length + CLEFS.indexOf(clef.clef)) * 2 + (respelled ? 1 : 0);
+
+/** Where each note stands, how long it lasts and what is counted: the same in every part of the line. */
+function placesOf(part: Part, line: ConcertLine): readonly Facts[] {
+  const { rhythmNames, counting } = part.teaching.schools;
+  const { structure } = line;
+  return workedOut(structure, `places ${rhythmNames} ${counting}`, () => readPlaces(part, line));
+}
+
+function readPlaces({ teaching: { schools: { rhythmNames, counting } } }: Part, { notes, structure }: ConcertLine): readonly Facts[] {
+  const counts = countsOf(structure, counting);
+  return notes.map(({ duration }, i): Facts => {
+    const facts: Fact[] = [
+      { kind: 'place', at: structure.places[i] as BeatPlace }, { kind: 'value', duration, names: rhythmNames }, { kind: 'count', text: counts[i] as string, system: counting },
+    ];
+    if (structure.heldOver[i] === 1) facts.push({ kind: 'tied', from: structure.noteIds[i - 1] as NoteId });
+    return facts;
+  });
 }
 
 /** Explains the notes of one part: what is common to many notes is put together once. */
 class Explainer {
   private readonly structure: Structure;
-  private readonly bars: readonly Bar[];
-  private readonly clef: Clef;
-  private readonly blocks = new Map<number, Map<Written, Block>>();
-  private readonly values = new Map<Duration, Fact>();
-  private readonly counts = new Map<string, Fact>();
-  private readonly notes: Note<Written>[] = [];
-  private readonly opening: readonly Fact[];
-  private readonly respelled: boolean;
+  private readonly places: readonly Facts[];
+  private readonly blocks: readonly Block[];
+  private readonly of: Uint16Array;
 
-  constructor(private readonly part: Part, private readonly annotations: Annotations) {
-    this.structure = structureOf(part.score);
-    this.clef = part.decisions.clef.clef;
-    this.bars = placeMeasures(part.score).map(({ key, measure }) => ({ key, events: measure.events.filter((e): e is Note<Written> => e.kind === 'note') }));
-    for (const b of this.bars) this.notes.push(...b.events);
-    const { instrument, decisions, teaching } = part;
-    const { octaves, why } = decisions.octave;
-    this.opening = frozen([
-      ...(octaves === 0 ? [] : [{ kind: 'octave' as const, octaves, why, stage: teaching.stage }]),
-      { kind: 'interval', interval: nameInterval(instrument.toWritten), inKey: instrument.inKey },
-    ]);
-    this.respelled = ENHARMONICS.includes(decisions.interval.fifths - instrument.toWritten.fifths);
+  constructor(part: Part, private readonly annotations: Annotations) {
+    const line = concertLineOf(part.concert);
+    this.structure = line.structure;
+    this.places = placesOf(part, line);
+    this.of = part.tones.of;
+    const respelled = ENHARMONICS.includes(part.decisions.interval.fifths - part.instrument.toWritten.fifths);
+    const known = deskOf(part.instrument, part.teaching).blocksFor(dependsOn(part.decisions, respelled));
+    this.blocks = part.tones.tones.map((tone, t) => {
+      const made = known.get(tone.pitch) ?? [];
+      known.set(tone.pitch, made);
+      let block = made.find((b) => sameTone(b.tone, tone));
+      if (block === undefined) {
+        block = makeBlock(part, tone, annotations.toneWords[t]?.fingering as Fingering, annotations.toneWords[t]?.name ?? '', respelled);
+        made.push(block);
+      }
+      return block;
+    });
   }
 
-  explain(id: NoteId): Fact[] {
+  explain(id: NoteId): Trail | undefined {
     const index = this.structure.indexOf.get(id);
-    const note = index === undefined ? undefined : this.annotations.at(index);
-    if (index === undefined || note === undefined) return [];
-    const bar = this.bars[this.structure.measureOf[index] as number] as Bar;
-    const block = this.blockOf(note, bar.key.fifths);
-    const facts: Fact[] = [{ kind: 'place', at: this.structure.places[index] as BeatPlace }, this.valueOf(index), this.countOf(note.count)];
-    if (note.tiedFrom !== undefined) facts.push({ kind: 'tied', from: note.tiedFrom });
-    for (const f of block.head) facts.push(f);
-    if (note.movedOctaves !== 0) facts.push({ kind: 'moved', octaves: note.movedOctaves });
-    facts.push(block.signature);
-    this.addAccidental(facts, note, index, bar);
-    for (const f of block.tail) facts.push(f);
-    if (note.better !== undefined) facts.push({ kind: 'better', alternate: note.better.alternate, cause: note.better.cause });
-    if (note.hidden) facts.push({ kind: 'hidden' });
-    return facts;
+    return index === undefined ? undefined : this.trailAt(index);
   }
 
-  private valueOf(index: number): Fact {
-    const { duration } = this.notes[index] as Note<Written>;
-    let fact = this.values.get(duration);
-    if (fact === undefined) {
-      fact = Object.freeze({ kind: 'value', duration, names: this.part.teaching.schools.rhythmNames });
-      this.values.set(duration, fact);
-    }
-    return fact;
+  trailAt(index: number): Trail {
+    const place = this.places[index] as Facts;
+    const block = this.blocks[this.of[index] as number] as Block;
+    const { whole, head, tail, tone } = block;
+    const { accidentals, better, hidden } = this.annotations;
+    const reading = accidentals[index] as AccidentalReading;
+    const signed = reading.courtesy === true || (reading.source !== 'plain' && reading.source !== 'signature');
+    const easier = better[index];
+    const unseen = hidden !== undefined && hidden[index] === true;
+    if (!signed && easier === undefined && !unseen) return { place, facts: whole };
+    const reached = signed ? this.reachedBy(reading, index) : NOTHING;
+    if (signed && reached.length === 0 && reading.setBy === undefined && reading.courtesy !== true && easier === undefined && !unseen) return { place, facts: withSign(block, reading.source) };
+    const facts = signed ? [...head, ...this.signFacts(reading, tone.pitch, index, reached), ...tail] : [...whole];
+    if (easier !== undefined) facts.push({ kind: 'better', alternate: easier.alternate, cause: easier.cause });
+    if (unseen) facts.push({ kind: 'hidden' });
+    return { place, facts };
   }
 
-  private countOf(text: string): Fact {
-    let fact = this.counts.get(text);
-    if (fact === undefined) {
-      fact = Object.freeze({ kind: 'count', text, system: this.part.teaching.schools.counting });
-      this.counts.set(text, fact);
-    }
-    return fact;
+  /** The sign that makes the note what it is, and the later notes of the bar that it reaches. */
+  private signFacts({ source, setBy, courtesy }: AccidentalReading, { step, alter }: Written, index: number, reached: readonly BeatPlace[]): Fact[] {
+    const fact: Fact = { kind: 'accidental', source, alter, step, courtesy: courtesy === true };
+    const accidental = setBy === undefined ? fact : { ...fact, setAt: this.setAt(setBy, index) };
+    return reached.length === 0 ? [accidental] : [accidental, { kind: 'reach', at: reached }];
   }
 
-  private addAccidental(facts: Fact[], { accidental, written, id }: NoteAnnotation, index: number, bar: Bar): void {
-    const { source, setBy, courtesy } = accidental;
-    if (source !== 'sign' && source !== 'bar' && source !== 'tie' && courtesy !== true) return;
-    const setAt = setBy === undefined ? undefined : this.structure.places[this.structure.indexOf.get(setBy) as number];
-    facts.push({ kind: 'accidental', source, alter: written.alter, step: written.step, courtesy: courtesy === true, ...(setAt === undefined ? {} : { setAt }) });
-    if (source !== 'sign') return;
-    const at: BeatPlace[] = [];
-    for (let i = index + 1; i < this.notes.length && bar.events.includes(this.notes[i] as Note<Written>); i++) {
-      if (this.annotations.at(i)?.accidental.setBy === id) at.push(this.structure.places[i] as BeatPlace);
-    }
-    if (at.length > 0) facts.push({ kind: 'reach', at });
+  /** Where the earlier note of the bar stands whose sign still holds. */
+  private setAt(setBy: NoteId, index: number): BeatPlace {
+    let i = index - 1;
+    while (this.structure.noteIds[i] !== setBy) i -= 1;
+    return this.structure.places[i] as BeatPlace;
   }
 
-  private blockOf(note: NoteAnnotation, fifths: number): Block {
-    const known = this.blocks.get(fifths) ?? new Map<Written, Block>();
-    this.blocks.set(fifths, known);
-    const block = known.get(note.written);
-    if (block !== undefined && block.concert === note.concert && block.fingering === note.fingering) return block;
-    const made = this.makeBlock(note, fifths);
-    known.set(note.written, made);
-    return made;
-  }
-
-  private makeBlock({ written, concert, fingering, name, id }: NoteAnnotation, fifths: number): Block {
-    const { instrument, teaching, simplified } = this.part;
-    const head: Fact[] = [{ kind: 'concert', pitch: concert }, ...this.opening];
-    const plain = transpose<Pitch>(concert, instrument.toWritten);
-    if (!samePitch(plain, written)) head.push({ kind: 'respelled', from: plain, because: simplified.has(id) && !this.respelled ? 'double' : 'signature' });
-    head.push({ kind: 'written', pitch: written, name, staff: staffPlace(written, this.clef), clef: this.clef });
-    if (this.clef === 'tenor' && instrument.clefs[0] === 'bass') head.push(this.tenorClef(written));
-    const tail: Fact[] = [];
-    const side = misfitSide(instrument, teaching.stage, midi(written));
-    if (side === 'below-stage' || side === 'above-stage') tail.push({ kind: 'misfit', side, stage: teaching.stage });
-    if (fingering.kind === 'unplayable') tail.push({ kind: 'unplayable', because: fingering.because });
-    else {
-      tail.push({ kind: 'figure', figure: fingering.figure });
-      if (fingering.preferred !== undefined) tail.push({ kind: 'preferred', reason: fingering.preferred });
-      if (fingering.origin !== undefined) tail.push({ kind: 'origin', origin: fingering.origin, figure: fingering.figure });
-      if (fingering.intonation !== undefined) tail.push({ kind: 'intonation', intonation: fingering.intonation });
-      for (const alternate of fingering.alternates) tail.push({ kind: 'alternate', alternate });
-    }
-    const signature = Object.freeze<Fact>({ kind: 'signature', fifths, step: written.step, alter: signatureAlter(fifths, written.step) });
-    return { concert, fingering, head: frozen(head), signature, tail: frozen(tail) };
-  }
-
-  private tenorClef(written: Written): Fact {
-    if (this.part.teaching.schools.tenorClef === 'move-two') return { kind: 'tenor-clef', method: 'move-two', seen: staffPlace(written, 'bass') };
-    const { step, alter } = transpose(written, FIFTH_DOWN);
-    return { kind: 'tenor-clef', method: 'up-a-fifth', reads: { step, alter } };
+  /** The later notes of the bar that a sign reaches. */
+  private reachedBy({ source }: AccidentalReading, index: number): readonly BeatPlace[] {
+    if (source !== 'sign') return NOTHING;
+    const { measureOf, places, noteIds } = this.structure;
+    const id = noteIds[index];
+    let at: BeatPlace[] | undefined;
+    for (let i = index + 1; measureOf[i] === measureOf[index]; i++) if (this.annotations.accidentals[i]?.setBy === id) (at ??= []).push(places[i] as BeatPlace);
+    return at ?? NOTHING;
   }
 }
 
-const EXPLAINERS = new WeakMap<Annotations, Explainer>();
+const NOTHING: readonly BeatPlace[] = [];
+
+function withSign({ tone: { pitch: { step, alter } }, head, tail, signed }: Block, source: AccidentalSource): Facts {
+  let facts = signed.get(source);
+  if (facts === undefined) signed.set(source, (facts = Object.freeze([...head, Object.freeze<Fact>({ kind: 'accidental', source, alter, step, courtesy: false }), ...tail])));
+  return facts;
+}
+
+function makeBlock(part: Part, tone: WrittenTone, fingering: Fingering, name: string, respelled: boolean): Block {
+  const { instrument, decisions: { octave, clef: { clef } }, teaching } = part;
+  const { pitch: written, concert, fifths, moved } = tone;
+  const facts: Fact[] = [{ kind: 'concert', pitch: concert }];
+  if (octave.octaves !== 0) facts.push({ kind: 'octave', octaves: octave.octaves, why: octave.why, stage: teaching.stage });
+  facts.push({ kind: 'interval', interval: nameInterval(instrument.toWritten), inKey: instrument.inKey });
+  const plain = transpose<Pitch>(concert as Concert, instrument.toWritten);
+  if (!samePitch(plain, written)) facts.push({ kind: 'respelled', from: plain, because: tone.simplified && !respelled ? 'double' : 'signature' });
+  facts.push({ kind: 'written', pitch: written, name, staff: staffPlace(written, clef), clef });
+  if (clef === 'tenor' && instrument.clefs[0] === 'bass') facts.push(tenorClefFact(part, written));
+  if (moved !== 0) facts.push({ kind: 'moved', octaves: moved });
+  facts.push({ kind: 'signature', fifths, step: written.step, alter: signatureAlter(fifths, written.step) });
+  const head = frozen(facts);
+  const tail = frozen(figureFacts(part, tone, fingering));
+  return { tone, head, tail, whole: Object.freeze([...head, ...tail]), signed: new Map() };
+}
+
+function tenorClefFact({ teaching }: Part, written: Written): Fact {
+  if (teaching.schools.tenorClef === 'move-two') return { kind: 'tenor-clef', method: 'move-two', seen: staffPlace(written, 'bass') };
+  const { step, alter } = transpose(written, FIFTH_DOWN);
+  return { kind: 'tenor-clef', method: 'up-a-fifth', reads: { step, alter } };
+}
+
+function figureFacts({ instrument, teaching }: Part, tone: WrittenTone, fingering: Fingering): Fact[] {
+  const facts: Fact[] = [];
+  const side = misfitSide(instrument, teaching.stage, tone.midi);
+  if (side === 'below-stage' || side === 'above-stage') facts.push({ kind: 'misfit', side, stage: teaching.stage });
+  if (fingering.kind === 'unplayable') return [...facts, { kind: 'unplayable', because: fingering.because }];
+  facts.push({ kind: 'figure', figure: fingering.figure });
+  if (fingering.preferred !== undefined) facts.push({ kind: 'preferred', reason: fingering.preferred });
+  if (fingering.origin !== undefined) facts.push({ kind: 'origin', origin: fingering.origin, figure: fingering.figure });
+  if (fingering.intonation !== undefined) facts.push({ kind: 'intonation', intonation: fingering.intonation });
+  return [...facts, ...fingering.alternates.map((alternate): Fact => ({ kind: 'alternate', alternate }))];
+}
 
 /**
  * The reason trail of a note: from what sounds to what the hands do, in the order a teacher reads it out.
  *
  * Place, value and count; sound, octave, interval, written note and staff place; signature, sign and its reach; figure,
- * how brass comes by it, tuning, alternates, and the alternate that is easier here.
- * @returns an empty list when the part has no such note
+ * how brass comes by it, tuning, alternates, and the alternate that is easier here. Notes of one tone share their facts.
+ * @returns undefined when the part has no such note
+ * @example explain(part, annotate(part), 'n3')?.facts[0] // { kind: 'concert', pitch: B♭3 }
  */
-export function explain(part: Part, annotations: Annotations, id: NoteId): Fact[] {
-  let explainer = EXPLAINERS.get(annotations);
-  if (explainer === undefined) {
-    explainer = new Explainer(part, annotations);
-    EXPLAINERS.set(annotations, explainer);
-  }
-  return explainer.explain(id);
+export function explain(part: Part, annotations: Annotations, id: NoteId): Trail | undefined {
+  annotations.explainer ??= new Explainer(part, annotations);
+  return annotations.explainer.explain(id);
+}
+
+/** The reason trails of all notes of a part, in order. */
+export function explainAll(part: Part, annotations: Annotations): Trail[] {
+  const explainer = (annotations.explainer ??= new Explainer(part, annotations));
+  const trails: Trail[] = new Array<Trail>(annotations.size);
+  for (let i = 0; i < trails.length; i++) trails[i] = explainer.trailAt(i);
+  return trails;
 }

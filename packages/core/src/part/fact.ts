@@ -43,6 +43,15 @@ export type Fact =
   | { readonly kind: 'hidden' }
   | { readonly kind: 'unplayable'; readonly because: Extract<Fingering, { kind: 'unplayable' }>['because'] };
 
+/** The ordered facts of a note: where it stands in the line, and how it comes from its sound to the hands. */
+export interface Trail {
+  readonly place: readonly Fact[];
+  readonly facts: readonly Fact[];
+}
+
+/** The whole trail as one list, to be read out. */
+export const trailFacts = (trail: Trail | undefined): Fact[] => (trail === undefined ? [] : [...trail.place, ...trail.facts]);
+
 export const FACT_KINDS = [
   'place', 'value', 'count', 'tied', 'concert', 'interval', 'octave', 'moved', 'respelled', 'written', 'tenor-clef', 'signature', 'accidental', 'reach', 'figure', 'preferred', 'origin',
   'intonation', 'alternate', 'better', 'misfit', 'hidden', 'unplayable',

@@ -1,7 +1,9 @@
 import type { Instrument } from '../instrument/instrument';
 import { midi } from '../pitch/pitch';
+import { concertLineOf } from './concertLine';
 import type { Schools } from '../school/schools';
 import type { Part } from './derivePart';
+import type { WrittenTone } from './writtenTones';
 
 /** Bars that a line of a beginner's page holds. */
 const LINE_BARS = 4;
@@ -17,19 +19,28 @@ const firstNotesOf = ({ firstNotes }: Instrument): ReadonlySet<number> => new Se
  */
 export function hiddenNotes(part: Part, { figures, fadeStep }: Schools): readonly boolean[] | undefined {
   if (figures === 'all' || (figures === 'fade' && fadeStep === 'every')) return undefined;
-  const hidden: boolean[] = [];
+  const { tones, of } = part.tones;
+  const { measureOf } = concertLineOf(part.concert).structure;
   const known = firstNotesOf(part.instrument);
   const seen = new Set<number>();
+  const lineOf = linesOf(part.concert);
+  let line = 0;
+  return Array.from(of, (t, i) => {
+    const here = lineOf[measureOf[i] as number] as number;
+    if (here !== line) seen.clear();
+    line = here;
+    const at = (tones[t] as WrittenTone).midi;
+    const hidden = figures === 'none' || (fadeStep === 'first-in-line' ? seen.has(at) : known.has(at));
+    seen.add(at);
+    return hidden;
+  });
+}
+
+/** For each bar the line it stands in, four full bars a line. */
+function linesOf({ measures }: Part['concert']): number[] {
   let bars = 0;
-  for (const m of part.score.measures) {
+  return measures.map((m) => {
     if (m.pickup !== true) bars += 1;
-    if (bars % LINE_BARS === 1) seen.clear();
-    for (const e of m.events) {
-      if (e.kind !== 'note') continue;
-      const at = midi(e.pitch);
-      hidden.push(figures === 'none' || (fadeStep === 'first-in-line' ? seen.has(at) : known.has(at)));
-      seen.add(at);
-    }
-  }
-  return hidden;
+    return Math.max(0, Math.floor((bars - 1) / LINE_BARS));
+  });
 }

@@ -1,4 +1,4 @@
-import type { Instrument, Range, Stage } from '../instrument/instrument';
+import type { Instrument, Stage } from '../instrument/instrument';
 import { midi } from '../pitch/pitch';
 
 /** How one octave would suit the instrument: notes outside its players' stage, and outside everything. */
@@ -10,26 +10,24 @@ export interface OctaveOption {
 
 export type OctaveReason = 'own-page' | 'fits' | 'fewest-outside' | 'chosen';
 
-const SEARCHED = [-4, -3, -2, -1, 0, 1, 2, 3, 4];
+/** Octaves away from the line's own that are looked at, the highest first. */
+const SEARCHED = [4, 3, 2, 1, 0, -1, -2, -3, -4];
 
-/** How often each MIDI number sounds in a line. */
-export type NoteCounts = ReadonlyMap<number, number>;
-
-const countOutside = (notes: NoteCounts, shift: number, { low, high }: Range): number => {
-  const [from, to] = [midi(low) - shift, midi(high) - shift];
-  let count = 0;
-  for (const [note, times] of notes) if (note < from || note > to) count += times;
-  return count;
-};
+/** A MIDI number, and how often it sounds in a line; a number may stand twice. */
+export interface NoteCount {
+  readonly note: number;
+  readonly times: number;
+}
+export type NoteCounts = readonly NoteCount[];
 
 function middleOf(notes: NoteCounts): number {
   let total = 0;
-  let times = 0;
-  for (const [note, n] of notes) {
-    total += note * n;
-    times += n;
+  let all = 0;
+  for (const { note, times } of notes) {
+    total += note * times;
+    all += times;
   }
-  return total / Math.max(1, times);
+  return total / Math.max(1, all);
 }
 
 const HOMES = new WeakMap<Instrument, number>();
@@ -44,20 +42,43 @@ function homeOf(instrument: Instrument): number {
   return home;
 }
 
+/** What each octave would do to the line: how many notes lie outside the stage, and how many outside everything. */
+function tryOctaves({ ranges }: Instrument, stage: Stage, notes: NoteCounts, toWritten: number): OctaveOption[] {
+  const home = ranges[stage];
+  const [homeLow, homeHigh, low, high] = [midi(home.low), midi(home.high), midi(ranges.full.low), midi(ranges.full.high)];
+  return SEARCHED.map((octaves) => {
+    let outside = 0;
+    let unplayable = 0;
+    for (const { note, times } of notes) {
+      const at = note + toWritten + 12 * octaves;
+      if (at < homeLow || at > homeHigh) outside += times;
+      if (at < low || at > high) unplayable += times;
+    }
+    return { octaves, outside, unplayable };
+  });
+}
+
+/** The octave that suits best, and what every octave would do, the highest first. */
+export interface OctaveFit {
+  readonly best: OctaveOption;
+  readonly options: readonly OctaveOption[];
+}
+
 /**
- * Ranks the octaves for a whole line: never single notes.
+ * Chooses the octave for a whole line: never for single notes.
  *
  * First no note that cannot be played, then fewest outside the stage, then nearest to the notes that beginners of this
- * instrument learn first.
+ * instrument learn first; of two that are alike, the higher.
  * @param notes of the concert line; @param toWritten semitones up to the page without an octave shift
  */
-export function rankOctaves(instrument: Instrument, stage: Stage, notes: NoteCounts, toWritten: number): OctaveOption[] {
+export function fitOctave(instrument: Instrument, stage: Stage, notes: NoteCounts, toWritten: number): OctaveFit {
+  const options = tryOctaves(instrument, stage, notes, toWritten);
   const away = homeOf(instrument) - middleOf(notes) - toWritten;
-  return SEARCHED
-    .map((octaves) => ({
-      octaves,
-      outside: countOutside(notes, toWritten + 12 * octaves, instrument.ranges[stage]),
-      unplayable: countOutside(notes, toWritten + 12 * octaves, instrument.ranges.full),
-    }))
-    .sort((a, b) => a.unplayable - b.unplayable || a.outside - b.outside || Math.abs(12 * a.octaves - away) - Math.abs(12 * b.octaves - away));
+  const distance = (o: OctaveOption): number => Math.abs(12 * o.octaves - away);
+  let best = options[0] as OctaveOption;
+  for (const o of options) {
+    const order = o.unplayable - best.unplayable || o.outside - best.outside || distance(o) - distance(best);
+    if (order < 0) best = o;
+  }
+  return { best, options };
 }

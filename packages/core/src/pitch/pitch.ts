@@ -56,8 +56,10 @@ const ALTER_SIGN: Readonly<Record<number, string>> = { [-2]: '♭♭', [-1]: '�
 /** Plain text such as `Bb3`, for keys of maps, files and tests. */
 export const pitchText = (p: Pitch): string => `${p.step}${ALTER_TEXT[p.alter] ?? `(${p.alter})`}${p.octave}`;
 
+const LETTER_NAMES = Object.fromEntries(STEPS.map((step) => [step, Object.fromEntries(Object.entries(ALTER_SIGN).map(([alter, sign]) => [alter, step + sign]))])) as Readonly<Record<Step, Readonly<Record<number, string>>>>;
+
 /** The letter with its sign, without octave: `B♭`. */
-export const letterName = (p: Pick<Pitch, 'step' | 'alter'>): string => `${p.step}${ALTER_SIGN[p.alter] ?? ''}`;
+export const letterName = (p: Pick<Pitch, 'step' | 'alter'>): string => LETTER_NAMES[p.step][p.alter] ?? p.step;
 
 /**
  * Reads plain text such as `Bb3` or `F#4`.

@@ -11,8 +11,10 @@ const gcd = (a: number, b: number): number => {
   return x;
 };
 
-/** Small whole numbers are shared: most onsets and sums are among them. */
-const WHOLE: readonly Rational[] = Array.from({ length: 64 }, (_unused, n) => Object.freeze({ n, d: 1 }));
+/** Small fractions are shared: most onsets, lengths and sums are among them. */
+const SHARED: (Rational | undefined)[] = [];
+const SHARED_NUMERATORS = 512;
+const SHARED_DENOMINATORS = 48;
 
 /**
  * Makes a fraction in lowest terms.
@@ -20,14 +22,18 @@ const WHOLE: readonly Rational[] = Array.from({ length: 64 }, (_unused, n) => Ob
  * @example rational(6, -8) // { n: -3, d: 4 }
  */
 export function rational(n: number, d = 1): Rational {
-  if (d === 1 && n >= 0 && n < WHOLE.length && Number.isInteger(n)) return WHOLE[n] as Rational;
+  if (n >= 0 && n < SHARED_NUMERATORS && d > 0 && d <= SHARED_DENOMINATORS && Number.isInteger(n) && Number.isInteger(d)) return (SHARED[d * SHARED_NUMERATORS + n] ??= reduce(n, d));
   if (d === 0 || !Number.isSafeInteger(n) || !Number.isSafeInteger(d)) throw new RangeError(`no fraction: ${n}/${d}`);
+  return reduce(n, d);
+}
+
+function reduce(n: number, d: number): Rational {
   const g = gcd(n, d) * (d < 0 ? -1 : 1);
   return Object.freeze({ n: n / g + 0, d: d / g });
 }
 
 export const ZERO = rational(0);
-export const add = (a: Rational, b: Rational): Rational => (a.d === 1 && b.d === 1 ? rational(a.n + b.n) : rational(a.n * b.d + b.n * a.d, a.d * b.d));
+export const add = (a: Rational, b: Rational): Rational => (a.d === b.d ? rational(a.n + b.n, a.d) : rational(a.n * b.d + b.n * a.d, a.d * b.d));
 export const subtract = (a: Rational, b: Rational): Rational => rational(a.n * b.d - b.n * a.d, a.d * b.d);
 export const multiply = (a: Rational, b: Rational): Rational => rational(a.n * b.n, a.d * b.d);
 export const divide = (a: Rational, b: Rational): Rational => rational(a.n * b.d, a.d * b.n);
@@ -39,6 +45,9 @@ export const sum = (all: Iterable<Rational>): Rational => {
   for (const r of all) total = add(total, r);
   return total;
 };
+
+/** One number for a fraction of ordinary size, to look things up by: denominator below 2^12. */
+export const rationalKey = ({ n, d }: Rational): number => n * 2 ** 12 + d;
 
 /** Writes quarters the way a teacher says them: `3`, `1/2`, `2 1/2`. */
 export function formatRational(r: Rational): string {

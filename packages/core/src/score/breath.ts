@@ -1,13 +1,11 @@
 import type { Pitch } from '../pitch/pitch';
 import type { Schools } from '../school/schools';
 import type { NoteId, Score } from './score';
-import { structureOf, type Structure } from './structure';
+import { structureOf, type Structure, workedOut } from './structure';
 import { notesOf } from './walk';
 
 /** A phrase of this many full bars is what a beginner's breath is planned for. Common practice, no source. */
 const PHRASE_BARS = 4;
-
-const KNOWN = new WeakMap<Structure, ReadonlySet<NoteId>>();
 
 /** The notes on whose way a slur leads to the next note: no breath may cut it. */
 function slurredOn<P extends Pitch>(score: Score<P>, { indexOf }: Structure): ReadonlySet<number> {
@@ -42,12 +40,7 @@ function everyFourBars<P extends Pitch>(score: Score<P>): ReadonlySet<NoteId> {
  * Every four full bars, at the phrase's last note, unless its bar has a rest or a mark already, or a tie or slur leads
  * on; under `own-marks` none. Common practice, no source.
  */
-export function planBreaths<P extends Pitch>(score: Score<P>, school: Schools['breath']): ReadonlySet<NoteId> {
-  if (school === 'own-marks') return NO_BREATHS;
-  const structure = structureOf(score);
-  const known = KNOWN.get(structure) ?? everyFourBars(score);
-  KNOWN.set(structure, known);
-  return known;
-}
+export const planBreaths = <P extends Pitch>(score: Score<P>, school: Schools['breath']): ReadonlySet<NoteId> =>
+  (school === 'own-marks' ? NO_BREATHS : workedOut(structureOf(score), 'breaths', () => everyFourBars(score)));
 
 const NO_BREATHS: ReadonlySet<NoteId> = new Set();

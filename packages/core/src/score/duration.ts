@@ -15,18 +15,15 @@ const QUARTERS: Readonly<Record<NoteValue, Rational>> = {
   eighth: rational(1, 2), '16th': rational(1, 4), '32nd': rational(1, 8),
 };
 
-/** Lengths are few and asked for often: each is worked out once. */
-const KNOWN = new Map<string, Rational>();
+const dotted = (value: NoteValue, dots: number): Rational => multiply(QUARTERS[value], rational(2 ** (dots + 1) - 1, 2 ** dots));
+
+/** Lengths are few and asked for often: the plain ones, by value and dots, are worked out once. */
+const PLAIN = Object.fromEntries(NOTE_VALUES.map((value) => [value, [0, 1, 2, 3].map((dots) => dotted(value, dots))])) as unknown as Readonly<Record<NoteValue, readonly Rational[]>>;
 
 /** Length in quarters. A dot adds half of what stands before it: dotted half = 3. */
-export function durationQuarters(d: Duration): Rational {
-  const name = d.tuplet === undefined ? `${d.value}${d.dots}` : `${d.value}${d.dots}/${d.tuplet.actual}/${d.tuplet.normal}`;
-  const known = KNOWN.get(name);
-  if (known !== undefined) return known;
-  const dotted = multiply(QUARTERS[d.value], rational(2 ** (d.dots + 1) - 1, 2 ** d.dots));
-  const quarters = d.tuplet === undefined ? dotted : multiply(dotted, rational(d.tuplet.normal, d.tuplet.actual));
-  KNOWN.set(name, quarters);
-  return quarters;
+export function durationQuarters({ value, dots, tuplet }: Duration): Rational {
+  const plain = PLAIN[value][dots] ?? dotted(value, dots);
+  return tuplet === undefined ? plain : multiply(plain, rational(tuplet.normal, tuplet.actual));
 }
 
 /** The plain written value (no tuplet) of exactly this length, at most two dots, if there is one. */

@@ -1,6 +1,6 @@
 import { key, type Key, signatureAlter, tonic } from '../key/key';
 import { proposeSignatures, type SignatureProposal } from '../key/signature';
-import type { Pitch } from '../pitch/pitch';
+import { type Pitch, stepAt, stepIndex } from '../pitch/pitch';
 import { readAccidentals } from './accidental';
 import type { Score } from './score';
 import { notesOf } from './walk';
@@ -26,21 +26,34 @@ export interface KeyProposal extends SignatureProposal {
   readonly key: Key;
 }
 
+/** Whether a pitch is the raised seventh of a minor key: expected there, and no sign against it. */
+function isLeadingNote(p: Pick<Pitch, 'step' | 'alter'>, minor: Key): boolean {
+  const home = tonic(minor);
+  const below = stepAt(stepIndex(home.step) + 6);
+  return p.step === below && p.alter === signatureAlter(minor.fifths, below) + 1;
+}
+
 /**
  * Proposes signatures for a line from the signs it uses, best first.
  *
- * Ranked by the notes that go against each, then by the signs really drawn, then by the fewest in the signature. The
- * key is minor when the line ends on that key note and not on the major one.
+ * The key is minor when the line ends on that key note. Ranked by the notes that go against each (a minor key's raised
+ * seventh does not), then by whether the line ends on the key note, then by the signs really drawn, then by the fewest in
+ * the signature.
  */
 export function proposeKeys<P extends Pitch>(score: Score<P>, count = 3): KeyProposal[] {
   const notes = notesOf(score);
   const last = notes.at(-1)?.pitch;
-  return proposeSignatures(notes.map((n) => n.pitch)).slice(0, 2 * count)
+  const endsOn = (k: Key): boolean => last !== undefined && last.step === tonic(k).step && last.alter === tonic(k).alter;
+  return proposeSignatures(notes.map((n) => n.pitch)).slice(0, CONSIDERED)
     .map(({ fifths, signs }) => {
-      const minor = tonic(key(fifths, 'minor'));
-      const mode = last !== undefined && last.step === minor.step && last.alter === minor.alter && signatureAlter(fifths, last.step) === last.alter ? 'minor' : 'major';
-      return { fifths, signs, drawn: signCount(withSignature(score, key(fifths))), key: key(fifths, mode) };
+      const minor = endsOn(key(fifths, 'minor'));
+      const proposed = key(fifths, minor ? 'minor' : 'major');
+      const expected = minor ? notes.filter((n) => isLeadingNote(n.pitch, proposed)).length : 0;
+      return { proposal: { fifths, signs, key: proposed }, against: signs - expected, ends: endsOn(proposed), drawn: signCount(withSignature(score, proposed)) };
     })
-    .sort((a, b) => a.signs - b.signs || a.drawn - b.drawn || Math.abs(a.fifths) - Math.abs(b.fifths))
-    .slice(0, count).map(({ drawn: _drawn, ...p }) => p);
+    .sort((a, b) => a.against - b.against || Number(b.ends) - Number(a.ends) || a.drawn - b.drawn || Math.abs(a.proposal.fifths) - Math.abs(b.proposal.fifths))
+    .slice(0, count).map((r) => r.proposal);
 }
+
+/** Signatures that are looked at more closely. */
+const CONSIDERED = 6;

@@ -24,12 +24,14 @@ const START: InForce = { clef: 'treble', key: key(0), meter: { beats: 4, unit: 4
 
 /** Walks the bars with what is in force in each and the number printed over it. */
 export function placeMeasures<P extends Pitch>(score: Score<P>): PlacedMeasure<P>[] {
-  let now = START;
+  let { clef, key: inForce, meter } = START;
   let number = 0;
   return score.measures.map((measure, index) => {
-    now = { clef: measure.clef ?? now.clef, key: measure.key ?? now.key, meter: measure.meter ?? now.meter };
+    clef = measure.clef ?? clef;
+    inForce = measure.key ?? inForce;
+    meter = measure.meter ?? meter;
     if (measure.pickup !== true) number += 1;
-    return { ...now, measure, index, number };
+    return { clef, key: inForce, meter, measure, index, number };
   });
 }
 
@@ -52,11 +54,16 @@ export function placeEvents<P extends Pitch>(score: Score<P>): PlacedEvent<P>[] 
   });
 }
 
-export const notesOf = <P extends Pitch>(score: Score<P>): Note<P>[] =>
-  score.measures.flatMap((m) => m.events.filter((e): e is Note<P> => e.kind === 'note'));
+export function notesOf<P extends Pitch>({ measures }: Score<P>): Note<P>[] {
+  const notes: Note<P>[] = [];
+  for (const { events } of measures) for (const e of events) if (e.kind === 'note') notes.push(e);
+  return notes;
+}
 
 /** What is in force in the first bar. */
-export const openingOf = <P extends Pitch>(score: Score<P>): InForce => placeMeasures(score)[0] ?? START;
+export function openingOf<P extends Pitch>({ measures: [first] }: Score<P>): InForce {
+  return { clef: first?.clef ?? START.clef, key: first?.key ?? START.key, meter: first?.meter ?? START.meter };
+}
 
 /** The same score with every pitch and key replaced, ids and everything else untouched. */
 export function mapPitches<P extends Pitch, Q extends Pitch>(
