@@ -51,36 +51,54 @@ function causeOf(here: Figure, alternate: Alternate, mine: Cost, theirs: Cost): 
   return theirs.exchanges < mine.exchanges ? 'no-exchange' : 'fewer-fingers';
 }
 
+/** Figures for going to and fro between two notes: the same note stands on both sides. */
+const TO_AND_FRO: ReadonlySet<AlternateReason> = new Set(['trill', 'valve-trill', 'third-alone']);
+
+/** Whether an alternate is to be thought of at all between these neighbours. */
+function comesIntoQuestion({ figure, reason }: Alternate, { before, after, caught }: Neighbours): boolean {
+  if (NOT_BY_CONTEXT.has(reason) || (HELD.has(reason) && caught)) return false;
+  if (TO_AND_FRO.has(reason) && (before === undefined || before !== after)) return false;
+  // The flat seventh partial, raised on the slide, is no place to be sent to for an easier change.
+  return figure.kind !== 'slide' || figure.thumb === true || figure.adjust === 0;
+}
+
+/** What an alternate saves, and by what; undefined when it is not enough to be worth a pupil's attention. */
+function savingOf(here: Figure, alternate: Alternate, { before, after }: Neighbours, mine: Cost, theirs: Cost): { saved: number; cause: BetterCause } | undefined {
+  const saved = mine.total - theirs.total;
+  const cause = causeOf(here, alternate, mine, theirs);
+  if (here.kind === 'slide') {
+    if (saved >= WORTHWHILE_TRAVEL) return { saved, cause: cause === 'same-side' ? cause : 'shorter-slide' };
+    const turnSaved = turns(before?.figure, here, after?.figure) && !turns(before?.figure, alternate.figure, after?.figure);
+    return turnSaved && saved >= WORTHWHILE ? { saved, cause: cause === 'same-side' ? cause : 'no-turn' } : undefined;
+  }
+  // The third valve alone sits a little flat: only where fingers would trade places.
+  if (alternate.reason === 'third-alone' && theirs.exchanges >= mine.exchanges) return undefined;
+  return saved >= WORTHWHILE ? { saved, cause } : undefined;
+}
+
 /**
  * The alternate that is easier between these neighbours, if one is by a clear margin.
  *
  * Fingers that move, fingers that trade places and fingers that slide are counted to both sides, for the default and for
  * each alternate. A slide saves travel or a change of direction. A trill figure needs the same note on both sides. A key
- * held on with one finger is out of the question where a B natural would catch it, and as a school's default gives way there.
+ * held on with one finger is out of the question where a B natural would catch it; as a school's default it stays on
+ * until then, and gives way there.
  * @example saxophone F4 F♯4 F4: the side F♯, since 4 stays down
  */
-export function betterFigure(here: Playable, { before, after, caught }: Neighbours, heldDefault: boolean, woodwind?: Woodwind): BetterFigure | undefined {
-  const around = [before?.figure, after?.figure].filter((f) => f !== undefined);
-  if (heldDefault && caught) {
+export function betterFigure(here: Playable, neighbours: Neighbours, heldDefault: boolean, woodwind?: Woodwind): BetterFigure | undefined {
+  const { before, after, caught } = neighbours;
+  if (heldDefault) {
     const alternate = here.alternates.find((a) => !NOT_BY_CONTEXT.has(a.reason) && !HELD.has(a.reason));
-    return alternate === undefined ? undefined : { alternate, cause: 'must-let-go' };
+    return caught && alternate !== undefined ? { alternate, cause: 'must-let-go' } : undefined;
   }
+  const around = [before?.figure, after?.figure].filter((f) => f !== undefined);
   if (around.length === 0) return undefined;
   const mine = costOf(here.figure, around, woodwind);
   let best: { found: BetterFigure; saved: number } | undefined;
   for (const alternate of here.alternates) {
-    if (NOT_BY_CONTEXT.has(alternate.reason) || (HELD.has(alternate.reason) && caught)) continue;
-    if ((alternate.reason === 'trill' || alternate.reason === 'valve-trill') && (before === undefined || before !== after)) continue;
-    const theirs = costOf(alternate.figure, around, woodwind);
-    const saved = mine.total - theirs.total;
-    let cause = causeOf(here.figure, alternate, mine, theirs);
-    let enough = saved >= WORTHWHILE;
-    if (here.figure.kind === 'slide') {
-      const turnSaved = turns(before?.figure, here.figure, after?.figure) && !turns(before?.figure, alternate.figure, after?.figure);
-      enough = saved >= WORTHWHILE_TRAVEL || (turnSaved && saved >= WORTHWHILE);
-      if (cause !== 'same-side') cause = saved >= WORTHWHILE_TRAVEL ? 'shorter-slide' : 'no-turn';
-    }
-    if (enough && saved > (best?.saved ?? 0)) best = { found: { alternate, cause }, saved };
+    if (!comesIntoQuestion(alternate, neighbours)) continue;
+    const saving = savingOf(here.figure, alternate, neighbours, mine, costOf(alternate.figure, around, woodwind));
+    if (saving !== undefined && saving.saved > (best?.saved ?? 0)) best = { found: { alternate, cause: saving.cause }, saved: saving.saved };
   }
   return best?.found;
 }
