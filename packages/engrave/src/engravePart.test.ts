@@ -1,5 +1,5 @@
 import { annotate, derivePart, type Exercise, figureText, INSTRUMENTS, type InstrumentId, instrumentOf, letterName, midi, notesOf, realize } from '@cifra/core';
-import { arbitraryExercise } from '@cifra/core/testing';
+import { arbitraryExercise, midiNotes } from '@cifra/core/testing';
 import { childrenNamed, descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
@@ -12,7 +12,6 @@ import { MARGIN, PAPER_SIZE } from './page/paper';
 import { measureText } from './text/measureText';
 import { cellReach } from './band/bandRows';
 import { loadEngine } from './testing/loadEngine';
-import { midiNotes } from './testing/midiNotes';
 
 type Loaded = Awaited<ReturnType<typeof loadEngine>>;
 let engine: Loaded;

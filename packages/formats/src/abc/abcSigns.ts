@@ -3,6 +3,10 @@ import type { ProblemList } from '../reading';
 import type { AbcElement, AbcTune } from './abcElement';
 
 const MODE_OF: Readonly<Record<string, Mode>> = { '': 'major', m: 'minor', Dor: 'dorian', Phr: 'phrygian', Lyd: 'lydian', Mix: 'mixolydian', Loc: 'locrian' };
+/** abcjs calls both C clefs alto: the line that middle C stands on tells them apart. */
+export const clefName = (type: string, clefPos: number | undefined): string => (type === 'alto' && clefPos === TENOR_PLACE ? 'tenor' : type);
+const TENOR_PLACE = 8;
+
 /** The written value of a length in whole notes, as abcjs counts. */
 export const valueOfWholes = (wholes: number): Duration | undefined => {
   const n = Math.round(wholes * 4 * 1024);

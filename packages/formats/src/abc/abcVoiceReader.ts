@@ -4,7 +4,7 @@ import {
 } from '@cifra/core';
 import type { ProblemList } from '../reading';
 import type { AbcElement, AbcPitch, AbcTune, Stream } from './abcElement';
-import { readKey, readMeter, readTempo, valueOfWholes } from './abcSigns';
+import { clefName, readKey, readMeter, readTempo, valueOfWholes } from './abcSigns';
 
 const CLEF_OF: Readonly<Record<string, Clef>> = { treble: 'treble', bass: 'bass', tenor: 'tenor', alto: 'alto' };
 const OCTAVE_CLEFS = /^(treble|bass|tenor|alto)[+-]\d+$/;
@@ -67,7 +67,7 @@ export class AbcVoiceReader {
         return;
       }
       case 'clef': {
-        const clef = CLEF_OF[e.type ?? ''];
+        const clef = CLEF_OF[clefName(e.type ?? '', e.clefPos)];
         if (clef === undefined) this.problems.add('clef', 'left-out', { measure: this.number, facts: { clef: e.type ?? '' } });
         else this.current.clef = clef;
         return;

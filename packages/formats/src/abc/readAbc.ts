@@ -3,7 +3,7 @@ import { failure, type Result, success } from '@cifra/core';
 import { assembleScore } from '../assembleScore';
 import { type Candidate, type LineChoice, ProblemList, type Reading } from '../reading';
 import type { AbcTune, Stream } from './abcElement';
-import { readTempo } from './abcSigns';
+import { clefName, readTempo } from './abcSigns';
 import { AbcVoiceReader } from './abcVoiceReader';
 
 function streamsOf(tune: AbcTune): Stream[] {
@@ -12,7 +12,7 @@ function streamsOf(tune: AbcTune): Stream[] {
     let at = 0;
     for (const staff of line.staff ?? []) {
       staff.voices.forEach((elements, v) => {
-        const stream = streams[at] ?? { name: staff.title?.[v] ?? '', elements: [], clef: staff.clef?.type ?? 'treble', key: staff.key, meter: staff.meter };
+        const stream = streams[at] ?? { name: staff.title?.[v] ?? '', elements: [], clef: clefName(staff.clef?.type ?? 'treble', staff.clef?.clefPos), key: staff.key, meter: staff.meter };
         streams[at] = stream;
         // Signatures of later lines matter only where they changed; the change stands in the line before as an element.
         stream.elements.push(...elements);

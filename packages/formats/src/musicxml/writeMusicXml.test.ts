@@ -5,20 +5,11 @@ import { dirname, join } from 'node:path';
 import { derivePart, INSTRUMENTS, invert, realize, UNISON, type Exercise, type Score, type Written } from '@cifra/core';
 import { arbitraryScore } from '@cifra/core/testing';
 import fc from 'fast-check';
+import { essence } from '../testing/essence';
 import { readMusicXml } from './readMusicXml';
 import { writeMusicXml } from './writeMusicXml';
 
 const write = (score: Score<Written>): string => writeMusicXml({ score, partName: 'Line', toConcert: UNISON });
-
-/** What a file can carry: ids are the reader's own, and a plain bar's rest may become a whole-bar rest. */
-const essence = (s: Score<Written>) => {
-  const order = new Map(s.measures.flatMap((m) => m.events).map((e, i) => [e.id, i]));
-  return {
-    title: s.title, composer: s.composer,
-    measures: s.measures.map(({ id: _m, events, ...m }) => ({ ...m, events: events.map(({ id: _e, ...e }) => ({ ...e, wholeMeasure: undefined })) })),
-    slurs: s.slurs.map((x) => [order.get(x.from), order.get(x.to)]), hairpins: s.hairpins.map((x) => [x.kind, order.get(x.from), order.get(x.to)]),
-  };
-};
 
 const back = (xml: string): Score<Written> => {
   const read = readMusicXml(xml);
