@@ -2,6 +2,7 @@ import { type DynamicModule, Module } from '@nestjs/common';
 import { APP_FILTER } from '@nestjs/core';
 import { LoggerModule } from 'nestjs-pino';
 import { AuthModule } from './auth/auth.module';
+import { ChartModule } from './chart/chart.module';
 import { ClassModule } from './class/class.module';
 import { DatabaseModule } from './db/database.module';
 import { ExerciseModule } from './exercise/exercise.module';
@@ -20,7 +21,7 @@ export class AppModule {
       imports: [
         { module: SettingsModule, global: true, providers: [{ provide: SETTINGS, useValue: settings }], exports: [SETTINGS] },
         LoggerModule.forRoot({ pinoHttp: { level: settings.logLevel, redact: ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'], autoLogging: { ignore: (r) => r.url === '/health' || r.url?.startsWith('/assets') === true } } }),
-        DatabaseModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule,
+        DatabaseModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule, ChartModule,
       ],
       providers: [{ provide: APP_FILTER, useClass: RefusalFilter }],
     };

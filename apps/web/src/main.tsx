@@ -6,6 +6,7 @@ import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { SWRConfig } from 'swr';
 import './app.css';
 import { BringIn } from './bring/BringIn';
+import { Charts } from './charts/Charts';
 import { Parts } from './parts/Parts';
 import { lastPlace, SignedIn } from './place/SignedIn';
 import { Shelf } from './shelf/Shelf';
@@ -28,6 +29,7 @@ const router = createBrowserRouter([
       { path: '/', element: <Home /> },
       { path: '/shelf', element: <Shelf /> },
       { path: '/bring', element: <BringIn /> },
+      { path: '/charts/:instrument?/:note?', element: <Charts /> },
       { path: '/exercises/:id/parts/:instrument?', element: <Parts /> },
       { path: '*', element: <Lost /> },
     ],

@@ -1,6 +1,6 @@
 import { INSTRUMENT_IDS, type InstrumentId, MAX_TEXT_LENGTH, SCHOOL_CHOICES, type SchoolOverrides, type SchoolQuestion, type Schools, type Stage, STAGES } from '@cifra/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsEmail, IsIn, IsInt, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, MinLength, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsEmail, IsIn, IsInt, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, MinLength, ValidateNested } from 'class-validator';
 
 /*
  * What web and server say to each other. The same classes check a form in the browser and a request on the
@@ -110,4 +110,8 @@ export class SaveClassDto {
 
   @IsIn(PAPER_NAMES)
   paper!: PaperName;
+
+  /** The different notes of a page, with their figures, stand at its head. */
+  @IsOptional() @IsBoolean()
+  strip?: boolean;
 }

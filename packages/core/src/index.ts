@@ -54,6 +54,7 @@ export { type OctaveOption, type OctaveReason } from './part/octave';
 export { alternativeTo, betterOctaves, listMisfits, type Misfit, type MisfitSide } from './part/misfit';
 export { type ClassKeyOffer, offerClassKeys } from './part/classKey';
 export { annotate, type Annotations, type NoteAnnotation } from './part/annotate';
+export { chartId, chartNotes, chartPart, noteSlug, notesUsed, readNoteSlug } from './part/chart';
 export { explain, explainAll } from './part/explain';
 export { type Fact, FACT_KINDS, type Trail, trailFacts } from './part/fact';
 export { type StaffPlace, staffPlace } from './part/staffPlace';

@@ -2,10 +2,12 @@ import { type Annotations, type Part, placeMeasures, type Score, type Span, type
 import { type BandRow, cellWidths, planBand } from './band/bandRows';
 import { type CellLabel, drawBand } from './band/drawBand';
 import { type Engine, layOut } from './engine';
+import { layOutStrip } from './chart/layOutChart';
 import { breakLines } from './lineBreaks';
 import { type MeiOptions, writeMei } from './mei/writeMei';
 import { composePages, type Page } from './page/composePages';
 import { MARGIN, type Paper, PAPER_SIZE } from './page/paper';
+import { NOTE_PREFIX } from './notePrefix';
 import { partHeader } from './page/pageWords';
 import { drawTempo } from './page/tempoMark';
 import { type Layout, readSystems, type System } from './system/readSystems';
@@ -16,11 +18,12 @@ export interface EngraveOptions {
   /** Rows of the band from top to bottom; none leaves the plain staff. */
   readonly rows: readonly BandRow[];
   readonly paper: Paper;
+  /** The different notes of the page, with their figures, stand at its head. */
+  readonly strip?: boolean;
   /** Words for the cells, so that a screen reader can walk them; left out on paper. */
   readonly label?: CellLabel;
 }
 
-const ID_PREFIX = 'c-';
 const BAR_NUMBER_SIZE = 270;
 
 /** Bars that are measured together: the library's time for one unbroken system grows with the square of its length. */
@@ -44,7 +47,7 @@ function naturalWidths(engine: Engine, score: Score<Written>, options: Omit<MeiO
     const [system] = unbroken.systems;
     const [first] = system?.measures ?? [];
     const opening = system?.heads[0] === undefined || first === undefined ? 0 : Math.max(0, Math.min(system.heads[0].x, first.right) - first.left);
-    for (const m of system?.measures ?? []) widths.set(m.id.slice(ID_PREFIX.length), m.right - m.left - (m === first ? opening : 0));
+    for (const m of system?.measures ?? []) widths.set(m.id.slice(NOTE_PREFIX.length), m.right - m.left - (m === first ? opening : 0));
     prefix = Math.max(prefix, opening);
   }
   return { widths, prefix };
@@ -54,7 +57,7 @@ function naturalWidths(engine: Engine, score: Score<Written>, options: Omit<MeiO
 export function layOutPart(engine: Engine, part: Part, annotations: Annotations, rows: readonly BandRow[], width: number): Layout {
   const plan = planBand(rows, part.instrument);
   const cells = cellWidths(annotations, rows, part);
-  const options = { bandLines: plan.lines, cellWidth: (id: string) => cells.get(id) ?? 0, idPrefix: ID_PREFIX, slurs: true, finalBar: true, accidentals: { get: (id: string) => annotations.get(id)?.accidental } };
+  const options = { bandLines: plan.lines, cellWidth: (id: string) => cells.get(id) ?? 0, idPrefix: NOTE_PREFIX, slurs: true, finalBar: true, accidentals: { get: (id: string) => annotations.get(id)?.accidental } };
   const { widths, prefix } = naturalWidths(engine, part.score, options, width);
   const breakBefore = breakLines(part.score, widths, width - prefix);
   return readSystems(layOut(engine, writeMei(part.score, { ...options, breakBefore }), width, breakBefore.size === 0 ? 'auto' : 'encoded'), plan.lines > 0);
@@ -63,14 +66,14 @@ export function layOutPart(engine: Engine, part: Part, annotations: Annotations,
 /** Bar numbers, tempo marks and the band of a system. The band's strip comes first and lies under the music. */
 export function decorator(part: Part, annotations: Annotations, rows: readonly BandRow[], label?: CellLabel): (system: System, index: number) => XmlElement[] {
   const plan = planBand(rows, part.instrument);
-  const placed = new Map(placeMeasures(part.score).map((p) => [ID_PREFIX + p.measure.id, p]));
+  const placed = new Map(placeMeasures(part.score).map((p) => [NOTE_PREFIX + p.measure.id, p]));
   return (system, index) => {
-    const band = drawBand(system, plan, annotations, part, ID_PREFIX, label);
+    const band = drawBand(system, plan, annotations, part, NOTE_PREFIX, label);
     const start = placed.get(system.measures[0]?.id ?? '');
     const numberY = (system.band?.bottom ?? system.staffTop - 160) - (system.band === undefined ? 0 : 70);
     const number = index === 0 || start === undefined ? [] : [drawText(String(start.number), system.left + 60, numberY, { size: BAR_NUMBER_SIZE, weight: 'regular', fill: '#4b5872', className: 'bar-number' })];
     const tempos = system.tempos.flatMap((t) => {
-      const tempo = placed.get(ID_PREFIX + t.id.slice(`${ID_PREFIX}tempo-`.length))?.measure.tempo;
+      const tempo = placed.get(NOTE_PREFIX + t.id.slice(`${NOTE_PREFIX}tempo-`.length))?.measure.tempo;
       return tempo === undefined ? [] : [drawTempo(tempo, t.x, t.y - 40)];
     });
     return [band[0] ?? element('g'), ...band.slice(1), ...number, ...tempos];
@@ -81,7 +84,13 @@ export function decorator(part: Part, annotations: Annotations, rows: readonly B
 export function engravePart(engine: Engine, part: Part, annotations: Annotations, o: EngraveOptions): Page[] {
   const width = PAPER_SIZE[o.paper].width - MARGIN.left - MARGIN.right;
   const layout = layOutPart(engine, part, annotations, o.rows, width);
-  return composePages(layout, decorator(part, annotations, o.rows, o.label), partHeader(part, annotations), o.paper);
+  const decorate = decorator(part, annotations, o.rows, o.label);
+  const header = partHeader(part, annotations);
+  if (o.strip !== true) return composePages(layout, decorate, header, o.paper);
+  const strip = layOutStrip(engine, part, o.rows, width);
+  const systems = [...strip.layout.systems, ...layout.systems];
+  const count = strip.layout.systems.length;
+  return composePages({ systems, glyphs: [...strip.layout.glyphs, ...layout.glyphs] }, (s, i) => (i < count ? strip.decorate(s, i) : decorate(s, i - count)), header, o.paper);
 }
 
 

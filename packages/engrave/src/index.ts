@@ -1,6 +1,7 @@
 export { type Engine, STAFF_SPACE } from './engine';
 export { BAND_ROWS, type BandRow } from './band/bandRows';
 export { type CellLabel } from './band/drawBand';
+export { type ChartOptions, type ChartWords, engraveChart } from './chart/engraveChart';
 export { engravePart, type EngraveOptions } from './engravePart';
 export { engraveLine, firstBars } from './engraveLine';
 export { type Page } from './page/composePages';

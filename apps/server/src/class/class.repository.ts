@@ -4,7 +4,7 @@ import { and, asc, eq } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { classes } from '../db/schema/index';
 
-const view = ({ id, name, instruments, schools, stage, band, paper }: typeof classes.$inferSelect): ClassView => ({ id, name, instruments, schools, stage, band, paper });
+const view = ({ id, name, instruments, schools, stage, band, paper, strip }: typeof classes.$inferSelect): ClassView => ({ id, name, instruments, schools, stage, band, paper, strip });
 
 @Injectable()
 export class ClassRepository {
@@ -25,8 +25,8 @@ export class ClassRepository {
     return view(row);
   }
 
-  async save(teacherId: string, id: string, { name, instruments, schools, stage, band, paper }: SaveClassDto): Promise<ClassView | undefined> {
-    const rows = await this.db.update(classes).set({ name, instruments, schools, stage, band, paper }).where(and(eq(classes.id, id), eq(classes.teacherId, teacherId))).returning();
+  async save(teacherId: string, id: string, { name, instruments, schools, stage, band, paper, strip }: SaveClassDto): Promise<ClassView | undefined> {
+    const rows = await this.db.update(classes).set({ name, instruments, schools, stage, band, paper, strip }).where(and(eq(classes.id, id), eq(classes.teacherId, teacherId))).returning();
     return rows[0] === undefined ? undefined : view(rows[0]);
   }
 }

@@ -1,19 +1,17 @@
-import { type ClassView, PAPER_NAMES, type PaperName } from '@cifra/contract';
-import { DEFAULT_TEACHING, type InstrumentId, instrumentOf, INSTRUMENTS, isInstrumentId, schoolsOf, type Teaching } from '@cifra/core';
+import { PAPER_NAMES, type PaperName } from '@cifra/contract';
+import { type InstrumentId, instrumentOf, INSTRUMENTS, isInstrumentId } from '@cifra/core';
 import { Controller, Get, Header, Param, Query, Res, StreamableFile } from '@nestjs/common';
 import { ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Teacher } from '../auth/session.guard';
 import { ClassRepository } from '../class/class.repository';
+import { teachingOf, TeachingService } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
 import { notFound, Refusal } from '../refusal/refusal';
 import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { MusicPool } from '../worker/musicPool';
 import { attachment } from './attachment';
-
-/** How a class is taught: its own choices over its teacher's profile. */
-const teachingOf = (t: TeacherRow, group: ClassView): Teaching => ({ schools: schoolsOf(t.schools, group.schools), stage: group.stage });
 
 const INSTRUMENT_IDS_IN_SCORE_ORDER = INSTRUMENTS.map((i) => i.id);
 
@@ -21,7 +19,7 @@ const INSTRUMENT_IDS_IN_SCORE_ORDER = INSTRUMENTS.map((i) => i.id);
 @ApiTags('parts')
 @Controller('api/exercises/:id')
 export class PartController {
-  constructor(private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly pool: MusicPool) {}
+  constructor(private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly teaching: TeachingService, private readonly pool: MusicPool) {}
 
   @Get('parts/:instrument.pdf') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'One part as PDF' })
   @ApiQuery({ name: 'class' }) @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
@@ -43,17 +41,30 @@ export class PartController {
 
   @Get('parts/:instrument.musicxml') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'One part as MusicXML 4.0, as a class is taught' })
   @ApiQuery({ name: 'class', required: false })
-  async partXml(
+  partXml(
     @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('instrument') instrument: string, @Query('class', RowIdOrNone) classId: string | undefined,
     @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
+    return this.text('musicxml', 'application/vnd.recordare.musicxml+xml', t, id, instrument, classId, response);
+  }
+
+  @Get('parts/:instrument.abc') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'One part as ABC 2.1, as a class is taught' })
+  @ApiQuery({ name: 'class', required: false })
+  partAbc(
+    @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('instrument') instrument: string, @Query('class', RowIdOrNone) classId: string | undefined,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    return this.text('abc', 'text/vnd.abc; charset=utf-8', t, id, instrument, classId, response);
+  }
+
+  private async text(
+    kind: 'musicxml' | 'abc', type: string, t: TeacherRow, id: string, instrument: string, classId: string | undefined, response: Response,
+  ): Promise<StreamableFile> {
     const chosen = this.instrument(instrument);
-    const [exercise, group] = await Promise.all([this.exercises.find(t.id, id), classId === undefined ? undefined : this.classes.find(t.id, classId)]);
-    if (classId !== undefined && group === undefined) throw notFound('class');
-    const teaching = group === undefined ? { ...DEFAULT_TEACHING, schools: schoolsOf(t.schools) } : teachingOf(t, group);
-    const xml = await this.pool.run({ kind: 'musicxml', exercise: exercise.document, instrument: chosen, teaching });
-    response.setHeader('Content-Disposition', attachment(`${exercise.title} - ${instrumentOf(chosen).name}.musicxml`));
-    return new StreamableFile(Buffer.from(xml, 'utf8'), { type: 'application/vnd.recordare.musicxml+xml' });
+    const [exercise, teaching] = await Promise.all([this.exercises.find(t.id, id), this.teaching.find(t, classId)]);
+    const written = await this.pool.run({ kind, exercise: exercise.document, instrument: chosen, teaching });
+    response.setHeader('Content-Disposition', attachment(`${exercise.title} - ${instrumentOf(chosen).name}.${kind}`));
+    return new StreamableFile(Buffer.from(written, 'utf8'), { type });
   }
 
   private instrument(id: string): InstrumentId {
@@ -67,7 +78,7 @@ export class PartController {
     if (paper !== undefined && !PAPER_NAMES.includes(paper as PaperName)) throw new Refusal('bad-request', 'Paper is a4 or letter.');
     const instruments = only ?? INSTRUMENT_IDS_IN_SCORE_ORDER.filter((i) => group.instruments.includes(i));
     const bytes = await this.pool.run({
-      kind: 'pdf', exercise: exercise.document, instruments, teaching: teachingOf(t, group), band: group.band, paper: (paper as PaperName | undefined) ?? group.paper,
+      kind: 'pdf', exercise: exercise.document, instruments, teaching: teachingOf(t, group), band: group.band, paper: (paper as PaperName | undefined) ?? group.paper, strip: group.strip ?? false,
     });
     const name = only?.[0] === undefined ? `${exercise.title} - ${group.name}` : `${exercise.title} - ${instrumentOf(only[0]).name}`;
     response.setHeader('Content-Disposition', attachment(`${name}.pdf`));

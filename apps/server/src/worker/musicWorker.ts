@@ -1,7 +1,8 @@
-import { annotate, derivePart, type Exercise, type InstrumentId, invert, realize, taughtAs, type Teaching } from '@cifra/core';
+import { chartWords } from '@cifra/contract/words';
+import { annotate, chartNotes, chartPart, derivePart, type Exercise, type InstrumentId, invert, notesUsed, realize, taughtAs, type Teaching } from '@cifra/core';
 import '@cifra/core/figures/all';
-import { type Engine, engravePart, instrumentTitle, type Page } from '@cifra/engrave';
-import { readFile, writeMusicXml } from '@cifra/formats';
+import { type Engine, engraveChart, engravePart, instrumentTitle, type Page } from '@cifra/engrave';
+import { readFile, writeAbc, writeMusicXml } from '@cifra/formats';
 import { writePdf } from './pdf';
 import type { Task } from './task';
 
@@ -21,13 +22,33 @@ async function makePdf(task: Extract<Task, { kind: 'pdf' }>): Promise<Uint8Array
   const parts: { title: string; pages: Page[] }[] = [];
   for (const id of task.instruments) {
     const part = partOf(task.exercise, id, task.teaching);
-    const pages = engravePart(loaded, part, annotate(part), { rows: task.band[part.instrument.family], paper: task.paper });
+    const pages = engravePart(loaded, part, annotate(part), { rows: task.band[part.instrument.family], paper: task.paper, strip: task.strip });
     parts.push({ title: instrumentTitle(part.instrument), pages });
   }
   return writePdf(task.exercise.source.title, parts);
 }
 
-/** Runs one task. A throw ends in a new engine: after a trap its memory cannot be trusted. */
+async function makeChart({ instrument, teaching, exercise, rows, paper }: Extract<Task, { kind: 'chart' }>): Promise<Uint8Array> {
+  engine ??= loadEngine();
+  const taught = taughtAs(instrument, teaching.schools);
+  const page = exercise === undefined ? undefined : partOf(exercise, instrument, teaching);
+  const part = chartPart(taught, page === undefined ? chartNotes(taught, teaching.stage) : notesUsed(page), teaching, page?.decisions.clef.clef);
+  const words = chartWords(exercise === undefined ? { stage: teaching.stage } : { exercise: exercise.source.title });
+  const pages = engraveChart(await engine, part, annotate(part, { alone: true }), { rows, paper, words });
+  return writePdf(`${words.title}, ${instrumentTitle(taught)}`, [{ title: instrumentTitle(taught), pages }]);
+}
+
+/** A throw ends in a new engine: after a trap its memory cannot be trusted. */
+async function engraved<T>(make: () => Promise<T>): Promise<T> {
+  try {
+    return await make();
+  } catch (e) {
+    engine = undefined;
+    throw e;
+  }
+}
+
+/** Runs one task. */
 export default async function run(task: Task): Promise<unknown> {
   switch (task.kind) {
     case 'read': return readFile(task.bytes, task.choice);
@@ -35,12 +56,8 @@ export default async function run(task: Task): Promise<unknown> {
       const part = partOf(task.exercise, task.instrument, task.teaching);
       return writeMusicXml({ score: part.score, partName: part.instrument.name, toConcert: invert(part.instrument.toWritten) });
     }
-    case 'pdf':
-      try {
-        return await makePdf(task);
-      } catch (e) {
-        engine = undefined;
-        throw e;
-      }
+    case 'abc': return writeAbc(partOf(task.exercise, task.instrument, task.teaching).score);
+    case 'pdf': return engraved(() => makePdf(task));
+    case 'chart': return engraved(() => makeChart(task));
   }
 }

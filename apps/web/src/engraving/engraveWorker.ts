@@ -1,10 +1,11 @@
-import { annotate, derivePart, type Exercise, type InstrumentId, realize, type Score, taughtAs, type Teaching, type Written } from '@cifra/core';
-import { type BandRow, type Engine, engraveLine, engravePart, firstBars, type Page, type Paper } from '@cifra/engrave';
+import { chartWords } from '@cifra/contract/words';
+import { annotate, chartPart, type Clef, derivePart, type Exercise, type InstrumentId, pitch, realize, type Score, taughtAs, type Teaching, type Written } from '@cifra/core';
+import { BAND_ROWS, type BandRow, type Engine, engraveChart, engraveLine, engravePart, firstBars, type Page, type Paper } from '@cifra/engrave';
 import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createModule from 'verovio/wasm';
 import { loadFigures } from '../figures/loadFigures';
-import { noteLabels } from '../words/noteLabel';
+import { chartLabel, noteLabels } from '../words/noteLabel';
 
 let engine: Promise<Engine> | undefined;
 const load = (): Promise<Engine> => (engine ??= createModule().then((m) => new VerovioToolkit(m)));
@@ -15,7 +16,19 @@ export interface PartRequest {
   readonly teaching: Teaching;
   readonly rows: readonly BandRow[];
   readonly paper: Paper;
+  readonly strip: boolean;
 }
+
+export interface ChartRequest {
+  readonly instrument: InstrumentId;
+  readonly notes: readonly Written[];
+  readonly clef: Clef | undefined;
+  readonly teaching: Teaching;
+  readonly paper: Paper;
+  readonly of: Parameters<typeof chartWords>[0];
+}
+
+const CHART_ROWS = BAND_ROWS.filter((r) => r !== 'count');
 
 const api = {
   async part(r: PartRequest): Promise<Page[]> {
@@ -23,7 +36,18 @@ const api = {
     const part = derivePart(realize(r.exercise), taughtAs(r.instrument, r.teaching.schools), r.exercise.owner, r.exercise.partChoices[r.instrument] ?? {}, r.teaching);
     const annotations = annotate(part);
     const labels = noteLabels(part, annotations);
-    return engravePart(await load(), part, annotations, { rows: r.rows, paper: r.paper, label: (id) => labels.get(id) ?? '' });
+    return engravePart(await load(), part, annotations, { rows: r.rows, paper: r.paper, strip: r.strip, label: (id) => labels.get(id) ?? '' });
+  },
+  /** Notes that stand for themselves, with their figures and the others of each. */
+  async chart(r: ChartRequest): Promise<Page[]> {
+    await loadFigures([r.instrument]);
+    const part = chartPart(taughtAs(r.instrument, r.teaching.schools), r.notes.map((p) => pitch<Written>(p.step, p.alter, p.octave)), r.teaching, r.clef);
+    const annotations = annotate(part, { alone: true });
+    const label = (id: string): string => {
+      const note = annotations.get(id);
+      return note === undefined ? '' : chartLabel(note, r.teaching.schools);
+    };
+    return engraveChart(await load(), part, annotations, { rows: CHART_ROWS, paper: r.paper, words: chartWords(r.of), label });
   },
   /** The first bars as one strip. */
   async strip(score: Score<Written>, bars: number): Promise<Page> {

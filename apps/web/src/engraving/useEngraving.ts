@@ -2,7 +2,7 @@ import type { Page } from '@cifra/engrave';
 import type { Score, Written } from '@cifra/core';
 import { type Remote, wrap } from 'comlink';
 import useSWR, { type SWRResponse } from 'swr';
-import type { EngraveApi, PartRequest } from './engraveWorker';
+import type { ChartRequest, EngraveApi, PartRequest } from './engraveWorker';
 
 let worker: Worker | undefined;
 let remote: Remote<EngraveApi> | undefined;
@@ -29,6 +29,9 @@ const OPTIONS = { revalidateOnFocus: false, revalidateOnReconnect: false, revali
 /** The pages of a part; the pages before stay until the new ones are there. */
 export const usePartPages = (request: PartRequest): SWRResponse<Page[], Error> =>
   useSWR<Page[], Error>(['part', JSON.stringify(request)], () => engraved((e) => e.part(request)), { ...OPTIONS, keepPreviousData: true });
+
+export const useChartPages = (request: ChartRequest): SWRResponse<Page[], Error> =>
+  useSWR<Page[], Error>(['chart', JSON.stringify(request)], () => engraved((e) => e.chart(request)), { ...OPTIONS, keepPreviousData: true });
 
 export const useStrip = (key: string, score: Score<Written>, bars: number): SWRResponse<Page, Error> =>
   useSWR<Page, Error>(['strip', key, bars], () => engraved((e) => e.strip(score, bars)), OPTIONS);

@@ -1,11 +1,16 @@
 import type { ClassView, SaveClassDto } from '@cifra/contract';
-import { INSTRUMENTS, type InstrumentId } from '@cifra/core';
-import { Checkbox } from 'radix-ui';
+import { STAGE_WORDS } from '@cifra/contract/words';
+import { INSTRUMENTS, type InstrumentId, SECTIONS, type SchoolOverrides, schoolsOf, type Stage, STAGES } from '@cifra/core';
+import { instrumentTitle } from '@cifra/engrave';
 import { Check } from 'lucide-react';
+import { Checkbox, Tabs } from 'radix-ui';
 import { useEffect, useState } from 'react';
+import { useTeacher } from '../api/resources';
+import { SchoolFields } from '../school/SchoolFields';
 import { Button } from '../ui/Button';
 import { SelectField, TextField } from '../ui/Field';
-import { Modal } from '../ui/Modal';
+import { Modal, ModalFooter } from '../ui/Modal';
+import { SECTION_WORDS } from '../words/sectionWords';
 
 interface Props {
   readonly group: ClassView;
@@ -14,53 +19,68 @@ interface Props {
   readonly onSave: (change: Partial<SaveClassDto>) => Promise<void>;
 }
 
-const SECTIONS = ['woodwind', 'brass'] as const;
+const TAB = 'border-b-2 border-transparent px-1 pb-1.5 font-medium text-secondary data-[state=active]:border-accent data-[state=active]:text-ink';
 
-/** Which instruments sit in the room; the list keeps score order by itself. */
+/** Which instruments sit in the room, how far they are and how they are taught; the list keeps score order by itself. */
 export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
+  const { data: teacher } = useTeacher();
   const [name, setName] = useState(group.name);
   const [instruments, setInstruments] = useState<readonly InstrumentId[]>(group.instruments);
-  const [recorder, setRecorder] = useState(group.schools.recorder);
+  const [stage, setStage] = useState<Stage>(group.stage);
+  const [schools, setSchools] = useState<SchoolOverrides>(group.schools);
   useEffect(() => {
     if (!open) return;
     setName(group.name);
     setInstruments(group.instruments);
-    setRecorder(group.schools.recorder);
+    setStage(group.stage);
+    setSchools(group.schools);
   }, [open, group]);
   const toggle = (id: InstrumentId, on: boolean) => setInstruments((all) => INSTRUMENTS.map((i) => i.id).filter((i) => (i === id ? on : all.includes(i))));
   const save = async () => {
-    await onSave({ name: name.trim(), instruments: [...instruments], schools: { recorder } });
+    await onSave({ name: name.trim(), instruments: [...instruments], stage, schools });
     onOpenChange(false);
   };
   const problem = name.trim() === '' ? 'Give the class a name.' : instruments.length === 0 ? 'Choose at least one instrument.' : undefined;
   return (
     <Modal open={open} onOpenChange={onOpenChange} title="The class" description="Each instrument gets a page of every line." wide>
-      <div className="space-y-5">
-        <TextField id="class-name" label="Name" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
-        <div className="grid gap-6 sm:grid-cols-2">
-          {SECTIONS.map((family) => (
-            <fieldset key={family}>
-              <legend className="mb-1.5 text-[13px] font-semibold text-secondary">{family === 'brass' ? 'Brass' : 'Woodwinds'}</legend>
-              {INSTRUMENTS.filter((i) => i.family === family).map((i) => (
-                <div key={i.id} className="flex h-8 items-center gap-2.5">
-                  <Checkbox.Root id={`play-${i.id}`} checked={instruments.includes(i.id)} onCheckedChange={(on) => toggle(i.id, on === true)} className="grid size-5 place-items-center rounded border border-[#8a97ab] bg-white data-[state=checked]:border-accent data-[state=checked]:bg-accent">
-                    <Checkbox.Indicator className="text-white"><Check size={14} aria-hidden /></Checkbox.Indicator>
-                  </Checkbox.Root>
-                  <label htmlFor={`play-${i.id}`} className="flex-1 cursor-pointer">{i.name}{i.inKey === undefined ? '' : ` in ${i.inKey}`}</label>
-                </div>
-              ))}
-            </fieldset>
-          ))}
+      <div className="space-y-4">
+        <div className="grid gap-4 sm:grid-cols-[1fr_13rem]">
+          <TextField id="class-name" label="Name" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
+          <SelectField id="class-stage" label="How far they are" value={stage} onChange={(e) => setStage(e.target.value as Stage)}>
+            {STAGES.map((s) => <option key={s} value={s}>{STAGE_WORDS[s]}</option>)}
+          </SelectField>
         </div>
-        <SelectField id="school-recorder" label="Recorders are fingered" value={recorder} onChange={(e) => setRecorder(e.target.value as typeof recorder)}>
-          <option value="baroque">Baroque (forked F)</option>
-          <option value="german">German (plain F)</option>
-        </SelectField>
-        <div className="flex items-center justify-end gap-3">
+        <Tabs.Root defaultValue="instruments">
+          <Tabs.List aria-label="Parts of the class" className="mb-4 flex gap-5 border-b border-line">
+            <Tabs.Trigger value="instruments" className={TAB}>Instruments, {instruments.length}</Tabs.Trigger>
+            <Tabs.Trigger value="schools" className={TAB}>How it is taught</Tabs.Trigger>
+          </Tabs.List>
+          <Tabs.Content value="instruments">
+            <div className="gap-6 sm:columns-3">
+              {SECTIONS.map((section) => (
+                <fieldset key={section} className="mb-4 break-inside-avoid">
+                  <legend className="mb-0.5 text-[13px] font-semibold text-secondary">{SECTION_WORDS[section]}</legend>
+                  {INSTRUMENTS.filter((i) => i.section === section).map((i) => (
+                    <div key={i.id} className="flex min-h-7 items-center gap-2.5">
+                      <Checkbox.Root id={`play-${i.id}`} checked={instruments.includes(i.id)} onCheckedChange={(on) => toggle(i.id, on === true)} className="grid size-5 shrink-0 place-items-center rounded border border-[#8a97ab] bg-white data-[state=checked]:border-accent data-[state=checked]:bg-accent">
+                        <Checkbox.Indicator className="text-white"><Check size={14} aria-hidden /></Checkbox.Indicator>
+                      </Checkbox.Root>
+                      <label htmlFor={`play-${i.id}`} className="flex-1 cursor-pointer text-[13.5px] leading-tight">{instrumentTitle(i)}</label>
+                    </div>
+                  ))}
+                </fieldset>
+              ))}
+            </div>
+          </Tabs.Content>
+          <Tabs.Content value="schools">
+            <SchoolFields prefix="class" chosen={schools} below={schoolsOf(teacher?.schools ?? {})} belowName="as you teach" onChange={setSchools} />
+          </Tabs.Content>
+        </Tabs.Root>
+        <ModalFooter>
           {problem !== undefined && <p role="alert" className="mr-auto text-warning">{problem}</p>}
           <Button onClick={() => onOpenChange(false)}>Cancel</Button>
           <Button kind="primary" disabled={problem !== undefined} onClick={() => void save()}>Save the class</Button>
-        </div>
+        </ModalFooter>
       </div>
     </Modal>
   );

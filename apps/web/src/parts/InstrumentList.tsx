@@ -1,4 +1,5 @@
 import type { ClassView } from '@cifra/contract';
+import { STAGE_WORDS } from '@cifra/contract/words';
 import type { InstrumentId, Part } from '@cifra/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { signatureCount } from '../words/caption';
@@ -16,8 +17,8 @@ interface Props {
 /** How a part suits its player: a word for everyone, a shape and a colour beside it. */
 export function partState(part: Part): { readonly mark: string; readonly words: string; readonly tone: string } {
   if (part.unplayable.length > 0) return { mark: '!', words: `${part.unplayable.length} notes cannot be played`, tone: 'bg-warning-soft text-warning font-semibold' };
-  if (part.outside.length > 0) return { mark: `+${part.outside.length}`, words: `${part.outside.length} notes beyond the first year`, tone: 'bg-fresh-soft text-fresh font-semibold' };
-  return { mark: '✓', words: 'every note suits the first year', tone: 'text-accent' };
+  if (part.outside.length > 0) return { mark: `+${part.outside.length}`, words: `${part.outside.length} ${part.outside.length === 1 ? 'note lies' : 'notes lie'} outside: ${STAGE_WORDS[part.teaching.stage].toLowerCase()}`, tone: 'bg-fresh-soft text-fresh font-semibold' };
+  return { mark: '✓', words: `every note suits: ${STAGE_WORDS[part.teaching.stage].toLowerCase()}`, tone: 'text-accent' };
 }
 
 const inKey = (p: Part): string => `in ${p.instrument.inKey ?? 'C'}, ${signatureCount(p.decisions.key.fifths)}`;

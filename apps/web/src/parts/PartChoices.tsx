@@ -17,7 +17,7 @@ const KEY_WHY = { transposed: 'moved with the notes', 'over-limit': 'respelled: 
 const soundingKey = (part: Part, fifths: number): Key => ({ fifths, mode: openingOf(part.concert).key.mode });
 
 const octaveLabel = (n: number): string => (n === 0 ? 'As the line sounds' : `${Math.abs(n)} octave${Math.abs(n) === 1 ? '' : 's'} ${n > 0 ? 'higher' : 'lower'}`);
-const octaveNote = (o: { outside: number; unplayable: number }): string => (o.unplayable > 0 ? `, ${o.unplayable} not playable` : o.outside > 0 ? `, ${o.outside} beyond first year` : ', all suit');
+const octaveNote = (o: { outside: number; unplayable: number }): string => (o.unplayable > 0 ? `, ${o.unplayable} not playable` : o.outside > 0 ? `, ${o.outside} outside` : ', all suit');
 
 /** Key, octave and clef of one part: what was chosen, why, and what else there is. */
 export function PartChoices({ part, choice, onChange }: Props) {
@@ -51,7 +51,6 @@ export function PartChoices({ part, choice, onChange }: Props) {
           </SelectField>
         </Choice>
       )}
-      {part.unplayable.length > 0 && <p className="rounded-md bg-warning-soft px-3 py-2 text-[13px] text-warning">{part.unplayable.length} {part.unplayable.length === 1 ? 'note lies' : 'notes lie'} outside this instrument. Try another octave.</p>}
     </section>
   );
 }

@@ -41,7 +41,7 @@ export function PartPages(props: Props) {
 }
 
 function Engraved({ exercise, part, group, chosen, onChoose }: Props) {
-  const { data, error, isLoading, mutate } = usePartPages({ exercise, instrument: part.instrument.id, teaching: part.teaching, rows: group.band[part.instrument.family], paper: group.paper });
+  const { data, error, isLoading, mutate } = usePartPages({ exercise, instrument: part.instrument.id, teaching: part.teaching, rows: group.band[part.instrument.family], paper: group.paper, strip: group.strip ?? false });
   if (error !== undefined) return <div className="bg-white shadow-sm"><Failure title="This page could not be engraved" detail="The line itself is safe. Try again, or choose another instrument." onRetry={() => void mutate()} /></div>;
   if (data === undefined) return <div className={`bg-white p-12 shadow-sm ${ASPECT[group.paper]}`}><StaffSkeleton systems={4} label={`Engraving ${part.instrument.name}`} /></div>;
   return (

@@ -1,6 +1,6 @@
 import type { ClassView, ExerciseView, RefusalView } from '@cifra/contract';
 import type { Exercise, InstrumentId, PartChoice } from '@cifra/core';
-import { isInstrumentId } from '@cifra/core';
+import { type ClassKeyOffer, isInstrumentId, offerClassKeys, realize, transposeExercise } from '@cifra/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { RequestError } from '../api/request';
@@ -14,6 +14,8 @@ import { ClassDialog } from './ClassDialog';
 import { classParts } from './classFit';
 import { ConflictDialog } from './ConflictDialog';
 import { InstrumentList } from './InstrumentList';
+import { keyName } from '../words/caption';
+import { MisfitOffers } from './MisfitOffers';
 import { PartChoices } from './PartChoices';
 import { PartPages } from './PartPages';
 import { PartsHeader, type SaveState } from './PartsHeader';
@@ -65,6 +67,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
   const teaching = useTeaching(group);
   const figures = useFigures(group.instruments);
   const parts = useMemo(() => classParts(exercise.document, group.instruments, teaching), [exercise.document, group.instruments, teaching]);
+  const classKeys = useMemo(() => offerClassKeys(realize(exercise.document), parts.map((p) => p.instrument), exercise.document.owner, teaching), [exercise.document, parts, teaching]);
   useEffect(() => {
     document.title = `${exercise.title} · Cifra`;
     return () => { document.title = 'Cifra'; };
@@ -93,6 +96,11 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
     const { [id]: _replaced, ...others } = before.partChoices;
     return { ...before, partChoices: Object.keys(choice).length === 0 ? others : { ...others, [id]: choice } };
   });
+  const moveClass = ({ interval, fifths }: ClassKeyOffer) => {
+    const before = newest.current.document;
+    save((e) => transposeExercise(e, interval));
+    notice(`The whole class plays in ${keyName({ fifths, mode: before.source.measures[0]?.key?.mode ?? 'major' })} now.`, { action: { label: 'Undo', run: () => save(() => before) } });
+  };
   const changeClass = async (change: Parameters<typeof saveClass>[1]) => {
     try {
       await saveClass(group, change);
@@ -113,8 +121,9 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
           ))}
         </div>
         <aside aria-label="Over each note" className="shrink-0 border-line bg-panel max-md:border-t md:w-[18.25rem] md:overflow-y-auto md:border-l">
-          <BandPanel family={family} band={group.band} both={part === undefined} onChange={(band) => void changeClass({ band })} />
+          <BandPanel family={family} band={group.band} strip={group.strip ?? false} both={part === undefined} onChange={(band) => void changeClass({ band })} onStrip={(strip) => void changeClass({ strip })} />
           {part !== undefined && <PartChoices part={part} choice={exercise.document.partChoices[part.instrument.id] ?? {}} onChange={(choice) => choosePart(part.instrument.id, choice)} />}
+          {part !== undefined && <MisfitOffers part={part} choice={exercise.document.partChoices[part.instrument.id] ?? {}} onChange={(choice) => choosePart(part.instrument.id, choice)} classKeys={classKeys} onClassKey={moveClass} />}
           {part !== undefined && figures.ready && <ReasonTrail part={part} note={selection.note} onClose={() => selection.chooseNote(undefined)} />}
         </aside>
       </div>

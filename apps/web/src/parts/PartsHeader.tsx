@@ -68,9 +68,13 @@ export function PartsHeader({ exercise, group, instrument, saving, onPaper }: Pr
                 <span className="font-medium">{instrument === undefined ? 'This part as PDF' : `${instrumentTitle(instrument)} as PDF`}</span>
                 <span className="text-[12.5px] text-secondary">{instrument === undefined ? 'Choose one instrument first' : 'To print this part'}</span>
               </DropdownMenu.Item>
-              <DropdownMenu.Item disabled={instrument === undefined} onSelect={() => instrument !== undefined && void fetchFile('The file', `${path}/parts/${instrument.id}.musicxml`)} className={item}>
+              <DropdownMenu.Item disabled={instrument === undefined} onSelect={() => instrument !== undefined && void fetchFile('The file', `${path}/parts/${instrument.id}.musicxml?class=${group.id}`)} className={item}>
                 <span className="font-medium">{instrument === undefined ? 'This part as MusicXML' : `${instrumentTitle(instrument)} as MusicXML`}</span>
                 <span className="text-[12.5px] text-secondary">For any notation program</span>
+              </DropdownMenu.Item>
+              <DropdownMenu.Item disabled={instrument === undefined} onSelect={() => instrument !== undefined && void fetchFile('The file', `${path}/parts/${instrument.id}.abc?class=${group.id}`)} className={item}>
+                <span className="font-medium">{instrument === undefined ? 'This part as ABC' : `${instrumentTitle(instrument)} as ABC`}</span>
+                <span className="text-[12.5px] text-secondary">Plain text, to keep or to send</span>
               </DropdownMenu.Item>
               <DropdownMenu.Item onSelect={book} className={item}>
                 <span className="font-medium">All {count} parts as one PDF</span>

@@ -1,7 +1,8 @@
 import { annotate, explain, type Part, trailFacts } from '@cifra/core';
 import { X } from 'lucide-react';
 import { useMemo } from 'react';
-import { factWords, figureLine } from '../words/factWords';
+import { TrailList } from './TrailList';
+import { beatWords, figureLine } from '../words/factWords';
 
 interface Props {
   readonly part: Part;
@@ -18,22 +19,15 @@ export function ReasonTrail({ part, note, onClose }: Props) {
     return <section className="px-4 py-4 text-[13px] text-secondary"><h2 className="mb-1 font-sans font-semibold">Why this figure?</h2>Choose a note on the page, and its reasons stand here.</section>;
   }
   const { schools } = part.teaching;
-  const [place, ...rest] = facts.map((f) => factWords(f, schools));
+  const [place, ...rest] = facts;
   const figure = chosen.fingering.kind === 'playable' ? figureLine(chosen.fingering.figure, schools) : 'no figure';
   return (
     <section aria-live="polite" className="px-4 py-4">
       <div className="flex items-start justify-between gap-2">
-        <h2 className="mb-3 text-[17px]">{place === undefined ? '' : place.text.charAt(0).toUpperCase() + place.text.slice(1)}: {chosen.name}{chosen.tiedFrom === undefined ? `, ${figure}` : ''}</h2>
+        <h2 className="mb-3 text-[17px]">{place?.kind === 'place' ? `${beatWords(place.at).charAt(0).toUpperCase()}${beatWords(place.at).slice(1)}` : ''}: {chosen.name}{chosen.tiedFrom === undefined ? `, ${figure}` : ''}</h2>
         <button type="button" aria-label="Close the reasons" onClick={onClose} className="rounded p-1 text-secondary hover:bg-desk"><X size={15} /></button>
       </div>
-      <dl className="grid grid-cols-[4.4rem_1fr] gap-x-3 gap-y-2">
-        {rest.map((line, i) => (
-          <div key={i} className="contents">
-            <dt className="text-[13px] text-secondary">{line.term}</dt>
-            <dd>{line.text}</dd>
-          </div>
-        ))}
-      </dl>
+      <TrailList facts={rest} schools={schools} />
     </section>
   );
 }

@@ -1,8 +1,10 @@
-import { FileMusic, Library, LogOut } from 'lucide-react';
+import { FileMusic, GraduationCap, Library, LogOut, Table2 } from 'lucide-react';
+import { useState } from 'react';
 import { NavLink, useMatch, useNavigate } from 'react-router';
 import { mutate } from 'swr';
 import { remove } from '../api/request';
 import { useClasses, useTeacher } from '../api/resources';
+import { ProfileDialog } from '../school/ProfileDialog';
 import { Wordmark } from '../ui/Wordmark';
 
 const ITEM = 'flex items-center gap-2.5 rounded-md px-2.5 py-2 text-[14px]';
@@ -13,6 +15,7 @@ export function Rail() {
   const { data: teacher } = useTeacher();
   const { data: classes } = useClasses();
   const navigate = useNavigate();
+  const [teaching, setTeaching] = useState(false);
   const signOut = async () => {
     await remove('/api/session');
     await mutate(() => true, undefined, { revalidate: false });
@@ -34,13 +37,20 @@ export function Rail() {
           </li>
         </ol>
       )}
+      <NavLink to="/charts" className={({ isActive }) => `${ITEM} md:mt-1 ${isActive ? 'bg-accent-soft font-semibold text-accent' : 'text-secondary hover:bg-panel hover:text-ink'}`}>
+        <Table2 size={17} aria-hidden />Charts
+      </NavLink>
       <div className="flex-1" />
       <div className="flex items-center gap-2 text-[12.5px] text-secondary md:block">
         <p className="px-1.5 max-md:hidden">{classes?.[0]?.name}</p>
+        <button type="button" onClick={() => setTeaching(true)} className="flex items-center gap-1.5 rounded px-1.5 py-1 whitespace-nowrap hover:bg-panel hover:text-ink max-md:hidden">
+          <GraduationCap size={14} aria-hidden />How you teach
+        </button>
         <button type="button" onClick={() => void signOut()} className="flex items-center gap-1.5 rounded px-1.5 py-1 whitespace-nowrap hover:bg-panel hover:text-ink" title={teacher?.email}>
           <LogOut size={14} aria-hidden />Sign out
         </button>
       </div>
+      {teacher !== undefined && <ProfileDialog teacher={teacher} open={teaching} onOpenChange={setTeaching} />}
     </nav>
   );
 }

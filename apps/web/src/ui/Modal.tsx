@@ -28,3 +28,8 @@ export function Modal({ open, onOpenChange, title, description, children, wide =
     </Dialog.Root>
   );
 }
+
+/** What ends a dialog: it stays in sight while a long dialog scrolls under it. */
+export const ModalFooter = ({ children }: { readonly children: ReactNode }) => (
+  <div className="sticky -bottom-6 -mx-6 -mb-6 flex items-center justify-end gap-3 border-t border-line bg-white px-6 py-3">{children}</div>
+);

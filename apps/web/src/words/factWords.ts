@@ -1,10 +1,10 @@
 import {
-  type AlternateReason, type BeatPlace, type BetterCause, DEFAULT_SCHOOLS, type Fact, figureText, type Intonation, type IntervalName, letterName, type OctaveReason, type PreferredReason, type Remedy,
+  type BeatPlace, type BetterCause, DEFAULT_SCHOOLS, type Fact, figureText, type IntervalName, letterName, type OctaveReason, type PreferredReason,
   type Schools, signatureLetters, type StaffPlace,
 } from '@cifra/core';
+import { ALTERNATE_WORDS, STAGE_WORDS, tuningWords } from '@cifra/contract/words';
 import { figureLines } from '@cifra/engrave';
 import { durationWords } from './rhythmWords';
-import { STAGE_WORDS } from './stageWords';
 import { figureWords, list, ordinal } from './spoken';
 
 /** One line of the reason trail: what it is about, and the sentence. */
@@ -39,15 +39,6 @@ export const OCTAVE_WHY: Readonly<Record<OctaveReason, string>> = {
   'own-page': 'as on your page', fits: 'the octave in which every note suits the players', 'fewest-outside': 'the octave with the fewest notes out of range', chosen: 'your choice',
 };
 
-export const ALTERNATE_WHY: Readonly<Record<AlternateReason, string>> = {
-  'fourth-valve': 'better in tune, where there is a fourth valve', 'third-alone': 'a little flat, to save a finger', 'valve-trill': 'for a trill or a quick change',
-  'next-partial': 'from the next open note, to save a change', 'lower-partial': 'from the open note below, to save a change', 'other-side': 'on the other side of the horn, to keep the thumb still',
-  attachment: 'with the F attachment, to save a long slide', 'longer-slide': 'further out, when the next note is out there too', trill: 'for a quick change with its neighbour', chromatic: 'between its chromatic neighbours',
-  'thumb-b-flat': 'where no B natural follows', 'one-and-one': 'coming from a note with both first fingers', 'bis-key': 'in flat keys, where no B natural follows', 'side-key': 'next to its neighbour above', 'side-c': 'next to B, so that two fingers need not trade places',
-  'other-little-finger': 'when the other little finger is needed next', forked: 'next to D or E♭', 'left-hand': 'when the right little finger is busy', 'clearer-sound': 'for a clearer sound',
-  'front-key': 'when coming from the notes just below', resonance: 'with more fingers down, for a fuller sound', usual: 'the more usual figure',
-};
-
 export const BETTER_WHY: Readonly<Record<BetterCause, string>> = {
   'no-slide': 'no finger has to slide', 'no-exchange': 'fingers do not have to trade places', 'fewer-fingers': 'fewer fingers move', 'same-side': 'the thumb stays as it is', 'fewer-valves': 'fewer valves change',
   'shorter-slide': 'the slide travels less', 'no-turn': 'the slide goes on in the same direction', 'held-on': 'the key can stay down', 'must-let-go': 'a B natural follows before the finger lifts, and this key would spoil it',
@@ -56,14 +47,6 @@ export const BETTER_WHY: Readonly<Record<BetterCause, string>> = {
 const PREFERRED_WHY: Readonly<Record<PreferredReason, string>> = {
   'quick-fingers': 'one and two rather than three alone: the two quick fingers, and the way everybody learns it', 'three-valves-first': 'learned on three valves first; the fourth comes later',
 };
-
-const REMEDY: Readonly<Record<Remedy, string>> = {
-  'third-slide': 'push the third slide out', 'fourth-valve': 'use the fourth valve where there is one', 'slide-in': 'bring the slide in a little', 'lip-down': 'let it sit lower', 'lip-up': 'keep it up',
-  'resonance-fingers': 'add fingers of the right hand', 'less-air': 'less pressure, corners steady',
-};
-
-export const tuningWords = ({ tendency, cents, remedy }: Intonation): string =>
-  `sits ${tendency}${cents === undefined ? '' : ` by ${Math.round(Math.abs(cents))} cents on the tube alone`}: ${REMEDY[remedy]}`;
 
 const SIGN_NAME: Readonly<Record<number, string>> = { [-2]: 'double flat', [-1]: 'flat', 0: 'natural', 1: 'sharp', 2: 'double sharp' };
 const SEMITONE_STEPS = ['', 'a half step', 'a whole step', 'a step and a half', 'two whole steps', 'two and a half steps', 'three whole steps'];
@@ -115,7 +98,7 @@ export function factWords(f: Fact, schools: Schools = DEFAULT_SCHOOLS): TrailLin
       return { term: 'because', text: `open ${open} (partial ${f.origin.partial}) ${lowered}${centsWords(f.origin.cents)}` };
     }
     case 'intonation': return { term: 'tuning', text: tuningWords(f.intonation) };
-    case 'alternate': return { term: 'also', text: `${figureLine(f.alternate.figure, schools)}: ${ALTERNATE_WHY[f.alternate.reason]}` };
+    case 'alternate': return { term: 'also', text: `${figureLine(f.alternate.figure, schools)}: ${ALTERNATE_WORDS[f.alternate.reason]}` };
     case 'better': return { term: 'easier', text: `${figureLine(f.alternate.figure, schools)} here: ${BETTER_WHY[f.cause]}` };
     case 'misfit': return { term: 'range', text: `${SIDE[f.side]} than ${STAGE_WORDS[f.stage].toLowerCase()} goes` };
     case 'hidden': return { term: 'hidden', text: 'no figure on the page here: this note is to be read' };

@@ -74,6 +74,8 @@ interface Way {
 
 /** From here the slide itself must put a partial right. */
 const RAISE_FROM_CENTS = -20;
+/** Half steps below the flat partial that players still use it for. Common practice, no source. */
+const FLAT_PARTIAL_REACH = 4;
 /** A note is worth a word from here on. */
 const NOTABLE_CENTS = 20;
 /** On the B♭ side the flat fifth partial gives way to the sixth, unless that would need 1-3 or 1-2-3. */
@@ -97,8 +99,8 @@ function slideWays(tube: Tube, target: number): Way[] {
   const plain = openPartials(tube.fundamental, SLIDE_PARTIALS, target).flatMap((open): Way[] => {
     const cents = partialCents(open.partial);
     const flat = cents < RAISE_FROM_CENTS;
-    // First position is all the way in: nothing is left to raise a flat partial with.
-    if (flat && open.lowered === 0) return [];
+    // First position is all the way in: nothing is left to raise a flat partial with. Far out, nobody looks for it.
+    if (flat && (open.lowered === 0 || open.lowered > FLAT_PARTIAL_REACH)) return [];
     return [{ figure: { kind: 'slide', position: open.lowered + 1, adjust: flat ? 1 : 0 }, origin: { ...open, cents }, cost: open.lowered }];
   });
   if (tube.attachment !== true) return plain;

@@ -100,15 +100,16 @@ function accidentalsOf({ tones, teaching: { schools: { reminders } } }: Part, li
 /**
  * Reads over every note of a part its name, its sounding pitch, its accidental, its figure and what is counted; and the
  * alternate, where one is easier in this passage.
+ * @param alone the notes stand for themselves, as on a chart: no neighbour makes another figure easier
  */
-export function annotate(part: Part): Annotations {
+export function annotate(part: Part, { alone = false } = {}): Annotations {
   const { instrument, teaching, tones } = part;
   const { schools } = teaching;
   const { table, context } = deskOf(instrument, teaching);
   const line = concertLineOf(part.concert);
   return new Annotations(
     tones, line.structure, countsOf(line.structure, schools.counting),
-    accidentalsOf(part, line), context.findAll(tones, line), hiddenNotes(part, schools),
+    accidentalsOf(part, line), alone ? [] : context.findAll(tones, line), hiddenNotes(part, schools),
     tones.tones.map((t) => ({ fingering: fingerIn(table, t.midi), name: noteName(t.pitch, t.fifths, schools.noteNames) })),
   );
 }

@@ -18,6 +18,8 @@ export interface MeiOptions {
   /** Whether the last bar closes the piece. */
   readonly finalBar: boolean;
   readonly slurs: boolean;
+  /** One note a bar without bar lines or meter, as on a chart. */
+  readonly unmetered?: boolean;
   /** The sign before each note; without it, what the rules of the staff ask for. */
   readonly accidentals?: SignLookup;
 }
@@ -140,6 +142,7 @@ export function writeMei<P extends Pitch>(score: Score<P>, o: MeiOptions): strin
     const after = score.measures[index + multi];
     const right = closing?.repeatEnd === true ? (after?.repeatStart === true && !o.breakBefore.has(index + multi) ? 'rptboth' : 'rptend')
       : closing?.endBar === 'final' || (after === undefined && o.finalBar) ? 'end' : closing?.endBar === 'double' ? 'dbl' : undefined;
+    const rightLine = o.unmetered === true ? 'invis' : right;
     const left = m.repeatStart === true && !(before?.repeatEnd === true && !o.breakBefore.has(index)) ? 'rptstart' : undefined;
     const controls: XmlElement[] = [];
     if (m.tempo !== undefined) controls.push(el('tempo', { staff: 1, place: 'above', tstamp: 1, 'xml:id': `${o.idPrefix}tempo-${m.id}` }, [tempoPlaceholder(m.tempo)]));
@@ -159,14 +162,14 @@ export function writeMei<P extends Pitch>(score: Score<P>, o: MeiOptions): strin
     for (const h of score.hairpins) {
       if (home.get(h.from) === index) controls.push(el('hairpin', { startid: ref(h.from), endid: ref(h.to), form: h.kind === 'crescendo' ? 'cres' : 'dim', staff, place: 'below' }));
     }
-    into.push(el('measure', { n: number, 'xml:id': o.idPrefix + m.id, left, right, metcon: 'false' }, [
+    into.push(el('measure', { n: number, 'xml:id': o.idPrefix + m.id, left, right: rightLine, metcon: 'false' }, [
       ...(o.bandLines > 0 ? [el('staff', { n: 1 }, [el('layer', { n: 1 }, multi > 1 ? restRoom() : [el('mSpace')])])] : []),
       el('staff', { n: staff }, [el('layer', { n: 1 }, music), ...(o.bandLines === 0 && multi > 1 ? [el('layer', { n: 2 }, restRoom())] : [])]),
       ...controls,
     ]));
   });
 
-  const scoreDef = el('scoreDef', { ...meterAttributes(first.meter), 'system.leftline': 'false', 'mnum.visible': 'true' }, [
+  const scoreDef = el('scoreDef', { ...(o.unmetered === true ? {} : meterAttributes(first.meter)), 'system.leftline': 'false', 'mnum.visible': 'true' }, [
     el('staffGrp', { 'bar.thru': 'false' }, [
       ...(o.bandLines > 0 ? [el('staffDef', { n: 1, lines: o.bandLines, 'clef.visible': 'false', 'clef.shape': 'G', 'clef.line': 2 })] : []),
       el('staffDef', { n: staff, lines: 5, 'clef.shape': CLEF[first.clef].shape, 'clef.line': CLEF[first.clef].line, 'keysig': keySig(first.key) }),

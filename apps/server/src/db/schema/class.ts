@@ -1,6 +1,6 @@
 import type { BandDto, PaperName, SchoolsDto } from '@cifra/contract';
 import type { InstrumentId, Stage } from '@cifra/core';
-import { index, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { boolean, index, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { teachers } from './teacher';
 
 export const classes = pgTable('classes', {
@@ -13,5 +13,6 @@ export const classes = pgTable('classes', {
   stage: text('stage').$type<Stage>().notNull().default('first-year'),
   band: jsonb('band').$type<BandDto>().notNull(),
   paper: text('paper').$type<PaperName>().notNull(),
+  strip: boolean('strip').notNull().default(false),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 }, (t) => [index('classes_teacher').on(t.teacherId)]);

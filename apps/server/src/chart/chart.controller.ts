@@ -1,0 +1,40 @@
+import { BAND_ROW_NAMES, PAPER_NAMES, type PaperName } from '@cifra/contract';
+import { instrumentOf, isInstrumentId, type Stage, STAGES } from '@cifra/core';
+import { Controller, Get, Header, Param, Query, Res, StreamableFile } from '@nestjs/common';
+import { ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
+import type { Response } from 'express';
+import type { TeacherRow } from '../auth/auth.repository';
+import { Teacher } from '../auth/session.guard';
+import { TeachingService } from '../class/teaching.service';
+import { ExerciseService } from '../exercise/exercise.service';
+import { attachment } from '../part/attachment';
+import { notFound, Refusal } from '../refusal/refusal';
+import { RowIdOrNone } from '../refusal/rowId.pipe';
+import { MusicPool } from '../worker/musicPool';
+
+/** Rows of a printed chart: everything but what a passage alone has. */
+const ROWS = BAND_ROW_NAMES.filter((r) => r !== 'count');
+
+/** Fingering charts to print: a stage of an instrument, or the notes of one exercise. */
+@ApiTags('charts')
+@Controller('api/charts')
+export class ChartController {
+  constructor(private readonly exercises: ExerciseService, private readonly teaching: TeachingService, private readonly pool: MusicPool) {}
+
+  @Get(':instrument.pdf') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'A fingering chart as PDF' })
+  @ApiQuery({ name: 'stage', enum: STAGES, required: false }) @ApiQuery({ name: 'exercise', required: false }) @ApiQuery({ name: 'class', required: false }) @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
+  async chart(
+    @Teacher() t: TeacherRow, @Param('instrument') id: string, @Query('stage') stage: string | undefined, @Query('exercise', RowIdOrNone) exerciseId: string | undefined,
+    @Query('class', RowIdOrNone) classId: string | undefined, @Query('paper') paper: string | undefined, @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    if (!isInstrumentId(id)) throw notFound('instrument');
+    if (stage !== undefined && !STAGES.includes(stage as Stage)) throw new Refusal('bad-request', `A stage is one of: ${STAGES.join(', ')}.`);
+    if (paper !== undefined && !PAPER_NAMES.includes(paper as PaperName)) throw new Refusal('bad-request', 'Paper is a4 or letter.');
+    const [teaching, exercise] = await Promise.all([this.teaching.find(t, classId), exerciseId === undefined ? undefined : this.exercises.find(t.id, exerciseId)]);
+    const bytes = await this.pool.run({
+      kind: 'chart', instrument: id, exercise: exercise?.document, rows: ROWS, paper: (paper as PaperName | undefined) ?? 'a4', teaching: { ...teaching, stage: (stage as Stage | undefined) ?? teaching.stage },
+    });
+    response.setHeader('Content-Disposition', attachment(`Chart - ${instrumentOf(id).name}${exercise === undefined ? '' : ` - ${exercise.title}`}.pdf`));
+    return new StreamableFile(bytes, { type: 'application/pdf' });
+  }
+}

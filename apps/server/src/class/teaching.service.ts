@@ -1,0 +1,22 @@
+import type { ClassView } from '@cifra/contract';
+import { DEFAULT_TEACHING, schoolsOf, type Teaching } from '@cifra/core';
+import { Injectable } from '@nestjs/common';
+import type { TeacherRow } from '../auth/auth.repository';
+import { notFound } from '../refusal/refusal';
+import { ClassRepository } from './class.repository';
+
+/** How a class is taught: its own choices over its teacher's profile. */
+export const teachingOf = (t: TeacherRow, group: ClassView): Teaching => ({ schools: schoolsOf(t.schools, group.schools), stage: group.stage });
+
+@Injectable()
+export class TeachingService {
+  constructor(private readonly classes: ClassRepository) {}
+
+  /** How a class is taught, or how its teacher teaches when no class is named. @throws Refusal not-found */
+  async find(t: TeacherRow, classId: string | undefined): Promise<Teaching> {
+    if (classId === undefined) return { ...DEFAULT_TEACHING, schools: schoolsOf(t.schools) };
+    const group = await this.classes.find(t.id, classId);
+    if (group === undefined) throw notFound('class');
+    return teachingOf(t, group);
+  }
+}

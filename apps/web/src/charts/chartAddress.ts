@@ -1,0 +1,33 @@
+import { type InstrumentId, isInstrumentId, readNoteSlug, type SchoolQuestion, type Stage, STAGES, type Written } from '@cifra/core';
+
+/** What a chart's address says: instrument, note, and what is shown of it. */
+export interface ChartAddress {
+  readonly instrument: InstrumentId | undefined;
+  readonly note: Written | undefined;
+  readonly stage: Stage | undefined;
+  /** The exercise whose notes alone are shown. */
+  readonly exercise: string | undefined;
+  /** A school looked at here, whatever the class's is. */
+  readonly school: string | undefined;
+}
+
+export function readChartAddress(instrument: string | undefined, note: string | undefined, query: URLSearchParams): ChartAddress {
+  const stage = query.get('stage');
+  return {
+    instrument: instrument !== undefined && isInstrumentId(instrument) ? instrument : undefined, note: note === undefined ? undefined : readNoteSlug(note),
+    stage: STAGES.find((s) => s === stage), exercise: query.get('exercise') ?? undefined, school: query.get('school') ?? undefined,
+  };
+}
+
+export function writeChartAddress(instrument: InstrumentId, note: string | undefined, shown: Pick<ChartAddress, 'stage' | 'exercise' | 'school'>): string {
+  const query = new URLSearchParams();
+  for (const name of ['stage', 'exercise', 'school'] as const) if (shown[name] !== undefined) query.set(name, shown[name]);
+  const text = query.toString();
+  return `/charts/${instrument}${note === undefined ? '' : `/${note}`}${text === '' ? '' : `?${text}`}`;
+}
+
+/** The question of school that changes an instrument's figures, if there is one. */
+export const FIGURE_SCHOOL: Readonly<Partial<Record<InstrumentId, SchoolQuestion>>> = {
+  flute: 'fluteBFlat', piccolo: 'fluteBFlat', 'soprano-saxophone': 'saxophoneBFlat', 'alto-saxophone': 'saxophoneBFlat', 'tenor-saxophone': 'saxophoneBFlat', 'baritone-saxophone': 'saxophoneBFlat',
+  'descant-recorder': 'recorder', 'treble-recorder': 'recorder', 'tenor-recorder': 'recorder', 'bass-recorder': 'recorder', horn: 'horn', euphonium: 'euphonium', baritone: 'euphonium',
+};
