@@ -18,7 +18,7 @@ const coreZones = LAYERS.map(([layer, may]) => ({
 const zone = (target, from) => ({ target, from, message: `${target} may not use ${from}.` });
 
 export default ts.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '.cifra/**', 'coverage/**', 'apps/server/drizzle/**', 'test-results/**'] },
+  { ignores: ['**/dist/**', '**/node_modules/**', '.cifra/**', 'coverage/**', 'apps/server/drizzle/**', 'test-results/**', '.mutation/**'] },
   js.configs.recommended,
   ...ts.configs.recommended,
   {

@@ -17,7 +17,7 @@ export default {
   timeoutMS: 4000,
   reporters: ['clear-text', 'json', 'progress'],
   clearTextReporter: { logTests: false, allowColor: false, reportTests: false },
-  jsonReporter: { fileName: process.env.MUTATE_REPORT ?? 'test-results/mutation.json' },
-  tempDirName: 'test-results/mutation',
+  jsonReporter: { fileName: process.env.MUTATE_REPORT ?? '.mutation/report.json' },
+  tempDirName: '.mutation/work',
   checkers: [],
 };

@@ -34,5 +34,10 @@ test('axe finds nothing serious on any place, and the console stays quiet', asyn
   await page.getByRole('button', { name: 'Change class' }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
+  await page.getByRole('tab', { name: 'How it is taught' }).click();
+  expect(await seriousFindings(page)).toEqual([]);
+  await page.goto('/charts/horn/A4');
+  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  expect(await seriousFindings(page)).toEqual([]);
   expect(noise).toEqual([]);
 });

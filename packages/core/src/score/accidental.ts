@@ -118,8 +118,9 @@ export function moveReadings<P extends Pitch>(readings: readonly AccidentalReadi
   for (let i = 0; i < readings.length; i++) {
     const reading = readings[i] as AccidentalReading;
     const t = of[i] as number;
-    const base = reading.source === 'tie' || reading.source === 'bar' ? reading : (free[t] as AccidentalReading);
-    moved[i] = reading.courtesy === true ? { ...base, sign: (tones[t] as Tone<P>).pitch.alter, courtesy: true } : base;
+    const { alter } = (tones[t] as Tone<P>).pitch;
+    const base = reading.source === 'sign' ? signReading(alter) : reading.source === 'tie' || reading.source === 'bar' ? reading : (free[t] as AccidentalReading);
+    moved[i] = reading.courtesy === true ? { ...base, sign: alter, courtesy: true } : base;
   }
   return moved;
 }

@@ -1,0 +1,121 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ClassView, ExerciseView, TeacherView } from '@cifra/contract';
+import { notesOf } from '@cifra/core';
+import { readAbc, readMusicXml } from '@cifra/formats';
+import { startTestServer, type TestServer } from '../testing/testServer';
+
+let server: TestServer;
+let mara: ReturnType<TestServer['agent']>;
+let harbour: ExerciseView;
+let group: ClassView;
+const folder = mkdtempSync(join(tmpdir(), 'cifra-teaching-'));
+beforeAll(async () => {
+  server = await startTestServer();
+  mara = server.agent();
+  await mara.post('/api/session/demo').expect(200);
+  harbour = ((await mara.get('/api/exercises')).body as ExerciseView[]).find((e) => e.title === 'Harbour Steps') as ExerciseView;
+  [group] = (await mara.get('/api/classes')).body as [ClassView];
+});
+afterAll(async () => {
+  await server.stop();
+  rmSync(folder, { recursive: true });
+});
+
+const binary = (res: NodeJS.ReadableStream, done: (e: Error | null, b: Buffer) => void): void => {
+  const chunks: Buffer[] = [];
+  res.on('data', (c: Buffer) => chunks.push(c));
+  res.on('end', () => done(null, Buffer.concat(chunks)));
+};
+async function pdfText(path: string): Promise<string> {
+  const response = await mara.get(path).buffer(true).parse(binary as never).expect(200);
+  const file = join(folder, 'page.pdf');
+  writeFileSync(file, response.body as Buffer);
+  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/ ♭/g, '♭').replace(/\s+/g, ' ');
+}
+async function text(path: string): Promise<string> {
+  const response = await mara.get(path).buffer(true).parse(binary as never).expect(200);
+  return (response.body as Buffer).toString('utf8');
+}
+const saveClass = async (change: object): Promise<ClassView> => {
+  const { id, ...before } = group;
+  group = (await mara.put(`/api/classes/${id}`).send({ ...before, ...change }).expect(200)).body as ClassView;
+  return group;
+};
+
+describe('a teacher\'s profile', () => {
+  it('is empty at first, keeps what was chosen, and refuses what is no choice', async () => {
+    expect(((await mara.get('/api/session').expect(200)).body as TeacherView).schools).toEqual({});
+    expect((await mara.put('/api/session/profile').send({ schools: { horn: 'double', counting: 'ta' } }).expect(200)).body).toMatchObject({ schools: { horn: 'double', counting: 'ta' } });
+    expect(((await mara.get('/api/session').expect(200)).body as TeacherView).schools).toEqual({ horn: 'double', counting: 'ta' });
+    await mara.put('/api/session/profile').send({ schools: { horn: 'triple' } }).expect(400);
+    await mara.put('/api/session/profile').send({ schools: { harmonica: 'blues' } }).expect(400);
+    await server.agent().put('/api/session/profile').send({ schools: {} }).expect(401);
+  });
+
+  it('changes the figures of every class, and a class may do otherwise', async () => {
+    await saveClass({ band: { woodwind: ['figure', 'name'], brass: ['figure', 'name'] } });
+    const horn = `/api/exercises/${harbour.id}/parts/horn.pdf?class=${group.id}`;
+    expect(await pdfText(horn)).toMatch(/T12|T0|T1/);
+    await saveClass({ schools: { horn: 'single-f' } });
+    expect(await pdfText(horn)).not.toMatch(/\bT\d/);
+    await saveClass({ schools: { figures: 'none' } });
+    expect(await pdfText(horn)).not.toMatch(/\bT?12\b/);
+    await saveClass({ schools: {} });
+  });
+});
+
+describe('a class', () => {
+  it('keeps stage, schools and strip, and refuses what is none', async () => {
+    expect(await saveClass({ stage: 'second-year', schools: { recorder: 'german' }, strip: true })).toMatchObject({ stage: 'second-year', schools: { recorder: 'german' }, strip: true });
+    const { id, ...before } = group;
+    await mara.put(`/api/classes/${id}`).send({ ...before, stage: 'tenth-year' }).expect(400);
+    await mara.put(`/api/classes/${id}`).send({ ...before, schools: { recorder: 'plastic' } }).expect(400);
+    expect(await pdfText(`/api/exercises/${harbour.id}/parts/trumpet.pdf?class=${id}`)).toMatch(/Harbour Steps/);
+    await saveClass({ stage: 'first-year', schools: {}, strip: false });
+  });
+});
+
+describe('a fingering chart as PDF', () => {
+  it('has the notes of its stage, the other figures and their reasons', async () => {
+    const chart = await pdfText('/api/charts/alto-saxophone.pdf?stage=first-year&paper=letter');
+    expect(chart).toMatch(/Fingering chart/);
+    expect(chart).toMatch(/Alto saxophone in E♭/);
+    expect(chart).toMatch(/between its chromatic neighbours/);
+    expect(chart).toMatch(/in flat keys, where no B natural follows/);
+  });
+
+  it('has the notes of one exercise alone', async () => {
+    expect(await pdfText(`/api/charts/trumpet.pdf?exercise=${harbour.id}&class=${group.id}`)).toMatch(/The notes of Harbour Steps/);
+  });
+
+  it('follows the school of its teacher and class', async () => {
+    const figures = async (): Promise<string> => pdfText(`/api/charts/horn.pdf?stage=full&class=${group.id}`);
+    expect(await figures()).toMatch(/T12/);
+    await saveClass({ schools: { horn: 'single-f' } });
+    expect(await figures()).not.toMatch(/T12/);
+    await saveClass({ schools: {} });
+  });
+
+  it('refuses instruments, stages, papers and exercises that do not exist', async () => {
+    await mara.get('/api/charts/kazoo.pdf').expect(404);
+    await mara.get('/api/charts/flute.pdf?stage=tenth-year').expect(400);
+    await mara.get('/api/charts/flute.pdf?paper=napkin').expect(400);
+    await mara.get('/api/charts/flute.pdf?exercise=00000000-0000-4000-8000-000000000000').expect(404);
+    await mara.get('/api/charts/flute.pdf?class=nonsense').expect(404);
+    await server.agent().get('/api/charts/flute.pdf').expect(401);
+  });
+});
+
+describe('a part as text', () => {
+  it('is the same page as ABC and as MusicXML', async () => {
+    const [abc, xml] = [readAbc(await text(`/api/exercises/${harbour.id}/parts/horn.abc?class=${group.id}`)), readMusicXml(await text(`/api/exercises/${harbour.id}/parts/horn.musicxml?class=${group.id}`))];
+    if (!abc.ok || abc.value.kind !== 'line' || !xml.ok || xml.value.kind !== 'line') throw new Error('not a line');
+    expect(abc.problems).toEqual([]);
+    expect(notesOf(abc.value.score).map((n) => n.pitch)).toEqual(notesOf(xml.value.score).map((n) => n.pitch));
+    await mara.get(`/api/exercises/${harbour.id}/parts/kazoo.abc`).expect(404);
+    await mara.get(`/api/exercises/${harbour.id}/parts/horn.abc?class=00000000-0000-4000-8000-000000000000`).expect(404);
+  });
+});
