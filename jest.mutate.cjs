@@ -1,6 +1,7 @@
-// The core's tests alone, for npm run mutate.
+// Some of the core's tests alone, for npm run mutate: MUTATE_TESTS names folders or files.
 const { projects } = require('./jest.config.cjs');
 
 const core = projects.find((p) => p.displayName === 'core');
+const tests = (process.env.MUTATE_TESTS ?? '').split(',');
 
-module.exports = { ...core, displayName: undefined, testTimeout: 15000 };
+module.exports = { ...core, displayName: undefined, testTimeout: 15000, testMatch: tests.map((t) => (t.includes('/') ? `<rootDir>/src/${t}*.test.ts` : `<rootDir>/src/${t}/**/*.test.ts`)) };

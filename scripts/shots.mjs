@@ -43,6 +43,15 @@ async function shots() {
   await page.getByRole('dialog').waitFor();
   await page.waitForTimeout(300);
   await shot('class');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'How you teach' }).click();
+  await page.getByRole('dialog').waitFor();
+  await page.waitForTimeout(300);
+  await shot('teaching');
+  await page.goto(`${base}/charts/alto-saxophone/Bb4`);
+  await engraved();
+  await page.waitForTimeout(1500);
+  await shot('charts');
   await page.goto(`${base}/bring`);
   await page.getByLabel('Music file').setInputFiles(join(ROOT, 'packages/formats/src/fixtures/evening-quartet.musicxml'));
   await page.getByRole('button', { name: /Clarinet/ }).click();
@@ -67,6 +76,9 @@ async function shots() {
     writeFileSync(pdf, await (await page.request.get(`${base}/api/exercises/${id}/parts/${instrument}.pdf?class=${group.id}&paper=a4`)).body());
     execFileSync('pdftoppm', ['-r', '110', '-png', '-singlefile', pdf, join(FOLDER, `page-${instrument}`)]);
   }
+  const chart = join(folder, 'chart.pdf');
+  writeFileSync(chart, await (await page.request.get(`${base}/api/charts/double-horn.pdf?stage=second-year&class=${group.id}`)).body());
+  execFileSync('pdftoppm', ['-r', '110', '-png', '-singlefile', chart, join(FOLDER, 'page-chart')]);
   rmSync(folder, { recursive: true });
   await browser.close();
 }

@@ -42,7 +42,7 @@ export {
 } from './instrument/instrument';
 export { instrumentOf, INSTRUMENTS, isInstrumentId } from './instrument/instrument.data';
 export { finger } from './instrument/finger';
-export { taughtAs } from './instrument/taught';
+export { figureQuestion, figureSchool, taughtAs } from './instrument/taught';
 export { type Exercise, KEY_CHOICES, type KeyChoice, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH, type PageOwner, type PartChoice } from './exercise/exercise';
 export { readExercise } from './exercise/exerciseSchema';
 export { realize, toPage } from './exercise/realize';

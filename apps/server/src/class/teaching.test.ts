@@ -1,17 +1,13 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type { ClassView, ExerciseView, TeacherView } from '@cifra/contract';
 import { notesOf } from '@cifra/core';
 import { readAbc, readMusicXml } from '@cifra/formats';
+import { fetchFile, fetchPdf } from '../testing/fetchPages';
 import { startTestServer, type TestServer } from '../testing/testServer';
 
 let server: TestServer;
 let mara: ReturnType<TestServer['agent']>;
 let harbour: ExerciseView;
 let group: ClassView;
-const folder = mkdtempSync(join(tmpdir(), 'cifra-teaching-'));
 beforeAll(async () => {
   server = await startTestServer();
   mara = server.agent();
@@ -19,26 +15,10 @@ beforeAll(async () => {
   harbour = ((await mara.get('/api/exercises')).body as ExerciseView[]).find((e) => e.title === 'Harbour Steps') as ExerciseView;
   [group] = (await mara.get('/api/classes')).body as [ClassView];
 });
-afterAll(async () => {
-  await server.stop();
-  rmSync(folder, { recursive: true });
-});
+afterAll(() => server.stop());
 
-const binary = (res: NodeJS.ReadableStream, done: (e: Error | null, b: Buffer) => void): void => {
-  const chunks: Buffer[] = [];
-  res.on('data', (c: Buffer) => chunks.push(c));
-  res.on('end', () => done(null, Buffer.concat(chunks)));
-};
-async function pdfText(path: string): Promise<string> {
-  const response = await mara.get(path).buffer(true).parse(binary as never).expect(200);
-  const file = join(folder, 'page.pdf');
-  writeFileSync(file, response.body as Buffer);
-  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/ ♭/g, '♭').replace(/\s+/g, ' ');
-}
-async function text(path: string): Promise<string> {
-  const response = await mara.get(path).buffer(true).parse(binary as never).expect(200);
-  return (response.body as Buffer).toString('utf8');
-}
+const pdfText = async (path: string): Promise<string> => (await fetchPdf(mara, path)).text.replace(/ ♭/g, '♭').replace(/\s+/g, ' ');
+const text = async (path: string): Promise<string> => (await fetchFile(mara, path)).bytes.toString('utf8');
 const saveClass = async (change: object): Promise<ClassView> => {
   const { id, ...before } = group;
   group = (await mara.put(`/api/classes/${id}`).send({ ...before, ...change }).expect(200)).body as ClassView;
@@ -96,6 +76,7 @@ describe('a fingering chart as PDF', () => {
     expect(await figures()).toMatch(/T12/);
     await saveClass({ schools: { horn: 'single-f' } });
     expect(await figures()).not.toMatch(/T12/);
+    expect(await pdfText(`/api/charts/horn.pdf?stage=full&class=${group.id}&school=double`)).toMatch(/T12/);
     await saveClass({ schools: {} });
   });
 
@@ -103,6 +84,7 @@ describe('a fingering chart as PDF', () => {
     await mara.get('/api/charts/kazoo.pdf').expect(404);
     await mara.get('/api/charts/flute.pdf?stage=tenth-year').expect(400);
     await mara.get('/api/charts/flute.pdf?paper=napkin').expect(400);
+    await mara.get('/api/charts/flute.pdf?school=double').expect(400);
     await mara.get('/api/charts/flute.pdf?exercise=00000000-0000-4000-8000-000000000000').expect(404);
     await mara.get('/api/charts/flute.pdf?class=nonsense').expect(404);
     await server.agent().get('/api/charts/flute.pdf').expect(401);

@@ -1,10 +1,7 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type { ClassView, ExerciseView } from '@cifra/contract';
 import { notesOf, pitchText } from '@cifra/core';
 import { readMusicXml } from '@cifra/formats';
+import { fetchFile, fetchPdf } from '../testing/fetchPages';
 import { startTestServer, type TestServer } from '../testing/testServer';
 import { attachment } from './attachment';
 
@@ -12,7 +9,6 @@ let server: TestServer;
 let mara: ReturnType<TestServer['agent']>;
 let harbour: ExerciseView;
 let group: ClassView;
-const folder = mkdtempSync(join(tmpdir(), 'cifra-pdf-'));
 beforeAll(async () => {
   server = await startTestServer();
   mara = server.agent();
@@ -20,24 +16,9 @@ beforeAll(async () => {
   harbour = ((await mara.get('/api/exercises')).body as ExerciseView[]).find((e) => e.title === 'Harbour Steps') as ExerciseView;
   [group] = (await mara.get('/api/classes')).body as [ClassView];
 });
-afterAll(async () => {
-  await server.stop();
-  rmSync(folder, { recursive: true });
-});
+afterAll(() => server.stop());
 
-const binary = (res: NodeJS.ReadableStream, done: (e: Error | null, b: Buffer) => void): void => {
-  const chunks: Buffer[] = [];
-  res.on('data', (c: Buffer) => chunks.push(c));
-  res.on('end', () => done(null, Buffer.concat(chunks)));
-};
-
-async function pdf(path: string): Promise<{ text: string; info: string; fonts: string; disposition: string }> {
-  const response = await mara.get(path).buffer(true).parse(binary as never).expect(200);
-  const file = join(folder, 'page.pdf');
-  writeFileSync(file, response.body as Buffer);
-  const run = (program: string, ...args: string[]): string => execFileSync(program, [...args, file, ...(program === 'pdftotext' ? ['-'] : [])], { encoding: 'utf8' });
-  return { text: run('pdftotext', '-layout'), info: run('pdfinfo'), fonts: run('pdffonts'), disposition: String(response.headers['content-disposition']) };
-}
+const pdf = (path: string) => fetchPdf(mara, path);
 
 describe('a PDF of one part', () => {
   it('holds title, player, letters with their signs and figures, on the paper asked for', async () => {
@@ -74,8 +55,7 @@ describe('the class\'s book', () => {
 
 describe('a part as MusicXML', () => {
   it('reads back as the written page, and says the transposition', async () => {
-    const response = await mara.get(`/api/exercises/${harbour.id}/parts/horn.musicxml`).buffer(true).parse(binary as never).expect(200);
-    const xml = (response.body as Buffer).toString('utf8');
+    const xml = (await fetchFile(mara, `/api/exercises/${harbour.id}/parts/horn.musicxml`)).bytes.toString('utf8');
     const read = readMusicXml(xml);
     if (!read.ok || read.value.kind !== 'line') throw new Error('not a line');
     expect(read.value.suggestedOwner).toBe('horn');

@@ -1,29 +1,24 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
-import {
-  annotate, chartId, chartNotes, chartPart, derivePart, explain, type Fact, type Instrument, INSTRUMENTS, type InstrumentId, letterName, midi, notesUsed, type Part, realize, SCHOOL_CHOICES, schoolsOf, SECTIONS, STAGES, taughtAs,
-  type Teaching, trailFacts,
-} from '@cifra/core';
-import { instrumentTitle } from '@cifra/engrave';
 import { STAGE_WORDS } from '@cifra/contract/words';
-import { LoaderCircle, Printer, Volume2 } from 'lucide-react';
+import { chartNotes, derivePart, figureQuestion, figureSchool, type Instrument, type InstrumentId, notesUsed, type Part, realize, SCHOOL_CHOICES, schoolsOf, STAGES, taughtAs, type Teaching } from '@cifra/core';
+import { instrumentTitle } from '@cifra/engrave';
+import { LoaderCircle, Printer } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { download } from '../api/request';
 import { useClasses, useShelf } from '../api/resources';
-import { useChartPages } from '../engraving/useEngraving';
 import { useFigures } from '../figures/loadFigures';
 import { useTeaching } from '../school/teaching';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { useNotice } from '../ui/Notices';
-import { Sheet } from '../ui/Sheet';
 import { Failure, StaffSkeleton } from '../ui/States';
 import { choiceWords, SCHOOL_QUESTION_WORDS } from '../words/schoolWords';
-import { octaveName } from '../words/noteLabel';
-import { CAUTION_WORDS, SECTION_WORDS } from '../words/sectionWords';
-import { TrailList } from '../parts/TrailList';
-import { type ChartAddress, FIGURE_SCHOOL, readChartAddress, writeChartAddress } from './chartAddress';
-import { playNote } from './playNote';
+import { AboutInstrument } from './AboutInstrument';
+import { type ChartAddress, readChartAddress, writeChartAddress } from './chartAddress';
+import { ChartInstruments } from './ChartInstruments';
+import { ChartSheets } from './ChartSheets';
+import { ChosenNote } from './ChosenNote';
 
 /** Opens what charts need: the class for its schools, the shelf for the notes of an exercise. */
 export function Charts() {
@@ -43,9 +38,7 @@ export function Charts() {
 function useChartTeaching(id: InstrumentId, { stage, school }: ChartAddress, group: ClassView): Teaching {
   const taught = useTeaching(group);
   return useMemo(() => {
-    const question = FIGURE_SCHOOL[id];
-    const known = question !== undefined && (SCHOOL_CHOICES[question] as readonly string[]).includes(school ?? '');
-    return { schools: schoolsOf(taught.schools, known ? { [question]: school } : {}), stage: stage ?? taught.stage };
+    return { schools: schoolsOf(taught.schools, (school === undefined ? undefined : figureSchool(id, school)) ?? {}), stage: stage ?? taught.stage };
   }, [id, stage, school, taught]);
 }
 
@@ -65,7 +58,7 @@ function OpenChart({ id, address, group, shelf }: { readonly id: InstrumentId; r
     const page = pageOf(instrument, exercise, teaching);
     return page === undefined ? { list: chartNotes(instrument, teaching.stage), clef: undefined } : { list: notesUsed(page), clef: page.decisions.clef.clef };
   }, [instrument, exercise, teaching]);
-  const question = FIGURE_SCHOOL[id];
+  const question = figureQuestion(id);
   const go = (change: Partial<ChartAddress>, note?: string) => void navigate(writeChartAddress(id, note, { ...address, ...change }), { replace: note !== undefined });
   useEffect(() => {
     document.title = `${instrumentTitle(instrument)}, chart · Cifra`;
@@ -73,7 +66,7 @@ function OpenChart({ id, address, group, shelf }: { readonly id: InstrumentId; r
   }, [instrument]);
   const print = async () => {
     setBusy(true);
-    const query = new URLSearchParams({ class: group.id, paper: group.paper, stage: teaching.stage, ...(exercise === undefined ? {} : { exercise: exercise.id }) });
+    const query = new URLSearchParams({ class: group.id, paper: group.paper, stage: teaching.stage, ...(exercise === undefined ? {} : { exercise: exercise.id }), ...(question === undefined ? {} : { school: teaching.schools[question] }) });
     try {
       await download(`/api/charts/${id}.pdf?${query.toString()}`);
     } catch (e) {
@@ -111,93 +104,9 @@ function OpenChart({ id, address, group, shelf }: { readonly id: InstrumentId; r
         <aside aria-label="The chosen note" className="shrink-0 border-line bg-panel max-md:border-t md:w-[18.25rem] md:overflow-y-auto md:border-l">
           {figures.error !== undefined ? <Failure title="The figures did not come" detail={figures.error.message} onRetry={figures.retry} />
             : figures.ready && <ChosenNote instrument={instrument} notes={notes} teaching={teaching} chosen={address.note} />}
-          <section className="border-t border-line px-4 py-4 text-[13px] text-secondary">
-            <h2 className="mb-1 font-sans font-semibold">Mind</h2>
-            <ul className="space-y-1">{instrument.cautions.map((c) => <li key={c}>{CAUTION_WORDS[c]}</li>)}</ul>
-          </section>
+          <AboutInstrument instrument={instrument} />
         </aside>
       </div>
-    </>
-  );
-}
-
-interface ChartNotes {
-  readonly list: ReturnType<typeof chartNotes>;
-  readonly clef: Part['decisions']['clef']['clef'] | undefined;
-}
-
-interface ChartSheetsProps {
-  readonly instrument: Instrument;
-  readonly notes: ChartNotes;
-  readonly teaching: Teaching;
-  readonly exercise: ExerciseView | undefined;
-  readonly group: ClassView;
-  readonly chosen: ChartAddress['note'];
-  readonly onChoose: (slug: string) => void;
-}
-
-function ChartSheets({ instrument, notes, teaching, exercise, group, chosen, onChoose }: ChartSheetsProps) {
-  const { data, error, mutate } = useChartPages({ instrument: instrument.id, notes: notes.list, clef: notes.clef, teaching, paper: group.paper, of: exercise === undefined ? { stage: teaching.stage } : { exercise: exercise.title } });
-  if (error !== undefined) return <Failure title="This chart could not be engraved" detail="Try again, or choose another instrument." onRetry={() => void mutate()} />;
-  if (data === undefined) return <div className="mx-auto mt-5 max-w-[52rem] bg-white p-12 shadow-sm"><StaffSkeleton systems={4} label="Engraving the chart" /></div>;
-  const same = notes.list.find((n) => chosen !== undefined && midi(n) === midi(chosen));
-  return (
-    <div className="mx-auto max-w-[52rem] space-y-5 p-2 md:p-5">
-      {data.map((page, i) => <Sheet key={i} page={page} chosen={same === undefined ? undefined : chartId(same)} onChoose={(id) => onChoose(id.replace(/^k-/, ''))} className="bg-white shadow-sm" />)}
-    </div>
-  );
-}
-
-/** What is true of a note only where it stands in a line. */
-const OF_A_PASSAGE: readonly Fact['kind'][] = ['place', 'value', 'count', 'signature', 'accidental', 'reach'];
-
-/** The reasons of one note, and its sound. */
-function ChosenNote({ instrument, notes, teaching, chosen }: { readonly instrument: Instrument; readonly notes: ChartNotes; readonly teaching: Teaching; readonly chosen: ChartAddress['note'] }) {
-  const note = chosen === undefined ? undefined : (notes.list.find((n) => midi(n) === midi(chosen)) ?? chosen);
-  const part = useMemo(() => (note === undefined ? undefined : chartPart(instrument, [note], teaching, notes.clef)), [instrument, note, teaching, notes.clef]);
-  const annotations = useMemo(() => (part === undefined ? undefined : annotate(part, { alone: true })), [part]);
-  const said = part === undefined || annotations === undefined || note === undefined ? undefined : annotations.get(chartId(note));
-  useEffect(() => {
-    // Sound is allowed only after a touch or a key: an address that was opened from outside stays silent.
-    if (said !== undefined && navigator.userActivation?.isActive === true) void playNote(said.concert);
-  }, [said]);
-  if (part === undefined || annotations === undefined || note === undefined || said === undefined) {
-    return <section className="px-4 py-4 text-[13px] text-secondary"><h2 className="mb-1 font-sans font-semibold">Why this figure?</h2>Choose a note of the chart: it sounds, and its reasons stand here.</section>;
-  }
-  return (
-    <section aria-live="polite" className="px-4 py-4">
-      <div className="mb-3 flex items-center justify-between gap-2">
-        <h2 className="text-[17px]">{octaveName(note)}{said.name === letterName(note) ? '' : ` (${said.name})`}</h2>
-        <Button onClick={() => void playNote(said.concert)} icon={<Volume2 size={15} aria-hidden />}>Play it</Button>
-      </div>
-      <TrailList facts={trailFacts(explain(part, annotations, chartId(note))).filter((f) => !OF_A_PASSAGE.includes(f.kind))} schools={teaching.schools} />
-    </section>
-  );
-}
-
-function ChartInstruments({ chosen, group, onChoose }: { readonly chosen: InstrumentId; readonly group: ClassView; readonly onChoose: (id: InstrumentId) => void }) {
-  const row = (i: Instrument) => (
-    <li key={i.id}>
-      <button type="button" aria-current={i.id === chosen ? 'true' : undefined} onClick={() => onChoose(i.id)} className={`block w-full truncate border-l-[3px] py-1.5 pr-3 pl-[15px] text-left ${i.id === chosen ? 'border-accent bg-white font-semibold' : 'border-transparent hover:bg-desk'}`}>
-        {i.name}{group.instruments.includes(i.id) && <span className="ml-1.5 text-accent" title="in the class"><span aria-hidden>•</span><span className="sr-only">, in the class</span></span>}
-      </button>
-    </li>
-  );
-  return (
-    <>
-      <div className="border-b border-line bg-panel p-3 md:hidden">
-        <SelectField id="chart-instrument" label="Instrument" value={chosen} onChange={(e) => onChoose(e.target.value as InstrumentId)}>
-          {INSTRUMENTS.map((i) => <option key={i.id} value={i.id}>{i.name}</option>)}
-        </SelectField>
-      </div>
-      <nav aria-label="Instruments" className="w-[12.75rem] shrink-0 overflow-y-auto border-r border-line bg-panel py-2 max-md:hidden">
-        {SECTIONS.map((section) => (
-          <div key={section} className="mb-1.5">
-            <h2 className="px-4 pt-1.5 pb-0.5 font-sans text-[12.5px] font-semibold text-secondary">{SECTION_WORDS[section]}</h2>
-            <ul>{INSTRUMENTS.filter((i) => i.section === section).map(row)}</ul>
-          </div>
-        ))}
-      </nav>
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { type InstrumentId, isInstrumentId, readNoteSlug, type SchoolQuestion, type Stage, STAGES, type Written } from '@cifra/core';
+import { type InstrumentId, isInstrumentId, readNoteSlug, type Stage, STAGES, type Written } from '@cifra/core';
 
 /** What a chart's address says: instrument, note, and what is shown of it. */
 export interface ChartAddress {
@@ -25,9 +25,3 @@ export function writeChartAddress(instrument: InstrumentId, note: string | undef
   const text = query.toString();
   return `/charts/${instrument}${note === undefined ? '' : `/${note}`}${text === '' ? '' : `?${text}`}`;
 }
-
-/** The question of school that changes an instrument's figures, if there is one. */
-export const FIGURE_SCHOOL: Readonly<Partial<Record<InstrumentId, SchoolQuestion>>> = {
-  flute: 'fluteBFlat', piccolo: 'fluteBFlat', 'soprano-saxophone': 'saxophoneBFlat', 'alto-saxophone': 'saxophoneBFlat', 'tenor-saxophone': 'saxophoneBFlat', 'baritone-saxophone': 'saxophoneBFlat',
-  'descant-recorder': 'recorder', 'treble-recorder': 'recorder', 'tenor-recorder': 'recorder', 'bass-recorder': 'recorder', horn: 'horn', euphonium: 'euphonium', baritone: 'euphonium',
-};

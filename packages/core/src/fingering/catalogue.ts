@@ -54,6 +54,15 @@ const toPlayable = ({ figures, intonation }: Entry, preferred: AlternateReason |
   });
 };
 
+const linesOf = (text: string): string[] => text.split('\n').map((l) => l.trim()).filter((l) => l !== '');
+const noteOf = (line: string): string => line.split(':')[0] ?? '';
+
+/** A catalogue's text with some notes' lines replaced by others. */
+export function changeLines(text: string, changes: string): string {
+  const changed = new Map(linesOf(changes).map((l) => [noteOf(l), l]));
+  return linesOf(text).map((l) => changed.get(noteOf(l)) ?? l).join('\n');
+}
+
 /**
  * Compiles a catalogue from lines of `note: figure; alternate = reason; … @ sharp remedy`. Enharmonic names share a line.
  * @param preferred the reason whose figure a teacher's school puts first, where a note has one
@@ -62,7 +71,7 @@ const toPlayable = ({ figures, intonation }: Entry, preferred: AlternateReason |
  */
 export function compileCatalogue(woodwind: Woodwind, text: string, preferred?: AlternateReason, shift = 0): Catalogue {
   const entries = new Map<number, Playable>();
-  for (const line of text.split('\n').map((l) => l.trim()).filter((l) => l !== '')) {
+  for (const line of linesOf(text)) {
     const [note = '', rest = ''] = line.split(/:(.*)/s).map((s) => s.trim());
     const [figures = '', tuning] = rest.split('@');
     const at = midi(parsePitch(note)) + shift;

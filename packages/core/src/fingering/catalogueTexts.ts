@@ -1,6 +1,6 @@
 import type { Woodwind } from './touch.data';
 
-/** The written-out figures of one kind of woodwind; the recorder has two schools of boring. */
+/** The written-out figures of one kind of woodwind; `german`: the lines that German boring of a recorder changes. */
 export interface CatalogueText {
   readonly usual: string;
   readonly german?: string;

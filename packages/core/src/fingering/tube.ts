@@ -132,6 +132,16 @@ const CLEARLY_CENTS = 4;
 
 const thumbOf = (w: Way): boolean => w.figure.thumb === true;
 
+/**
+ * The ways that players come to use: of the other side of a horn the nearest alone, and no three valves together on another
+ * partial. Common practice, no source.
+ */
+function worthKnowing(others: readonly Way[], best: Way): Way[] {
+  const otherSide = others.find((w) => w.figure.kind === 'valves' && thumbOf(w) !== thumbOf(best));
+  return others.filter((w) => w.figure.kind === 'slide' || w === otherSide || (thumbOf(w) === thumbOf(best) && (w.figure.valves.length < MANY_VALVES || w.origin.partial === best.origin.partial)));
+}
+const MANY_VALVES = 3;
+
 function reasonFor(way: Way, best: Way): AlternateReason {
   if (way.figure.kind === 'slide') return thumbOf(way) !== thumbOf(best) && thumbOf(way) ? 'attachment' : 'longer-slide';
   if (thumbOf(way) !== thumbOf(best)) return 'other-side';
@@ -172,7 +182,7 @@ export function fingerOnTube(tube: Tube, target: number): Fingering {
   const ways = (tube.kind === 'slide' ? slideWays(tube, target) : valveWays(tube, target)).sort((a, b) => a.cost - b.cost);
   const best = ways[0];
   if (best === undefined) return { kind: 'unplayable', because: 'above-range' };
-  const alternates = ways.slice(1).map((w) => Object.freeze({ figure: Object.freeze(w.figure), reason: reasonFor(w, best) }));
+  const alternates = worthKnowing(ways.slice(1), best).map((w) => Object.freeze({ figure: Object.freeze(w.figure), reason: reasonFor(w, best) }));
   const intonation = intonationOf(tube, best, alternates);
   const preferred = preferredOver(best, ways.slice(1));
   return Object.freeze({

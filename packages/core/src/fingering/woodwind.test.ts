@@ -4,7 +4,7 @@ import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
 import { midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
 import { DEFAULT_SCHOOLS, type SchoolOverrides, schoolsOf } from '../school/schools';
 import { noteAt, wholeRange } from '../testing/notes';
-import { type Catalogue, compileCatalogue, fingerFromCatalogue, parseKeyFigure } from './catalogue';
+import { type Catalogue, changeLines, compileCatalogue, fingerFromCatalogue, parseKeyFigure } from './catalogue';
 import { catalogueText, hasFigures, provideFigures } from './catalogueTexts';
 import { figureText, type KeyFigure } from './figure';
 import { plainTouch, type Touch, TOUCHES, touchOf, type Woodwind, WOODWINDS } from './touch.data';
@@ -64,7 +64,7 @@ describe('woodwind figures of common practice', () => {
 
 const compiled = (woodwind: Woodwind, german = false): Catalogue => {
   const text = catalogueText(woodwind);
-  return compileCatalogue(woodwind, german ? (text.german ?? '') : text.usual);
+  return compileCatalogue(woodwind, german ? changeLines(text.usual, text.german ?? '') : text.usual);
 };
 const CATALOGUES: readonly (readonly [string, Catalogue])[] = [...WOODWINDS.map((w) => [w, compiled(w)] as const), ['German recorder', compiled('recorder', true)]];
 const catalogue = (name: string): Catalogue => {
@@ -199,6 +199,10 @@ describe('reading a catalogue', () => {
     expect([Object.isFrozen(c), Object.isFrozen(first), Object.isFrozen(first?.figure), Object.isFrozen(first?.alternates)]).toEqual([true, true, true, true]);
     expect(c.entries.get(64)).toEqual({ kind: 'playable', figure: { kind: 'keys', left: [], right: [] }, alternates: [] });
     expect([fingerFromCatalogue(c, 61), fingerFromCatalogue(c, 63), fingerFromCatalogue(c, 65)].map((f) => (f.kind === 'unplayable' ? f.because : f.kind))).toEqual(['below-range', 'no-figure', 'above-range']);
+  });
+
+  it('replaces the lines of some notes', () => {
+    expect(changeLines('C4: T 1\n D4: T\n', '  D4: T 2 ')).toBe('C4: T 1\nD4: T 2');
   });
 
   it('puts the figure of a school first', () => {

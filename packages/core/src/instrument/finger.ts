@@ -1,5 +1,5 @@
 import { catalogueText } from '../fingering/catalogueTexts';
-import { type Catalogue, compileCatalogue, fingerFromCatalogue } from '../fingering/catalogue';
+import { type Catalogue, changeLines, compileCatalogue, fingerFromCatalogue } from '../fingering/catalogue';
 import type { AlternateReason, Fingering } from '../fingering/figure';
 import { fingerOnTube } from '../fingering/tube';
 import type { Woodwind } from '../fingering/touch.data';
@@ -28,7 +28,7 @@ export function catalogueOf(instrument: Instrument, schools: Schools): Catalogue
   let compiled = COMPILED.get(name);
   if (compiled === undefined) {
     const text = catalogueText(woodwind);
-    compiled = compileCatalogue(woodwind, german && text.german !== undefined ? text.german : text.usual, preferred, shift);
+    compiled = compileCatalogue(woodwind, german ? changeLines(text.usual, text.german ?? '') : text.usual, preferred, shift);
     COMPILED.set(name, compiled);
   }
   return compiled;

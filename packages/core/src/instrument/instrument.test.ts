@@ -6,7 +6,7 @@ import { openingOf, notesOf } from '../score/walk';
 import { line } from '../testing/line';
 import { CAUTIONS, INSTRUMENT_IDS, type InstrumentId, isBrass, SECTIONS, STAGES } from './instrument';
 import { INSTRUMENTS, instrumentOf, isInstrumentId } from './instrument.data';
-import { taughtAs } from './taught';
+import { figureQuestion, figureSchool, taughtAs } from './taught';
 
 /*
  * What each instrument reads and how it sounds, and the first five notes: common practice, no source. `sounds` is what a
@@ -96,5 +96,16 @@ describe('an instrument as a school teaches it', () => {
     expect(taughtAs('horn', schoolsOf({ horn: 'single-b-flat' })).system).toEqual(instrumentOf('b-flat-horn').system);
     expect(taughtAs('horn', schoolsOf({ horn: 'double' }))).toBe(double);
     expect(taughtAs('flute', schoolsOf({ horn: 'double', euphonium: 'treble-clef' }))).toBe(instrumentOf('flute'));
+  });
+});
+
+describe('the question of school that an instrument asks', () => {
+  it('is the one that changes its figures or its clef', () => {
+    const asked = Object.fromEntries(INSTRUMENTS.filter((i) => figureQuestion(i.id) !== undefined).map((i) => [i.id, figureQuestion(i.id)]));
+    expect(asked).toEqual({
+      'descant-recorder': 'recorder', 'treble-recorder': 'recorder', 'tenor-recorder': 'recorder', 'bass-recorder': 'recorder', piccolo: 'fluteBFlat', flute: 'fluteBFlat', 'soprano-saxophone': 'saxophoneBFlat',
+      'alto-saxophone': 'saxophoneBFlat', 'tenor-saxophone': 'saxophoneBFlat', 'baritone-saxophone': 'saxophoneBFlat', horn: 'horn', baritone: 'euphonium', euphonium: 'euphonium',
+    });
+    expect([figureSchool('horn', 'double'), figureSchool('horn', 'thumb'), figureSchool('trumpet', 'double')]).toEqual([{ horn: 'double' }, undefined, undefined]);
   });
 });

@@ -1,4 +1,5 @@
-import type { Schools } from '../school/schools';
+import type { Woodwind } from '../fingering/touch.data';
+import { SCHOOL_CHOICES, type SchoolOverrides, type SchoolQuestion, type Schools } from '../school/schools';
 import type { Instrument, InstrumentId } from './instrument';
 import { HORN_TUBES, instrumentOf } from './instrument.data';
 
@@ -24,4 +25,20 @@ export function taughtAs(id: InstrumentId, schools: Schools): Instrument {
   const treble = IN_TREBLE[id];
   if (treble === undefined || schools.euphonium === 'bass-clef') return plain;
   return once(`${id} in treble`, () => ({ ...instrumentOf(treble), id }));
+}
+
+const WOODWIND_QUESTION: Readonly<Partial<Record<Woodwind, SchoolQuestion>>> = { flute: 'fluteBFlat', saxophone: 'saxophoneBFlat', recorder: 'recorder' };
+
+/** The question of school that changes an instrument's figures or clef, if there is one. @example figureQuestion('piccolo') // 'fluteBFlat' */
+export function figureQuestion(id: InstrumentId): SchoolQuestion | undefined {
+  if (id === 'horn') return 'horn';
+  if (IN_TREBLE[id] !== undefined) return 'euphonium';
+  const { system } = instrumentOf(id);
+  return system.kind === 'woodwind' ? WOODWIND_QUESTION[system.woodwind] : undefined;
+}
+
+/** A choice for an instrument's own question, or nothing where it is no choice of it. @example figureSchool('horn', 'double') // { horn: 'double' } */
+export function figureSchool(id: InstrumentId, choice: string): SchoolOverrides | undefined {
+  const question = figureQuestion(id);
+  return question !== undefined && (SCHOOL_CHOICES[question] as readonly string[]).includes(choice) ? { [question]: choice } : undefined;
 }

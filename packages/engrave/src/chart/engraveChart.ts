@@ -10,6 +10,7 @@ import { MARGIN, type Paper, PAPER_SIZE } from '../page/paper';
 import { instrumentTitle } from '../page/pageWords';
 import type { System } from '../system/readSystems';
 import { drawText } from '../text/drawText';
+import { measureText } from '../text/measureText';
 import { chartDecorator, layOutChart } from './layOutChart';
 
 type Playable = Extract<NoteAnnotation['fingering'], { kind: 'playable' }>;
@@ -36,7 +37,7 @@ const LINE = 395;
 const TITLE = 340;
 const COLUMNS = 2;
 const NAME_WIDTH = 900;
-const FIGURE_WIDTH = 2450;
+const AFTER_FIGURE = 320;
 /** Lines that are set as one block, so that a long list breaks over pages. */
 const BLOCK = 22;
 
@@ -70,6 +71,7 @@ function textBlock(children: XmlElement[], height: number, width: number): Syste
 function textBlocks(rows: readonly Row[], words: ChartWords, width: number): System[] {
   const blocks: System[] = [];
   const columnWidth = width / COLUMNS;
+  const figureWidth = Math.max(0, ...rows.map((r) => measureText(r.figure, SIZE, 'semibold'))) + AFTER_FIGURE;
   for (let from = 0; from < rows.length; from += BLOCK * COLUMNS) {
     const here = rows.slice(from, from + BLOCK * COLUMNS);
     const high = Math.ceil(here.length / COLUMNS);
@@ -78,7 +80,7 @@ function textBlocks(rows: readonly Row[], words: ChartWords, width: number): Sys
       const x = Math.floor(i / high) * columnWidth;
       const y = top + ((i % high) + 0.8) * LINE;
       const text = (t: string, at: number, weight: 'regular' | 'semibold'): XmlElement[] => (t === '' ? [] : [drawText(t, x + at, y, { size: SIZE, weight, fill: INK })]);
-      return [...text(r.name, 0, 'semibold'), ...text(r.figure, NAME_WIDTH, 'semibold'), ...text(r.text, NAME_WIDTH + (r.figure === '' ? 0 : FIGURE_WIDTH), 'regular')];
+      return [...text(r.name, 0, 'semibold'), ...text(r.figure, NAME_WIDTH, 'semibold'), ...text(r.text, NAME_WIDTH + (r.figure === '' ? 0 : figureWidth), 'regular')];
     });
     const title = from === 0 ? [drawText(words.othersTitle, 0, 300, { size: TITLE, weight: 'semibold', fill: INK })] : [];
     blocks.push(textBlock([...title, ...drawn], top + high * LINE, width));
