@@ -43,11 +43,11 @@ export function Rail() {
       <div className="flex-1" />
       <div className="flex items-center gap-2 text-[12.5px] text-secondary md:block">
         <p className="px-1.5 max-md:hidden">{classes?.[0]?.name}</p>
-        <button type="button" onClick={() => setTeaching(true)} className="flex items-center gap-1.5 rounded px-1.5 py-1 whitespace-nowrap hover:bg-panel hover:text-ink max-md:hidden">
-          <GraduationCap size={14} aria-hidden />How you teach
+        <button type="button" onClick={() => setTeaching(true)} className="flex items-center gap-1.5 rounded px-1.5 py-1 whitespace-nowrap hover:bg-panel hover:text-ink">
+          <GraduationCap size={14} aria-hidden /><span className="max-md:sr-only">How you teach</span>
         </button>
         <button type="button" onClick={() => void signOut()} className="flex items-center gap-1.5 rounded px-1.5 py-1 whitespace-nowrap hover:bg-panel hover:text-ink" title={teacher?.email}>
-          <LogOut size={14} aria-hidden />Sign out
+          <LogOut size={14} aria-hidden /><span className="max-md:sr-only">Sign out</span>
         </button>
       </div>
       {teacher !== undefined && <ProfileDialog teacher={teacher} open={teaching} onOpenChange={setTeaching} />}

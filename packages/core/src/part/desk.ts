@@ -1,8 +1,8 @@
 import { figureTable, type FigureTable } from '../instrument/finger';
 import type { Instrument } from '../instrument/instrument';
 import type { Written } from '../pitch/pitch';
+import type { Block } from './block';
 import { ContextFinder } from './context';
-import type { Block } from './explain';
 import type { Teaching } from './teaching';
 
 /** What is kept for the players of one instrument in one class: their figures, and what was found and explained of them. */
