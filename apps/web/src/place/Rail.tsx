@@ -1,4 +1,4 @@
-import { FileMusic, GraduationCap, Library, LogOut, Table2 } from 'lucide-react';
+import { GraduationCap, Library, LogOut, Table2 } from 'lucide-react';
 import { useState } from 'react';
 import { NavLink, useMatch, useNavigate } from 'react-router';
 import { mutate } from 'swr';
@@ -22,23 +22,23 @@ export function Rail() {
     void navigate('/sign-in');
   };
   return (
-    <nav aria-label="Places" className="flex shrink-0 items-center gap-4 border-line bg-white px-4 py-2 max-md:border-b md:w-32 md:flex-col md:items-stretch md:gap-0 md:border-r md:px-3 md:py-4">
+    <nav aria-label="Places" className="flex shrink-0 items-center gap-4 border-line bg-white px-4 py-2 max-md:gap-1 max-md:px-2 max-md:border-b md:w-32 md:flex-col md:items-stretch md:gap-0 md:border-r md:px-3 md:py-4">
       <NavLink to="/shelf" className="px-1.5 md:mb-5" aria-label="Cifra, to the shelf"><Wordmark /></NavLink>
       <NavLink to="/shelf" className={({ isActive }) => `${ITEM} ${isActive ? 'bg-accent-soft font-semibold text-accent' : 'text-secondary hover:bg-panel hover:text-ink'}`}>
-        <Library size={17} aria-hidden />Shelf
+        <Library size={17} aria-hidden className="max-md:hidden" />Shelf
       </NavLink>
       {inside !== null && (
         <ol className="md:mt-1 md:ml-[18px] md:border-l md:border-line">
           <li>
             <NavLink to={`/exercises/${inside.params.id}/parts`} className={({ isActive }) => `${ITEM} md:-ml-[7px] ${isActive ? 'font-semibold text-ink' : 'text-secondary'}`}>
               <span aria-hidden className="size-3 rounded-full border-2 border-white bg-accent ring-1 ring-accent max-md:hidden" />
-              <FileMusic size={17} aria-hidden className="md:hidden" />Parts
+              Parts
             </NavLink>
           </li>
         </ol>
       )}
       <NavLink to="/charts" className={({ isActive }) => `${ITEM} md:mt-1 ${isActive ? 'bg-accent-soft font-semibold text-accent' : 'text-secondary hover:bg-panel hover:text-ink'}`}>
-        <Table2 size={17} aria-hidden />Charts
+        <Table2 size={17} aria-hidden className="max-md:hidden" />Charts
       </NavLink>
       <div className="flex-1" />
       <div className="flex items-center gap-2 text-[12.5px] text-secondary md:block">
