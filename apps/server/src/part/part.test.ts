@@ -1,21 +1,16 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
 import { notesOf, pitchText } from '@cifra/core';
 import { readMusicXml } from '@cifra/formats';
+import { openDemoClass } from '../testing/demoClass';
 import { fetchFile, fetchPdf } from '../testing/fetchPages';
-import { startTestServer, type TestServer } from '../testing/testServer';
+import type { TestServer } from '../testing/testServer';
 import { attachment } from './attachment';
 
 let server: TestServer;
 let mara: ReturnType<TestServer['agent']>;
 let harbour: ExerciseView;
 let group: ClassView;
-beforeAll(async () => {
-  server = await startTestServer();
-  mara = server.agent();
-  await mara.post('/api/session/demo').expect(200);
-  harbour = ((await mara.get('/api/exercises')).body as ExerciseView[]).find((e) => e.title === 'Harbour Steps') as ExerciseView;
-  [group] = (await mara.get('/api/classes')).body as [ClassView];
-});
+beforeAll(async () => { ({ server, mara, exercise: harbour, group } = await openDemoClass('Harbour Steps')); });
 afterAll(() => server.stop());
 
 const pdf = (path: string) => fetchPdf(mara, path);
