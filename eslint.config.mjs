@@ -9,6 +9,7 @@ const LAYERS = [
   ['score', ['rational', 'pitch', 'key', 'meter', 'problem', 'school', 'recent']],
   ['fingering', ['pitch', 'school']], ['figures', ['fingering']], ['instrument', ['pitch', 'key', 'fingering', 'school']],
   ['exercise', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'instrument']],
+  ['edit', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'exercise']],
   ['part', ['recent', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'fingering', 'instrument', 'exercise']],
 ];
 const core = './packages/core/src';

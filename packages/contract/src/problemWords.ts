@@ -62,6 +62,7 @@ const WORDS: Readonly<Record<ProblemCode, Words>> = {
   'abc-warning': (f) => String(f.detail),
   'abc-octave-accidental': (f) => `${f.letter} in another octave has no sign of its own and was taken without one, as on a staff.`,
   'measure-repeat': 'a bar-repeat sign was left out: write the notes.',
+  'nothing-to-change': () => 'There is no note here for that. Write or select one first.',
   'bad-document': (f) => `The exercise is damaged at ${f.path}: ${f.detail}.`,
 };
 

@@ -1,6 +1,7 @@
 export { failure, type Problem, PROBLEM_CODES, type ProblemCode, type Result, success } from './problem/problem';
 export { add, compare, divide, equal, formatRational, multiply, type Rational, rational, subtract, sum, toNumber, ZERO } from './rational/rational';
 export { type Concert, diatonic, letterName, midi, parsePitch, type Pitch, pitch, pitchText, samePitch, type Step, stepAt, stepIndex, STEPS, type Written } from './pitch/pitch';
+export { isWritable } from './pitch/writable';
 export {
   addIntervals, ENHARMONIC_DOWN, ENHARMONIC_UP, fifthsOf, type Interval, interval, intervalBetween, type IntervalName, invert, letterSteps, nameInterval,
   octavesUp, parseInterval, semitones, spellFifths, transpose, UNISON,
@@ -28,6 +29,7 @@ export { noteCounts } from './score/counts';
 export { playedBefore } from './score/playedBefore';
 export { type KeyProposal, proposeKeys, signCount, withoutSignature, withSignature } from './score/rewrite';
 export { beamGroups } from './score/beam';
+export { settleTuplets } from './score/tuplets';
 export { filledQuarters, findMeasureFaults, type MeasureFault } from './score/measureSum';
 export {
   type Alternate, ALTERNATE_REASONS, type AlternateReason, type BrassOrigin, countedTouch, type Figure, figureText, type FingerCount, type Fingering, type Intonation, type KeyFigure, type Playable, type PreferredReason, type Remedy,
@@ -46,6 +48,17 @@ export { figureQuestion, figureSchool, taughtAs } from './instrument/taught';
 export { type Exercise, KEY_CHOICES, type KeyChoice, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH, type PageOwner, type PartChoice } from './exercise/exercise';
 export { readExercise } from './exercise/exerciseSchema';
 export { realize, toPage } from './exercise/realize';
+export { linesOf, MAX_LINES, withLine, withLines } from './exercise/lines';
+export { type Caret, type CaretMove, clampCaret, compareCarets, type EditState, eventAt, isFull, moveCaret, noteBefore, placeAfter, placeBefore, selectedPlaces, selectionEnds, settleCaret, targetPlaces } from './edit/caret';
+export { FIRST_PEN, type Pen, penDuration, TRIPLET, WRITE_MODES, type WriteMode } from './edit/pen';
+export { letterPitch } from './edit/letterPitch';
+export { type Command, type CommandKind } from './edit/command';
+export { applyCommand } from './edit/applyCommand';
+export { copySelection } from './edit/clip';
+export { KEY_MOVES, type KeyMove } from './edit/keyChange';
+export { type PitchChange } from './edit/pitches';
+export { applyPatch, diffExercise, type LinePatch, type Patch, revertPatch } from './edit/patch';
+export { type Clash, mergeExercises, type Merged } from './edit/merge';
 export { transposeExercise } from './exercise/transposeExercise';
 export { DEFAULT_TEACHING, type Teaching } from './part/teaching';
 export { derivePart, type Part, type PartDecisions } from './part/derivePart';

@@ -1,6 +1,6 @@
 import {
   add, compare, durationQuarters, filledQuarters, findMeasureFaults, formatRational, type Hairpin, type Measure, measureQuarters, MAX_EVENTS_PER_MEASURE,
-  MAX_MEASURES, MAX_TEXT_LENGTH, midi, type MusicEvent, type Note, placeMeasures, type Result, samePitch, type Score, type Span, type Written, failure,
+  MAX_MEASURES, MAX_TEXT_LENGTH, isWritable, type MusicEvent, placeMeasures, type Result, samePitch, type Score, settleTuplets, type Span, type Written, failure,
 } from '@cifra/core';
 import { MAX_LISTED_PROBLEMS, type ProblemList } from './reading';
 
@@ -14,9 +14,6 @@ export interface Draft {
 }
 
 type WrittenMeasure = Measure<Written>;
-
-/** Widest span of written notes that any part of a beginner's line can need: C0 to C9. */
-const isSounding = (n: Note<Written>): boolean => midi(n.pitch) >= 12 && midi(n.pitch) <= 120 && Math.abs(n.pitch.alter) <= 2;
 
 const clip = (text: string): string => text.replace(/\s+/g, ' ').trim().slice(0, MAX_TEXT_LENGTH);
 
@@ -70,31 +67,6 @@ const markWholeRests = (measures: readonly WrittenMeasure[]): WrittenMeasure[] =
     return fills ? { ...measure, events: [{ ...only, wholeMeasure: true }] } : measure;
   });
 
-/** A tuplet in which a bracket is missing gets one from its first to its last note. */
-function settleTuplets(measures: readonly WrittenMeasure[]): WrittenMeasure[] {
-  return measures.map((m) => {
-    let filled = 0;
-    const events = m.events.map((e, i): MusicEvent<Written> => {
-      const { tupletPlace: _given, ...plain } = e;
-      const t = e.duration.tuplet;
-      if (t === undefined) {
-        filled = 0;
-        return plain;
-      }
-      const { tuplet: _t, ...value } = e.duration;
-      const unit = t.normal * ({ breve: 8, whole: 4, half: 2, quarter: 1, eighth: 0.5, '16th': 0.25, '32nd': 0.125 }[value.value]);
-      const starts = filled === 0;
-      filled += durationQuarters(e.duration).n / durationQuarters(e.duration).d;
-      const next = m.events[i + 1];
-      // A group is full once it has filled a plain value: three eighths in the time of a quarter.
-      const full = [0.25, 0.5, 1, 2, 4].some((v) => Math.abs(filled - v) < 1e-9 && v >= unit - 1e-9) || next?.duration.tuplet === undefined;
-      if (full) filled = 0;
-      return { ...plain, tupletPlace: full ? (starts ? 'start' : 'stop') : starts ? 'start' : 'inside' };
-    });
-    return { ...m, events };
-  });
-}
-
 /**
  * Turns what a reader gathered into a score, or says why it cannot be one.
  *
@@ -106,14 +78,14 @@ export function assembleScore(draft: Draft, problems: ProblemList): Result<Score
   }
   const crowded = draft.measures.findIndex((m) => m.events.length > MAX_EVENTS_PER_MEASURE);
   if (crowded >= 0) return failure('too-many-notes', { measure: crowded + 1, facts: { limit: MAX_EVENTS_PER_MEASURE } });
-  const astray = draft.measures.findIndex((m) => m.events.some((e) => e.kind === 'note' && !isSounding(e)));
+  const astray = draft.measures.findIndex((m) => m.events.some((e) => e.kind === 'note' && !isWritable(e.pitch)));
   if (astray >= 0) return failure('pitch-range', { measure: astray + 1 });
   if (!draft.measures.some((m) => m.events.some((e) => e.kind === 'note'))) return failure('no-music');
 
   const marked = markWholeRests(markPickups(draft.measures));
   const placed = placeMeasures({ title: '', measures: marked, slurs: [], hairpins: [] });
   problems.renumber((ordinal) => placed[ordinal - 1]?.number ?? ordinal);
-  const measures = settleTuplets(settleTies(marked, problems));
+  const measures = settleTies(marked, problems).map(settleTuplets);
   const order = new Map(measures.flatMap((m) => m.events).map((e, i) => [e.id, i]));
   const leads = (s: Span): boolean => (order.get(s.from) ?? Infinity) < (order.get(s.to) ?? -Infinity);
   const score: Score<Written> = {

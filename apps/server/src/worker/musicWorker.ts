@@ -14,7 +14,7 @@ async function loadEngine(): Promise<Engine> {
 }
 
 const partOf = (exercise: Exercise, id: InstrumentId, teaching: Teaching) =>
-  derivePart(realize(exercise), taughtAs(id, teaching.schools), exercise.owner, exercise.partChoices[id] ?? {}, teaching);
+  derivePart(realize(exercise, exercise.partChoices[id]?.line), taughtAs(id, teaching.schools), exercise.owner, exercise.partChoices[id] ?? {}, teaching);
 
 async function makePdf(task: Extract<Task, { kind: 'pdf' }>): Promise<Uint8Array> {
   engine ??= loadEngine();

@@ -44,7 +44,7 @@ function useChartTeaching(id: InstrumentId, { stage, school }: ChartAddress, gro
 
 /** The page of the instrument in an exercise, whose notes alone are shown. */
 const pageOf = (instrument: Instrument, exercise: ExerciseView | undefined, teaching: Teaching): Part | undefined =>
-  (exercise === undefined ? undefined : derivePart(realize(exercise.document), instrument, exercise.document.owner, exercise.document.partChoices[instrument.id] ?? {}, teaching));
+  (exercise === undefined ? undefined : derivePart(realize(exercise.document, exercise.document.partChoices[instrument.id]?.line), instrument, exercise.document.owner, exercise.document.partChoices[instrument.id] ?? {}, teaching));
 
 function OpenChart({ id, address, group, shelf }: { readonly id: InstrumentId; readonly address: ChartAddress; readonly group: ClassView; readonly shelf: readonly ExerciseView[] }) {
   const navigate = useNavigate();

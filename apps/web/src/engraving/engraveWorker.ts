@@ -33,7 +33,7 @@ const CHART_ROWS = BAND_ROWS.filter((r) => r !== 'count');
 const api = {
   async part(r: PartRequest): Promise<Page[]> {
     await loadFigures([r.instrument]);
-    const part = derivePart(realize(r.exercise), taughtAs(r.instrument, r.teaching.schools), r.exercise.owner, r.exercise.partChoices[r.instrument] ?? {}, r.teaching);
+    const part = derivePart(realize(r.exercise, r.exercise.partChoices[r.instrument]?.line), taughtAs(r.instrument, r.teaching.schools), r.exercise.owner, r.exercise.partChoices[r.instrument] ?? {}, r.teaching);
     const annotations = annotate(part);
     const labels = noteLabels(part, annotations);
     return engravePart(await load(), part, annotations, { rows: r.rows, paper: r.paper, strip: r.strip, label: (id) => labels.get(id) ?? '' });

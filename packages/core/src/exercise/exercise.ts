@@ -8,6 +8,8 @@ export type PageOwner = 'concert' | InstrumentId;
 
 /** How a teacher overrides one part. Whatever is absent is chosen by the rules. */
 export interface PartChoice {
+  /** Which of several lines the instrument plays, counted from 0. */
+  readonly line?: number;
   /** Octaves away from the sounding octave of the source. */
   readonly octaves?: number;
   readonly key?: KeyChoice;
@@ -25,6 +27,8 @@ export interface Exercise {
   readonly owner: PageOwner;
   /** The line exactly as it stands on that page. */
   readonly source: Score<Written>;
+  /** Lines that are played with it, from the second on, at most three, written for the same page. */
+  readonly otherLines?: readonly Score<Written>[];
   readonly partChoices: Readonly<Partial<Record<InstrumentId, PartChoice>>>;
 }
 

@@ -28,7 +28,17 @@ describe('a document from outside', () => {
     expect(read.problems[0]).toMatchObject({ code: 'bad-document', severity: 'error', facts: { path } });
   });
 
-  it('without a note is refused', () => {
-    expect(readExercise({ owner: 'concert', source: line('R R R R'), partChoices: {} }).problems[0]?.code).toBe('no-music');
+  it('may be empty: a line that is yet to be written', () => {
+    expect(readExercise({ owner: 'concert', source: { ...line('C4'), measures: [{ ...line('C4').measures[0], events: [] }] }, partChoices: {} }).ok).toBe(true);
+  });
+
+  it('with five lines is refused', () => {
+    expect(readExercise({ ...good(), otherLines: [1, 2, 3].map(() => good().source) }).ok).toBe(true);
+    expect(readExercise({ ...good(), otherLines: [1, 2, 3, 4].map(() => good().source) }).ok).toBe(false);
+  });
+
+  it('with an id twice in its second line is refused, and the line is named', () => {
+    const spoiled = JSON.parse(JSON.stringify(good().source).replace('"n2"', '"n1"')) as unknown;
+    expect(readExercise({ ...good(), otherLines: [spoiled] }).problems[0]?.facts).toMatchObject({ path: 'otherLines.0.measures' });
   });
 });

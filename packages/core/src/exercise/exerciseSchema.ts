@@ -6,8 +6,8 @@ import { STEPS } from '../pitch/pitch';
 import { failure, type Problem, type Result, success } from '../problem/problem';
 import { NOTE_VALUES } from '../score/duration';
 import { ARTICULATIONS, DYNAMICS } from '../score/score';
-import { notesOf } from '../score/walk';
 import { type Exercise, KEY_CHOICES, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH } from './exercise';
+import { linesOf, MAX_LINES } from './lines';
 
 const text = z.string().max(MAX_TEXT_LENGTH);
 const id = z.string().regex(/^[A-Za-z][\w-]{0,39}$/);
@@ -48,14 +48,17 @@ const measureSchema = z.strictObject({
 });
 const spanSchema = { from: id, to: id };
 
+const lineSchema = z.strictObject({
+  title: text, composer: text.optional(), measures: z.array(measureSchema).min(1).max(MAX_MEASURES),
+  slurs: z.array(z.strictObject(spanSchema)).max(MAX_MEASURES * 8),
+  hairpins: z.array(z.strictObject({ ...spanSchema, kind: z.enum(['crescendo', 'diminuendo']) })).max(MAX_MEASURES),
+});
+
 const exerciseSchema = z.strictObject({
   owner: z.enum(['concert', ...INSTRUMENT_IDS]),
-  source: z.strictObject({
-    title: text, composer: text.optional(), measures: z.array(measureSchema).min(1).max(MAX_MEASURES),
-    slurs: z.array(z.strictObject(spanSchema)).max(MAX_MEASURES * 8),
-    hairpins: z.array(z.strictObject({ ...spanSchema, kind: z.enum(['crescendo', 'diminuendo']) })).max(MAX_MEASURES),
-  }),
+  source: lineSchema, otherLines: z.array(lineSchema).min(1).max(MAX_LINES - 1).optional(),
   partChoices: z.partialRecord(z.enum(INSTRUMENT_IDS), z.strictObject({
+    line: z.int().min(0).max(MAX_LINES - 1).optional(),
     octaves: z.int().min(-4).max(4).optional(), key: z.enum(KEY_CHOICES).optional(), clef: z.enum(CLEFS).optional(),
     alternatives: z.record(id, z.int().min(-4).max(4)).optional(),
   })),
@@ -64,7 +67,8 @@ const exerciseSchema = z.strictObject({
 /**
  * Checks a document that comes from outside (a request, a stored row) and gives it its type.
  *
- * Beyond the shape: ids are unique, and slurs and hairpins lead from one existing event to another.
+ * Beyond the shape: ids are unique in a line, and slurs and hairpins lead from one existing event to another. A line may
+ * be empty: it is yet to be written.
  * @returns the exercise, or `bad-document` problems whose facts name the path.
  */
 export function readExercise(input: unknown): Result<Exercise> {
@@ -76,10 +80,15 @@ export function readExercise(input: unknown): Result<Exercise> {
     return { ok: false, problems };
   }
   const exercise = parsed.data as unknown as Exercise;
-  const ids = exercise.source.measures.flatMap((m) => [m.id, ...m.events.map((e) => e.id)]);
+  const fault = linesOf(exercise).map((line, i) => faultOf(line, i === 0 ? 'source' : `otherLines.${i - 1}`)).find((f) => f !== undefined);
+  return fault === undefined ? success(exercise) : failure('bad-document', { facts: fault });
+}
+
+/** Two things with one id, or a span that leads nowhere. */
+function faultOf({ measures, slurs, hairpins }: Exercise['source'], path: string): { path: string; detail: string } | undefined {
+  const ids = measures.flatMap((m) => [m.id, ...m.events.map((e) => e.id)]);
   const known = new Set(ids);
-  if (known.size !== ids.length) return failure('bad-document', { facts: { path: 'source.measures', detail: 'an id stands twice' } });
-  const astray = [...exercise.source.slurs, ...exercise.source.hairpins].find((s) => !known.has(s.from) || !known.has(s.to));
-  if (astray !== undefined) return failure('bad-document', { facts: { path: 'source.slurs', detail: `no event ${astray.from} or ${astray.to}` } });
-  return notesOf(exercise.source).length === 0 ? failure('no-music') : success(exercise);
+  if (known.size !== ids.length) return { path: `${path}.measures`, detail: 'an id stands twice' };
+  const astray = [...slurs, ...hairpins].find((s) => !known.has(s.from) || !known.has(s.to));
+  return astray === undefined ? undefined : { path: `${path}.slurs`, detail: `no event ${astray.from} or ${astray.to}` };
 }

@@ -29,6 +29,8 @@ export const PROBLEM_CODES = [
   'abc-warning', 'abc-octave-accidental', 'measure-repeat',
   // a stored document
   'bad-document',
+  // while a line is written
+  'nothing-to-change',
 ] as const;
 
 export type ProblemCode = (typeof PROBLEM_CODES)[number];

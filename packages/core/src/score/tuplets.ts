@@ -1,0 +1,32 @@
+import type { Pitch } from '../pitch/pitch';
+import { compare, multiply, type Rational, rational, add, ZERO } from '../rational/rational';
+import { durationQuarters } from './duration';
+import type { Measure, MusicEvent } from './score';
+
+/** The lengths that a group may fill, in quarters: three eighths in the time of one, say. */
+const FULL: readonly Rational[] = [rational(1, 4), rational(1, 2), rational(1), rational(2), rational(4)];
+
+/**
+ * Sets where each tuplet's bracket starts and ends: a group is full once it fills a plain value that is no shorter than
+ * the two, say, in whose time its three stand; where plain notes follow it ends unfilled.
+ */
+export function settleTuplets<P extends Pitch>(m: Measure<P>): Measure<P> {
+  if (!m.events.some((e) => e.duration.tuplet !== undefined || e.tupletPlace !== undefined)) return m;
+  let filled = ZERO;
+  const events = m.events.map((e, i): MusicEvent<P> => {
+    const { tupletPlace: _given, ...plain } = e;
+    const t = e.duration.tuplet;
+    if (t === undefined) {
+      filled = ZERO;
+      return plain;
+    }
+    const { tuplet: _t, ...value } = e.duration;
+    const unit = multiply(durationQuarters({ ...value, dots: 0 }), rational(t.normal));
+    const starts = filled.n === 0;
+    filled = add(filled, durationQuarters(e.duration));
+    const full = FULL.some((v) => compare(filled, v) === 0 && compare(v, unit) >= 0) || m.events[i + 1]?.duration.tuplet === undefined;
+    if (full) filled = ZERO;
+    return { ...plain, tupletPlace: full ? (starts ? 'start' : 'stop') : starts ? 'start' : 'inside' };
+  });
+  return { ...m, events };
+}
