@@ -13,6 +13,7 @@ import { Shelf } from './shelf/Shelf';
 import { SignIn } from './signIn/SignIn';
 import { Notices } from './ui/Notices';
 import { Empty } from './ui/States';
+import { Write } from './write/Write';
 
 // Dialogs lock the scroll with a style of their own; the policy lets it in by this page's nonce.
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
@@ -30,6 +31,7 @@ const router = createBrowserRouter([
       { path: '/shelf', element: <Shelf /> },
       { path: '/bring', element: <BringIn /> },
       { path: '/charts/:instrument?/:note?', element: <Charts /> },
+      { path: '/exercises/:id/write', element: <Write /> },
       { path: '/exercises/:id/parts/:instrument?', element: <Parts /> },
       { path: '*', element: <Lost /> },
     ],

@@ -61,6 +61,7 @@ export { applyPatch, diffExercise, type LinePatch, type Patch, revertPatch } fro
 export { type Clash, mergeExercises, type Merged } from './edit/merge';
 export { transposeExercise } from './exercise/transposeExercise';
 export { DEFAULT_TEACHING, type Teaching } from './part/teaching';
+export { type Lens, lensOf, seenThrough } from './part/lens';
 export { derivePart, type Part, type PartDecisions } from './part/derivePart';
 export { type KeyOption, type KeyReason, SIGNATURE_LIMIT } from './part/keyPlan';
 export { type OctaveOption, type OctaveReason } from './part/octave';

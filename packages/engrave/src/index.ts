@@ -10,4 +10,7 @@ export { MARGIN, type Paper, PAPER_SIZE, PAPERS } from './page/paper';
 export { FIGURE_FACE, SIGN_FACE, TITLE_FACE } from './text/drawText';
 export { figureLines } from './diagram/figureLines';
 export { touchName } from './diagram/touchName';
+export { type EngravedSystem, engraveSystem, type PlacedSign, type SystemRequest } from './write/engraveSystem';
+export { breakForWriting, estimateWidth, type WritingLine } from './write/breakForWriting';
+export { type Opening, sliceLine } from './write/sliceLine';
 export { writeMei } from './mei/writeMei';

@@ -1,6 +1,6 @@
 import { chartWords } from '@cifra/contract/words';
 import { annotate, chartPart, type Clef, derivePart, type Exercise, type InstrumentId, pitch, realize, type Score, taughtAs, type Teaching, type Written } from '@cifra/core';
-import { BAND_ROWS, type BandRow, type Engine, engraveChart, engraveLine, engravePart, firstBars, type Page, type Paper } from '@cifra/engrave';
+import { BAND_ROWS, type BandRow, type Engine, engraveChart, engraveSystem, type EngravedSystem, type SystemRequest, engraveLine, engravePart, firstBars, type Page, type Paper } from '@cifra/engrave';
 import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createModule from 'verovio/wasm';
@@ -52,6 +52,10 @@ const api = {
   /** The first bars as one strip. */
   async strip(score: Score<Written>, bars: number): Promise<Page> {
     return engraveLine(await load(), firstBars(score, bars), undefined, score.measures.length <= bars);
+  },
+  /** One line of music of the writing place. */
+  async system(request: SystemRequest): Promise<EngravedSystem> {
+    return engraveSystem(await load(), request);
   },
   /** The whole line, broken to a width. */
   async line(score: Score<Written>, widthMm100: number): Promise<Page> {

@@ -1,4 +1,4 @@
-import type { Page } from '@cifra/engrave';
+import type { EngravedSystem, Page, SystemRequest } from '@cifra/engrave';
 import type { Score, Written } from '@cifra/core';
 import { type Remote, wrap } from 'comlink';
 import useSWR, { type SWRResponse } from 'swr';
@@ -38,3 +38,5 @@ export const useStrip = (key: string, score: Score<Written>, bars: number): SWRR
 
 export const useLine = (score: Score<Written>, widthMm100: number): SWRResponse<Page, Error> =>
   useSWR<Page, Error>(['line', JSON.stringify(score), widthMm100], () => engraved((e) => e.line(score, widthMm100)), { ...OPTIONS, keepPreviousData: true });
+
+export const engraveOneSystem = (request: SystemRequest): Promise<EngravedSystem> => engraved((e) => e.system(request));

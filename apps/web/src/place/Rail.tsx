@@ -7,6 +7,9 @@ import { useClasses, useTeacher } from '../api/resources';
 import { ProfileDialog } from '../school/ProfileDialog';
 import { Wordmark } from '../ui/Wordmark';
 
+/** The stations of the work on one line, in order. */
+const STATIONS = [{ path: 'write', name: 'Write' }, { path: 'parts', name: 'Parts' }];
+
 const ITEM = 'flex items-center gap-2.5 rounded-md px-2.5 py-2 text-[14px]';
 
 /** The places in the order of the work; inside an exercise its stations hang on a thin line. */
@@ -29,12 +32,18 @@ export function Rail() {
       </NavLink>
       {inside !== null && (
         <ol className="md:mt-1 md:ml-[18px] md:border-l md:border-line">
-          <li>
-            <NavLink to={`/exercises/${inside.params.id}/parts`} className={({ isActive }) => `${ITEM} md:-ml-[7px] ${isActive ? 'font-semibold text-ink' : 'text-secondary'}`}>
-              <span aria-hidden className="size-3 rounded-full border-2 border-white bg-accent ring-1 ring-accent max-md:hidden" />
-              Parts
-            </NavLink>
-          </li>
+          {STATIONS.map(({ path, name }) => (
+            <li key={path}>
+              <NavLink to={`/exercises/${inside.params.id}/${path}`} className={({ isActive }) => `${ITEM} md:-ml-[7px] ${isActive ? 'font-semibold text-ink' : 'text-secondary hover:text-ink'}`}>
+                {({ isActive }) => (
+                  <>
+                    <span aria-hidden className={`size-3 rounded-full border-2 border-white ring-1 max-md:hidden ${isActive ? 'bg-accent ring-accent' : 'bg-white ring-[#8a97ab]'}`} />
+                    {name}
+                  </>
+                )}
+              </NavLink>
+            </li>
+          ))}
         </ol>
       )}
       <NavLink to="/charts" className={({ isActive }) => `${ITEM} md:mt-1 ${isActive ? 'bg-accent-soft font-semibold text-accent' : 'text-secondary hover:bg-panel hover:text-ink'}`}>

@@ -7,6 +7,9 @@ const NAMES: Readonly<Record<Schools['rhythmNames'], Readonly<Record<NoteValue, 
 const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
 const TUPLETS: Readonly<Record<number, string>> = { 2: 'duplet', 3: 'triplet', 5: 'quintuplet', 6: 'sextuplet' };
 
+/** The name of a value alone. @example valueName('quarter', 'british') // crotchet */
+export const valueName = (value: NoteValue, names: Schools['rhythmNames']): string => NAMES[names][value];
+
 /** A written length in American or British names, with what it lasts. @example `dotted crotchet, 1 1/2 crotchets long` */
 export function durationWords(d: Duration, names: Schools['rhythmNames']): string {
   const tuplet = d.tuplet === undefined ? '' : `, one of a ${TUPLETS[d.tuplet.actual] ?? `group of ${d.tuplet.actual}`}`;

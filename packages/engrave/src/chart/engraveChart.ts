@@ -65,7 +65,7 @@ function othersOf(part: Part, annotations: Annotations, words: ChartWords): Row[
 
 /** A block of lines as a system without music, so that the page takes it like the others. */
 function textBlock(children: XmlElement[], height: number, width: number): System {
-  return { drawing: element('g', { class: 'others' }, children), top: 0, bottom: height, band: undefined, staffTop: 0, left: 0, right: width, heads: [], measures: [], tempos: [] };
+  return { drawing: element('g', { class: 'others' }, children), top: 0, bottom: height, band: undefined, staffTop: 0, left: 0, right: width, heads: [], rests: [], staves: [], measures: [], tempos: [] };
 }
 
 function textBlocks(rows: readonly Row[], words: ChartWords, width: number): System[] {

@@ -1,5 +1,5 @@
 import {
-  type AccidentalReading, beamGroups, type Clef, type Key, type Measure, type Meter, type MusicEvent, type NoteId, type Pitch, placeMeasures, readAccidentals, type Score,
+  type AccidentalReading, beamGroups, type Clef, type Key, type Measure, type Meter, type MusicEvent, type NoteId, type Pitch, type PlacedMeasure, placeMeasures, readAccidentals, type Score,
 } from '@cifra/core';
 import { element, writeXml, type XmlElement } from '@cifra/xml';
 
@@ -20,7 +20,15 @@ export interface MeiOptions {
   readonly slurs: boolean;
   /** One note a bar without bar lines or meter, as on a chart. */
   readonly unmetered?: boolean;
+  /** The meter is in force already: it is not said again. */
+  readonly hideMeter?: boolean;
   /** The sign before each note; without it, what the rules of the staff ask for. */
+  readonly accidentals?: SignLookup;
+}
+
+/** A line and the signs before its notes, where several are drawn under each other. */
+export interface MeiLine<P extends Pitch> {
+  readonly score: Score<P>;
   readonly accidentals?: SignLookup;
 }
 
@@ -40,23 +48,13 @@ const meterAttributes = (m: Meter): Record<string, string | number | undefined> 
   'meter.count': m.beats, 'meter.unit': m.unit, 'meter.sym': m.symbol,
 });
 
-const MUSIC_STAFF = 2;
-const musicStaff = (o: MeiOptions): number => (o.bandLines > 0 ? MUSIC_STAFF : 1);
-
 /** The library keeps about 1.83 mm between neighbouring reservations by itself; one `m` at 1 pt is 0.275 mm wide. */
 const KEPT_APART = 183;
 const M_WIDTH = 27.5;
 const CELL_GAP = 70;
 
-const reservation = (o: MeiOptions, id: NoteId): XmlElement[] => {
-  const width = o.cellWidth(id);
-  if (o.bandLines === 0 || width <= 0) return [];
-  const count = Math.max(1, Math.round((width + CELL_GAP - KEPT_APART) / M_WIDTH));
-  return [el('harm', { staff: musicStaff(o), place: 'above', startid: `#${o.idPrefix}${id}` }, [el('rend', { fontsize: '1pt' }, ['m'.repeat(count)])])];
-};
-
-function writeEvent<P extends Pitch>(e: MusicEvent<P>, accidentals: SignLookup, o: MeiOptions): XmlElement {
-  const common = { 'xml:id': o.idPrefix + e.id, dur: VALUE[e.duration.value], dots: e.duration.dots === 0 ? undefined : e.duration.dots };
+function writeEvent<P extends Pitch>(e: MusicEvent<P>, accidentals: SignLookup, prefix: string): XmlElement {
+  const common = { 'xml:id': prefix + e.id, dur: VALUE[e.duration.value], dots: e.duration.dots === 0 ? undefined : e.duration.dots };
   if (e.kind === 'rest') return e.wholeMeasure === true ? el('mRest', { 'xml:id': common['xml:id'] }) : el('rest', common);
   const reading = accidentals.get(e.id);
   const sign = reading?.sign;
@@ -67,7 +65,7 @@ function writeEvent<P extends Pitch>(e: MusicEvent<P>, accidentals: SignLookup, 
 }
 
 /** Wraps runs of elements that belong to one beam or tuplet. */
-function writeLayer<P extends Pitch>(m: Measure<P>, beams: ReadonlyMap<NoteId, readonly NoteId[]>, accidentals: SignLookup, o: MeiOptions): XmlElement[] {
+function writeLayer<P extends Pitch>(m: Measure<P>, beams: ReadonlyMap<NoteId, readonly NoteId[]>, accidentals: SignLookup, prefix: string): XmlElement[] {
   const top: XmlElement[] = [];
   let tuplet: XmlElement | undefined;
   let beam: { element: XmlElement; last: NoteId } | undefined;
@@ -83,7 +81,7 @@ function writeLayer<P extends Pitch>(m: Measure<P>, beams: ReadonlyMap<NoteId, r
       (tuplet?.children ?? top).push(beam.element);
     }
     const into = tuplet !== undefined && !(beam !== undefined && tuplet.children.includes(beam.element)) ? tuplet.children : (beam?.element.children ?? tuplet?.children ?? top);
-    into.push(writeEvent(e, accidentals, o));
+    into.push(writeEvent(e, accidentals, prefix));
     if (beam?.last === e.id) beam = undefined;
     if (t !== undefined && (e.tupletPlace === 'stop' || m.events[i + 1]?.duration.tuplet === undefined || m.events[i + 1]?.tupletPlace === 'start')) tuplet = undefined;
   });
@@ -95,27 +93,103 @@ const restRoom = (): XmlElement[] => [el('space', { dur: '2' }), el('space', { d
 
 const ENDINGS_EQUAL = (a: readonly number[] | undefined, b: readonly number[] | undefined): boolean => (a ?? []).join() === (b ?? []).join();
 
+/** One line on its staff: what each of its bars holds, and what hangs on its notes. */
+class Staff<P extends Pitch> {
+  readonly placed: readonly PlacedMeasure<P>[];
+  private readonly accidentals: SignLookup;
+  private readonly beams = new Map<NoteId, readonly NoteId[]>();
+  private readonly nextId: ReadonlyMap<NoteId, NoteId | undefined>;
+  private readonly home: ReadonlyMap<NoteId, number>;
+
+  constructor({ score, accidentals }: MeiLine<P>, readonly n: number, private readonly prefix: string, private readonly o: MeiOptions) {
+    this.score = score;
+    this.placed = placeMeasures(score);
+    this.accidentals = accidentals ?? readAccidentals(score);
+    for (const group of beamGroups(score)) for (const id of group) this.beams.set(id, group);
+    const order = score.measures.flatMap((m) => m.events.map((e) => e.id));
+    this.nextId = new Map(order.map((id, i) => [id, order[i + 1]]));
+    this.home = new Map(score.measures.flatMap((m, i) => m.events.map((e) => [e.id, i] as const)));
+  }
+
+  private readonly score: Score<P>;
+  private ref = (id: NoteId): string => `#${this.prefix}${id}`;
+
+  /** How many bars are drawn as one from this one on. */
+  multiRest = (index: number): number => Math.min(this.score.measures[index]?.multiRest ?? 1, this.score.measures.length - index);
+
+  definition(): XmlElement {
+    const { clef, key } = this.placed[0] as PlacedMeasure<P>;
+    return el('staffDef', { n: this.n, lines: 5, 'clef.shape': CLEF[clef].shape, 'clef.line': CLEF[clef].line, keysig: keySig(key) });
+  }
+
+  /** What changes for this staff at a bar, as far as something does. */
+  change(index: number): XmlElement {
+    const { key = undefined, clef = undefined } = this.score.measures[index] ?? {};
+    return el('staffDef', { n: this.n, keysig: key === undefined ? undefined : keySig(key), ...(clef === undefined ? {} : { 'clef.shape': CLEF[clef].shape, 'clef.line': CLEF[clef].line }) });
+  }
+
+  /** The bar's notes; a bar that is yet empty keeps some room. */
+  content(index: number): XmlElement {
+    const m = this.score.measures[index];
+    const multi = this.multiRest(index);
+    const music = m === undefined || m.events.length === 0 ? [el('space', { dur: '2' })] : multi > 1 ? [el('multiRest', { num: multi })] : writeLayer(m, this.beams, this.accidentals, this.prefix);
+    return el('staff', { n: this.n }, [el('layer', { n: 1 }, music), ...(this.o.bandLines === 0 && multi > 1 ? [el('layer', { n: 2 }, restRoom())] : [])]);
+  }
+
+  /** Everything that is tied to notes of the bar. */
+  controls(index: number): XmlElement[] {
+    const m = this.score.measures[index];
+    const controls: XmlElement[] = [];
+    const { n: staff, ref } = this;
+    if (m === undefined) return controls;
+    for (const e of this.multiRest(index) > 1 ? [] : m.events) {
+      if (e.kind === 'note') {
+        controls.push(...this.reservation(e.id));
+        const next = this.nextId.get(e.id);
+        if (e.tie === true) controls.push(next === undefined ? el('lv', { startid: ref(e.id) }) : el('tie', { startid: ref(e.id), endid: ref(next) }));
+        if (e.breathAfter === true) controls.push(el('breath', { startid: ref(e.id), staff, place: 'above' }));
+      }
+      if (e.fermata === true) controls.push(el('fermata', { startid: ref(e.id), place: 'above', staff }));
+      if (e.dynamic !== undefined) controls.push(el('dynam', { startid: ref(e.id), place: 'below', staff }, [e.dynamic]));
+      if (e.words !== undefined) controls.push(el('dir', { startid: ref(e.id), place: 'below', staff }, [e.words]));
+    }
+    for (const s of this.o.slurs ? this.score.slurs : []) if (s.from !== s.to && this.home.get(s.from) === index) controls.push(el('slur', { startid: ref(s.from), endid: ref(s.to), staff }));
+    for (const h of this.score.hairpins) {
+      if (this.home.get(h.from) === index) controls.push(el('hairpin', { startid: ref(h.from), endid: ref(h.to), form: h.kind === 'crescendo' ? 'cres' : 'dim', staff, place: 'below' }));
+    }
+    return controls;
+  }
+
+  private reservation(id: NoteId): XmlElement[] {
+    const width = this.o.cellWidth(id);
+    if (this.o.bandLines === 0 || width <= 0) return [];
+    const count = Math.max(1, Math.round((width + CELL_GAP - KEPT_APART) / M_WIDTH));
+    return [el('harm', { staff: this.n, place: 'above', startid: this.ref(id) }, [el('rend', { fontsize: '1pt' }, ['m'.repeat(count)])])];
+  }
+}
+
 /**
  * Writes a score as MEI for the engraving library: a silent band staff on top when there is a band, the music
  * below it, all signs as the rules of the staff ask for.
  */
-export function writeMei<P extends Pitch>(score: Score<P>, o: MeiOptions): string {
-  const placed = placeMeasures(score);
-  const accidentals = o.accidentals ?? readAccidentals(score);
-  const beams = new Map<NoteId, readonly NoteId[]>();
-  for (const group of beamGroups(score)) for (const id of group) beams.set(id, group);
-  const ref = (id: NoteId): string => `#${o.idPrefix}${id}`;
-  const staff = musicStaff(o);
-  const order = score.measures.flatMap((m) => m.events.map((e) => e.id));
-  const nextId = new Map(order.map((id, i) => [id, order[i + 1]]));
-  const home = new Map(score.measures.flatMap((m, i) => m.events.map((e) => [e.id, i] as const)));
-  const first = placed[0];
-  if (first === undefined) throw new RangeError('a score without bars cannot be engraved');
+export const writeMei = <P extends Pitch>(score: Score<P>, o: MeiOptions): string => writeMeiOfLines([{ score, ...(o.accidentals === undefined ? {} : { accidentals: o.accidentals }) }], o);
+
+/** The prefix of the ids of a line: the first line's is plain. */
+export const linePrefix = (prefix: string, line: number): string => (line === 0 ? prefix : `${prefix}${line}-`);
+
+/** Writes lines that are played together, each on its staff; repeats, endings and meters are those of the first. */
+export function writeMeiOfLines<P extends Pitch>(lines: readonly MeiLine<P>[], o: MeiOptions): string {
+  const firstStaff = o.bandLines > 0 ? 2 : 1;
+  const staves = lines.map((line, i) => new Staff(line, firstStaff + i, linePrefix(o.idPrefix, i), o));
+  const lead = staves[0];
+  const score = lines[0]?.score;
+  const first = lead?.placed[0];
+  if (lead === undefined || score === undefined || first === undefined) throw new RangeError('a score without bars cannot be engraved');
 
   const section: XmlElement[] = [];
   let ending: XmlElement | undefined;
   let skip = 0;
-  placed.forEach(({ measure: m, index, number }) => {
+  lead.placed.forEach(({ measure: m, index, number }) => {
     if (skip > 0) {
       skip -= 1;
       return;
@@ -129,50 +203,30 @@ export function writeMei<P extends Pitch>(score: Score<P>, o: MeiOptions): strin
     }
     const into = ending?.children ?? section;
     if (o.breakBefore.has(index) && into.length + (ending === undefined ? 1 : 0) > 0 && !(ending !== undefined && ending.children.length === 0)) into.push(el('sb'));
-    if (index > 0 && (m.clef !== undefined || m.key !== undefined || m.meter !== undefined)) {
+    if (index > 0 && (m.meter !== undefined || lines.some((l) => l.score.measures[index]?.clef !== undefined || l.score.measures[index]?.key !== undefined))) {
       into.push(el('scoreDef', m.meter === undefined ? {} : meterAttributes(m.meter), [el('staffGrp', {}, [
-        ...(o.bandLines > 0 ? [el('staffDef', { n: 1 })] : []),
-        el('staffDef', { n: staff, 'keysig': m.key === undefined ? undefined : keySig(m.key), ...(m.clef === undefined ? {} : { 'clef.shape': CLEF[m.clef].shape, 'clef.line': CLEF[m.clef].line }) }),
+        ...(o.bandLines > 0 ? [el('staffDef', { n: 1 })] : []), ...staves.map((s) => s.change(index)),
       ])]));
     }
-    const multi = Math.min(m.multiRest ?? 1, score.measures.length - index);
+    const multi = lines.length > 1 ? 1 : lead.multiRest(index);
     if (multi > 1) skip = multi - 1;
-    const music = multi > 1 ? [el('multiRest', { num: multi })] : writeLayer(m, beams, accidentals, o);
     const closing = multi > 1 ? score.measures[index + multi - 1] : m;
     const after = score.measures[index + multi];
     const right = closing?.repeatEnd === true ? (after?.repeatStart === true && !o.breakBefore.has(index + multi) ? 'rptboth' : 'rptend')
       : closing?.endBar === 'final' || (after === undefined && o.finalBar) ? 'end' : closing?.endBar === 'double' ? 'dbl' : undefined;
     const rightLine = o.unmetered === true ? 'invis' : right;
     const left = m.repeatStart === true && !(before?.repeatEnd === true && !o.breakBefore.has(index)) ? 'rptstart' : undefined;
-    const controls: XmlElement[] = [];
-    if (m.tempo !== undefined) controls.push(el('tempo', { staff: 1, place: 'above', tstamp: 1, 'xml:id': `${o.idPrefix}tempo-${m.id}` }, [tempoPlaceholder(m.tempo)]));
-    for (const e of m.events) {
-      if (multi > 1) break;
-      if (e.kind === 'note') {
-        controls.push(...reservation(o, e.id));
-        const next = nextId.get(e.id);
-        if (e.tie === true && next !== undefined) controls.push(el('tie', { startid: ref(e.id), endid: ref(next) }));
-        if (e.breathAfter === true) controls.push(el('breath', { startid: ref(e.id), staff, place: 'above' }));
-      }
-      if (e.fermata === true) controls.push(el('fermata', { startid: ref(e.id), place: 'above', staff }));
-      if (e.dynamic !== undefined) controls.push(el('dynam', { startid: ref(e.id), place: 'below', staff }, [e.dynamic]));
-      if (e.words !== undefined) controls.push(el('dir', { startid: ref(e.id), place: 'below', staff }, [e.words]));
-    }
-    for (const s of o.slurs ? score.slurs : []) if (home.get(s.from) === index) controls.push(el('slur', { startid: ref(s.from), endid: ref(s.to), staff }));
-    for (const h of score.hairpins) {
-      if (home.get(h.from) === index) controls.push(el('hairpin', { startid: ref(h.from), endid: ref(h.to), form: h.kind === 'crescendo' ? 'cres' : 'dim', staff, place: 'below' }));
-    }
+    const tempo = m.tempo === undefined ? [] : [el('tempo', { staff: 1, place: 'above', tstamp: 1, 'xml:id': `${o.idPrefix}tempo-${m.id}` }, [tempoPlaceholder(m.tempo)])];
     into.push(el('measure', { n: number, 'xml:id': o.idPrefix + m.id, left, right: rightLine, metcon: 'false' }, [
       ...(o.bandLines > 0 ? [el('staff', { n: 1 }, [el('layer', { n: 1 }, multi > 1 ? restRoom() : [el('mSpace')])])] : []),
-      el('staff', { n: staff }, [el('layer', { n: 1 }, music), ...(o.bandLines === 0 && multi > 1 ? [el('layer', { n: 2 }, restRoom())] : [])]),
-      ...controls,
+      ...staves.map((s) => s.content(index)), ...tempo, ...staves.flatMap((s) => s.controls(index)),
     ]));
   });
 
-  const scoreDef = el('scoreDef', { ...(o.unmetered === true ? {} : meterAttributes(first.meter)), 'system.leftline': 'false', 'mnum.visible': 'true' }, [
-    el('staffGrp', { 'bar.thru': 'false' }, [
+  const scoreDef = el('scoreDef', { ...(o.unmetered === true || o.hideMeter === true ? {} : meterAttributes(first.meter)), 'system.leftline': String(lines.length > 1), 'mnum.visible': 'true' }, [
+    el('staffGrp', { 'bar.thru': String(lines.length > 1), ...(lines.length > 1 ? { symbol: 'bracket' } : {}) }, [
       ...(o.bandLines > 0 ? [el('staffDef', { n: 1, lines: o.bandLines, 'clef.visible': 'false', 'clef.shape': 'G', 'clef.line': 2 })] : []),
-      el('staffDef', { n: staff, lines: 5, 'clef.shape': CLEF[first.clef].shape, 'clef.line': CLEF[first.clef].line, 'keysig': keySig(first.key) }),
+      ...staves.map((s) => s.definition()),
     ]),
   ]);
   const mei = el('mei', { xmlns: 'http://www.music-encoding.org/ns/mei', meiversion: '5.0' }, [

@@ -20,6 +20,10 @@ export interface System {
   readonly left: number;
   readonly right: number;
   readonly heads: readonly PlacedHead[];
+  /** Rests by the middle of their sign. */
+  readonly rests: readonly PlacedHead[];
+  /** Top and bottom line of each staff of music, from the top. */
+  readonly staves: readonly { readonly top: number; readonly bottom: number }[];
   /** Right edge of each bar, by measure id. */
   readonly measures: readonly { readonly id: string; readonly left: number; readonly right: number }[];
   readonly tempos: readonly { readonly id: string; readonly x: number; readonly y: number }[];
@@ -33,6 +37,9 @@ export interface Layout {
 
 /** Widths of noteheads in staff spaces, by SMuFL code: double whole, whole, half and black. From the Leipzig font. */
 const HEAD_WIDTH: Readonly<Record<string, number>> = { E0A0: 2.4, E0A2: 1.688, E0A3: 1.18, E0A4: 1.256 };
+
+/** Half of an ordinary rest's width. */
+const REST_HALF = 0.55 * STAFF_SPACE;
 
 const hasClass = (e: XmlElement, name: string): boolean => (e.attributes.class ?? '').split(' ').includes(name);
 
@@ -61,6 +68,7 @@ function readSystem(drawing: XmlElement, hasBand: boolean): System {
   let left = Infinity;
   let right = -Infinity;
   const measures: { id: string; left: number; right: number }[] = [];
+  const staves: { top: number; bottom: number }[] = [];
   for (const measure of [...descendants(drawing)].filter((e) => hasClass(e, 'measure'))) {
     let span: { left: number; right: number } | undefined;
     for (const staff of [...descendants(measure)].filter((e) => hasClass(e, 'staff'))) {
@@ -71,6 +79,7 @@ function readSystem(drawing: XmlElement, hasBand: boolean): System {
       if (hasBand && staff.attributes['data-n'] === '1') band ??= { top: first[0].y, bottom: last[0].y };
       else {
         staffTop = Math.min(staffTop, first[0].y);
+        if (measures.length === 0) staves.push({ top: first[0].y, bottom: last[0].y });
         span = { left: first[0].x, right: first[1]?.x ?? first[0].x };
         left = Math.min(left, span.left);
         right = Math.max(right, span.right);
@@ -99,9 +108,13 @@ function readSystem(drawing: XmlElement, hasBand: boolean): System {
     if (use === undefined || at === undefined) return [];
     return [{ id: note.attributes.id ?? '', x: at.x + ((HEAD_WIDTH[glyphCode(use)] ?? 1.2) * STAFF_SPACE) / 2, y: at.y }];
   });
+  const rests = [...descendants(drawing)].filter((e) => hasClass(e, 'rest') || hasClass(e, 'mRest')).flatMap((rest): PlacedHead[] => {
+    const at = [...descendants(rest)].map((e) => (e.name === 'use' ? translation(e) : undefined)).find((t) => t !== undefined);
+    return at === undefined ? [] : [{ id: rest.attributes.id ?? '', x: at.x + REST_HALF, y: at.y }];
+  });
   const extent = extentOf(drawing) ?? { top: 0, bottom: 0 };
   const tops = [extent.top, ...(band === undefined ? [] : [band.top]), ...tempos.map((t) => t.y - 330)];
-  return { drawing, top: Math.min(...tops), bottom: extent.bottom, band, staffTop, left, right, heads, measures, tempos };
+  return { drawing, top: Math.min(...tops), bottom: extent.bottom, band, staffTop, left, right, heads, rests, staves, measures, tempos };
 }
 
 /**

@@ -1,0 +1,85 @@
+import { type EditState, openingOf, placeMeasures, type Score, type Written } from '@cifra/core';
+import { memo, type PointerEvent, useMemo, useRef } from 'react';
+import { beatSum } from './beatSum';
+import { Caret } from './Caret';
+import { placeAt } from './placeAt';
+import type { DeskSystem } from './useSystems';
+
+export type PointAt = (place: NonNullable<ReturnType<typeof placeAt>>, how: 'press' | 'drag' | 'bar') => void;
+
+interface Props {
+  readonly system: DeskSystem;
+  readonly lines: readonly Score<Written>[];
+  readonly edit: EditState;
+  readonly line: number;
+  /** Pixels for a hundredth of a millimetre. */
+  readonly scale: number;
+  readonly onPoint: PointAt;
+  readonly marked: ReadonlyMap<number, 'warning' | 'hint'>;
+  readonly onMark: (measure: number) => void;
+}
+
+/** The drawing alone: it changes only with its music. */
+const Drawing = memo(({ svg }: { readonly svg: string }) => <div className="staff-drawing" dangerouslySetInnerHTML={{ __html: svg }} />);
+Drawing.displayName = 'Drawing';
+
+const SUM_LOOK = { empty: 'text-secondary', full: 'text-secondary', short: 'text-fresh', long: 'font-semibold text-warning' } as const;
+const SUM_SIGN = { empty: '', full: '', short: '', long: '' } as const;
+
+/** One line of music on the desk with what lies on it: caret, selection, and under each bar its sum. */
+export function StaffSystem({ system, lines, edit, line, scale, onPoint, marked, onMark }: Props) {
+  const ref = useRef<HTMLDivElement>(null);
+  const { engraved, from, to } = system;
+  const placed = useMemo(() => placeMeasures(edit.score), [edit.score]);
+  if (engraved === undefined) return <div role="status" aria-label="Engraving" className="pulse h-28 rounded bg-band" />;
+  const point = (e: PointerEvent, how: 'press' | 'drag' | 'bar') => {
+    const box = ref.current?.getBoundingClientRect();
+    if (box === undefined) return;
+    const place = placeAt(lines, system, (e.clientX - box.left) / scale, (e.clientY - box.top) / scale);
+    if (place !== undefined) onPoint(place, how);
+  };
+  const first = placed[from];
+  return (
+    <div className="relative mb-2" data-testid="system" data-current={system.current}>
+      <p className="h-4 text-[11px] leading-4 text-secondary tabular-nums" aria-hidden>{first === undefined || first.number === 0 ? '' : first.number}</p>
+      <div
+        ref={ref} className="relative cursor-text touch-pan-y select-none" style={{ width: engraved.width * scale, height: engraved.height * scale }}
+        onPointerDown={(e) => {
+          if (e.button !== 0) return;
+          if (e.pointerType !== 'touch') e.currentTarget.setPointerCapture(e.pointerId);
+          point(e, e.detail >= 2 ? 'bar' : e.shiftKey ? 'drag' : 'press');
+        }}
+        onPointerMove={(e) => { if ((e.buttons & 1) === 1) point(e, 'drag'); }}
+        onDoubleClick={(e) => point(e as unknown as PointerEvent, 'bar')}
+      >
+        <Drawing svg={engraved.svg} />
+        <svg className="pointer-events-none absolute inset-0 size-full" viewBox={`0 0 ${engraved.width} ${engraved.height}`} aria-hidden><Caret edit={edit} line={line} system={system} /></svg>
+      </div>
+      <div className="relative h-6 text-[12px] tabular-nums" aria-hidden={false}>
+        {engraved.measures.map((box, i) => {
+          const place = placed[from + i];
+          if (place === undefined || from + i >= to) return null;
+          const { text, state } = beatSum(place.measure.events, place.meter, place.measure.pickup === true || closesPickup(edit.score, from + i));
+          const mark = marked.get(from + i);
+          const left = i === 0 ? Math.max(box.left, box.right - Math.min(box.right - box.left, 3200)) : box.left;
+          return (
+            <span key={box.id} className={`absolute top-0 flex items-center justify-center gap-1 ${SUM_LOOK[state]}`} style={{ left: left * scale, width: (box.right - left) * scale }}>
+              <span className="truncate" title={text}>{text}{SUM_SIGN[state]}</span>
+              {mark !== undefined && (
+                <button type="button" onClick={() => onMark(from + i)} aria-label={`What was found in bar ${place.number}`} className={`grid size-4 shrink-0 place-items-center rounded-full text-[10px] leading-none font-bold text-white ${mark === 'warning' ? 'bg-warning' : 'bg-fresh'}`}>{mark === 'warning' ? '!' : '?'}</button>
+              )}
+            </span>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+/** A last bar that is short by what the pickup took is as it should be. */
+function closesPickup(score: Score<Written>, index: number): boolean {
+  const first = score.measures[0];
+  if (index !== score.measures.length - 1 || first?.pickup !== true || index === 0) return false;
+  const both = [...(score.measures[index]?.events ?? []), ...first.events];
+  return beatSum(both, placeMeasures(score)[index]?.meter ?? openingOf(score).meter).state === 'full';
+}
