@@ -11,6 +11,7 @@ const LAYERS = [
   ['exercise', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'instrument']],
   ['edit', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'exercise']],
   ['part', ['recent', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'fingering', 'instrument', 'exercise']],
+  ['proof', ['rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'instrument', 'exercise', 'edit', 'part']],
 ];
 const core = './packages/core/src';
 const coreZones = LAYERS.map(([layer, may]) => ({

@@ -1,6 +1,7 @@
 export { failure, type Problem, PROBLEM_CODES, type ProblemCode, type Result, success } from './problem/problem';
 export { add, compare, divide, equal, formatRational, multiply, type Rational, rational, subtract, sum, toNumber, ZERO } from './rational/rational';
 export { type Concert, diatonic, letterName, midi, parsePitch, type Pitch, pitch, pitchText, samePitch, type Step, stepAt, stepIndex, STEPS, type Written } from './pitch/pitch';
+export { enharmonic } from './pitch/enharmonic';
 export { isWritable } from './pitch/writable';
 export {
   addIntervals, ENHARMONIC_DOWN, ENHARMONIC_UP, fifthsOf, type Interval, interval, intervalBetween, type IntervalName, invert, letterSteps, nameInterval,
@@ -72,3 +73,7 @@ export { chartId, chartNotes, chartPart, noteSlug, notesUsed, readNoteSlug } fro
 export { explain, explainAll } from './part/explain';
 export { type Fact, FACT_KINDS, type Trail, trailFacts } from './part/fact';
 export { type StaffPlace, staffPlace } from './part/staffPlace';
+export { type Finding, FINDING_CODES, type FindingCode, type Repair, type Weight } from './proof/finding';
+export { prove, type ProofOptions } from './proof/prove';
+export { BREATH_SECONDS } from './proof/provePlaying';
+export { applyRepair } from './proof/repair';

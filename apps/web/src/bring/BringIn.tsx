@@ -92,7 +92,9 @@ export function BringIn() {
     if (line === undefined) return;
     setSaveError(undefined);
     const name = title.trim() === '' ? 'Untitled line' : title.trim();
-    const document: Exercise = { owner, source: { ...line.source, title: name }, partChoices: {} };
+    // Beat sums are proved anew whenever the line is looked at; the rest is kept to be seen to.
+    const notTaken = line.problems.filter((p) => p.code !== 'measure-too-long' && p.code !== 'measure-too-short');
+    const document: Exercise = { owner, source: { ...line.source, title: name }, ...(notTaken.length === 0 ? {} : { notTaken }), partChoices: {} };
     try {
       const made = await createExercise(name, document);
       void navigate(`/exercises/${made.id}/parts`);

@@ -1,5 +1,6 @@
 import { signatureAlter } from '../key/key';
-import { ENHARMONIC_DOWN, ENHARMONIC_UP, type Interval, octavesUp, transpose } from '../pitch/interval';
+import { enharmonic } from '../pitch/enharmonic';
+import { type Interval, octavesUp, transpose } from '../pitch/interval';
 import { diatonic, midi, pitch, stepAt, type Written } from '../pitch/pitch';
 import { isWritable, tame } from '../pitch/writable';
 import type { Score } from '../score/score';
@@ -38,16 +39,8 @@ function changed(p: Written, c: PitchChange, fifths: number): Written {
     case 'interval': return tame(transpose<Written>(p, c.interval));
     // The same sign again doubles it.
     case 'alter': return pitch<Written>(p.step, c.alter !== 0 && p.alter === c.alter ? 2 * c.alter : c.alter, p.octave);
-    case 'enharmonic': return respelled(p);
+    case 'enharmonic': return enharmonic(p);
   }
-}
-
-/** The other everyday spelling of a sound: A♯ for B♭, and F for E♯. */
-function respelled(p: Written): Written {
-  const [up, down] = [transpose<Written>(p, ENHARMONIC_UP), transpose<Written>(p, ENHARMONIC_DOWN)];
-  const [first, second] = p.alter > 0 ? [up, down] : [down, up];
-  if (Math.abs(first.alter) <= 1) return first;
-  return Math.abs(second.alter) <= 1 ? second : p;
 }
 
 /** Notes tied to each other change together: a tie holds one pitch. */

@@ -1,5 +1,6 @@
 import type { InstrumentId } from '../instrument/instrument';
 import type { Written } from '../pitch/pitch';
+import type { Problem } from '../problem/problem';
 import type { Clef } from '../key/signature';
 import type { NoteId, Score } from '../score/score';
 
@@ -29,6 +30,8 @@ export interface Exercise {
   readonly source: Score<Written>;
   /** Lines that are played with it, from the second on, at most three, written for the same page. */
   readonly otherLines?: readonly Score<Written>[];
+  /** What the file that it was read from had and Cifra could not take, until the teacher has seen to it. */
+  readonly notTaken?: readonly Problem[];
   readonly partChoices: Readonly<Partial<Record<InstrumentId, PartChoice>>>;
 }
 

@@ -3,7 +3,7 @@ import { INSTRUMENT_IDS } from '../instrument/instrument';
 import { MODES } from '../key/key';
 import { CLEFS } from '../key/signature';
 import { STEPS } from '../pitch/pitch';
-import { failure, type Problem, type Result, success } from '../problem/problem';
+import { failure, type Problem, PROBLEM_CODES, type Result, success } from '../problem/problem';
 import { NOTE_VALUES } from '../score/duration';
 import { ARTICULATIONS, DYNAMICS } from '../score/score';
 import { type Exercise, KEY_CHOICES, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH } from './exercise';
@@ -54,9 +54,15 @@ const lineSchema = z.strictObject({
   hairpins: z.array(z.strictObject({ ...spanSchema, kind: z.enum(['crescendo', 'diminuendo']) })).max(MAX_MEASURES),
 });
 
+const problemSchema = z.strictObject({
+  code: z.enum(PROBLEM_CODES), severity: z.enum(['error', 'left-out', 'repaired', 'notice']), measure: z.int().min(0).max(MAX_MEASURES).optional(), line: z.int().min(0).optional(),
+  facts: z.record(z.string().max(40), z.union([text, z.number()])).optional(),
+});
+
 const exerciseSchema = z.strictObject({
   owner: z.enum(['concert', ...INSTRUMENT_IDS]),
   source: lineSchema, otherLines: z.array(lineSchema).min(1).max(MAX_LINES - 1).optional(),
+  notTaken: z.array(problemSchema).max(200).optional(),
   partChoices: z.partialRecord(z.enum(INSTRUMENT_IDS), z.strictObject({
     line: z.int().min(0).max(MAX_LINES - 1).optional(),
     octaves: z.int().min(-4).max(4).optional(), key: z.enum(KEY_CHOICES).optional(), clef: z.enum(CLEFS).optional(),

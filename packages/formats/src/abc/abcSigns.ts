@@ -1,4 +1,5 @@
-import { type Duration, type Key, key, type Meter, type Mode, rational, signatureAlter, type Tempo, valueForQuarters } from '@cifra/core';
+import { type Duration, type Key, key, type Meter, type Mode, rational, signatureAlter, type Step, type Tempo, valueForQuarters } from '@cifra/core';
+import { noteCustomKey } from '../customKey';
 import type { ProblemList } from '../reading';
 import type { AbcElement, AbcTune } from './abcElement';
 
@@ -17,7 +18,7 @@ export function readKey(e: AbcElement | undefined, problems: ProblemList, measur
   const signs = (e?.accidentals ?? []).filter((a) => a.acc !== 'natural');
   const fifths = signs.reduce((sum, a) => sum + (a.acc === 'sharp' ? 1 : a.acc === 'flat' ? -1 : 0), 0);
   const proper = signs.every((a) => signatureAlter(fifths, a.note.toUpperCase() as 'C') === (a.acc === 'sharp' ? 1 : -1));
-  if (!proper) problems.add('key-custom', 'repaired', { measure });
+  if (!proper) noteCustomKey(signs.map((a) => ({ step: a.note.toUpperCase() as Step, alter: a.acc === 'sharp' ? 1 : -1 })), measure, problems);
   const none = e?.root === 'none' || e?.root === 'HP' || e?.root === 'Hp';
   return key(proper ? fifths : 0, none ? 'none' : (MODE_OF[e?.mode ?? ''] ?? 'major'));
 }

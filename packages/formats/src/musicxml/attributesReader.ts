@@ -1,5 +1,6 @@
-import { type Clef, type Key, key, type Meter, type Mode, MODES, signatureLetters, type Step } from '@cifra/core';
+import { type Clef, type Key, key, type Meter, type Mode, MODES, signatureLetters, type Step, STEPS } from '@cifra/core';
 import { childNamed, childrenNamed, childText, type XmlElement } from '@cifra/xml';
+import { noteCustomKey } from '../customKey';
 import type { ProblemList } from '../reading';
 import { readNumber } from './noteReader';
 
@@ -25,7 +26,9 @@ export function readKey(e: XmlElement, measure: number, problems: ProblemList): 
   const guess = alters.every((a) => a === 1) ? steps.length : alters.every((a) => a === -1) ? -steps.length : 0;
   const proper = steps.length > 0 && Math.abs(guess) <= 7 && steps.every((s) => signatureLetters(guess).includes(s));
   if (proper) return key(guess);
-  problems.add(steps.length > 0 ? 'key-custom' : 'key', 'repaired', { measure });
+  const readable = steps.every((s) => (STEPS as readonly string[]).includes(s)) && alters.length === steps.length && alters.every(Number.isFinite);
+  if (steps.length > 0 && steps.length <= 14 && readable) noteCustomKey(steps.map((step, i) => ({ step, alter: Math.max(-2, Math.min(2, Math.round(alters[i] ?? 0))) })), measure, problems);
+  else problems.add(steps.length > 0 ? 'key-custom' : 'key', 'repaired', { measure });
   return key(0, 'none');
 }
 
