@@ -50,7 +50,9 @@ export default ts.config(
   { files: ['packages/formats/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@cifra/engrave', '@cifra/contract'] }] } },
   { files: ['packages/engrave/src/**'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-imports': ['error', { patterns: ['@cifra/formats', '@cifra/contract'] }] } },
   { files: ['packages/contract/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@cifra/formats', '@cifra/engrave'] }] } },
-  { files: ['apps/web/**'], plugins: { 'react-hooks': reactHooks }, rules: { ...reactHooks.configs.recommended.rules, 'react-hooks/refs': 'off', 'react-hooks/set-state-in-effect': 'off', 'no-restricted-imports': ['error', { patterns: ['@cifra/formats', '@cifra/server'] }] } },
+  { files: ['apps/web/**'], plugins: { 'react-hooks': reactHooks }, rules: { ...reactHooks.configs.recommended.rules, 'react-hooks/refs': 'off', 'react-hooks/set-state-in-effect': 'off', 'no-restricted-imports': ['error', { paths: ['@cifra/formats'], patterns: ['@cifra/server'] }] } },
+  // Reading what somebody else wrote is heavy: only workers do it.
+  { files: ['apps/web/src/**/*Worker.ts'], rules: { 'no-restricted-imports': ['error', { patterns: ['@cifra/server'] }] } },
   { files: ['**/*.config.{ts,mjs}', 'scripts/**', 'apps/server/src/worker/musicWorker.ts', '**/*.d.ts', 'e2e/*.ts'], rules: { 'import-x/no-default-export': 'off' } },
   // A test may look at what its subject serves.
   { files: ['**/*.test.ts', '**/testing/**'], rules: { 'import-x/no-restricted-paths': 'off' } },

@@ -1,4 +1,4 @@
-import type { Exercise, PageOwner, Problem, SchoolOverrides } from '@cifra/core';
+import type { Changes, Exercise, PageOwner, Problem, SchoolOverrides } from '@cifra/core';
 import type { SaveClassDto } from './dto';
 
 /** What the server answers with. */
@@ -34,6 +34,13 @@ export interface RevisionView {
   readonly title: string;
   readonly refused: boolean;
   readonly createdAt: string;
+  /** Against the version before it; absent for the first. */
+  readonly changes?: Changes;
+}
+
+/** One save with the line as it was then. */
+export interface RevisionDocumentView extends RevisionView {
+  readonly document: Exercise;
 }
 
 export interface CandidateView {

@@ -59,6 +59,7 @@ export { copySelection } from './edit/clip';
 export { KEY_MOVES, type KeyMove } from './edit/keyChange';
 export { type PitchChange } from './edit/pitches';
 export { applyPatch, diffExercise, type LinePatch, type Patch, revertPatch } from './edit/patch';
+export { type Changes, changesBetween } from './edit/changes';
 export { type Clash, mergeExercises, type Merged } from './edit/merge';
 export { transposeExercise } from './exercise/transposeExercise';
 export { DEFAULT_TEACHING, type Teaching } from './part/teaching';

@@ -1,4 +1,4 @@
-import { CreateExerciseDto, type ExerciseView, type RevisionView, SaveExerciseDto } from '@cifra/contract';
+import { CreateExerciseDto, type ExerciseView, type RevisionDocumentView, type RevisionView, SaveExerciseDto } from '@cifra/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { TeacherRow } from '../auth/auth.repository';
@@ -49,5 +49,10 @@ export class ExerciseController {
   @Get(':id/revisions') @ApiOperation({ summary: 'Every save of an exercise' })
   revisions(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<RevisionView[]> {
     return this.exercises.revisions(t.id, id);
+  }
+
+  @Get(':id/revisions/:revision') @ApiOperation({ summary: 'One save of an exercise, with its line' })
+  revision(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('revision', RowId) revision: string): Promise<RevisionDocumentView> {
+    return this.exercises.revision(t.id, id, revision);
   }
 }

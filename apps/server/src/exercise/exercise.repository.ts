@@ -65,4 +65,8 @@ export class ExerciseRepository {
   revisions(exerciseId: string): Promise<RevisionRow[]> {
     return this.db.select().from(revisions).where(eq(revisions.exerciseId, exerciseId)).orderBy(desc(revisions.createdAt)).limit(200);
   }
+
+  async revision(exerciseId: string, id: string): Promise<RevisionRow | undefined> {
+    return (await this.db.select().from(revisions).where(and(eq(revisions.exerciseId, exerciseId), eq(revisions.id, id))).limit(1))[0];
+  }
 }

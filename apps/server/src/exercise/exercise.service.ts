@@ -1,13 +1,17 @@
-import { type CreateExerciseDto, type ExerciseView, type RevisionView, type SaveExerciseDto } from '@cifra/contract';
-import { MAX_TEXT_LENGTH, readExercise } from '@cifra/core';
+import { type CreateExerciseDto, type ExerciseView, type RevisionDocumentView, type RevisionView, type SaveExerciseDto } from '@cifra/contract';
+import { changesBetween, MAX_TEXT_LENGTH, readExercise } from '@cifra/core';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { notFound, Refusal, refuseProblems } from '../refusal/refusal';
-import { type Content, ExerciseRepository, type ExerciseRow } from './exercise.repository';
+import { type Content, ExerciseRepository, type ExerciseRow, type RevisionRow } from './exercise.repository';
 
 export const KEEP_DELETED_DAYS = 30;
 
 export const exerciseView = (row: ExerciseRow): ExerciseView => ({
   id: row.id, title: row.title, version: row.version, createdAt: row.createdAt.toISOString(), updatedAt: row.updatedAt.toISOString(), document: row.document,
+});
+
+const revisionView = (r: RevisionRow): RevisionView => ({
+  id: r.id, version: r.version, baseVersion: r.baseVersion, title: r.title, refused: r.refused, createdAt: r.createdAt.toISOString(),
 });
 
 @Injectable()
@@ -55,9 +59,19 @@ export class ExerciseService implements OnModuleInit {
 
   async revisions(teacherId: string, id: string): Promise<RevisionView[]> {
     await this.find(teacherId, id);
-    return (await this.repository.revisions(id)).map((r) => ({
-      id: r.id, version: r.version, baseVersion: r.baseVersion, title: r.title, refused: r.refused, createdAt: r.createdAt.toISOString(),
-    }));
+    const rows = await this.repository.revisions(id);
+    const byVersion = new Map(rows.flatMap((r) => (r.version === null ? [] : [[r.version, r] as const])));
+    return rows.map((r) => {
+      const before = byVersion.get(r.baseVersion ?? -1);
+      return before === undefined ? revisionView(r) : { ...revisionView(r), changes: changesBetween(before.document, r.document) };
+    });
+  }
+
+  async revision(teacherId: string, id: string, revisionId: string): Promise<RevisionDocumentView> {
+    await this.find(teacherId, id);
+    const row = await this.repository.revision(id, revisionId);
+    if (row === undefined) throw notFound('version');
+    return { ...revisionView(row), document: row.document };
   }
 
   /** The document checked in depth; its title is the exercise's. */

@@ -1,4 +1,4 @@
-import type { ClassView, ExerciseView, SaveClassDto, TeacherView } from '@cifra/contract';
+import type { ClassView, ExerciseView, RevisionDocumentView, RevisionView, SaveClassDto, TeacherView } from '@cifra/contract';
 import type { Exercise, SchoolOverrides } from '@cifra/core';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import { get, post, put, remove, type RequestError } from './request';
@@ -65,3 +65,8 @@ export async function saveClass({ id, ...before }: ClassView, change: Partial<Sa
     return replace(all);
   }, { optimisticData: replace, rollbackOnError: true, revalidate: false });
 }
+
+/** Every save of an exercise, newest first. */
+export const useRevisions = (id: string, open: boolean): Resource<RevisionView[]> => useSWR<RevisionView[], RequestError>(open ? `${exerciseKey(id)}/revisions` : null, get);
+export const useRevision = (id: string, revision: string | undefined): Resource<RevisionDocumentView> =>
+  useSWR<RevisionDocumentView, RequestError>(revision === undefined ? null : `${exerciseKey(id)}/revisions/${revision}`, get, { revalidateOnFocus: false });

@@ -1,14 +1,14 @@
 import type { ClassView, ExerciseView, RefusalView } from '@cifra/contract';
 import type { Exercise, InstrumentId, PartChoice } from '@cifra/core';
-import { type ClassKeyOffer, isInstrumentId, offerClassKeys, realize, transposeExercise } from '@cifra/core';
+import { type ClassKeyOffer, isInstrumentId, notesOf, offerClassKeys, realize, transposeExercise } from '@cifra/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { RequestError } from '../api/request';
 import { saveClass, saveExercise, useClasses, useExercise } from '../api/resources';
 import { useFigures } from '../figures/loadFigures';
 import { useTeaching } from '../school/teaching';
 import { useNotice } from '../ui/Notices';
-import { Failure, StaffSkeleton } from '../ui/States';
+import { Empty, Failure, StaffSkeleton } from '../ui/States';
 import { BandPanel } from './BandPanel';
 import { ClassDialog } from './ClassDialog';
 import { classParts } from './classFit';
@@ -33,6 +33,9 @@ export function Parts() {
       : <Failure title="The parts could not be opened" detail={error.message} onRetry={() => { void exercise.mutate(); void classes.mutate(); }} />;
   }
   if (exercise.data === undefined || group === undefined) return <div className="p-10"><StaffSkeleton label="Opening the parts" /></div>;
+  if (notesOf(exercise.data.document.source).length === 0) {
+    return <Empty title="Nothing is written yet"><p>Write the line first: its parts are made from it. <Link to={`/exercises/${id}/write`} className="text-accent underline">Write it now</Link></p></Empty>;
+  }
   return <OpenParts key={id} exercise={exercise.data} group={group} />;
 }
 

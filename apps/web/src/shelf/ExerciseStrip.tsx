@@ -1,9 +1,9 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
-import type { Teaching } from '@cifra/core';
-import { Copy, MoreHorizontal, Pencil, Trash2 } from 'lucide-react';
+import { notesOf, type Teaching } from '@cifra/core';
+import { Copy, MoreHorizontal, Pencil, PenLine, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { deleteExercise, duplicateExercise, restoreExercise } from '../api/resources';
 import { useStrip } from '../engraving/useEngraving';
 import { classFit } from '../parts/classFit';
@@ -21,8 +21,10 @@ export function ExerciseStrip({ exercise, group, teaching }: { readonly exercise
   const { id, title, document } = exercise;
   const strip = useStrip(`${id}/${exercise.version}`, document.source, BARS);
   const notice = useNotice();
+  const navigate = useNavigate();
   const [renaming, setRenaming] = useState(false);
-  const fit = group === undefined ? undefined : classFit(document, group.instruments, teaching);
+  const empty = notesOf(document.source).length === 0;
+  const fit = group === undefined || empty ? undefined : classFit(document, group.instruments, teaching);
 
   const attempt = async (run: () => Promise<unknown>) => {
     try {
@@ -39,8 +41,9 @@ export function ExerciseStrip({ exercise, group, teaching }: { readonly exercise
   return (
     <li className="group relative border-b border-line py-4 last:border-0">
       <div className="flex items-baseline gap-3 pr-10">
-        <h2 className="text-[17px]"><Link to={`/exercises/${id}/parts`} className="after:absolute after:inset-0 hover:text-accent">{title}</Link></h2>
+        <h2 className="text-[17px]"><Link to={`/exercises/${id}/${empty ? 'write' : 'parts'}`} className="after:absolute after:inset-0 hover:text-accent">{title}</Link></h2>
         <p className="text-[13px] text-secondary">{exerciseCaption(document)}</p>
+        {empty && <p className="ml-auto text-[13px] text-secondary">nothing written yet</p>}
         {fit !== undefined && <p className={`ml-auto text-[13px] max-md:hidden ${fit.unplayable.length > 0 ? 'text-warning' : fit.outside.length > 0 ? 'text-fresh' : 'text-accent'}`}>{fit.words}</p>}
       </div>
       <div className="mt-1 overflow-hidden [mask-image:linear-gradient(to_right,black_88%,transparent)]" style={{ height: 70 }}>
@@ -53,6 +56,7 @@ export function ExerciseStrip({ exercise, group, teaching }: { readonly exercise
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" className="fade-in z-30 min-w-44 rounded-md border border-line bg-white p-1 shadow-lg">
             {[
+              { label: 'Write', icon: <PenLine size={15} />, run: () => void navigate(`/exercises/${id}/write`) },
               { label: 'Rename', icon: <Pencil size={15} />, run: () => setRenaming(true) },
               { label: 'Make a copy', icon: <Copy size={15} />, run: () => void attempt(() => duplicateExercise(id)) },
               { label: 'Take off the shelf', icon: <Trash2 size={15} />, run: () => void onDelete() },

@@ -1,33 +1,44 @@
-import { Plus } from 'lucide-react';
+import { FileUp, PenLine } from 'lucide-react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { useClasses, useShelf } from '../api/resources';
 import { useTeaching } from '../school/teaching';
+import { Button } from '../ui/Button';
 import { Empty, Failure, StaffSkeleton } from '../ui/States';
 import { ExerciseStrip } from './ExerciseStrip';
+import { NewLineDialog } from './NewLineDialog';
 
-const BRING = 'inline-flex h-9 items-center gap-2 rounded-md bg-accent px-3.5 text-[13.5px] font-medium text-white hover:bg-[#085e52]';
+const BRING = 'inline-flex h-9 items-center gap-2 rounded-md border border-line bg-white px-3.5 text-[13.5px] font-medium hover:bg-panel';
 
 export function Shelf() {
   const { data, error, mutate } = useShelf();
   const { data: classes } = useClasses();
   const teaching = useTeaching(classes?.[0]);
+  const [writing, setWriting] = useState(false);
+  const ways = (
+    <div className="inline-flex gap-2">
+      <Link to="/bring" className={BRING}><FileUp size={16} aria-hidden />Bring in a line</Link>
+      <Button kind="primary" icon={<PenLine size={16} aria-hidden />} onClick={() => setWriting(true)}>Write a line</Button>
+    </div>
+  );
   return (
     <div className="min-h-0 flex-1 overflow-y-auto">
       <header className="sticky top-0 z-10 flex h-14 items-center justify-between gap-4 border-b border-line bg-white px-6">
         <h1 className="text-xl">Shelf</h1>
-        <Link to="/bring" className={BRING}><Plus size={16} aria-hidden />Bring in a line</Link>
+        {ways}
       </header>
       <div className="mx-auto max-w-5xl px-6 py-2">
         {error !== undefined && data === undefined ? <Failure title="The shelf could not be opened" detail={error.message} onRetry={() => void mutate()} />
           : data === undefined ? <StaffSkeleton label="Opening the shelf" />
             : data.length === 0 ? (
               <Empty title="Nothing on the shelf yet">
-                <p className="mb-5">Bring in one written line from a file or as ABC text, and take away a page for every instrument.</p>
-                <Link to="/bring" className={BRING}><Plus size={16} aria-hidden />Bring in a line</Link>
+                <p className="mb-5">Write one line, or bring it in from a file or as ABC text, and take away a page for every instrument.</p>
+                {ways}
               </Empty>
             )
               : <ul>{data.map((e) => <ExerciseStrip key={e.id} exercise={e} group={classes?.[0]} teaching={teaching} />)}</ul>}
       </div>
+      <NewLineDialog open={writing} onOpenChange={setWriting} />
     </div>
   );
 }

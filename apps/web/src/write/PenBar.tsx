@@ -30,7 +30,7 @@ export function PenBar({ writing, state, asks, names }: Props) {
       {VALUES.map((value) => {
         const action = actionOf(`value-${value}`);
         return (
-          <button key={value} type="button" className={`${TOOL} flex-col !gap-0 leading-none`} aria-pressed={pen.value === value} aria-label={valueName(value, names)} title={`${valueName(value, names)} (${shownKey(action.keys[0] ?? '')})`} onClick={run(action)}>
+          <button key={value} type="button" className={`${TOOL} w-8 justify-center !px-0`} aria-pressed={pen.value === value} aria-label={valueName(value, names)} title={`${valueName(value, names)} (${shownKey(action.keys[0] ?? '')})`} onClick={run(action)}>
             <ValueSign value={value} />
           </button>
         );

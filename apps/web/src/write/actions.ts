@@ -136,6 +136,8 @@ export const ACTIONS: readonly Action[] = [
   action('Notes', 'sharp', 'Sharp', '#', pitch({ by: 'alter', alter: 1 }), 'accidental'),
   action('Notes', 'flat', 'Flat', '_', pitch({ by: 'alter', alter: -1 }), 'accidental'),
   action('Notes', 'natural', 'Natural', ['=', 'n'], pitch({ by: 'alter', alter: 0 }), 'accidental'),
+  action('Notes', 'double-sharp', 'Double sharp', '', pitch({ by: 'alter', alter: 2 }), 'accidental'),
+  action('Notes', 'double-flat', 'Double flat', '', pitch({ by: 'alter', alter: -2 }), 'accidental'),
   action('Notes', 'enharmonic', 'The other spelling', 'x', pitch({ by: 'enharmonic' }), 'enharmonic respell'),
 
   action('Signs', 'tie', 'Tie to the next note', '-', does({ kind: 'tie' })),

@@ -1,6 +1,8 @@
 import { MAX_EVENTS_PER_MEASURE, MAX_MEASURES } from '../exercise/exercise';
+import type { Written } from '../pitch/pitch';
 import { isWritable } from '../pitch/writable';
 import { failure, type Result, success } from '../problem/problem';
+import type { Score } from '../score/score';
 import {
   addBarline, addMeasureBefore, deleteMeasures, joinMeasures, repeatMeasure, setClef, setEnding, setMeter, setTempo, toggleDoubleBar, togglePickup, toggleRepeatEnd, toggleRepeatStart,
 } from './bars';
@@ -8,6 +10,7 @@ import { clampCaret, type EditState } from './caret';
 import { pasteScore } from './clip';
 import type { Command } from './command';
 import { changeKey, moveToKey } from './keyChange';
+import { keepIds } from './keepIds';
 import { scaleLengths, setLength, toggleTriplet } from './lengths';
 import { cycleDots, setDynamic, setWords, toggleArticulation, toggleBreath, toggleCourtesy, toggleFermata, toggleHairpin, toggleSlur, toggleTie } from './marks';
 import { penDuration } from './pen';
@@ -51,8 +54,13 @@ function perform(state: EditState, c: Command): EditState | undefined {
     case 'key': return changeKey(state, c.key, c.notes);
     case 'move-to-key': return moveToKey(state, c.key);
     case 'paste': return pasteScore(state, c.clip, c.mode);
-    case 'replace': return { score: c.score, caret: clampCaret(c.score, state.caret) };
+    case 'replace': return replace(state, c.score);
   }
+}
+
+function replace(state: EditState, read: Score<Written>): EditState {
+  const score = keepIds(state.score, read);
+  return { score, caret: clampCaret(score, state.caret) };
 }
 
 /**

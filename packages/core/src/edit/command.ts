@@ -45,7 +45,7 @@ export type Command =
   | { readonly kind: 'key'; readonly key: Key | undefined; readonly notes: KeyMove }
   | { readonly kind: 'move-to-key'; readonly key: Key }
   | { readonly kind: 'paste'; readonly clip: Score<Written>; readonly mode: WriteMode }
-  /** The whole line at once, as from its text. */
+  /** The whole line at once, as from its text; what is the same keeps its ids. */
   | { readonly kind: 'replace'; readonly score: Score<Written> };
 
 export type CommandKind = Command['kind'];

@@ -37,8 +37,7 @@ function changed(p: Written, c: PitchChange, fifths: number): Written {
     case 'half-step': return halfStep(p, c.up ? 1 : -1);
     case 'octave': return transpose<Written>(p, octavesUp(c.up ? 1 : -1));
     case 'interval': return tame(transpose<Written>(p, c.interval));
-    // The same sign again doubles it.
-    case 'alter': return pitch<Written>(p.step, c.alter !== 0 && p.alter === c.alter ? 2 * c.alter : c.alter, p.octave);
+    case 'alter': return pitch<Written>(p.step, c.alter, p.octave);
     case 'enharmonic': return enharmonic(p);
   }
 }

@@ -41,7 +41,7 @@ export const arbitraryCommand: fc.Arbitrary<Command> = fc.oneof(
     change: fc.oneof(
       fc.record({ by: fc.constant('step' as const), letters: fc.integer({ min: -9, max: 9 }) }), fc.record({ by: fc.constantFrom('half-step' as const, 'octave' as const), up: fc.boolean() }),
       fc.record({ by: fc.constant('interval' as const), interval: fc.integer({ min: -5, max: 6 }).map((f) => interval(f, -Math.round(f / 2))) }),
-      fc.record({ by: fc.constant('alter' as const), alter: fc.integer({ min: -1, max: 1 }) }), fc.constant({ by: 'enharmonic' as const }),
+      fc.record({ by: fc.constant('alter' as const), alter: fc.integer({ min: -2, max: 2 }) }), fc.constant({ by: 'enharmonic' as const }),
     ),
   }),
 );

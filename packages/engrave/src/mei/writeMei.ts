@@ -100,6 +100,7 @@ class Staff<P extends Pitch> {
   private readonly beams = new Map<NoteId, readonly NoteId[]>();
   private readonly nextId: ReadonlyMap<NoteId, NoteId | undefined>;
   private readonly home: ReadonlyMap<NoteId, number>;
+  private readonly rests: ReadonlySet<NoteId>;
 
   constructor({ score, accidentals }: MeiLine<P>, readonly n: number, private readonly prefix: string, private readonly o: MeiOptions) {
     this.score = score;
@@ -108,6 +109,7 @@ class Staff<P extends Pitch> {
     for (const group of beamGroups(score)) for (const id of group) this.beams.set(id, group);
     const order = score.measures.flatMap((m) => m.events.map((e) => e.id));
     this.nextId = new Map(order.map((id, i) => [id, order[i + 1]]));
+    this.rests = new Set(score.measures.flatMap((m) => m.events.flatMap((e) => (e.kind === 'rest' ? [e.id] : []))));
     this.home = new Map(score.measures.flatMap((m, i) => m.events.map((e) => [e.id, i] as const)));
   }
 
@@ -146,7 +148,8 @@ class Staff<P extends Pitch> {
       if (e.kind === 'note') {
         controls.push(...this.reservation(e.id));
         const next = this.nextId.get(e.id);
-        if (e.tie === true) controls.push(next === undefined ? el('lv', { startid: ref(e.id) }) : el('tie', { startid: ref(e.id), endid: ref(next) }));
+        // A tie with no note to lead to hangs in the air.
+        if (e.tie === true) controls.push(next === undefined || this.rests.has(next) ? el('lv', { startid: ref(e.id) }) : el('tie', { startid: ref(e.id), endid: ref(next) }));
         if (e.breathAfter === true) controls.push(el('breath', { startid: ref(e.id), staff, place: 'above' }));
       }
       if (e.fermata === true) controls.push(el('fermata', { startid: ref(e.id), place: 'above', staff }));

@@ -48,8 +48,8 @@ export function readAbc(text: string, choice?: LineChoice): Result<Reading> {
   if (tune === undefined) return failure('no-music');
   for (const w of tune.warnings ?? []) {
     const plain = w.replace(/<[^>]*>/g, '').replace(/\s+/g, ' ').trim();
-    const line = /Music Line:(\d+)/.exec(plain)?.[1];
-    problems.add('abc-warning', 'left-out', { ...(line === undefined ? {} : { line: Number(line) }), facts: { detail: plain.slice(0, 160) } });
+    const [, line, column, detail] = /^Music Line:(\d+):(\d+): (.*)$/.exec(plain) ?? [];
+    problems.add('abc-warning', 'left-out', { ...(line === undefined ? {} : { line: Number(line) }), facts: { detail: (detail ?? plain).slice(0, 160), ...(column === undefined ? {} : { column: Number(column) }) } });
   }
   const streams = streamsOf(tune).filter((s) => s.elements.length > 0);
   const candidates = streams.map(candidateOf).filter((c) => c.notes > 0);

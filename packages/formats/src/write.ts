@@ -1,0 +1,1 @@
+export { writeAbc } from './abc/writeAbc';
