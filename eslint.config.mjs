@@ -11,7 +11,8 @@ const LAYERS = [
   ['exercise', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'instrument']],
   ['edit', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'exercise']],
   ['part', ['recent', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'fingering', 'instrument', 'exercise']],
-  ['proof', ['rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'instrument', 'exercise', 'edit', 'part']],
+  ['performance', ['rational', 'pitch', 'key', 'meter', 'score']],
+  ['proof', ['performance', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'instrument', 'exercise', 'edit', 'part']],
 ];
 const core = './packages/core/src';
 const coreZones = LAYERS.map(([layer, may]) => ({

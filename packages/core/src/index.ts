@@ -2,6 +2,7 @@ export { failure, type Problem, PROBLEM_CODES, type ProblemCode, type Result, su
 export { add, compare, divide, equal, formatRational, multiply, type Rational, rational, subtract, sum, toNumber, ZERO } from './rational/rational';
 export { type Concert, diatonic, letterName, midi, parsePitch, type Pitch, pitch, pitchText, samePitch, type Step, stepAt, stepIndex, STEPS, type Written } from './pitch/pitch';
 export { enharmonic } from './pitch/enharmonic';
+export { spellSounding } from './pitch/spellSounding';
 export { isWritable } from './pitch/writable';
 export {
   addIntervals, ENHARMONIC_DOWN, ENHARMONIC_UP, fifthsOf, type Interval, interval, intervalBetween, type IntervalName, invert, letterSteps, nameInterval,
@@ -78,3 +79,5 @@ export { type Finding, FINDING_CODES, type FindingCode, type Repair, type Weight
 export { prove, type ProofOptions } from './proof/prove';
 export { BREATH_SECONDS } from './proof/provePlaying';
 export { applyRepair } from './proof/repair';
+export { playOrder, type PlayedMeasure } from './performance/playOrder';
+export { DEFAULT_BEATS_A_MINUTE, perform, type Performance, type PlayedBar, type PlayedNote, quartersAMinute } from './performance/perform';

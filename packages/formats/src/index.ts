@@ -4,3 +4,8 @@ export { readAbc } from './abc/readAbc';
 export { writeAbc } from './abc/writeAbc';
 export { readMusicXml } from './musicxml/readMusicXml';
 export { writeMusicXml } from './musicxml/writeMusicXml';
+export { writeMxl } from './musicxml/writeMxl';
+export { writeMidi, type MidiOptions } from './midi/writeMidi';
+export { readMidi } from './midi/readMidi';
+export { type Grid, GRIDS } from './midi/quantise';
+export { readCifraFile, writeCifraFile } from './json/cifraFile';

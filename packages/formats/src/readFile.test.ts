@@ -26,7 +26,7 @@ describe('a file is read by what it holds', () => {
 
   it.each<[string, Uint8Array, string]>([
     ['nothing', new Uint8Array(), 'empty-input'], ['blanks', bytes(' \n '), 'empty-input'], ['a letter', bytes('Dear parents,'), 'unknown-format'],
-    ['a picture', new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 1]), 'not-text'], ['a MIDI file', bytes('MThd\u0000\u0000'), 'midi-not-read'],
+    ['a picture', new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 1]), 'not-text'], ['a damaged MIDI file', bytes('MThd\u0000\u0000'), 'broken-midi'],
     ['something too large', new Uint8Array(MAX_FILE_BYTES + 1), 'too-large'], ['a zip cut short', zipSync({ 'a.xml': new Uint8Array(QUARTET) }).slice(0, 400), 'broken-zip'],
     ['a zip without music', zipSync({ 'readme.txt': strToU8('hello') }), 'zip-no-score'],
     ['a zip of many files', zipSync(Object.fromEntries(Array.from({ length: 80 }, (_u, i) => [`${i}.txt`, strToU8('x')]))), 'zip-too-many-entries'],

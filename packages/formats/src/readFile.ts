@@ -1,6 +1,8 @@
-import { failure, type Result } from '@cifra/core';
+import { failure, type Result, success } from '@cifra/core';
 import { readAbc } from './abc/readAbc';
 import { decodeText } from './decodeText';
+import { isCifraFile, readCifraFile } from './json/cifraFile';
+import { readMidi } from './midi/readMidi';
 import { readMusicXml } from './musicxml/readMusicXml';
 import { unpackMxl } from './musicxml/unpack';
 import { type LineChoice, MAX_FILE_BYTES, type Reading } from './reading';
@@ -8,7 +10,7 @@ import { type LineChoice, MAX_FILE_BYTES, type Reading } from './reading';
 const startsWith = (bytes: Uint8Array, text: string): boolean => [...text].every((c, i) => bytes[i] === c.charCodeAt(0));
 
 /**
- * Reads a file by what it holds, not by its name: MusicXML, compressed MusicXML or ABC.
+ * Reads a file by what it holds, not by its name: MusicXML, compressed MusicXML, ABC, MIDI, or a file of Cifra's own.
  * @param choice which part and voice, after a first reading asked
  * @returns the line with what could not be taken, or the lines to choose from, or why there is none
  */
@@ -19,10 +21,14 @@ export function readFile(bytes: Uint8Array, choice?: LineChoice): Result<Reading
     const xml = unpackMxl(bytes);
     return xml.ok ? readMusicXml(xml.value, choice) : xml;
   }
-  if (startsWith(bytes, 'MThd')) return failure('midi-not-read');
+  if (startsWith(bytes, 'MThd')) return readMidi(bytes, choice);
   const text = decodeText(bytes)?.replace(/^\ufeff/, '');
   if (text === undefined) return failure('not-text');
   if (text.trim() === '') return failure('empty-input');
+  if (isCifraFile(text)) {
+    const file = readCifraFile(text);
+    return file.ok ? success({ kind: 'exercise', format: 'cifra', exercise: file.value }) : file;
+  }
   if (text.trimStart().startsWith('<')) return readMusicXml(text, choice);
   if (/^[ \t]*[XK]:/m.test(text)) return readAbc(text, choice);
   return failure('unknown-format');

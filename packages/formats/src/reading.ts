@@ -1,6 +1,7 @@
-import type { PageOwner, Problem, Score, Written } from '@cifra/core';
+import type { Exercise, PageOwner, Problem, Score, Written } from '@cifra/core';
+import type { Grid } from './midi/quantise';
 
-export type FileFormat = 'musicxml' | 'abc';
+export type FileFormat = 'musicxml' | 'abc' | 'midi' | 'cifra';
 
 /** One line that a file offers: a part, or one voice of it. */
 export interface Candidate {
@@ -13,14 +14,18 @@ export interface Candidate {
   readonly unusable?: 'percussion-part' | 'tablature-part';
 }
 
-/** Either one line, or the lines to choose from. */
+/** One line, the lines to choose from, or a whole exercise. */
 export type Reading =
   | { readonly kind: 'choose'; readonly format: FileFormat; readonly candidates: readonly Candidate[] }
-  | { readonly kind: 'line'; readonly format: FileFormat; readonly score: Score<Written>; readonly suggestedOwner: PageOwner; readonly candidate: Candidate };
+  | { readonly kind: 'line'; readonly format: FileFormat; readonly score: Score<Written>; readonly suggestedOwner: PageOwner; readonly candidate: Candidate; readonly grid?: Grid }
+  /** A file of Cifra's own: lines, owner and choices as they were. */
+  | { readonly kind: 'exercise'; readonly format: FileFormat; readonly exercise: Exercise };
 
 export interface LineChoice {
   readonly part: number;
   readonly voice: string;
+  /** The finest place on which a note may begin, for formats without written values. */
+  readonly grid?: Grid;
 }
 
 /** Limits on what a file may hold; the README lists them. */

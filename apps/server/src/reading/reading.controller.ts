@@ -1,5 +1,5 @@
 import { ReadTextDto, type ReadingView } from '@cifra/contract';
-import { type LineChoice, MAX_FILE_BYTES } from '@cifra/formats';
+import { GRIDS, type LineChoice, MAX_FILE_BYTES } from '@cifra/formats';
 import { Body, Controller, HttpCode, Post, Query, Req } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
@@ -20,21 +20,24 @@ export class ReadingController {
 
   @Post('file') @HttpCode(200) @ApiOperation({ summary: 'Read a file sent as the body of the request' })
   @ApiConsumes('application/octet-stream') @ApiBody({ schema: { type: 'string', format: 'binary' } })
-  @ApiQuery({ name: 'part', required: false }) @ApiQuery({ name: 'voice', required: false })
-  async readFile(@Req() request: Request, @Query('part') part?: string, @Query('voice') voice?: string): Promise<ReadingView> {
+  @ApiQuery({ name: 'part', required: false }) @ApiQuery({ name: 'voice', required: false }) @ApiQuery({ name: 'grid', enum: GRIDS, required: false })
+  async readFile(@Req() request: Request, @Query('part') part?: string, @Query('voice') voice?: string, @Query('grid') grid?: string): Promise<ReadingView> {
     const index = Number(part);
     if (part !== undefined && (!Number.isInteger(index) || index < 0)) throw new Refusal('bad-request', 'The part must be a number from the list.');
+    const chosenGrid = GRIDS.find((g) => g === grid);
+    if (grid !== undefined && chosenGrid === undefined) throw new Refusal('bad-request', `The grid is one of ${GRIDS.join(', ')}.`);
     const bytes = await receiveBytes(request, MAX_FILE_BYTES);
     if (bytes === undefined) throw refuseProblems([{ code: 'too-large', severity: 'error', facts: { limit: MAX_FILE_BYTES / 1024 / 1024 } }]);
-    return this.read(bytes, part === undefined ? undefined : { part: index, voice: voice ?? '1' });
+    return this.read(bytes, part === undefined ? undefined : { part: index, voice: voice ?? '1', ...(chosenGrid === undefined ? {} : { grid: chosenGrid }) });
   }
 
   private async read(bytes: Uint8Array, choice: LineChoice | undefined): Promise<ReadingView> {
     const result = await this.pool.run({ kind: 'read', bytes, ...(choice === undefined ? {} : { choice }) });
     if (!result.ok) throw refuseProblems(result.problems);
     const { value, problems } = result;
+    if (value.kind === 'exercise') return { ...value, problems };
     return value.kind === 'choose'
       ? { kind: 'choose', format: value.format, candidates: value.candidates, problems }
-      : { kind: 'line', format: value.format, source: value.score, suggestedOwner: value.suggestedOwner, problems };
+      : { kind: 'line', format: value.format, source: value.score, suggestedOwner: value.suggestedOwner, ...(value.grid === undefined ? {} : { grid: value.grid }), problems };
   }
 }

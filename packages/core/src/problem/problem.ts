@@ -19,14 +19,14 @@ export const PROBLEM_CODES = [
   // the file as a whole
   'empty-input', 'too-large', 'unknown-format', 'not-text', 'broken-xml', 'xml-doctype-entities', 'not-musicxml',
   'musicxml-timewise', 'broken-zip', 'zip-too-many-entries', 'zip-too-large', 'zip-no-score', 'broken-abc',
-  'midi-not-read', 'took-too-long', 'no-music', 'no-such-part', 'no-such-voice', 'too-many-measures', 'too-many-notes',
+  'broken-midi', 'midi-not-in-beats', 'broken-json', 'newer-version', 'took-too-long', 'no-music', 'no-such-part', 'no-such-voice', 'too-many-measures', 'too-many-notes',
   'percussion-part', 'tablature-part',
   // in the music
   'measure-too-long', 'measure-too-short', 'two-voices', 'chord', 'grace-note', 'unpitched', 'short-value',
   'odd-duration', 'tuplet', 'clef', 'octave-clef', 'key', 'key-custom', 'meter', 'microtone', 'pitch-range',
   'tie-without-end', 'slur-without-end', 'ending', 'repeat-times', 'jump', 'lyrics', 'chord-symbols', 'ornament',
   'technical', 'dynamics', 'hairpin', 'octave-line', 'text', 'other-element', 'barline', 'tremolo',
-  'abc-warning', 'abc-octave-accidental', 'measure-repeat',
+  'abc-warning', 'abc-octave-accidental', 'measure-repeat', 'midi-moved', 'midi-meter-changes',
   // a stored document
   'bad-document',
   // while a line is written

@@ -1,5 +1,5 @@
 import type { Stage } from '../instrument/instrument';
-import { beatQuarters } from '../meter/meter';
+import { quartersAMinute } from '../performance/perform';
 import { intervalBetween, nameInterval } from '../pitch/interval';
 import { letterName, midi, type Written } from '../pitch/pitch';
 import { toNumber } from '../rational/rational';
@@ -15,13 +15,6 @@ export const BREATH_SECONDS: Readonly<Record<Stage, number>> = Object.freeze({ '
 
 /** A leap wider than this, in half steps, is worth a word: more than an octave. */
 const WIDE_LEAP = 12;
-
-/** What a quarter lasts at a tempo, in seconds; 92 beats a minute where none is said. */
-function secondsAQuarter(tempo: Tempo | undefined, beat: number): number {
-  const DEFAULT_BEATS = 92;
-  if (tempo?.mark === undefined) return 60 / (DEFAULT_BEATS * beat);
-  return 60 / (tempo.mark.perMinute * toNumber(durationQuarters({ value: tempo.mark.value, dots: tempo.mark.dots })));
-}
 
 /** A note on one breath, and how many seconds have passed when it ends. */
 interface OnBreath extends PlacedEvent<Written> {
@@ -66,7 +59,7 @@ function proveBreath(score: Score<Written>, stage: Stage): Finding[] {
       close();
       continue;
     }
-    seconds += toNumber(durationQuarters(p.event.duration)) * secondsAQuarter(tempo, toNumber(beatQuarters(p.place.meter)));
+    seconds += toNumber(durationQuarters(p.event.duration)) * 60 / quartersAMinute(tempo, p.place.meter);
     stretch.push({ ...p, passed: seconds });
     if (p.event.breathAfter === true) close();
   }

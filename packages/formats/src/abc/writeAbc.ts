@@ -70,7 +70,8 @@ class Spans {
       add(this.before, h.from, `!${sign}(!`);
       add(this.before, h.to, `!${sign})!`);
     }
-    for (const s of slurs) {
+    // A slur that has no end yet has no text.
+    for (const s of slurs.filter((x) => x.from !== x.to)) {
       add(this.before, s.from, '(');
       add(this.after, s.to, ')');
     }

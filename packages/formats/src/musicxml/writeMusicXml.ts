@@ -10,6 +10,8 @@ export interface MusicXmlPart {
   readonly partName: string;
   /** From the written to the sounding note. */
   readonly toConcert: Interval;
+  /** What is written over each note: as a technical mark where it is a number, else as words. */
+  readonly figures?: ReadonlyMap<NoteId, string>;
 }
 
 const el = element;
@@ -31,6 +33,7 @@ interface Context {
   readonly accidentals: ReturnType<typeof readAccidentals>;
   readonly slurStarts: ReadonlyMap<NoteId, readonly number[]>;
   readonly slurStops: ReadonlyMap<NoteId, readonly number[]>;
+  readonly figures: ReadonlyMap<NoteId, string>;
 }
 
 const units = (d: Rational, divisions: number): number => (d.n * divisions) / d.d;
@@ -46,7 +49,7 @@ function writeNote(e: MusicEvent<Written>, tiedFrom: boolean, full: Rational, c:
     ...(c.slurStops.get(e.id) ?? []).map((n) => el('slur', { type: 'stop', number: n })),
     ...(c.slurStarts.get(e.id) ?? []).map((n) => el('slur', { type: 'start', number: n })),
     ...(e.tupletPlace === 'start' || e.tupletPlace === 'stop' ? [el('tuplet', { type: e.tupletPlace })] : []),
-    ...articulationsOf(e), ...(e.fermata === true ? [el('fermata')] : []),
+    ...technicalOf(e, c), ...articulationsOf(e), ...(e.fermata === true ? [el('fermata')] : []),
   ];
   return el('note', {}, [
     e.kind === 'note'
@@ -60,6 +63,14 @@ function writeNote(e: MusicEvent<Written>, tiedFrom: boolean, full: Rational, c:
     ...(duration.tuplet === undefined ? [] : [el('time-modification', {}, [leaf('actual-notes', duration.tuplet.actual), leaf('normal-notes', duration.tuplet.normal)])]),
     ...(notations.length === 0 ? [] : [el('notations', {}, notations)]),
   ]);
+}
+
+/** A figure of plain digits is a fingering to other programs; any other is words over the note. */
+const isNumber = (figure: string): boolean => /^\d+$/.test(figure);
+
+function technicalOf(e: MusicEvent<Written>, { figures }: Context): XmlElement[] {
+  const figure = figures.get(e.id);
+  return figure !== undefined && isNumber(figure) ? [el('technical', {}, [leaf('fingering', figure)])] : [];
 }
 
 function articulationsOf(e: MusicEvent<Written>): XmlElement[] {
@@ -127,7 +138,8 @@ function barlines(m: Measure<Written>, before: Measure<Written> | undefined, aft
 function numberSlurs(score: Score<Written>): Pick<Context, 'slurStarts' | 'slurStops'> {
   const slurStarts = new Map<NoteId, number[]>();
   const slurStops = new Map<NoteId, number[]>();
-  score.slurs.forEach((s, i) => {
+  // A slur that has no end yet has no place in a file.
+  score.slurs.filter((s) => s.from !== s.to).forEach((s, i) => {
     const n = (i % 6) + 1;
     slurStarts.set(s.from, [...(slurStarts.get(s.from) ?? []), n]);
     slurStops.set(s.to, [...(slurStops.get(s.to) ?? []), n]);
@@ -143,7 +155,7 @@ export function writeMusicXml(part: MusicXmlPart): string {
   const { score } = part;
   const placed = placeMeasures(score);
   const lengths = score.measures.flatMap((m) => m.events.map((e) => durationQuarters(e.duration))).concat(placed.map((p) => measureQuarters(p.meter)));
-  const context: Context = { divisions: divisionsOf(lengths), accidentals: readAccidentals(score), ...numberSlurs(score) };
+  const context: Context = { divisions: divisionsOf(lengths), accidentals: readAccidentals(score), figures: part.figures ?? new Map(), ...numberSlurs(score) };
   const wedgeStart = new Map(score.hairpins.map((h) => [h.from, h]));
   const wedgeStop = new Set(score.hairpins.map((h) => h.to));
   let tied = false;
@@ -152,6 +164,7 @@ export function writeMusicXml(part: MusicXmlPart): string {
     const events = m.events.flatMap((e) => {
       const wedge = wedgeStart.get(e.id);
       const marks = [
+        ...(isNumber(context.figures.get(e.id) ?? '0') ? [] : [direction([leaf('words', context.figures.get(e.id) ?? '')], 'above')]),
         ...(e.words === undefined ? [] : [direction([leaf('words', e.words)], 'above')]),
         ...(e.dynamic === undefined ? [] : [direction([el('dynamics', {}, [el(e.dynamic)])], 'below')]),
         ...(wedge === undefined ? [] : [direction([el('wedge', { type: wedge.kind })], 'below')]),
