@@ -1,1 +1,2 @@
 export { writeAbc } from './abc/writeAbc';
+export { LINE_FORMATS, type LineFormat, type Loss, LOSSES, notCarried } from './notCarried';

@@ -1,7 +1,8 @@
-import { PAPER_NAMES, type PaperName } from '@cifra/contract';
+import { type ExerciseView, PAPER_NAMES, type PaperName } from '@cifra/contract';
 import { type InstrumentId, instrumentOf, INSTRUMENTS, isInstrumentId } from '@cifra/core';
+import { LINE_FORMATS, type LineFormat } from '@cifra/formats';
 import { Controller, Get, Header, Param, Query, Res, StreamableFile } from '@nestjs/common';
-import { ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
+import { ApiOperation, ApiParam, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Teacher } from '../auth/session.guard';
@@ -11,11 +12,16 @@ import { ExerciseService } from '../exercise/exercise.service';
 import { notFound, Refusal } from '../refusal/refusal';
 import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { MusicPool } from '../worker/musicPool';
+import type { FileOf } from '../worker/task';
 import { attachment } from './attachment';
+
+const FILE_TYPES: Readonly<Record<LineFormat, string>> = {
+  musicxml: 'application/vnd.recordare.musicxml+xml', mxl: 'application/vnd.recordare.musicxml', abc: 'text/vnd.abc; charset=utf-8', mid: 'audio/midi', json: 'application/json',
+};
 
 const INSTRUMENT_IDS_IN_SCORE_ORDER = INSTRUMENTS.map((i) => i.id);
 
-/** Pages to take away: PDF of a part or of the class's book, MusicXML of a part. */
+/** What is taken away: PDF of a part or of the class's book, files of parts and of the line for other programs. */
 @ApiTags('parts')
 @Controller('api/exercises/:id')
 export class PartController {
@@ -39,32 +45,49 @@ export class PartController {
     return this.pdf(t, id, classId, paper, undefined, response);
   }
 
-  @Get('parts/:instrument.musicxml') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'One part as MusicXML 4.0, as a class is taught' })
-  @ApiQuery({ name: 'class', required: false })
-  partXml(
-    @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('instrument') instrument: string, @Query('class', RowIdOrNone) classId: string | undefined,
-    @Res({ passthrough: true }) response: Response,
-  ): Promise<StreamableFile> {
-    return this.text('musicxml', 'application/vnd.recordare.musicxml+xml', t, id, instrument, classId, response);
-  }
-
-  @Get('parts/:instrument.abc') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'One part as ABC 2.1, as a class is taught' })
-  @ApiQuery({ name: 'class', required: false })
-  partAbc(
-    @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('instrument') instrument: string, @Query('class', RowIdOrNone) classId: string | undefined,
-    @Res({ passthrough: true }) response: Response,
-  ): Promise<StreamableFile> {
-    return this.text('abc', 'text/vnd.abc; charset=utf-8', t, id, instrument, classId, response);
-  }
-
-  private async text(
-    kind: 'musicxml' | 'abc', type: string, t: TeacherRow, id: string, instrument: string, classId: string | undefined, response: Response,
+  @Get('parts/:instrument.:format') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'One part as a file for other programs, as a class is taught' })
+  @ApiParam({ name: 'format', enum: LINE_FORMATS }) @ApiQuery({ name: 'class', required: false }) @ApiQuery({ name: 'figures', required: false, description: 'yes: with the figures over the notes' })
+  async partFile(
+    @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('instrument') instrument: string, @Param('format') format: string, @Query('class', RowIdOrNone) classId: string | undefined,
+    @Query('figures') figures: string | undefined, @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
     const chosen = this.instrument(instrument);
     const [exercise, teaching] = await Promise.all([this.exercises.find(t.id, id), this.teaching.find(t, classId)]);
-    const written = await this.pool.run({ kind, exercise: exercise.document, instrument: chosen, teaching });
-    response.setHeader('Content-Disposition', attachment(`${exercise.title} - ${instrumentOf(chosen).name}.${kind}`));
-    return new StreamableFile(Buffer.from(written, 'utf8'), { type });
+    return this.file(exercise, this.format(format), { kind: 'part', instrument: chosen, teaching, figures: figures === 'yes' }, instrumentOf(chosen).name, response);
+  }
+
+  @Get('line.:format') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'The line itself as a file, as it was read or as it sounds' })
+  @ApiParam({ name: 'format', enum: LINE_FORMATS }) @ApiQuery({ name: 'pitch', enum: ['written', 'concert'], required: false }) @ApiQuery({ name: 'line', required: false })
+  async lineFile(
+    @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('format') format: string, @Query('pitch') pitch: string | undefined, @Query('line') line: string | undefined,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    if (pitch !== undefined && pitch !== 'written' && pitch !== 'concert') throw new Refusal('bad-request', 'The pitch is written or concert.');
+    const exercise = await this.exercises.find(t.id, id);
+    return this.file(exercise, this.format(format), { kind: 'line', pitch: pitch ?? 'written', line: Math.max(0, Math.trunc(Number(line ?? 0)) || 0) }, pitch === 'concert' ? 'concert pitch' : 'line', response);
+  }
+
+  @Get('class.zip') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Every part of a class as PDF and MusicXML, and the line itself, in one file' })
+  @ApiQuery({ name: 'class' }) @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
+  async classZip(
+    @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Query('class', RowId) classId: string, @Query('paper') paper: string | undefined, @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    const { exercise, group, pages } = await this.classPages(t, id, classId, paper);
+    const bytes = await this.pool.run({ kind: 'zip', ...pages });
+    response.setHeader('Content-Disposition', attachment(`${exercise.title} - ${group.name}.zip`));
+    return new StreamableFile(bytes, { type: 'application/zip' });
+  }
+
+  private async file(exercise: ExerciseView, format: LineFormat, of: FileOf, what: string, response: Response): Promise<StreamableFile> {
+    const bytes = await this.pool.run({ kind: 'file', format, exercise: exercise.document, of });
+    response.setHeader('Content-Disposition', attachment(`${exercise.title} - ${what}.${format}`));
+    return new StreamableFile(bytes, { type: FILE_TYPES[format] });
+  }
+
+  private format(format: string): LineFormat {
+    const known = LINE_FORMATS.find((f) => f === format);
+    if (known === undefined) throw notFound('format');
+    return known;
   }
 
   private instrument(id: string): InstrumentId {
@@ -72,14 +95,21 @@ export class PartController {
     return id;
   }
 
-  private async pdf(t: TeacherRow, id: string, classId: string, paper: string | undefined, only: InstrumentId[] | undefined, response: Response): Promise<StreamableFile> {
+  /** The exercise, the class, and how its pages are made. */
+  private async classPages(t: TeacherRow, id: string, classId: string, paper: string | undefined) {
     const [exercise, group] = await Promise.all([this.exercises.find(t.id, id), this.classes.find(t.id, classId)]);
     if (group === undefined) throw notFound('class');
     if (paper !== undefined && !PAPER_NAMES.includes(paper as PaperName)) throw new Refusal('bad-request', 'Paper is a4 or letter.');
-    const instruments = only ?? INSTRUMENT_IDS_IN_SCORE_ORDER.filter((i) => group.instruments.includes(i));
-    const bytes = await this.pool.run({
-      kind: 'pdf', exercise: exercise.document, instruments, teaching: teachingOf(t, group), band: group.band, paper: (paper as PaperName | undefined) ?? group.paper, strip: group.strip ?? false,
-    });
+    const pages = {
+      exercise: exercise.document, instruments: INSTRUMENT_IDS_IN_SCORE_ORDER.filter((i) => group.instruments.includes(i)), teaching: teachingOf(t, group), band: group.band,
+      paper: (paper as PaperName | undefined) ?? group.paper, strip: group.strip ?? false,
+    };
+    return { exercise, group, pages };
+  }
+
+  private async pdf(t: TeacherRow, id: string, classId: string, paper: string | undefined, only: InstrumentId[] | undefined, response: Response): Promise<StreamableFile> {
+    const { exercise, group, pages } = await this.classPages(t, id, classId, paper);
+    const bytes = await this.pool.run({ kind: 'pdf', ...pages, ...(only === undefined ? {} : { instruments: only }) });
     const name = only?.[0] === undefined ? `${exercise.title} - ${group.name}` : `${exercise.title} - ${instrumentOf(only[0]).name}`;
     response.setHeader('Content-Disposition', attachment(`${name}.pdf`));
     return new StreamableFile(bytes, { type: 'application/pdf' });

@@ -1,8 +1,11 @@
 import { chartWords } from '@cifra/contract/words';
-import { annotate, chartNotes, chartPart, derivePart, type Exercise, type InstrumentId, invert, notesUsed, realize, taughtAs, type Teaching } from '@cifra/core';
+import { annotate, chartNotes, chartPart, instrumentOf, notesUsed, taughtAs } from '@cifra/core';
 import '@cifra/core/figures/all';
 import { type Engine, engraveChart, engravePart, instrumentTitle, type Page } from '@cifra/engrave';
-import { readFile, writeAbc, writeMusicXml } from '@cifra/formats';
+import { LINE_FORMATS, readFile } from '@cifra/formats';
+import { zipSync } from 'fflate';
+import { makeFile } from './lineFile';
+import { partOf } from './partOf';
 import { writePdf } from './pdf';
 import type { Task } from './task';
 
@@ -12,9 +15,6 @@ async function loadEngine(): Promise<Engine> {
   const [{ default: createModule }, { VerovioToolkit }] = await Promise.all([import('verovio/wasm'), import('verovio/esm')]);
   return new VerovioToolkit(await createModule());
 }
-
-const partOf = (exercise: Exercise, id: InstrumentId, teaching: Teaching) =>
-  derivePart(realize(exercise, exercise.partChoices[id]?.line), taughtAs(id, teaching.schools), exercise.owner, exercise.partChoices[id] ?? {}, teaching);
 
 async function makePdf(task: Extract<Task, { kind: 'pdf' }>): Promise<Uint8Array> {
   engine ??= loadEngine();
@@ -26,6 +26,19 @@ async function makePdf(task: Extract<Task, { kind: 'pdf' }>): Promise<Uint8Array
     parts.push({ title: instrumentTitle(part.instrument), pages });
   }
   return writePdf(task.exercise.source.title, parts);
+}
+
+/** Everything for a class in one file: each part to print and for other programs, and the line itself. */
+async function makeZip(task: Extract<Task, { kind: 'zip' }>): Promise<Uint8Array> {
+  const { exercise, instruments, teaching } = task;
+  const entries: Record<string, Uint8Array> = {};
+  for (const [i, instrument] of instruments.entries()) {
+    const name = `${String(i + 1).padStart(2, '0')} ${instrumentOf(instrument).name}`.replace(/[\\/:*?"<>|]/g, ' ');
+    entries[`${name}.pdf`] = await engraved(() => makePdf({ ...task, kind: 'pdf', instruments: [instrument] }));
+    entries[`${name}.musicxml`] = makeFile({ kind: 'file', format: 'musicxml', exercise, of: { kind: 'part', instrument, teaching, figures: true } });
+  }
+  for (const format of LINE_FORMATS) if (format !== 'mxl') entries[`line.${format}`] = makeFile({ kind: 'file', format, exercise, of: { kind: 'line', pitch: 'written', line: 0 } });
+  return zipSync(entries, { level: 6 });
 }
 
 async function makeChart({ instrument, teaching, exercise, rows, paper }: Extract<Task, { kind: 'chart' }>): Promise<Uint8Array> {
@@ -52,11 +65,8 @@ async function engraved<T>(make: () => Promise<T>): Promise<T> {
 export default async function run(task: Task): Promise<unknown> {
   switch (task.kind) {
     case 'read': return readFile(task.bytes, task.choice);
-    case 'musicxml': {
-      const part = partOf(task.exercise, task.instrument, task.teaching);
-      return writeMusicXml({ score: part.score, partName: part.instrument.name, toConcert: invert(part.instrument.toWritten) });
-    }
-    case 'abc': return writeAbc(partOf(task.exercise, task.instrument, task.teaching).score);
+    case 'file': return makeFile(task);
+    case 'zip': return makeZip(task);
     case 'pdf': return engraved(() => makePdf(task));
     case 'chart': return engraved(() => makeChart(task));
   }

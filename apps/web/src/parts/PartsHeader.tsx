@@ -68,17 +68,25 @@ export function PartsHeader({ exercise, group, instrument, saving, onPaper }: Pr
                 <span className="font-medium">{instrument === undefined ? 'This part as PDF' : `${instrumentTitle(instrument)} as PDF`}</span>
                 <span className="text-[12.5px] text-secondary">{instrument === undefined ? 'Choose one instrument first' : 'To print this part'}</span>
               </DropdownMenu.Item>
-              <DropdownMenu.Item disabled={instrument === undefined} onSelect={() => instrument !== undefined && void fetchFile('The file', `${path}/parts/${instrument.id}.musicxml?class=${group.id}`)} className={item}>
+              <DropdownMenu.Item disabled={instrument === undefined} onSelect={() => instrument !== undefined && void fetchFile('The file', `${path}/parts/${instrument.id}.musicxml?class=${group.id}&figures=yes`)} className={item}>
                 <span className="font-medium">{instrument === undefined ? 'This part as MusicXML' : `${instrumentTitle(instrument)} as MusicXML`}</span>
-                <span className="text-[12.5px] text-secondary">For any notation program</span>
+                <span className="text-[12.5px] text-secondary">For any notation program, with its figures</span>
               </DropdownMenu.Item>
               <DropdownMenu.Item disabled={instrument === undefined} onSelect={() => instrument !== undefined && void fetchFile('The file', `${path}/parts/${instrument.id}.abc?class=${group.id}`)} className={item}>
                 <span className="font-medium">{instrument === undefined ? 'This part as ABC' : `${instrumentTitle(instrument)} as ABC`}</span>
                 <span className="text-[12.5px] text-secondary">Plain text, to keep or to send</span>
               </DropdownMenu.Item>
+              <DropdownMenu.Item disabled={instrument === undefined} onSelect={() => instrument !== undefined && void fetchFile('The file', `${path}/parts/${instrument.id}.mid?class=${group.id}`)} className={item}>
+                <span className="font-medium">{instrument === undefined ? 'This part as MIDI' : `${instrumentTitle(instrument)} as MIDI`}</span>
+                <span className="text-[12.5px] text-secondary">To play along, with a count-in</span>
+              </DropdownMenu.Item>
               <DropdownMenu.Item onSelect={book} className={item}>
                 <span className="font-medium">All {count} parts as one PDF</span>
                 <span className="text-[12.5px] text-secondary">In score order, with bookmarks</span>
+              </DropdownMenu.Item>
+              <DropdownMenu.Item onSelect={() => void fetchFile('The files', `${path}/class.zip${query}`)} className={item}>
+                <span className="font-medium">Everything in one zip</span>
+                <span className="text-[12.5px] text-secondary">Each part as PDF and MusicXML, and the line itself</span>
               </DropdownMenu.Item>
             </DropdownMenu.Content>
           </DropdownMenu.Portal>

@@ -8,7 +8,7 @@ import { keyName, signatureCount } from '../words/caption';
 import type { Asks } from './actions';
 import type { Writing } from './Writing';
 
-export type Asked = Exclude<Parameters<Asks['ask']>[0], 'history'>;
+export type Asked = Exclude<Parameters<Asks['ask']>[0], 'history' | 'take-away'>;
 
 interface Props {
   readonly asked: Asked | undefined;

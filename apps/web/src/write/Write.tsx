@@ -18,6 +18,7 @@ import { Piano } from './Piano';
 import { ProofList } from './ProofList';
 import { SignatureDialog } from './SignatureDialog';
 import { StaffDesk } from './StaffDesk';
+import { TakeAwayDialog } from './TakeAwayDialog';
 import { useClipboard } from './useClipboard';
 import { useProof } from './useProof';
 import { useOpenWriting, useWritingState } from './useWriting';
@@ -64,7 +65,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
   const state = useWritingState(writing);
   const notice = useNotice();
   const [asked, setAsked] = useState<Asked>();
-  const [open, setOpen] = useState<'commands' | 'keys' | 'history'>();
+  const [open, setOpen] = useState<'commands' | 'keys' | 'history' | 'take-away'>();
   const [panel, setPanel] = useState<'text' | 'piano'>();
   const [chosen, setChosen] = useState<string>();
   const [signature, setSignature] = useState<{ readonly finding: Finding; readonly key: Key }>();
@@ -88,7 +89,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
     return () => document.removeEventListener('visibilitychange', send);
   }, [writing]);
   const asks = useMemo((): Asks => ({
-    ask: (what) => { if (what === 'history') setOpen('history'); else setAsked(what); }, showCommands: () => setOpen('commands'), showKeys: () => setOpen('keys'),
+    ask: (what) => { if (what === 'history' || what === 'take-away') setOpen(what); else setAsked(what); }, showCommands: () => setOpen('commands'), showKeys: () => setOpen('keys'),
     togglePiano: () => setPanel((p) => (p === 'piano' ? undefined : 'piano')), toggleText: () => setPanel((p) => (p === 'text' ? undefined : 'text')),
   }), []);
 
@@ -139,6 +140,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
       <CommandList open={open === 'commands'} onOpenChange={(on) => setOpen(on ? 'commands' : undefined)} writing={writing} asks={asks} names={names} />
       <KeysDialog open={open === 'keys'} onOpenChange={(on) => setOpen(on ? 'keys' : undefined)} names={names} />
       <HistoryDialog id={id} open={open === 'history'} onOpenChange={(on) => { setOpen(on ? 'history' : undefined); if (!on) toDesk(); }} onRestore={(old) => { writing.change(old); setOpen(undefined); notice('The earlier version is here again. Undo takes that back.'); toDesk(); }} />
+      <TakeAwayDialog id={id} exercise={exercise} open={open === 'take-away'} onOpenChange={(on) => { setOpen(on ? 'take-away' : undefined); if (!on) toDesk(); }} saveFirst={writing.saveNow} />
       {signature !== undefined && <SignatureDialog finding={signature.finding} to={signature.key} score={writing.edit.score} lens={state.lens} onTake={() => { mend({ kind: 'signature', key: signature.key }); setSignature(undefined); }} onClose={() => { setSignature(undefined); toDesk(); }} />}
       {state.conflict !== undefined && <ConflictView writing={writing} conflict={state.conflict} />}
     </>

@@ -5,7 +5,7 @@ import type { Writing } from './Writing';
 
 /** What an action may ask of the place besides the line itself. */
 export interface Asks {
-  readonly ask: (what: 'tempo' | 'words' | 'key' | 'meter' | 'clef' | 'new-key' | 'history') => void;
+  readonly ask: (what: 'tempo' | 'words' | 'key' | 'meter' | 'clef' | 'new-key' | 'history' | 'take-away') => void;
   readonly showCommands: () => void;
   readonly showKeys: () => void;
   readonly togglePiano: () => void;
@@ -182,6 +182,7 @@ export const ACTIONS: readonly Action[] = [
   action('Show', 'keys', 'All keys', '?', (_w, a) => a.showKeys(), 'help shortcuts'),
   action('Show', 'piano', 'Keyboard on the screen', '', (_w, a) => a.togglePiano(), 'piano midi'),
   action('Show', 'text', 'The line as ABC text', '', (_w, a) => a.toggleText(), 'abc'),
+  action('Show', 'take-away', 'Take the line away as a file …', '', (_w, a) => a.ask('take-away'), 'download export musicxml midi abc'),
   action('Show', 'history', 'Earlier versions', '', (_w, a) => a.ask('history'), 'history restore'),
 ];
 

@@ -12,7 +12,8 @@ export interface MidiOptions {
 
 /** Divides by 2, 3, 5 and 7: triplets and all written values are whole. */
 const TICKS_A_QUARTER = 6720;
-const CHANNEL = 0;
+/** A channel for each of four lines. */
+const CHANNELS = [0, 1, 2, 3];
 /** General MIDI percussion: channel 10, high and low wood block. @see General MIDI Level 1, percussion key map */
 const PERCUSSION = 9;
 const HIGH_BLOCK = 76;
@@ -51,9 +52,10 @@ function track(events: readonly Timed[]): MidiEvent[] {
 
 /**
  * Writes a performance as a Standard MIDI file, format 1: tempo and meters, then the line; repeats are played out.
+ * @param others lines that sound with it
  * @see Standard MIDI Files 1.0
  */
-export function writeMidi(p: Performance, { title, program, countIn }: MidiOptions): Uint8Array {
+export function writeMidi(p: Performance, { title, program, countIn }: MidiOptions, others: readonly Performance[] = []): Uint8Array {
   const unit = ticks(p.countIn.unitQuarters);
   const lead = countIn ? unit * p.countIn.words.length : 0;
   const frame: Timed[] = [{ at: 0, rank: 0, event: { meta: true, type: 'trackName', text: asLatin(title) } as unknown as MidiEvent }];
@@ -67,22 +69,29 @@ export function writeMidi(p: Performance, { title, program, countIn }: MidiOptio
     if (state[2] !== before[2]) frame.push({ at, rank: 1, event: { meta: true, type: 'keySignature', key: Math.max(-7, Math.min(7, bar.fifths)), scale: 0 } as unknown as MidiEvent });
     said = state.join(' ');
   });
-  const line: Timed[] = [{ at: 0, rank: 0, event: { type: 'programChange', channel: CHANNEL, programNumber: program } as unknown as MidiEvent }];
+  const lines = [p, ...others].map((performance, i) => lineTrack(performance, CHANNELS[i] ?? 0, program, lead));
   if (countIn) {
     p.countIn.words.forEach((_word, i) => {
       const noteNumber = i === 0 ? HIGH_BLOCK : LOW_BLOCK;
-      line.push({ at: i * unit, rank: 2, event: { type: 'noteOn', channel: PERCUSSION, noteNumber, velocity: 90 } as unknown as MidiEvent });
-      line.push({ at: i * unit + CLICK_TICKS, rank: 1, event: { type: 'noteOff', channel: PERCUSSION, noteNumber, velocity: 0 } as unknown as MidiEvent });
+      lines[0]?.push({ at: i * unit, rank: 2, event: { type: 'noteOn', channel: PERCUSSION, noteNumber, velocity: 90 } as unknown as MidiEvent });
+      lines[0]?.push({ at: i * unit + CLICK_TICKS, rank: 1, event: { type: 'noteOff', channel: PERCUSSION, noteNumber, velocity: 0 } as unknown as MidiEvent });
     });
   }
+  const tracks = [frame, ...lines].map(track);
+  return Uint8Array.from(writeBytes({ header: { format: 1, numTracks: tracks.length, ticksPerBeat: TICKS_A_QUARTER }, tracks }));
+}
+
+/** One line's notes, all on its channel. */
+function lineTrack(p: Performance, channel: number, program: number, lead: number): Timed[] {
+  const line: Timed[] = [{ at: 0, rank: 0, event: { type: 'programChange', channel, programNumber: program } as unknown as MidiEvent }];
   for (const n of p.notes) {
     const accent = n.articulations.includes('accent') || n.articulations.includes('marcato') ? 14 : 0;
     const velocity = Math.min(127, (n.dynamic === undefined ? USUAL_LOUDNESS : LOUDNESS[n.dynamic] ?? USUAL_LOUDNESS) + accent);
     const at = lead + ticks(n.onset);
-    line.push({ at, rank: 2, event: { type: 'noteOn', channel: CHANNEL, noteNumber: n.midi, velocity } as unknown as MidiEvent });
-    line.push({ at: at + Math.max(1, Math.round(ticks(n.quarters) * soundingShare(n))), rank: 1, event: { type: 'noteOff', channel: CHANNEL, noteNumber: n.midi, velocity: 0 } as unknown as MidiEvent });
+    line.push({ at, rank: 2, event: { type: 'noteOn', channel, noteNumber: n.midi, velocity } as unknown as MidiEvent });
+    line.push({ at: at + Math.max(1, Math.round(ticks(n.quarters) * soundingShare(n))), rank: 1, event: { type: 'noteOff', channel, noteNumber: n.midi, velocity: 0 } as unknown as MidiEvent });
   }
-  return Uint8Array.from(writeBytes({ header: { format: 1, numTracks: 2, ticksPerBeat: TICKS_A_QUARTER }, tracks: [track(frame), track(line)] }));
+  return line;
 }
 
 /** The format's text is bytes: what is outside Latin-1 is written plainly. */

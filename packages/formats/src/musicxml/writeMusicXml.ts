@@ -147,11 +147,7 @@ function numberSlurs(score: Score<Written>): Pick<Context, 'slurStarts' | 'slurS
   return { slurStarts, slurStops };
 }
 
-/**
- * Writes a part as MusicXML 4.0, score-partwise, with the signs that the rules of the staff ask for.
- * @see MusicXML 4.0, W3C Community Group
- */
-export function writeMusicXml(part: MusicXmlPart): string {
+function writePart(part: MusicXmlPart, id: string): XmlElement {
   const { score } = part;
   const placed = placeMeasures(score);
   const lengths = score.measures.flatMap((m) => m.events.map((e) => durationQuarters(e.duration))).concat(placed.map((p) => measureQuarters(p.meter)));
@@ -177,14 +173,26 @@ export function writeMusicXml(part: MusicXmlPart): string {
       ...bars.left, ...attributesOf(m, index === 0, part, context), ...(m.tempo === undefined ? [] : [writeTempo(m.tempo)]), ...events, ...bars.right,
     ]);
   });
+  return el('part', { id }, measures);
+}
+
+/**
+ * Writes parts as MusicXML 4.0, score-partwise, with the signs that the rules of the staff ask for. Title and composer
+ * are the first part's.
+ * @see MusicXML 4.0, W3C Community Group
+ * @throws RangeError without a part
+ */
+export function writeMusicXml(...parts: readonly MusicXmlPart[]): string {
+  const [first] = parts;
+  if (first === undefined) throw new RangeError('a file has a part');
   const root = el('score-partwise', { version: '4.0' }, [
-    el('work', {}, [leaf('work-title', score.title)]),
+    el('work', {}, [leaf('work-title', first.score.title)]),
     el('identification', {}, [
-      ...(score.composer === undefined ? [] : [el('creator', { type: 'composer' }, [score.composer])]),
+      ...(first.score.composer === undefined ? [] : [el('creator', { type: 'composer' }, [first.score.composer])]),
       el('encoding', {}, [leaf('software', 'Cifra')]),
     ]),
-    el('part-list', {}, [el('score-part', { id: 'P1' }, [leaf('part-name', part.partName)])]),
-    el('part', { id: 'P1' }, measures),
+    el('part-list', {}, parts.map((p, i) => el('score-part', { id: `P${i + 1}` }, [leaf('part-name', p.partName)]))),
+    ...parts.map((p, i) => writePart(p, `P${i + 1}`)),
   ]);
   return `<?xml version="1.0" encoding="UTF-8"?>\n<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">\n${writeIndentedXml(root)}\n`;
 }
