@@ -58,5 +58,6 @@ export default ts.config(
   // A test may look at what its subject serves.
   { files: ['**/*.test.ts', '**/testing/**'], rules: { 'import-x/no-restricted-paths': 'off' } },
   { files: ['*.cjs'], languageOptions: { globals: { require: 'readonly', __dirname: 'readonly' } }, rules: { '@typescript-eslint/no-require-imports': 'off' } },
+  { files: ['apps/web/public/*.js'], languageOptions: { globals: { self: 'readonly', caches: 'readonly', fetch: 'readonly', URL: 'readonly' } } },
   { files: ['scripts/**', '*.mjs', '*.cjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', fetch: 'readonly', performance: 'readonly', Buffer: 'readonly', module: 'writable' } } },
 );

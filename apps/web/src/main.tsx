@@ -19,6 +19,9 @@ import { Write } from './write/Write';
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
 if (nonce !== undefined) setNonce(nonce);
 
+// The application opens, and a line can be written on, while the server is away.
+if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/serviceWorker.js');
+
 const Lost = () => <Empty title="There is no such page">Go back to the <a className="text-accent underline" href="/shelf">shelf</a>.</Empty>;
 const Home = () => <Navigate to={lastPlace() === '/' ? '/shelf' : lastPlace()} replace />;
 

@@ -6,6 +6,7 @@ import { remove } from '../api/request';
 import { useClasses, useTeacher } from '../api/resources';
 import { ProfileDialog } from '../school/ProfileDialog';
 import { Wordmark } from '../ui/Wordmark';
+import { forgetSavedDrafts } from '../write/drafts';
 
 /** The stations of the work on one line, in order. */
 const STATIONS = [{ path: 'write', name: 'Write' }, { path: 'parts', name: 'Parts' }];
@@ -21,6 +22,8 @@ export function Rail() {
   const [teaching, setTeaching] = useState(false);
   const signOut = async () => {
     await remove('/api/session');
+    // On a shared computer nothing stays but what the server has not got yet.
+    await Promise.allSettled([forgetSavedDrafts(), caches.delete('cifra-data-1')]);
     await mutate(() => true, undefined, { revalidate: false });
     void navigate('/sign-in');
   };

@@ -1,5 +1,5 @@
 import { type ClassView, type ExerciseView, problemSentence } from '@cifra/contract';
-import { applyRepair, type Finding, type Key, linesOf, type Repair, type Teaching, withLine } from '@cifra/core';
+import { applyRepair, type Caret, type Finding, type Key, linesOf, type Repair, type Score, type Teaching, withLine, type Written } from '@cifra/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { useClasses, useExercise } from '../api/resources';
@@ -61,6 +61,11 @@ const toDesk = (): void => void requestAnimationFrame(() => document.querySelect
 const marksOf = (findings: readonly Finding[]): ReadonlyMap<number, 'warning' | 'hint'> =>
   new Map([...findings].reverse().flatMap((f) => (f.measures[0] === undefined ? [] : [[f.measures[0], f.weight === 'mistake' ? 'warning' : 'hint'] as const])));
 
+/** Whether a bar is the last one and the caret stands at its end. */
+function isBeingWritten(score: Score<Written> | undefined, { measure, at }: Caret, bar: number | undefined): boolean {
+  return score !== undefined && bar === measure && measure === score.measures.length - 1 && at === score.measures[measure]?.events.length;
+}
+
 function WriteDesk({ id, writing, group, teaching }: DeskProps) {
   const state = useWritingState(writing);
   const notice = useNotice();
@@ -72,7 +77,9 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
   const { exercise, line } = state;
   const { title } = exercise.source;
   const names = teaching.schools.rhythmNames;
-  const findings = useProof(exercise, line, group.instruments, teaching);
+  const proof = useProof(exercise, line, group.instruments, teaching);
+  // The bar that is being written is not short: it is not done.
+  const findings = useMemo(() => proof.filter((f) => f.code !== 'measure-too-short' || !isBeingWritten(linesOf(exercise)[line], state.caret, f.measures[0])), [proof, exercise, line, state.caret]);
   const marked = useMemo(() => marksOf(findings), [findings]);
   const clipboard = useClipboard(writing);
   useEffect(() => {

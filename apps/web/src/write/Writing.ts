@@ -3,6 +3,7 @@ import {
   applyCommand, applyPatch, type Caret, clampCaret, type Command, diffExercise, type EditState, type Exercise, FIRST_PEN, type Lens, lensOf, linesOf, MAX_LINES, mergeExercises, type PageOwner, type Pen,
   type Problem, revertPatch, settleCaret, type Teaching, withLine, withLines,
 } from '@cifra/core';
+import { dequal } from 'dequal';
 import { type Draft, keepDraft, type Step } from './drafts';
 import { Saver, type Saved, type SaveStatus } from './Saver';
 
@@ -35,8 +36,6 @@ export interface WritingStart {
   /** A new version is stored. */
   readonly onStored: (view: ExerciseView) => void;
 }
-
-const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
 
 /**
  * An exercise while it is written: its state, the steps that lead to it, and its way to the browser's store and the server.
@@ -81,13 +80,16 @@ export class Writing {
     this.steps = [...steps];
     this.done = Math.min(kept.done, steps.length);
     this.set({ exercise: kept.document, caret: endOf(kept.document, 0), lens: lensOf(kept.document, kept.document.owner, this.teaching) });
+    // While the server is away an older copy may stand in for what is stored.
+    const stale = kept.base.version > stored.version;
     if (!kept.changed) {
-      if (!same(kept.document, stored.document)) this.adopt(stored.document);
+      if (stale) this.saver.base = kept.base;
+      else if (!dequal(kept.document, stored.document)) this.adopt(stored.document);
       return;
     }
     this.saver.resume({ version: kept.base.version, document: kept.base.document }, kept.document, kept.title);
     this.onNotice('Changes from before that had not been sent are here again.');
-    if (kept.base.version !== stored.version) this.bringIn(stored);
+    if (kept.base.version < stored.version) this.bringIn(stored);
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -170,7 +172,7 @@ export class Writing {
     const { anchor: _a, ...plain } = rest as WritingState;
     const settled = select ? clampCaret(this.edit.score, caret) : settleCaret(this.edit.score, caret);
     this.state = plain;
-    this.set({ caret: settled, ...(select && !same(anchor, settled) ? { anchor } : {}) });
+    this.set({ caret: settled, ...(select && !dequal(anchor, settled) ? { anchor } : {}) });
   }
 
   select(anchor: Caret, caret: Caret): void {
@@ -245,7 +247,7 @@ export class Writing {
   }
 
   private adopt(document: Exercise): void {
-    if (same(document, this.state.exercise)) return;
+    if (dequal(document, this.state.exercise)) return;
     this.change(document, clampCaret(linesOf(document)[this.state.line] ?? document.source, this.state.caret));
     this.saver.matches(document);
     this.onNotice('This exercise was changed elsewhere: you see the newer version. Undo brings yours back.');

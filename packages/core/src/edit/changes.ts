@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import type { Exercise } from '../exercise/exercise';
 import { linesOf } from '../exercise/lines';
 import { placeMeasures } from '../score/walk';
@@ -25,6 +26,6 @@ export function changesBetween(before: Exercise, after: Exercise): Changes {
   });
   return {
     lines, title: before.source.title !== after.source.title, owner: before.owner !== after.owner,
-    parts: JSON.stringify(before.partChoices) !== JSON.stringify(after.partChoices), lineCount: linesOf(after).length - linesOf(before).length,
+    parts: !dequal(before.partChoices, after.partChoices), lineCount: linesOf(after).length - linesOf(before).length,
   };
 }

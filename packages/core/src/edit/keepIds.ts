@@ -1,15 +1,18 @@
+import { dequal } from 'dequal';
 import type { Written } from '../pitch/pitch';
 import type { Score, Span } from '../score/score';
 import { FreshIds, tidySpans, type WrittenEvent, type WrittenMeasure } from './events';
 
-/** A bar as text carries it: without ids, and without reminders, for which text has no word. */
-function plain(m: WrittenMeasure): string {
-  const { id: _m, events, ...rest } = m;
-  return JSON.stringify([Object.entries(rest).sort(([a], [b]) => (a < b ? -1 : 1)), events.map((e) => {
-    const { id: _e, ...event } = e;
-    const { courtesy: _c, wholeMeasure: _w, ...heard } = event as typeof event & { courtesy?: boolean; wholeMeasure?: boolean };
-    return Object.entries(heard).sort(([a], [b]) => (a < b ? -1 : 1));
-  })]);
+/** A bar as text carries it: without ids, and without reminders and whole-bar rests, for which text has no word. */
+function plain({ id: _m, events, ...rest }: WrittenMeasure): unknown {
+  return [rest, events.map(({ id: _e, ...e }) => {
+    if (e.kind === 'note') {
+      const { courtesy: _c, ...note } = e;
+      return note;
+    }
+    const { wholeMeasure: _w, ...silence } = e;
+    return silence;
+  })];
 }
 
 /**
@@ -18,11 +21,11 @@ function plain(m: WrittenMeasure): string {
  */
 export function keepIds(before: Score<Written>, after: Score<Written>): Score<Written> {
   const [old, read] = [before.measures, after.measures];
-  const [oldText, readText] = [old.map(plain), read.map(plain)];
+  const [oldPlain, readPlain] = [old.map(plain), read.map(plain)];
   let head = 0;
-  while (head < old.length && head < read.length && oldText[head] === readText[head]) head += 1;
+  while (head < old.length && head < read.length && dequal(oldPlain[head], readPlain[head])) head += 1;
   let tail = 0;
-  while (tail < old.length - head && tail < read.length - head && oldText[old.length - 1 - tail] === readText[read.length - 1 - tail]) tail += 1;
+  while (tail < old.length - head && tail < read.length - head && dequal(oldPlain[old.length - 1 - tail], readPlain[read.length - 1 - tail])) tail += 1;
   const ids = new FreshIds(before);
   const renamed = new Map<string, string>();
   const measures = read.map((m, i): WrittenMeasure => {

@@ -156,6 +156,16 @@ describe('two changes of one line', () => {
     }));
   });
 
+  it('come together also when a store has put the fields in another order', () => {
+    fc.assert(fc.property(arbitraryScore(4), (score) => {
+      const turned = <T>(value: T): T => JSON.parse(JSON.stringify(value, (_k, v: unknown) => (typeof v === 'object' && v !== null && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).reverse()) : v))) as T;
+      const done = applyCommand({ score, caret: { measure: 1, at: 0 } }, { kind: 'write-rest', pen: { value: 'half', dots: 0, triplet: false, mode: 'insert' } });
+      if (!done.ok) throw new Error('refused');
+      expect(diffExercise(exercise(score), turned(exercise(score)))).toBeUndefined();
+      expect(mergeExercises(exercise(score), exercise(done.value.score), turned(exercise(score)))).toEqual({ merged: true, exercise: exercise(done.value.score) });
+    }));
+  });
+
   it('clash when they touch the same bar differently, and not when they do the same', () => {
     fc.assert(fc.property(arbitraryScore(4), (score) => {
       const change = (value: 'quarter' | 'half') => {

@@ -1,10 +1,9 @@
+import { dequal } from 'dequal';
 import type { Exercise } from '../exercise/exercise';
 import { linesOf, withLines } from '../exercise/lines';
 import type { Written } from '../pitch/pitch';
 import type { Hairpin, Score, Span } from '../score/score';
 import { FreshIds, tidySpans, type WrittenMeasure } from './events';
-
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** Both sides of one change that cannot both stand: bars by their index in the line that both came from. */
 export interface Clash {
@@ -47,7 +46,7 @@ function apart(base: Score<Written>, mine: Score<Written>, theirs: Score<Written
 
 /** Spans of both sides: what either took away is gone. */
 function mergeSpans<S extends Span | Hairpin>(base: readonly S[], mine: readonly S[], theirs: readonly S[]): S[] {
-  const has = (all: readonly S[], s: S): boolean => all.some((x) => same(x, s));
+  const has = (all: readonly S[], s: S): boolean => all.some((x) => dequal(x, s));
   return [...mine.filter((s) => !has(base, s) || has(theirs, s)), ...theirs.filter((s) => !has(base, s) && !has(mine, s))];
 }
 
@@ -59,13 +58,13 @@ function mergeLine(base: Score<Written>, mine: Score<Written>, other: Score<Writ
   ['', ...base.measures.map((m) => m.id)].forEach((id, i) => {
     const was = i === 0 ? [] : [base.measures[i - 1] as WrittenMeasure];
     const [one, two] = [a.get(id) ?? [], b.get(id) ?? []];
-    if (same(one, was) || same(one, two)) measures.push(...two);
-    else if (same(two, was)) measures.push(...one);
+    if (dequal(one, was) || dequal(one, two)) measures.push(...two);
+    else if (dequal(two, was)) measures.push(...one);
     else clashes.push(Math.max(0, i - 1));
   });
   const headOf = (s: Score<Written>) => [s.title, s.composer];
   if (clashes.length > 0 || measures.length === 0) return clashes;
-  const head = same(headOf(mine), headOf(base)) ? theirs : mine;
+  const head = dequal(headOf(mine), headOf(base)) ? theirs : mine;
   const merged = { ...head, measures, slurs: mergeSpans(base.slurs, mine.slurs, theirs.slurs), hairpins: mergeSpans(base.hairpins, mine.hairpins, theirs.hairpins) };
   return tidySpans(merged);
 }
@@ -82,16 +81,16 @@ export function mergeExercises(base: Exercise, mine: Exercise, theirs: Exercise)
   const rest = ({ source: _s, otherLines: _o, ...r }: Exercise) => r;
   const head = (e: Exercise) => [rest(e), linesOf(e).map((l) => [l.title, l.composer])];
   const count = m.length !== t.length && m.length !== b.length && t.length !== b.length;
-  if (count || (!same(head(mine), head(base)) && !same(head(theirs), head(base)) && !same(head(mine), head(theirs)))) clashes.push({ line: 0, measures: [], besides: true });
+  if (count || (!dequal(head(mine), head(base)) && !dequal(head(theirs), head(base)) && !dequal(head(mine), head(theirs)))) clashes.push({ line: 0, measures: [], besides: true });
   const longer = m.length !== b.length ? m : t;
   const lines = longer.map((only, i): Score<Written> => {
     const [was, one, two] = [b[i], m[i], t[i]];
-    if (was === undefined || one === undefined || two === undefined) return one !== undefined && two !== undefined && !same(one, two) ? (clashes.push({ line: i, measures: [0], besides: false }), one) : only;
+    if (was === undefined || one === undefined || two === undefined) return one !== undefined && two !== undefined && !dequal(one, two) ? (clashes.push({ line: i, measures: [0], besides: false }), one) : only;
     const line = mergeLine(was, one, two);
     if (!Array.isArray(line)) return line;
     clashes.push({ line: i, measures: line, besides: false });
     return one;
   });
   if (clashes.length > 0) return { merged: false, clashes };
-  return { merged: true, exercise: withLines({ ...(same(rest(mine), rest(base)) ? theirs : mine) }, lines) };
+  return { merged: true, exercise: withLines({ ...(dequal(rest(mine), rest(base)) ? theirs : mine) }, lines) };
 }

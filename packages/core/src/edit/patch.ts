@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import type { Exercise } from '../exercise/exercise';
 import { linesOf, withLines } from '../exercise/lines';
 import type { Written } from '../pitch/pitch';
@@ -32,22 +33,20 @@ export interface Patch {
   readonly rest?: Change<Rest>;
 }
 
-const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
-
 const headOf = ({ title, composer }: Score<Written>): Head => ({ title, ...(composer === undefined ? {} : { composer }) });
 
 function diffLine(before: Score<Written>, after: Score<Written>): LinePatch | undefined {
   if (before === after) return undefined;
   const [a, b] = [before.measures, after.measures];
   let at = 0;
-  while (at < a.length && at < b.length && same(a[at], b[at])) at += 1;
+  while (at < a.length && at < b.length && dequal(a[at], b[at])) at += 1;
   let end = 0;
-  while (end < a.length - at && end < b.length - at && same(a[a.length - 1 - end], b[b.length - 1 - end])) end += 1;
+  while (end < a.length - at && end < b.length - at && dequal(a[a.length - 1 - end], b[b.length - 1 - end])) end += 1;
   const patch: LinePatch = {
     at, removed: a.slice(at, a.length - end), added: b.slice(at, b.length - end),
-    ...(same(before.slurs, after.slurs) ? {} : { slurs: { before: before.slurs, after: after.slurs } }),
-    ...(same(before.hairpins, after.hairpins) ? {} : { hairpins: { before: before.hairpins, after: after.hairpins } }),
-    ...(same(headOf(before), headOf(after)) ? {} : { head: { before: headOf(before), after: headOf(after) } }),
+    ...(dequal(before.slurs, after.slurs) ? {} : { slurs: { before: before.slurs, after: after.slurs } }),
+    ...(dequal(before.hairpins, after.hairpins) ? {} : { hairpins: { before: before.hairpins, after: after.hairpins } }),
+    ...(dequal(headOf(before), headOf(after)) ? {} : { head: { before: headOf(before), after: headOf(after) } }),
   };
   const empty = patch.removed.length === 0 && patch.added.length === 0 && patch.slurs === undefined && patch.hairpins === undefined && patch.head === undefined;
   return empty ? undefined : patch;
@@ -72,7 +71,7 @@ export function diffExercise(before: Exercise, after: Exercise): Patch | undefin
   }
   const patch: Patch = {
     lines, ...(a.length === b.length ? {} : { count: { before: a.slice(shared), after: b.slice(shared) } }),
-    ...(same(restOf(before), restOf(after)) ? {} : { rest: { before: restOf(before), after: restOf(after) } }),
+    ...(dequal(restOf(before), restOf(after)) ? {} : { rest: { before: restOf(before), after: restOf(after) } }),
   };
   return Object.keys(lines).length === 0 && patch.count === undefined && patch.rest === undefined ? undefined : patch;
 }

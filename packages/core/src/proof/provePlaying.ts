@@ -13,6 +13,9 @@ import { finding, type Finding } from './finding';
 /** The longest that a beginner plays on one breath, in seconds. Common practice, no source. */
 export const BREATH_SECONDS: Readonly<Record<Stage, number>> = Object.freeze({ 'first-notes': 6, 'first-octave': 7, 'first-year': 8, 'second-year': 10, full: 12 });
 
+/** So much more than planned is no reason to speak. */
+const GRACE_SECONDS = 0.5;
+
 /** A leap wider than this, in half steps, is worth a word: more than an octave. */
 const WIDE_LEAP = 12;
 
@@ -43,7 +46,7 @@ function proveBreath(score: Score<Written>, stage: Stage): Finding[] {
   let tempo: Tempo | undefined;
   const close = (): void => {
     const [first, last] = [stretch[0], stretch.at(-1)];
-    if (seconds > limit && first !== undefined && last !== undefined) {
+    if (seconds > limit + GRACE_SECONDS && first !== undefined && last !== undefined) {
       const note = breathPlace(stretch, slurred);
       found.push(finding({
         code: 'breath-far', weight: 'look', measures: [first.place.index, last.place.index], notes: stretch.map((p) => p.event.id),
