@@ -20,7 +20,7 @@ const project = (folder) => ({
   transformIgnorePatterns: [`/node_modules/(?!(${ESM_PACKAGES})/)`],
   moduleNameMapper: {
     '^@cifra/formats/write$': join(__dirname, 'packages/formats/src/write.ts'),
-    '^@cifra/contract/words$': join(__dirname, 'packages/contract/src/figureWords.ts'),
+    '^@cifra/contract/words$': join(__dirname, 'packages/contract/src/words.ts'),
     '^@cifra/core/figures/(.*)$': join(__dirname, 'packages/core/src/figures/$1.ts'),
     '^@cifra/(core|xml|formats|engrave|contract)/testing$': join(__dirname, 'packages/$1/src/testing/index.ts'),
     '^@cifra/(core|xml|formats|engrave|contract)$': join(__dirname, 'packages/$1/src/index.ts'),

@@ -11,7 +11,7 @@ const FACTS: Readonly<Partial<Record<Problem['code'], Record<string, string | nu
   'too-many-measures': { measures: 5000, limit: 1024 }, 'too-many-notes': { limit: 96 }, 'percussion-part': { part: 'Drums' }, 'tablature-part': { part: 'Guitar' },
   'measure-too-long': { filled: '5', full: '4' }, 'measure-too-short': { filled: '3', full: '4' }, 'two-voices': { voices: '2' }, 'short-value': { value: '64th' }, clef: { clef: 'C1' },
   'repeat-times': { times: 3 }, jump: { mark: 'D.C.' }, ornament: { mark: 'trill' }, dynamics: { mark: 'ppppp' }, text: { text: 'metronome mark' }, 'other-element': { element: 'figured-bass' },
-  'abc-warning': { detail: 'Unknown character' }, 'abc-octave-accidental': { letter: 'C' }, 'bad-document': { path: 'source', detail: 'wrong' },
+  'abc-warning': { detail: 'Unknown character' }, 'broken-json': { detail: 'unexpected end' }, 'newer-version': { version: 2 }, 'midi-moved': { count: 3, notes: 20 }, 'abc-octave-accidental': { letter: 'C' }, 'bad-document': { path: 'source', detail: 'wrong' },
 };
 
 describe('the words for problems', () => {

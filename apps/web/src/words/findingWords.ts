@@ -1,4 +1,4 @@
-import { problemSentence } from '@cifra/contract';
+import { problemSentence } from '@cifra/contract/words';
 import { type Finding, type FindingCode, type Key, letterName, type Problem, type Repair, tonic } from '@cifra/core';
 import { signatureCount } from './caption';
 import { list } from './spoken';

@@ -1,5 +1,5 @@
 import { invert, type Problem, type Score, seenThrough, type Written } from '@cifra/core';
-import { problemSentence } from '@cifra/contract';
+import { problemSentence } from '@cifra/contract/words';
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
 import { type Diagnostic, lintGutter, setDiagnostics } from '@codemirror/lint';
 import { EditorState, Transaction } from '@codemirror/state';

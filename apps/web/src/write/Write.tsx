@@ -1,4 +1,5 @@
-import { type ClassView, type ExerciseView, problemSentence } from '@cifra/contract';
+import type { ClassView, ExerciseView } from '@cifra/contract';
+import { problemSentence } from '@cifra/contract/words';
 import { applyRepair, type Caret, type Finding, type Key, linesOf, type Repair, type Score, type Teaching, withLine, type Written } from '@cifra/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useParams } from 'react-router';

@@ -1,5 +1,5 @@
 import { type EditState, invert, seenThrough } from '@cifra/core';
-import { problemSentence } from '@cifra/contract';
+import { problemSentence } from '@cifra/contract/words';
 import type { ClipboardEvent } from 'react';
 import { useNotice } from '../ui/Notices';
 import { asTune, readAbcText, selectionText } from './abcText';

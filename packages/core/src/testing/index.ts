@@ -2,3 +2,6 @@ export { arbitraryExercise, arbitraryPitch, arbitraryScore } from './arbitrarySc
 export { midiNotes } from './midiNotes';
 export { line } from './line';
 export { noteAt, notesIn, wholeRange } from './notes';
+export { PLANTED, withBars } from './planted';
+export { blank, shown, typed } from './typing';
+export { arbitraryCaret, arbitraryCommand, arbitraryPen } from './arbitraryCommand';

@@ -9,7 +9,7 @@ import { extentOf } from '../system/bounds';
 import { dealSystems } from './composePages';
 import { instrumentTitle, partHeader, signatureSentence } from './pageWords';
 
-const system = (height: number): System => ({ drawing: { name: 'g', attributes: {}, children: [] }, top: 0, bottom: height, band: undefined, staffTop: 0, left: 0, right: 100, heads: [], measures: [], tempos: [] });
+const system = (height: number): System => ({ drawing: { name: 'g', attributes: {}, children: [] }, top: 0, bottom: height, band: undefined, staffTop: 0, left: 0, right: 100, heads: [], rests: [], staves: [], measures: [], tempos: [] });
 const bars = (n: number, pickup = false) => {
   const score = line<Written>(Array.from({ length: n }, () => 'C4:w').join(' | '));
   return pickup ? { ...score, measures: score.measures.map((m, i) => (i === 0 ? { ...m, pickup: true } : m)) } : score;

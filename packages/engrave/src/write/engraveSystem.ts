@@ -41,6 +41,9 @@ const PREFIX = 'w-';
 const AIR = 60;
 /** A clef reaches this far beyond its staff; so does the caret. */
 const REACH = 420;
+/** A bracket before several lines needs this much room; the lines stand apart, so that a caret fits between. */
+const BRACKET = 110;
+const GAP_OF_LINES = 9;
 
 /** Engraves one line of music. */
 export function engraveSystem(engine: Engine, r: SystemRequest): EngravedSystem {
@@ -48,7 +51,9 @@ export function engraveSystem(engine: Engine, r: SystemRequest): EngravedSystem 
   if (lead === undefined) throw new RangeError('a line of music has a line');
   const lines = r.lines.map(({ score, signs }) => ({ score, accidentals: new Map(signs) }));
   const mei = writeMeiOfLines(lines, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: PREFIX, slurs: true, finalBar: r.closes, hideMeter: !r.opens });
-  const { systems, glyphs } = readSystems(layOut(engine, mei, r.widthMm100, r.spread ? 'encoded' : 'none'), false);
+  const several = lines.length > 1;
+  const indent = several ? BRACKET : 0;
+  const { systems, glyphs } = readSystems(layOut(engine, mei, r.widthMm100 - indent, r.spread ? 'encoded' : 'none', several ? GAP_OF_LINES : undefined), false);
   const system = systems[0];
   if (system === undefined) throw new Error('the engraving library drew no system');
   const top = Math.min(system.top, system.staffTop - REACH) - AIR;
@@ -57,20 +62,20 @@ export function engraveSystem(engine: Engine, r: SystemRequest): EngravedSystem 
   const signs = [...system.heads, ...system.rests].map(({ id, x, y }): PlacedSign => {
     // Every id starts with the first line's prefix; those of the other lines go on with a number, ids never do.
     const line = Math.max(0, prefixes.lastIndexOf(prefixes.slice(1).find((p) => id.startsWith(p)) ?? PREFIX));
-    return { id: id.slice((prefixes[line] ?? PREFIX).length), line, x, y: y - Math.round(top) };
+    return { id: id.slice((prefixes[line] ?? PREFIX).length), line, x: x + indent, y: y - Math.round(top) };
   });
   const tempoOf = new Map(placeMeasures(lead).map((p) => [`${PREFIX}tempo-${p.measure.id}`, p.measure.tempo]));
   const tempos = system.tempos.flatMap((t) => {
     const tempo = tempoOf.get(t.id);
     return tempo === undefined ? [] : [drawTempo(tempo, t.x, t.y - 40)];
   });
-  const [width, height] = [Math.ceil(system.right) + 20, Math.ceil(bottom - top)];
+  const [width, height] = [Math.ceil(system.right) + indent + 20, Math.ceil(bottom - top)];
   const svg = writeXml(element('svg', {
     xmlns: 'http://www.w3.org/2000/svg', 'xmlns:xlink': 'http://www.w3.org/1999/xlink', viewBox: `0 0 ${width} ${height}`, 'aria-hidden': 'true', color: '#000000',
-  }, [element('defs', {}, [...glyphs]), element('g', { transform: `translate(0 ${-Math.round(top)})` }, [system.drawing, ...tempos])]));
+  }, [element('defs', {}, [...glyphs]), element('g', { transform: `translate(${indent} ${-Math.round(top)})` }, [system.drawing, ...tempos])]));
   const plainId = (id: string): string => id.slice(PREFIX.length);
   return {
-    svg, width, height, signs, measures: system.measures.map((m) => ({ ...m, id: plainId(m.id) })),
+    svg, width, height, signs, measures: system.measures.map((m) => ({ id: plainId(m.id), left: m.left + indent, right: m.right + indent })),
     staves: system.staves.map((s) => ({ top: s.top - Math.round(top), bottom: s.bottom - Math.round(top) })),
   };
 }

@@ -1,0 +1,2 @@
+export { ALTERNATE_WORDS, STAGE_WORDS, alternateWords, chartWords, tuningWords } from './figureWords';
+export { problemSentence } from './problemWords';
