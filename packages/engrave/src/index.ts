@@ -12,5 +12,5 @@ export { figureLines } from './diagram/figureLines';
 export { touchName } from './diagram/touchName';
 export { type EngravedSystem, engraveSystem, type PlacedSign, type SystemRequest } from './write/engraveSystem';
 export { breakForWriting, estimateWidth, type WritingLine } from './write/breakForWriting';
-export { type Opening, sliceLine } from './write/sliceLine';
+export { type Opening, orderOf, sliceLine } from './write/sliceLine';
 export { writeMei } from './mei/writeMei';

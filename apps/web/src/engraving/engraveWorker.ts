@@ -28,6 +28,9 @@ export interface ChartRequest {
   readonly of: Parameters<typeof chartWords>[0];
 }
 
+/** So many drawings until the engine runs at full speed. */
+const WARMING = 25;
+
 const CHART_ROWS = BAND_ROWS.filter((r) => r !== 'count');
 
 const api = {
@@ -52,6 +55,11 @@ const api = {
   /** The first bars as one strip. */
   async strip(score: Score<Written>, bars: number): Promise<Page> {
     return engraveLine(await load(), firstBars(score, bars), undefined, score.measures.length <= bars);
+  },
+  /** Makes the engine quick before the first key: the browser compiles well what has run a few times. */
+  async warmUp(request: SystemRequest): Promise<void> {
+    const loaded = await load();
+    for (let i = 0; i < WARMING; i++) engraveSystem(loaded, request);
   },
   /** One line of music of the writing place. */
   async system(request: SystemRequest): Promise<EngravedSystem> {

@@ -40,3 +40,5 @@ export const useLine = (score: Score<Written>, widthMm100: number): SWRResponse<
   useSWR<Page, Error>(['line', JSON.stringify(score), widthMm100], () => engraved((e) => e.line(score, widthMm100)), { ...OPTIONS, keepPreviousData: true });
 
 export const engraveOneSystem = (request: SystemRequest): Promise<EngravedSystem> => engraved((e) => e.system(request));
+
+export const warmUpSystems = (request: SystemRequest): Promise<void> => engraved((e) => e.warmUp(request));

@@ -1,15 +1,18 @@
-import type { NoteValue, Schools } from '@cifra/core';
+import type { NoteValue, Pen, Schools } from '@cifra/core';
 import { ChevronDown, Redo2, Search, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { memo } from 'react';
 import { type Action, type ActionGroup, ACTIONS, actionOf, type Asks, MODE_NAMES } from './actions';
 import { valueName } from '../words/rhythmWords';
 import { shownKey } from './keys';
 import { ValueSign } from './ValueSign';
-import type { Writing, WritingState } from './Writing';
+import type { Writing } from './Writing';
 
 interface Props {
   readonly writing: Writing;
-  readonly state: WritingState;
+  readonly pen: Pen;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
   readonly asks: Asks;
   readonly names: Schools['rhythmNames'];
 }
@@ -21,8 +24,7 @@ const MENUS: readonly { readonly label: string; readonly groups: readonly Action
 const TOOL = 'inline-flex h-8 items-center gap-1 rounded-md px-2 text-[13px] hover:bg-desk aria-pressed:bg-accent-soft aria-pressed:text-accent disabled:opacity-40';
 
 /** What the next note will be, and every other thing that can be done by mouse. Each button names its key. */
-export function PenBar({ writing, state, asks, names }: Props) {
-  const { pen } = state;
+export const PenBar = memo(({ writing, pen, canUndo, canRedo, asks, names }: Props) => {
   // The line keeps the keyboard: a click on a tool does not take it away.
   const run = (action: Action) => () => action.run(writing, asks);
   return (
@@ -51,11 +53,12 @@ export function PenBar({ writing, state, asks, names }: Props) {
       ))}
       <button type="button" className={TOOL} onClick={asks.showCommands} title="Find a command (/)"><Search size={14} aria-hidden />Find <kbd className="text-[11px] text-secondary">/</kbd></button>
       <span className="mx-1 h-5 w-px bg-line" />
-      <button type="button" className={TOOL} disabled={!state.canUndo} onClick={() => writing.undo()} aria-label="Undo" title={`Undo (${shownKey('Mod+z')})`}><Undo2 size={15} aria-hidden /></button>
-      <button type="button" className={TOOL} disabled={!state.canRedo} onClick={() => writing.redo()} aria-label="Redo" title={`Redo (${shownKey('Mod+Shift+z')})`}><Redo2 size={15} aria-hidden /></button>
+      <button type="button" className={TOOL} disabled={!canUndo} onClick={() => writing.undo()} aria-label="Undo" title={`Undo (${shownKey('Mod+z')})`}><Undo2 size={15} aria-hidden /></button>
+      <button type="button" className={TOOL} disabled={!canRedo} onClick={() => writing.redo()} aria-label="Redo" title={`Redo (${shownKey('Mod+Shift+z')})`}><Redo2 size={15} aria-hidden /></button>
     </div>
   );
-}
+});
+PenBar.displayName = 'PenBar';
 
 function Menu({ label, title, children }: { readonly label: string; readonly title?: string; readonly children: React.ReactNode }) {
   return (

@@ -1,10 +1,12 @@
 import type { Exercise, Finding, Repair } from '@cifra/core';
 import { CircleCheck } from 'lucide-react';
+import { memo } from 'react';
 import { Button } from '../ui/Button';
 import { findingWords, repairWords } from '../words/findingWords';
 
 interface Props {
-  readonly exercise: Exercise;
+  /** What an import could not take, for the findings that are about it. */
+  readonly notTaken: Exercise['notTaken'];
   readonly findings: readonly Finding[];
   /** Whether the line has notes at all. */
   readonly started: boolean;
@@ -15,7 +17,7 @@ interface Props {
 }
 
 /** What the proof found, mistakes first, each with what mends it. */
-export function ProofList({ exercise, findings, started, chosen, onChoose, onRepair, onDismiss }: Props) {
+function List({ notTaken, findings, started, chosen, onChoose, onRepair, onDismiss }: Props) {
   const groups = [
     { title: 'To be mended', look: 'bg-warning', items: findings.filter((f) => f.weight === 'mistake') },
     { title: 'Worth a look', look: 'bg-fresh', items: findings.filter((f) => f.weight === 'look') },
@@ -35,7 +37,7 @@ export function ProofList({ exercise, findings, started, chosen, onChoose, onRep
           <ul className="space-y-1">
             {items.map((f) => (
               <li key={f.id} className={`rounded-md px-2.5 py-2 ${f.id === chosen ? 'bg-white ring-1 ring-accent' : 'hover:bg-white'}`} aria-current={f.id === chosen}>
-                <button type="button" onClick={() => onChoose(f)} className="block w-full text-left text-[13.5px] leading-snug">{findingWords(f, exercise.notTaken?.[Number(f.facts.at)])}</button>
+                <button type="button" onClick={() => onChoose(f)} className="block w-full text-left text-[13.5px] leading-snug">{findingWords(f, notTaken?.[Number(f.facts.at)])}</button>
                 {(f.repairs.length > 0 || f.code === 'not-taken' || f.code === 'signature-malformed') && (
                   <div className="mt-1.5 flex flex-wrap gap-1.5">
                     {f.repairs.map((r) => <Button key={r.kind} className="!h-7 !px-2.5 !text-[12.5px]" onClick={() => onRepair(f, r)}>{repairWords(r, f)}</Button>)}
@@ -50,3 +52,6 @@ export function ProofList({ exercise, findings, started, chosen, onChoose, onRep
     </section>
   );
 }
+
+/** The list is made anew only for new findings: what its buttons do they ask for when they are pressed. */
+export const ProofList = memo(List, (a, b) => a.findings === b.findings && a.notTaken === b.notTaken && a.started === b.started && a.chosen === b.chosen);

@@ -19,6 +19,7 @@ interface Listener {
 
 /** A pause in typing after which a change is sent, and how often the server is asked again while it is away. */
 const PAUSE_MS = 700;
+const LONGEST_MS = 8000;
 const RETRY_MS = 2500;
 
 type Message = { readonly kind: 'here' | 'here-too' } | { readonly kind: 'saved'; readonly version: number };
@@ -32,6 +33,7 @@ export class Saver {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private running: Promise<void> | undefined;
   private paused = false;
+  private waitingSince: number | undefined;
   private closed = false;
   private readonly channel: BroadcastChannel | undefined;
 
@@ -105,7 +107,9 @@ export class Saver {
 
   private schedule(ms: number): void {
     clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.saveNow(), ms);
+    this.waitingSince ??= Date.now();
+    // Who never pauses is saved all the same.
+    this.timer = setTimeout(() => void this.saveNow(), Math.max(0, Math.min(ms, this.waitingSince + LONGEST_MS - Date.now())));
   }
 
   private retry = (): void => {
@@ -122,6 +126,7 @@ export class Saver {
 
   private async send(document: Exercise): Promise<void> {
     this.listener.onStatus('saving');
+    this.waitingSince = undefined;
     const title = this.title.trim() === '' ? 'Untitled' : this.title;
     try {
       const saved = await put<ExerciseView>(`/api/exercises/${this.id}`, { version: this.base.version, title, document });

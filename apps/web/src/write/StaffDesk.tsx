@@ -1,11 +1,13 @@
-import { linesOf, seenThrough } from '@cifra/core';
-import { type ClipboardEvent, type KeyboardEvent, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { linesOf, placeMeasures } from '@cifra/core';
+import { type ClipboardEvent, type KeyboardEvent, useCallback, useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Failure } from '../ui/States';
 import type { Asks } from './actions';
 import { actionFor } from './keys';
-import { type PointAt, StaffSystem } from './StaffSystem';
+import { placeAt } from './placeAt';
+import { type PointHow, StaffSystem } from './StaffSystem';
 import { spokenState } from './spokenState';
-import { useSystems } from './useSystems';
+import { seen } from './seen';
+import { type DeskSystem, useSystems } from './useSystems';
 import type { Writing, WritingState } from './Writing';
 
 interface Props {
@@ -38,7 +40,7 @@ export function StaffDesk({ writing, state, asks, zoom, marked, onMark, onCopy, 
   }, []);
   useEffect(() => ref.current?.focus({ preventScroll: true }), []);
   const { exercise, lens, caret, anchor, line } = state;
-  const lines = useMemo(() => linesOf(exercise).map((l) => seenThrough(l, lens)), [exercise, lens]);
+  const lines = useMemo(() => linesOf(exercise).map((l) => seen(l, lens)), [exercise, lens]);
   const { systems, error, retry } = useSystems(lines, width === 0 ? 0 : (width - 4) / scale, caret.measure);
   const { edit } = writing;
 
@@ -52,13 +54,23 @@ export function StaffDesk({ writing, state, asks, zoom, marked, onMark, onCopy, 
     e.preventDefault();
     action.run(writing, asks);
   };
-  const onPoint: PointAt = (place, how) => {
-    if (place.line !== line) writing.chooseLine(place.line);
-    if (how === 'bar') writing.select({ measure: place.caret.measure, at: 0 }, { measure: place.caret.measure, at: linesOf(exercise)[place.line]?.measures[place.caret.measure]?.events.length ?? 0 });
-    else writing.place(place.caret, how === 'drag' && place.line === line);
+  const newest = useRef({ writing, lines, line });
+  newest.current = { writing, lines, line };
+  const onPoint = useCallback((system: DeskSystem, x: number, y: number, how: PointHow) => {
+    const now = newest.current;
+    const place = placeAt(now.lines, system, x, y);
+    if (place === undefined) return;
+    if (place.line !== now.line) now.writing.chooseLine(place.line);
+    if (how === 'bar') now.writing.select({ measure: place.caret.measure, at: 0 }, { measure: place.caret.measure, at: now.lines[place.line]?.measures[place.caret.measure]?.events.length ?? 0 });
+    else now.writing.place(place.caret, how === 'drag' && place.line === now.line);
     ref.current?.focus({ preventScroll: true });
-  };
+  }, []);
   const shownLine = lines[line];
+  const shown = useMemo(() => ({ score: shownLine ?? edit.score, caret, ...(anchor === undefined ? {} : { anchor }) }), [shownLine, edit.score, caret, anchor]);
+  const placed = useMemo(() => placeMeasures(shown.score), [shown.score]);
+  // What is said aloud may come a moment after what is seen.
+  const spoken = useDeferredValue(shown);
+  const words = useMemo(() => spokenState(spoken), [spoken]);
   return (
     <>
       <div
@@ -67,10 +79,10 @@ export function StaffDesk({ writing, state, asks, zoom, marked, onMark, onCopy, 
       >
         {error !== undefined && <Failure title="The line could not be drawn" detail="What you typed is kept. Try to draw it again." onRetry={retry} />}
         {systems.map((system) => (
-          <StaffSystem key={system.from} system={system} lines={lines} edit={{ score: shownLine ?? edit.score, caret, ...(anchor === undefined ? {} : { anchor }) }} line={line} scale={scale} onPoint={onPoint} marked={marked} onMark={onMark} />
+          <StaffSystem key={system.from} system={system} edit={shown} placed={placed} line={line} scale={scale} onPoint={onPoint} marked={marked} onMark={onMark} />
         ))}
       </div>
-      <p id="desk-spoken" role="status" className="sr-only">{shownLine === undefined ? '' : spokenState({ score: shownLine, caret, ...(anchor === undefined ? {} : { anchor }) })}</p>
+      <p id="desk-spoken" role="status" className="sr-only">{words}</p>
     </>
   );
 }

@@ -1,10 +1,10 @@
 import type { EngravedSystem, SystemRequest } from '@cifra/engrave';
-import { engraveOneSystem } from '../engraving/useEngraving';
+import { engraveOneSystem, warmUpSystems } from '../engraving/useEngraving';
 
-/** A line of music that is wanted, by what is in it. */
+/** A line of music that is wanted, by what is in it; what has to be engraved is put together only when it is. */
 export interface Wanted {
   readonly key: string;
-  readonly request: SystemRequest;
+  readonly request: () => SystemRequest;
 }
 
 const KEPT = 400;
@@ -21,6 +21,7 @@ export class SystemEngraver {
   private running = false;
   private failure: Error | undefined;
   private version = 0;
+  private warmed = false;
   private readonly listeners = new Set<() => void>();
 
   subscribe = (listener: () => void): (() => void) => {
@@ -52,7 +53,7 @@ export class SystemEngraver {
     this.running = true;
     for (let job = this.next(); job !== undefined; job = this.next()) {
       try {
-        this.drawn.set(job.key, await engraveOneSystem(job.request));
+        this.drawn.set(job.key, await engraveOneSystem(job.request()));
         const [oldest] = this.drawn.keys();
         if (this.drawn.size > KEPT && oldest !== undefined) this.drawn.delete(oldest);
       } catch (e) {
@@ -62,5 +63,15 @@ export class SystemEngraver {
       for (const l of this.listeners) l();
     }
     this.running = false;
+    this.warm();
+  }
+
+  /** The first time that nothing is left to draw, the engine is run in on what was drawn last. */
+  private warm(): void {
+    const last = this.wanted.at(-1);
+    if (this.warmed || last === undefined || this.failure !== undefined) return;
+    this.warmed = true;
+    // A line that cannot be drawn says so when it is wanted.
+    warmUpSystems(last.request()).catch(() => undefined);
   }
 }

@@ -80,7 +80,8 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
   const names = teaching.schools.rhythmNames;
   const proof = useProof(exercise, line, group.instruments, teaching);
   // The bar that is being written is not short: it is not done.
-  const findings = useMemo(() => proof.filter((f) => f.code !== 'measure-too-short' || !isBeingWritten(linesOf(exercise)[line], state.caret, f.measures[0])), [proof, exercise, line, state.caret]);
+  const unfinished = proof.find((f) => f.code === 'measure-too-short' && isBeingWritten(linesOf(exercise)[line], state.caret, f.measures[0]))?.id;
+  const findings = useMemo(() => (unfinished === undefined ? proof : proof.filter((f) => f.id !== unfinished)), [proof, unfinished]);
   const marked = useMemo(() => marksOf(findings), [findings]);
   const clipboard = useClipboard(writing);
   useEffect(() => {
@@ -115,7 +116,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
     const { score, caret } = writing.edit;
     const mended = applyRepair(score, r);
     const last = mended.measures.length - 1;
-    writing.change(withLine(writing.snapshot().exercise, line, mended), caret.measure > last ? { measure: last, at: mended.measures[last]?.events.length ?? 0 } : { measure: caret.measure, at: Math.min(caret.at, mended.measures[caret.measure]?.events.length ?? 0) });
+    writing.change(withLine(writing.snapshot().exercise, writing.snapshot().line, mended), caret.measure > last ? { measure: last, at: mended.measures[last]?.events.length ?? 0 } : { measure: caret.measure, at: Math.min(caret.at, mended.measures[caret.measure]?.events.length ?? 0) });
     toDesk();
   };
   const repair = (f: Finding, r: Repair) => {
@@ -131,7 +132,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
   return (
     <>
       <WriteHeader writing={writing} state={state} instruments={group.instruments} />
-      <PenBar writing={writing} state={state} asks={asks} names={names} />
+      <PenBar writing={writing} pen={state.pen} canUndo={state.canUndo} canRedo={state.canRedo} asks={asks} names={names} />
       <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
         <div className="flex min-h-0 min-w-0 flex-1 flex-col">
           <div className="min-h-0 flex-1 overflow-y-auto bg-white px-6 pt-3 max-md:overflow-visible">
@@ -141,7 +142,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
           {panel === 'piano' && <Piano writing={writing} state={state} onClose={() => { setPanel(undefined); toDesk(); }} />}
         </div>
         <aside aria-label="Proof" className="shrink-0 border-line bg-panel max-md:border-t md:w-[19rem] md:overflow-y-auto md:border-l">
-          <ProofList exercise={exercise} findings={findings} started={started} chosen={chosen} onChoose={choose} onRepair={repair} onDismiss={dismiss} />
+          <ProofList notTaken={exercise.notTaken} findings={findings} started={started} chosen={chosen} onChoose={choose} onRepair={repair} onDismiss={dismiss} />
         </aside>
       </div>
       <AskDialogs asked={asked} writing={writing} onClose={() => { setAsked(undefined); toDesk(); }} />

@@ -1,7 +1,7 @@
 import { INSTRUMENTS, isInstrumentId, type InstrumentId, linesOf, type PageOwner } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Check, CircleAlert, CloudOff, LoaderCircle, MonitorX } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { SelectField } from '../ui/Field';
 import type { SaveStatus } from './Saver';
 import type { Writing, WritingState } from './Writing';
@@ -22,7 +22,7 @@ const STATUS: Readonly<Record<SaveStatus, { readonly words: string; readonly tit
 
 const page = (value: string): PageOwner => (isInstrumentId(value) ? value : 'concert');
 
-export function WriteHeader({ writing, state, instruments }: Props) {
+function Header({ writing, state, instruments }: Props) {
   const { exercise, lens, status } = state;
   const [title, setTitle] = useState(exercise.source.title);
   useEffect(() => setTitle(exercise.source.title), [exercise.source.title]);
@@ -68,3 +68,8 @@ export function WriteHeader({ writing, state, instruments }: Props) {
     </header>
   );
 }
+
+/** Typing changes nothing up here. */
+export const WriteHeader = memo(Header, ({ state: a, ...was }, { state: b, ...is }) =>
+  was.writing === is.writing && was.instruments === is.instruments && a.exercise.source.title === b.exercise.source.title && a.exercise.owner === b.exercise.owner && a.lens.page === b.lens.page
+  && a.status === b.status && a.line === b.line && linesOf(a.exercise).length === linesOf(b.exercise).length && a.otherWindow === b.otherWindow);

@@ -37,10 +37,13 @@ export interface WritingStart {
   readonly onStored: (view: ExerciseView) => void;
 }
 
+/** How long after a key the browser's own copy is made. */
+const KEEP_MS = 250;
+
 /**
  * An exercise while it is written: its state, the steps that lead to it, and its way to the browser's store and the server.
  *
- * Every change is kept in the browser at once and sent a moment later; while the server is away, later.
+ * Every change is kept in the browser within a blink and sent a moment later; while the server is away, later.
  */
 export class Writing {
   private state: WritingState;
@@ -49,6 +52,8 @@ export class Writing {
   private done = 0;
   private readonly saver: Saver;
   private keeping: Promise<void> = Promise.resolve();
+  private keepTimer: ReturnType<typeof setTimeout> | undefined;
+  private unkept: { readonly index: number; readonly step: Step }[] = [];
   private readonly teaching: Teaching;
   private readonly onNotice: WritingStart['onNotice'];
   private warned = false;
@@ -265,16 +270,31 @@ export class Writing {
   }
 
   /** Sends what is not sent yet, at once. */
-  saveNow = (): Promise<void> => this.saver.saveNow();
-  close = (): void => this.saver.close();
+  saveNow = (): Promise<void> => {
+    if (this.keepTimer !== undefined) this.keepNow();
+    return this.saver.saveNow();
+  };
+  close = (): void => {
+    if (this.keepTimer !== undefined) this.keepNow();
+    this.saver.close();
+  };
   saved = (): Saved => this.saver.base;
 
-  /** One write to the browser's store after the other; the newest state always comes last. */
+  /** Keeps the newest state a moment after a burst of keys, with all steps done meanwhile: copying a long line takes time. */
   private keep(step?: { readonly index: number; readonly step: Step }): void {
+    if (step !== undefined) this.unkept = [...this.unkept.filter((s) => s.index < step.index), step];
+    this.keepTimer ??= setTimeout(() => this.keepNow(), KEEP_MS);
+  }
+
+  private keepNow(): void {
+    clearTimeout(this.keepTimer);
+    this.keepTimer = undefined;
+    const steps = this.unkept;
+    this.unkept = [];
     const draft: Draft = {
       exerciseId: this.saver.id, title: this.state.exercise.source.title, document: this.state.exercise, base: this.saver.base, changed: this.saver.isChanged, done: this.done,
     };
-    this.keeping = this.keeping.then(() => keepDraft(draft, step)).catch(() => {
+    this.keeping = this.keeping.then(() => keepDraft(draft, steps)).catch(() => {
       if (this.warned) return;
       this.warned = true;
       this.onNotice('This browser keeps nothing for later. Your work is sent to the server only: stay connected, and wait for "Saved" before you close the window.');

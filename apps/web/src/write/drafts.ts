@@ -45,14 +45,14 @@ export async function readDraft(id: string): Promise<{ draft: Draft; steps: Step
   return { draft, steps: rows.map(({ exerciseId: _e, index: _i, ...step }) => step) };
 }
 
-/** Keeps the newest state and, when a step was done, that step in place of all that could have been done again. */
-export async function keepDraft(draft: Draft, step?: { readonly index: number; readonly step: Step }): Promise<void> {
+/** Keeps the newest state and the steps done since, the first in place of all that could have been done again. */
+export async function keepDraft(draft: Draft, steps: readonly { readonly index: number; readonly step: Step }[] = []): Promise<void> {
   const db = await database();
   const tx = db.transaction(['drafts', 'steps'], 'readwrite');
+  const [first] = steps;
   const writes: Promise<unknown>[] = [tx.objectStore('drafts').put(draft)];
-  if (step !== undefined) {
-    writes.push(tx.objectStore('steps').delete(stepsOf(draft.exerciseId, step.index)), tx.objectStore('steps').put({ ...step.step, exerciseId: draft.exerciseId, index: step.index }));
-  }
+  if (first !== undefined) writes.push(tx.objectStore('steps').delete(stepsOf(draft.exerciseId, first.index)));
+  for (const { index, step } of steps) writes.push(tx.objectStore('steps').put({ ...step, exerciseId: draft.exerciseId, index }));
   await Promise.all([...writes, tx.done]);
 }
 

@@ -6,7 +6,7 @@ import type { ProofApi } from './proofWorker';
 let remote: Remote<ProofApi> | undefined;
 const prover = (): Remote<ProofApi> => (remote ??= wrap<ProofApi>(new Worker(new URL('./proofWorker.ts', import.meta.url), { type: 'module', name: 'prover' })));
 
-const PAUSE_MS = 120;
+const PAUSE_MS = 250;
 const NONE: readonly Finding[] = [];
 
 /** The findings of a line, in a worker, a moment after the last keystroke: never in the way of typing. */

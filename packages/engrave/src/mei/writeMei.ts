@@ -22,6 +22,8 @@ export interface MeiOptions {
   readonly unmetered?: boolean;
   /** The meter is in force already: it is not said again. */
   readonly hideMeter?: boolean;
+  /** The bars are one system: the library, asked for encoded breaks, then looks for none itself, which takes it twice as long. */
+  readonly oneSystem?: boolean;
   /** The sign before each note; without it, what the rules of the staff ask for. */
   readonly accidentals?: SignLookup;
 }
@@ -189,7 +191,7 @@ export function writeMeiOfLines<P extends Pitch>(lines: readonly MeiLine<P>[], o
   const first = lead?.placed[0];
   if (lead === undefined || score === undefined || first === undefined) throw new RangeError('a score without bars cannot be engraved');
 
-  const section: XmlElement[] = [];
+  const section: XmlElement[] = o.oneSystem === true ? [el('pb'), el('sb')] : [];
   let ending: XmlElement | undefined;
   let skip = 0;
   lead.placed.forEach(({ measure: m, index, number }) => {

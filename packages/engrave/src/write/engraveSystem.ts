@@ -50,7 +50,7 @@ export function engraveSystem(engine: Engine, r: SystemRequest): EngravedSystem 
   const lead = r.lines[0]?.score;
   if (lead === undefined) throw new RangeError('a line of music has a line');
   const lines = r.lines.map(({ score, signs }) => ({ score, accidentals: new Map(signs) }));
-  const mei = writeMeiOfLines(lines, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: PREFIX, slurs: true, finalBar: r.closes, hideMeter: !r.opens });
+  const mei = writeMeiOfLines(lines, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: PREFIX, slurs: true, finalBar: r.closes, hideMeter: !r.opens, oneSystem: r.spread });
   const several = lines.length > 1;
   const indent = several ? BRACKET : 0;
   const { systems, glyphs } = readSystems(layOut(engine, mei, r.widthMm100 - indent, r.spread ? 'encoded' : 'none', several ? GAP_OF_LINES : undefined), false);

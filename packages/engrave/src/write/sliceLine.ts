@@ -1,4 +1,7 @@
-import { type Clef, type Key, type Meter, type Score, type Written } from '@cifra/core';
+import type { Clef, Key, Meter, NoteId, Score, Written } from '@cifra/core';
+
+/** Where each event of a line stands in its order: worked out once for all its slices. */
+export const orderOf = (score: Score<Written>): ReadonlyMap<NoteId, number> => new Map(score.measures.flatMap((m) => m.events).map((e, i) => [e.id, i]));
 
 /** What holds where a slice begins. */
 export interface Opening {
@@ -13,9 +16,8 @@ export interface Opening {
  * @param from index of the first bar
  * @param to index after the last
  */
-export function sliceLine(score: Score<Written>, from: number, to: number, opening: Opening): Score<Written> {
+export function sliceLine(score: Score<Written>, from: number, to: number, opening: Opening, order = orderOf(score)): Score<Written> {
   const bars = score.measures.slice(from, to);
-  const order = new Map(score.measures.flatMap((m) => m.events).map((e, i) => [e.id, i]));
   const inside = bars.flatMap((m) => m.events);
   const [first, last] = [inside[0], inside.at(-1)];
   const [low, high] = [order.get(first?.id ?? '') ?? 0, order.get(last?.id ?? '') ?? -1];
