@@ -8,8 +8,12 @@ const MODE_OF: Readonly<Record<string, Mode>> = { '': 'major', m: 'minor', Dor: 
 export const clefName = (type: string, clefPos: number | undefined): string => (type === 'alto' && clefPos === TENOR_PLACE ? 'tenor' : type);
 const TENOR_PLACE = 8;
 
+/** No written note is longer: what a file claims beyond it is a slip of a digit. */
+export const LONGEST_WHOLES = 4;
+
 /** The written value of a length in whole notes, as abcjs counts. */
 export const valueOfWholes = (wholes: number): Duration | undefined => {
+  if (!Number.isFinite(wholes) || wholes <= 0 || wholes > LONGEST_WHOLES) return undefined;
   const n = Math.round(wholes * 4 * 1024);
   return Math.abs(n / 4096 - wholes) > 1e-9 ? undefined : valueForQuarters(rational(n, 1024));
 };

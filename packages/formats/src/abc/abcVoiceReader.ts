@@ -4,7 +4,7 @@ import {
 } from '@cifra/core';
 import type { ProblemList } from '../reading';
 import type { AbcElement, AbcPitch, AbcTune, Stream } from './abcElement';
-import { clefName, readKey, readMeter, readTempo, valueOfWholes } from './abcSigns';
+import { clefName, LONGEST_WHOLES, readKey, readMeter, readTempo, valueOfWholes } from './abcSigns';
 
 const CLEF_OF: Readonly<Record<string, Clef>> = { treble: 'treble', bass: 'bass', tenor: 'tenor', alto: 'alto' };
 const OCTAVE_CLEFS = /^(treble|bass|tenor|alto)[+-]\d+$/;
@@ -134,12 +134,15 @@ export class AbcVoiceReader {
     if (e.lyric !== undefined) problems.add('lyrics', 'left-out');
     if (e.startTriplet !== undefined) {
       const actual = e.startTriplet;
-      this.tuplet = { actual, normal: Math.max(1, Math.round(actual * (e.tripletMultiplier ?? 2 / 3))) };
+      const normal = Math.max(1, Math.round(actual * (e.tripletMultiplier ?? 2 / 3)));
+      const known = Number.isInteger(actual) && actual >= 2 && actual <= 15 && normal <= 15;
+      this.tuplet = known ? { actual, normal } : undefined;
+      if (!known) problems.add('tuplet', 'repaired', { measure: number });
     }
     const tuplet = this.tuplet;
     if (e.endTriplet === true) this.tuplet = undefined;
-    const wholes = e.duration ?? 0;
-    const plain = valueOfWholes(wholes);
+    const wholes = Number.isFinite(e.duration) ? Math.min(e.duration ?? 0, LONGEST_WHOLES) : 0.25;
+    const plain = valueOfWholes(e.duration ?? 0);
     if (plain === undefined) problems.add('odd-duration', 'repaired', { measure: number });
     const values = plain === undefined ? this.restsFor(Math.max(1 / 32, Math.round(wholes * 32) / 32)) : [plain];
     const decorations = e.decoration ?? [];
@@ -205,7 +208,7 @@ export class AbcVoiceReader {
   }
 
   private takeMultiRest(count: number): void {
-    const bars = Math.min(Math.max(1, Math.round(count)), 200);
+    const bars = Number.isFinite(count) ? Math.min(Math.max(1, Math.round(count)), 200) : 1;
     for (let i = 0; i < bars; i++) {
       if (this.current.events.length > 0) this.closeMeasure();
       const durations = splitQuarters(measureQuarters(this.meter));
