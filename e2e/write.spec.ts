@@ -28,7 +28,7 @@ const NAMED: Readonly<Record<string, string>> = { '^': 'Shift+ArrowUp', v: 'Shif
 
 /** Presses keys as a teacher would: plain characters, `^` and `v` for an octave, `①` `②` for endings, `{name}` for a command from the list. */
 async function play(page: Page, keys: string): Promise<void> {
-  for (const token of keys.replace(/\s+/g, '').match(/\{[^}]+\}|./gu) ?? []) {
+  for (const token of keys.match(/\{[^}]+\}|\S/gu) ?? []) {
     if (token.startsWith('{')) {
       await page.keyboard.press('/');
       await page.getByPlaceholder(/What shall be done/).fill(token.slice(1, -1));
@@ -142,4 +142,89 @@ test('two windows: changes of different bars come together, changes of one bar a
   await at.getByRole('button', { name: 'Keep mine', exact: true }).click();
   await saved(at);
   await expect.poll(pitches).toBe(at === page ? 'G-1|A0|B0|C-1' : 'G0|A0|B0|C-1');
+});
+
+test('a MIDI file is taken on a grid that is chosen, several parts as lines, and a file of our own whole', async ({ page }) => {
+  const id = await startLine(page, { title: 'Round Trip', signature: '-1' });
+  await play(page, '4ffga 8gagf 2c');
+  await saved(page);
+  const file = async (format: string) => ({ name: `round-trip.${format}`, mimeType: 'application/octet-stream', buffer: await (await page.request.get(`/api/exercises/${id}/line.${format}`)).body() });
+  await expect.poll(async () => (await file('abc')).buffer.toString()).toContain('C2');
+
+  await page.goto('/bring');
+  await page.getByLabel('Music file').setInputFiles(await file('mid'));
+  await expect(page.getByLabel('Notes begin on')).toHaveValue('eighth', { timeout: 30_000 });
+  await expect(page.locator('.sheet .note').first()).toBeVisible({ timeout: 30_000 });
+  await page.getByLabel('Notes begin on').selectOption('quarter');
+  await expect(page.getByText(/did not begin on the grid/)).toBeVisible();
+
+  await page.getByLabel('Music file').setInputFiles(await file('json'));
+  await expect(page.getByLabel('Title')).toHaveValue('Round Trip');
+  await expect(page.getByLabel('Whose page is it?')).toHaveCount(0);
+  await page.getByLabel('Title').fill('Round Trip again');
+  await page.getByRole('button', { name: 'Keep it and make the parts' }).click();
+  await expect(page).toHaveURL(/\/parts\//);
+
+  await page.goto('/bring');
+  await page.getByLabel('Music file').setInputFiles(join(__dirname, '../packages/formats/src/fixtures/evening-quartet.musicxml'));
+  const boxes = page.getByRole('checkbox');
+  await expect(boxes.first()).toBeVisible();
+  await boxes.nth(0).check();
+  await boxes.nth(1).check();
+  await page.getByRole('button', { name: 'Take these 2 as lines' }).click();
+  await expect(page.getByRole('heading', { name: 'Line 2' })).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Keep it and make the parts' }).click();
+  await expect(page).toHaveURL(/\/parts\//);
+  await page.getByRole('link', { name: 'Write' }).click();
+  await expect(page.getByText(/Line 1 of 2/)).toBeVisible({ timeout: 30_000 });
+});
+
+test('text and staff are two sides of one line, and the clipboard carries notes between exercises', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await startLine(page, { title: 'Both Sides', signature: '0' });
+  await play(page, 'g a b c');
+  await play(page, '{abc text}');
+  const text = page.getByRole('textbox', { name: 'The line as ABC text' });
+  await expect(text).toContainText('G A B c');
+  await text.click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('End');
+  await page.keyboard.type(' e f g2 |]');
+  await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(7);
+  await page.keyboard.type(' ? ');
+  await expect(page.locator('.cm-lintRange, .cm-lintPoint').first()).toBeVisible();
+  await page.keyboard.press('Backspace');
+  await page.keyboard.press('Backspace');
+  await expect(page.locator('.cm-lintRange, .cm-lintPoint')).toHaveCount(0);
+  await page.getByTestId('desk').focus();
+  await page.keyboard.press('Control+Home');
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('ArrowUp');
+  await expect(text).toContainText('A A B c');
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('Control+c');
+  await startLine(page, { title: 'The Other Side', signature: '0' });
+  await page.keyboard.press('Control+v');
+  await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(7);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(0);
+});
+
+test('the proof is mended with one click, the signature after a look at both ways', async ({ page }) => {
+  await startLine(page, { title: 'Two Flats by Hand', signature: '0' });
+  await play(page, '4 b_ e_ b_ f e_ d 2 b_ 4 g g g');
+  await play(page, 'g g');
+  const proof = page.getByRole('complementary', { name: 'Proof' });
+  await page.keyboard.press('Control+Home');
+  await expect(proof.getByText('Every B and E is flattened by hand: two flats would say it once.')).toBeVisible({ timeout: 15_000 });
+  await proof.getByRole('button', { name: /Write it in/ }).click();
+  const ways = page.getByRole('dialog', { name: 'Two ways to write it' });
+  await expect(ways.locator('.sheet svg')).toHaveCount(2, { timeout: 30_000 });
+  await ways.getByRole('button', { name: 'Write it with 2♭' }).click();
+  await expect(page.getByTestId('system').first().locator('.keyAccid')).toHaveCount(2);
+  await expect(proof.getByText(/flattened by hand/)).toHaveCount(0);
+  await expect(proof.getByText(/Bar 4 is too short by 3 beats/)).toBeVisible();
+  await proof.getByRole('button', { name: 'Fill it with rests' }).click();
+  await expect(proof.getByText(/too short/)).toHaveCount(0);
 });

@@ -55,7 +55,7 @@ export interface CandidateView {
 /** A reading: the line and what could not be taken, or the parts to choose from. */
 export type ReadingView =
   | { readonly kind: 'choose'; readonly format: string; readonly candidates: readonly CandidateView[]; readonly problems: readonly Problem[] }
-  | { readonly kind: 'line'; readonly format: string; readonly source: Exercise['source']; readonly suggestedOwner: PageOwner; readonly grid?: string; readonly problems: readonly Problem[] }
+  | { readonly kind: 'line'; readonly format: string; readonly source: Exercise['source']; readonly suggestedOwner: PageOwner; readonly candidate: CandidateView; readonly grid?: string; readonly problems: readonly Problem[] }
   | { readonly kind: 'exercise'; readonly format: string; readonly exercise: Exercise; readonly problems: readonly Problem[] };
 
 /** Every refusal has this shape. */

@@ -38,6 +38,6 @@ export class ReadingController {
     if (value.kind === 'exercise') return { ...value, problems };
     return value.kind === 'choose'
       ? { kind: 'choose', format: value.format, candidates: value.candidates, problems }
-      : { kind: 'line', format: value.format, source: value.score, suggestedOwner: value.suggestedOwner, ...(value.grid === undefined ? {} : { grid: value.grid }), problems };
+      : { kind: 'line', format: value.format, source: value.score, suggestedOwner: value.suggestedOwner, candidate: value.candidate, ...(value.grid === undefined ? {} : { grid: value.grid }), problems };
   }
 }
