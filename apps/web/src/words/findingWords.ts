@@ -53,19 +53,20 @@ const WORDS: Readonly<Record<FindingCode, (f: Facts) => string>> = {
   'sign-over': (f) => (f.where === 'bar' ? `${f.note} in bar ${f.bar} comes after ${f.before} in the bar before. Beginners keep on playing ${f.before}.` : `${f.note} in bar ${f.bar} follows ${f.before} in another octave, where the sign does not hold.`),
   spelling: (f) => (f.near === '' ? `${f.note} in bar ${f.bar} is ${f.better} in this key.` : `${f.note} stands beside ${f.near} in bar ${f.bar}: one sound, written two ways.`),
   'out-of-range': (f) => `${f.instrument}: ${f.names} ${String(f.names).includes(',') ? 'lie' : 'lies'} ${Number(f.unplayable) > 0 ? 'outside what the instrument has' : f.side === 'low' ? 'below what these pupils have learned' : f.side === 'high' ? 'above what these pupils have learned' : 'beyond what these pupils have learned'} (first in bar ${f.bar}).`,
-  'breath-far': (f) => `From bar ${f.bar} to ${f.to} there is no place to breathe: about ${f.seconds} seconds. These pupils have breath for ${f.limit}.`,
+  'breath-far': (f) => `From bar ${f.bar} to bar ${f.to} there is no place to breathe: about ${f.seconds} seconds. These pupils have breath for ${f.limit}.`,
   leap: (f) => `A leap of ${SIZES[Number(f.size)] ?? `${f.size} steps`} ${f.up}, from ${f.from} to ${f.to}, in bar ${f.bar}.`,
   'lines-differ': (f) => `Line ${f.line} ends ${f.missing} ${f.missing === 1 ? 'bar' : 'bars'} before the longest.`,
   'not-taken': () => '',
 };
 
 /** What was found, in a teacher's words. @param problem what an import could not take, for that kind of finding */
-export const findingWords = (f: Finding, problem?: Problem): string => (f.code === 'not-taken' && problem !== undefined ? `From the file: ${problemSentence(problem)}` : WORDS[f.code](f.facts));
+export const findingWords = (f: Finding, problem?: Problem): string =>
+  (f.code === 'not-taken' && problem !== undefined ? `From the file: ${problemSentence(problem)}` : WORDS[f.code](f.facts).replace(/\bBar 0\b/g, 'The pickup').replace(/\bbar 0\b/g, 'the pickup'));
 
 const keyWords = (k: Key): string => `${letterName(tonic(k))} ${k.mode === 'minor' ? 'minor' : 'major'}, ${signatureCount(k.fifths)}`;
 
-/** What a repair will do, on its button. */
-export function repairWords(r: Repair, f: Finding): string {
+/** What a repair will do, on its button. @param fifths from the source page's signatures to those that are shown */
+export function repairWords(r: Repair, f: Finding, fifths = 0): string {
   switch (r.kind) {
     case 'reflow': return f.code === 'measure-too-short' ? 'Fill it from the next bar' : 'Move the rest into the next bar';
     case 'fill-rests': return f.code === 'measure-empty' ? 'Put a rest in' : 'Fill it with rests';
@@ -79,7 +80,7 @@ export function repairWords(r: Repair, f: Finding): string {
     case 'same-pitch': return `Make both ${f.facts.note}`;
     case 'slur-to-tie': return 'Make it a tie';
     case 'drop-slur': return 'Take the slur away';
-    case 'signature': return `Write it in ${keyWords(r.key)} …`;
+    case 'signature': return `Write it in ${keyWords({ ...r.key, fifths: r.key.fifths + fifths })} …`;
     case 'drop-change': return 'Take it away';
     case 'reminder': return r.on ? 'Put a reminder' : 'Take the reminder away';
     case 'respell': return `Write ${f.facts.better}`;

@@ -11,13 +11,15 @@ interface Props {
   /** Whether the line has notes at all. */
   readonly started: boolean;
   readonly chosen: string | undefined;
+  /** From the source page's signatures to those that are shown. */
+  readonly fifths: number;
   readonly onChoose: (f: Finding) => void;
   readonly onRepair: (f: Finding, r: Repair) => void;
   readonly onDismiss: (f: Finding) => void;
 }
 
 /** What the proof found, mistakes first, each with what mends it. */
-function List({ notTaken, findings, started, chosen, onChoose, onRepair, onDismiss }: Props) {
+function List({ notTaken, findings, started, chosen, fifths, onChoose, onRepair, onDismiss }: Props) {
   const groups = [
     { title: 'To be mended', look: 'bg-warning', items: findings.filter((f) => f.weight === 'mistake') },
     { title: 'Worth a look', look: 'bg-fresh', items: findings.filter((f) => f.weight === 'look') },
@@ -40,7 +42,7 @@ function List({ notTaken, findings, started, chosen, onChoose, onRepair, onDismi
                 <button type="button" onClick={() => onChoose(f)} className="block w-full text-left text-[13.5px] leading-snug">{findingWords(f, notTaken?.[Number(f.facts.at)])}</button>
                 {(f.repairs.length > 0 || f.code === 'not-taken' || f.code === 'signature-malformed') && (
                   <div className="mt-1.5 flex flex-wrap gap-1.5">
-                    {f.repairs.map((r) => <Button key={r.kind} className="!h-7 !px-2.5 !text-[12.5px]" onClick={() => onRepair(f, r)}>{repairWords(r, f)}</Button>)}
+                    {f.repairs.map((r) => <Button key={r.kind} className="!h-7 !px-2.5 !text-[12.5px]" onClick={() => onRepair(f, r)}>{repairWords(r, f, fifths)}</Button>)}
                     {(f.code === 'not-taken' || f.code === 'signature-malformed') && <Button kind="quiet" className="!h-7 !px-2.5 !text-[12.5px]" onClick={() => onDismiss(f)}>Seen to</Button>}
                   </div>
                 )}
@@ -54,4 +56,4 @@ function List({ notTaken, findings, started, chosen, onChoose, onRepair, onDismi
 }
 
 /** The list is made anew only for new findings: what its buttons do they ask for when they are pressed. */
-export const ProofList = memo(List, (a, b) => a.findings === b.findings && a.notTaken === b.notTaken && a.started === b.started && a.chosen === b.chosen);
+export const ProofList = memo(List, (a, b) => a.findings === b.findings && a.notTaken === b.notTaken && a.started === b.started && a.chosen === b.chosen && a.fifths === b.fifths);

@@ -78,7 +78,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
   const { exercise, line } = state;
   const { title } = exercise.source;
   const names = teaching.schools.rhythmNames;
-  const proof = useProof(exercise, line, group.instruments, teaching);
+  const proof = useProof(exercise, line, state.lens, group.instruments, teaching);
   // The bar that is being written is not short: it is not done.
   const unfinished = proof.find((f) => f.code === 'measure-too-short' && isBeingWritten(linesOf(exercise)[line], state.caret, f.measures[0]))?.id;
   const findings = useMemo(() => (unfinished === undefined ? proof : proof.filter((f) => f.id !== unfinished)), [proof, unfinished]);
@@ -134,15 +134,15 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
       <WriteHeader writing={writing} state={state} instruments={group.instruments} />
       <PenBar writing={writing} pen={state.pen} canUndo={state.canUndo} canRedo={state.canRedo} asks={asks} names={names} />
       <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
-        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
-          <div className="min-h-0 flex-1 overflow-y-auto bg-white px-6 pt-3 max-md:overflow-visible">
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col max-md:flex-none">
+          <div className="min-h-0 flex-1 overflow-y-auto bg-white px-6 pt-3 max-md:flex-none max-md:overflow-visible max-md:px-3">
             <StaffDesk writing={writing} state={state} asks={asks} zoom={ZOOM} marked={marked} onMark={(bar) => { const f = findings.find((x) => x.measures[0] === bar); if (f !== undefined) choose(f); }} onCopy={clipboard.onCopy} onPaste={clipboard.onPaste} />
           </div>
           {panel === 'text' && <AbcPanel key={line} writing={writing} state={state} onClose={() => { setPanel(undefined); toDesk(); }} />}
           {panel === 'piano' && <Piano writing={writing} state={state} onClose={() => { setPanel(undefined); toDesk(); }} />}
         </div>
         <aside aria-label="Proof" className="shrink-0 border-line bg-panel max-md:border-t md:w-[19rem] md:overflow-y-auto md:border-l">
-          <ProofList notTaken={exercise.notTaken} findings={findings} started={started} chosen={chosen} onChoose={choose} onRepair={repair} onDismiss={dismiss} />
+          <ProofList notTaken={exercise.notTaken} findings={findings} started={started} chosen={chosen} onChoose={choose} fifths={state.lens.interval.fifths} onRepair={repair} onDismiss={dismiss} />
         </aside>
       </div>
       <AskDialogs asked={asked} writing={writing} onClose={() => { setAsked(undefined); toDesk(); }} />

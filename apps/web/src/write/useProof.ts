@@ -1,4 +1,4 @@
-import type { Exercise, Finding, InstrumentId, Teaching } from '@cifra/core';
+import type { Exercise, Finding, InstrumentId, Lens, Teaching } from '@cifra/core';
 import { type Remote, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { ProofApi } from './proofWorker';
@@ -10,15 +10,15 @@ const PAUSE_MS = 250;
 const NONE: readonly Finding[] = [];
 
 /** The findings of a line, in a worker, a moment after the last keystroke: never in the way of typing. */
-export function useProof(exercise: Exercise, line: number, instruments: readonly InstrumentId[], teaching: Teaching): readonly Finding[] {
+export function useProof(exercise: Exercise, line: number, lens: Lens, instruments: readonly InstrumentId[], teaching: Teaching): readonly Finding[] {
   const [findings, setFindings] = useState<readonly Finding[]>(NONE);
   const asked = useRef(0);
   useEffect(() => {
     const mine = ++asked.current;
     const timer = setTimeout(() => {
-      void prover().prove(exercise, line, instruments, teaching).then((found) => { if (asked.current === mine) setFindings(found); });
+      void prover().prove(exercise, line, lens, instruments, teaching).then((found) => { if (asked.current === mine) setFindings(found); });
     }, PAUSE_MS);
     return () => clearTimeout(timer);
-  }, [exercise, line, instruments, teaching]);
+  }, [exercise, line, lens, instruments, teaching]);
   return findings;
 }
