@@ -42,12 +42,16 @@ test('rename, copy, take off and put back; all of it is there after a reload', a
   await expect(page.getByRole('link', { name: 'Night Ferry' })).toBeHidden();
 });
 
-test('a server that does not answer is said, and trying again works', async ({ page }) => {
-  await openDemo(page);
-  await page.route('**/api/exercises', (route) => route.abort());
-  await page.reload();
-  await expect(page.getByRole('alert')).toContainText('The server does not answer');
-  await page.unroute('**/api/exercises');
-  await page.getByRole('button', { name: 'Try again' }).click();
-  await expect(page.getByRole('link', { name: 'Harbour Steps' })).toBeVisible();
+test.describe('without anything kept from before', () => {
+  test.use({ serviceWorkers: 'block' });
+
+  test('a server that does not answer is said, and trying again works', async ({ page }) => {
+    await openDemo(page);
+    await page.route('**/api/exercises', (route) => route.abort());
+    await page.reload();
+    await expect(page.getByRole('alert')).toContainText('The server does not answer');
+    await page.unroute('**/api/exercises');
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await expect(page.getByRole('link', { name: 'Harbour Steps' })).toBeVisible();
+  });
 });

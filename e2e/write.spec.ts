@@ -46,7 +46,7 @@ const musicXml = async (page: Page, id: string): Promise<unknown> => musicXmlFac
 test.beforeEach(async ({ page }) => openDemo(page));
 
 const TUNES: readonly (readonly [string, Head, string])[] = [
-  ['lantern-walk.musicxml', { title: 'Lantern Walk', signature: '-1' }, 'c v | [ ffga 2b 4ag 1c - 4cb=ca gbag 2.f4c ①] 2.f ②'],
+  ['clay-whistle.musicxml', { title: 'Clay Whistle', signature: '-1' }, 'c v | [ ffga 2b 4ag 1c - 4cb=ca gbag 2.f4c ①] 2.f ②'],
   ['two-bridges.musicxml', { title: 'Two Bridges', owner: 'trumpet', signature: '1', meter: '3/4' }, '8de | [ 4g {mf} 2f 4ec#d 2.b - 4bra 4.gs 8a 4bs 2c4d 2a8de ①] 2g v ②'],
   ['mill-pond.musicxml', { title: 'Mill Pond', owner: 'trombone', signature: '-2', meter: '6/8' }, '8f | [ 4b v 8b 4c8d 4.ed - d8cba 4b8a_4.g 4a8b4c8e= 4.ff 4.b v 4b8f ^ ①] 4.b v 4b ②'],
 ];
@@ -78,6 +78,7 @@ test('pulling the plug in the middle of typing loses nothing: not the notes, not
   await page.reload();
   await expect(page.getByTestId('caret')).toBeVisible({ timeout: 30_000 });
   await expect(page.getByTestId('system').getByText('1 + 1 + 1 + 1')).toBeVisible();
+  await expect(page.getByText(/You see what was fetched before/)).toBeVisible();
   await page.getByTestId('desk').focus();
   await play(page, '4 e');
   await context.setOffline(false);

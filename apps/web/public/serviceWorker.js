@@ -25,8 +25,11 @@ async function networkFirst(request, cacheName, key) {
     return response;
   } catch (error) {
     const kept = await cache.match(key);
-    if (kept !== undefined) return kept;
-    throw error;
+    if (kept === undefined) throw error;
+    // The page says that this is what was fetched before.
+    const headers = new Headers(kept.headers);
+    headers.set('X-Cifra-Kept', 'yes');
+    return new Response(kept.body, { status: kept.status, statusText: kept.statusText, headers });
   }
 }
 

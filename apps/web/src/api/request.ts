@@ -11,14 +11,32 @@ const OFFLINE: RefusalView = { code: 'offline', detail: 'The server does not ans
 
 const isRefusal = (body: unknown): body is RefusalView => typeof body === 'object' && body !== null && 'code' in body && 'detail' in body;
 
+/** Whether the last answer came from the server; kept copies and silence say that it is away. */
+let away = false;
+const listeners = new Set<() => void>();
+function hear(isAway: boolean): void {
+  if (away === isAway) return;
+  away = isAway;
+  for (const l of listeners) l();
+}
+export const serverAway = {
+  subscribe: (listener: () => void): (() => void) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  },
+  snapshot: (): boolean => away,
+};
+
 async function send(path: string, init: RequestInit): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(path, { credentials: 'same-origin', ...init });
   } catch {
     // fetch rejects only when there was no answer.
+    hear(true);
     throw new RequestError(0, OFFLINE);
   }
+  hear(response.headers.has('X-Cifra-Kept'));
   if (response.ok) return response;
   const body: unknown = await response.json().catch(() => undefined);
   throw new RequestError(response.status, isRefusal(body) ? body : { ...OFFLINE, code: 'internal', detail: 'The server gave no proper answer. Try again.' });

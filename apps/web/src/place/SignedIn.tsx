@@ -1,5 +1,6 @@
-import { useEffect } from 'react';
+import { useEffect, useSyncExternalStore } from 'react';
 import { Navigate, Outlet, useLocation } from 'react-router';
+import { serverAway } from '../api/request';
 import { useTeacher } from '../api/resources';
 import { Failure } from '../ui/States';
 import { Rail } from './Rail';
@@ -13,6 +14,7 @@ export const lastPlace = (): string => localStorage.getItem(LAST_PLACE) ?? '/she
 export function SignedIn() {
   const { data, error, mutate } = useTeacher();
   const location = useLocation();
+  const away = useSyncExternalStore(serverAway.subscribe, serverAway.snapshot);
   const path = location.pathname + location.search;
   useEffect(() => {
     if (data !== undefined) localStorage.setItem(LAST_PLACE, path);
@@ -23,7 +25,10 @@ export function SignedIn() {
   return (
     <div className="flex h-full min-h-0 flex-col md:flex-row">
       <Rail />
-      <main className="flex min-h-0 min-w-0 flex-1 flex-col"><Outlet /></main>
+      <main className="flex min-h-0 min-w-0 flex-1 flex-col">
+        {away && <p role="status" className="bg-fresh-soft px-5 py-1.5 text-[13px] text-fresh">The server does not answer. You see what was fetched before; a line can be written on, and is kept here until the server is back.</p>}
+        <Outlet />
+      </main>
     </div>
   );
 }
