@@ -86,7 +86,7 @@ export function PartsHeader({ exercise, group, instrument, saving, onPaper }: Pr
               </DropdownMenu.Item>
               <DropdownMenu.Item onSelect={() => void fetchFile('The files', `${path}/class.zip${query}`)} className={item}>
                 <span className="font-medium">Everything in one zip</span>
-                <span className="text-[12.5px] text-secondary">Each part as PDF and MusicXML, and the line itself</span>
+                <span className="text-[12.5px] text-secondary">All pages, files for other programs, and the line itself</span>
               </DropdownMenu.Item>
             </DropdownMenu.Content>
           </DropdownMenu.Portal>

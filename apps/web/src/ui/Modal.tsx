@@ -11,12 +11,20 @@ interface Props {
   readonly wide?: boolean;
 }
 
+/** Where a line is written the keyboard goes back to it: no button had opened the dialog. */
+function backToDesk(e: Event): void {
+  const desk = document.querySelector<HTMLElement>('.desk');
+  if (desk === null) return;
+  e.preventDefault();
+  desk.focus();
+}
+
 export function Modal({ open, onOpenChange, title, description, children, wide = false }: Props) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fade-in fixed inset-0 z-40 bg-ink/35" />
-        <Dialog.Content className={`fade-in fixed top-1/2 left-1/2 z-50 max-h-[90vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-lg bg-white p-6 shadow-xl ${wide ? 'max-w-2xl' : 'max-w-md'}`} {...(description === undefined ? { 'aria-describedby': undefined } : {})}>
+        <Dialog.Content onCloseAutoFocus={backToDesk} className={`fade-in fixed top-1/2 left-1/2 z-50 max-h-[90vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-lg bg-white p-6 shadow-xl ${wide ? 'max-w-2xl' : 'max-w-md'}`} {...(description === undefined ? { 'aria-describedby': undefined } : {})}>
           <div className="mb-4 flex items-start justify-between gap-4">
             <Dialog.Title className="text-xl">{title}</Dialog.Title>
             <Dialog.Close className="-m-1 rounded p-1 text-secondary hover:bg-desk" aria-label="Close"><X size={18} /></Dialog.Close>
