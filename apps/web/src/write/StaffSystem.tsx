@@ -92,10 +92,11 @@ function looksSame(a: Props, b: Props): boolean {
 /** A line of music that did not change is not drawn again. */
 export const StaffSystem = memo(System, looksSame);
 
-/** A last bar that is short by what the pickup took is as it should be. */
+/** A bar that closes the piece or a repeat may be short by what a pickup took: the first bar's, or the one that follows. */
 function closesPickup(score: Score<Written>, index: number): boolean {
-  const first = score.measures[0];
-  if (index !== score.measures.length - 1 || first?.pickup !== true || index === 0) return false;
-  const both = [...(score.measures[index]?.events ?? []), ...first.events];
-  return beatSum(both, placeMeasures(score)[index]?.meter ?? openingOf(score).meter).state === 'full';
+  const m = score.measures[index];
+  const closes = index > 0 && (index === score.measures.length - 1 || m?.repeatEnd === true);
+  if (m === undefined || !closes) return false;
+  const meter = placeMeasures(score)[index]?.meter ?? openingOf(score).meter;
+  return [score.measures[0], score.measures[index + 1]].some((p) => p?.pickup === true && beatSum([...m.events, ...p.events], meter).state === 'full');
 }
