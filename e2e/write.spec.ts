@@ -176,6 +176,10 @@ test('a MIDI file is taken on a grid that is chosen, several parts as lines, and
   await expect(page.getByRole('heading', { name: 'Line 2' })).toBeVisible({ timeout: 30_000 });
   await page.getByRole('button', { name: 'Keep it and make the parts' }).click();
   await expect(page).toHaveURL(/\/parts\//);
+  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  const first = await page.locator('.sheet svg').first().innerHTML();
+  await page.getByLabel('Plays').selectOption({ label: 'Line 2' });
+  await expect.poll(() => page.locator('.sheet svg').first().innerHTML(), { timeout: 20_000 }).not.toBe(first);
   await page.getByRole('link', { name: 'Write' }).click();
   await expect(page.getByText(/Line 1 of 2/)).toBeVisible({ timeout: 30_000 });
 });

@@ -7,6 +7,8 @@ import { OCTAVE_WHY } from '../words/factWords';
 
 interface Props {
   readonly part: Part;
+  /** How many lines are played together. */
+  readonly lines: number;
   readonly choice: PartChoice;
   readonly onChange: (choice: PartChoice) => void;
 }
@@ -20,7 +22,7 @@ const octaveLabel = (n: number): string => (n === 0 ? 'As the line sounds' : `${
 const octaveNote = (o: { outside: number; unplayable: number }): string => (o.unplayable > 0 ? `, ${o.unplayable} not playable` : o.outside > 0 ? `, ${o.outside} outside` : ', all suit');
 
 /** Key, octave and clef of one part: what was chosen, why, and what else there is. */
-export function PartChoices({ part, choice, onChange }: Props) {
+export function PartChoices({ part, lines, choice, onChange }: Props) {
   const { octave, key, clef } = part.decisions;
   const sensible = octave.options.filter((o) => o.octaves === octave.octaves || o.unplayable < octave.options.reduce((n, x) => Math.max(n, x.unplayable), 0) || o.unplayable === 0);
   const set = (name: keyof PartChoice, value: PartChoice[keyof PartChoice] | undefined) => {
@@ -34,6 +36,13 @@ export function PartChoices({ part, choice, onChange }: Props) {
         <h2 className="font-sans text-[13px] font-semibold text-secondary">This part</h2>
         {Object.keys(choice).length > 0 && <Button kind="quiet" className="-my-2 h-7 px-2" onClick={() => onChange({})} icon={<RotateCcw size={13} aria-hidden />}>As proposed</Button>}
       </div>
+      {lines > 1 && (
+        <Choice why={choice.line === undefined ? 'the first, unless you choose' : 'your choice'}>
+          <SelectField id={`line-${id}`} label="Plays" value={choice.line ?? 0} onChange={(e) => set('line', e.target.value === '0' ? undefined : Number(e.target.value))}>
+            {Array.from({ length: lines }, (_u, i) => <option key={i} value={i}>Line {i + 1}</option>)}
+          </SelectField>
+        </Choice>
+      )}
       <Choice why={KEY_WHY[key.why]}>
         <SelectField id={`key-${id}`} label="Key" value={key.choice} onChange={(e) => set('key', e.target.value === key.automatic ? undefined : (e.target.value as KeyChoice))}>
           {key.options.map((o) => <option key={o.choice} value={o.choice}>{o.choice === 'no-signature' ? 'No signature, signs at the notes' : `${keyName(soundingKey(part, o.fifths))}: ${signatureCount(o.fifths)}`}</option>)}

@@ -1,6 +1,6 @@
 import type { ClassView, ExerciseView, RefusalView } from '@cifra/contract';
 import type { Exercise, InstrumentId, PartChoice } from '@cifra/core';
-import { type ClassKeyOffer, isInstrumentId, notesOf, offerClassKeys, realize, transposeExercise } from '@cifra/core';
+import { type ClassKeyOffer, isInstrumentId, linesOf, notesOf, offerClassKeys, realize, transposeExercise } from '@cifra/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { RequestError } from '../api/request';
@@ -125,7 +125,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
         </div>
         <aside aria-label="Over each note" className="shrink-0 border-line bg-panel max-md:border-t md:w-[18.25rem] md:overflow-y-auto md:border-l">
           <BandPanel family={family} band={group.band} strip={group.strip ?? false} both={part === undefined} onChange={(band) => void changeClass({ band })} onStrip={(strip) => void changeClass({ strip })} />
-          {part !== undefined && <PartChoices part={part} choice={exercise.document.partChoices[part.instrument.id] ?? {}} onChange={(choice) => choosePart(part.instrument.id, choice)} />}
+          {part !== undefined && <PartChoices part={part} lines={linesOf(exercise.document).length} choice={exercise.document.partChoices[part.instrument.id] ?? {}} onChange={(choice) => choosePart(part.instrument.id, choice)} />}
           {part !== undefined && <MisfitOffers part={part} choice={exercise.document.partChoices[part.instrument.id] ?? {}} onChange={(choice) => choosePart(part.instrument.id, choice)} classKeys={classKeys} onClassKey={moveClass} />}
           {part !== undefined && figures.ready && <ReasonTrail part={part} note={selection.note} onClose={() => selection.chooseNote(undefined)} />}
         </aside>
