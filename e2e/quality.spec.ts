@@ -16,6 +16,8 @@ async function seriousFindings(page: Page): Promise<string[]> {
 }
 
 test('axe finds nothing serious on any place, and the console stays quiet', async ({ page }) => {
+  // Every place is looked at in one visit.
+  test.setTimeout(150_000);
   const noise: string[] = [];
   page.on('console', (m) => m.type() === 'error' && !/401/.test(m.text()) && noise.push(m.text()));
   page.on('pageerror', (e) => noise.push(e.message));

@@ -43,6 +43,7 @@ const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).t
 const fixture = (name: string): unknown => musicXmlFacts(readFileSync(join(__dirname, 'fixtures', name), 'utf8'));
 const musicXml = async (page: Page, id: string): Promise<unknown> => musicXmlFacts(await (await page.request.get(`/api/exercises/${id}/line.musicxml`)).text());
 
+test.describe.configure({ timeout: 120_000 });
 test.beforeEach(async ({ page }) => openDemo(page));
 
 const TUNES: readonly (readonly [string, Head, string])[] = [
