@@ -150,18 +150,23 @@ test('a phone shows the part under a list of instruments', async ({ page }) => {
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
 });
 
-test('a server that stops in the middle loses nothing: the change is said not to be saved, and tried again', async ({ page }) => {
-  await bringIn(page, TUNE.replace('Parts check', 'Server away'));
-  await list(page).getByRole('button', { name: /^Trombone/ }).click();
-  await page.route('**/api/exercises/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
-  await page.getByLabel('Clef').selectOption('alto');
-  await expect(page.getByRole('status').filter({ hasText: 'Not saved' })).toBeVisible();
-  await expect(page.getByText('The server does not answer.').first()).toBeVisible();
-  await page.unroute('**/api/exercises/*');
-  await page.getByRole('button', { name: 'Try again' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
-  await page.reload();
-  await expect(page.getByLabel('Clef')).toHaveValue('alto');
+test.describe('with a server that stops', () => {
+  // Here the requests of the page itself are cut off.
+  test.use({ serviceWorkers: 'block' });
+
+  test('a server that stops in the middle loses nothing: the change is said not to be saved, and tried again', async ({ page }) => {
+    await bringIn(page, TUNE.replace('Parts check', 'Server away'));
+    await list(page).getByRole('button', { name: /^Trombone/ }).click();
+    await page.route('**/api/exercises/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+    await page.getByLabel('Clef').selectOption('alto');
+    await expect(page.getByRole('status').filter({ hasText: 'Not saved' })).toBeVisible();
+    await expect(page.getByText('The server does not answer.').first()).toBeVisible();
+    await page.unroute('**/api/exercises/*');
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+    await page.reload();
+    await expect(page.getByLabel('Clef')).toHaveValue('alto');
+  });
 });
 
 test('a line that an instrument cannot play is said on the list and over the notes', async ({ page }) => {

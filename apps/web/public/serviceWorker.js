@@ -42,18 +42,10 @@ async function cacheFirst(request) {
   return response;
 }
 
-/** A save answers with the newest version: the kept copy is brought up to it. */
-async function save(request) {
-  const response = await fetch(request);
-  if (response.ok) await (await caches.open(DATA)).put(new URL(request.url).pathname, response.clone());
-  return response;
-}
-
 self.addEventListener('fetch', (event) => {
   const { request } = event;
   const url = new URL(request.url);
   if (url.origin !== self.location.origin) return;
-  if (request.method === 'PUT' && KEPT_DATA.test(url.pathname) && url.pathname.startsWith('/api/exercises/')) event.respondWith(save(request));
   if (request.method !== 'GET') return;
   if (request.mode === 'navigate' && !url.pathname.startsWith('/api')) event.respondWith(networkFirst(request, SHELL, PAGE));
   else if (url.pathname.startsWith('/assets/') || url.pathname === '/mark.svg') event.respondWith(cacheFirst(request));

@@ -2,6 +2,7 @@ import { GraduationCap, Library, LogOut, Table2 } from 'lucide-react';
 import { useState } from 'react';
 import { NavLink, useMatch, useNavigate } from 'react-router';
 import { mutate } from 'swr';
+import { forgetCopies } from '../api/keptCopies';
 import { remove } from '../api/request';
 import { useClasses, useTeacher } from '../api/resources';
 import { ProfileDialog } from '../school/ProfileDialog';
@@ -23,7 +24,7 @@ export function Rail() {
   const signOut = async () => {
     await remove('/api/session');
     // On a shared computer nothing stays but what the server has not got yet.
-    await Promise.allSettled([forgetSavedDrafts(), caches.delete('cifra-data-1')]);
+    await Promise.allSettled([forgetSavedDrafts(), forgetCopies()]);
     await mutate(() => true, undefined, { revalidate: false });
     void navigate('/sign-in');
   };

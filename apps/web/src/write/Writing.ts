@@ -71,7 +71,8 @@ export class Writing {
     this.saver = new Saver(stored, {
       onStatus: (status) => this.set({ status }),
       onSaved: (saved) => {
-        this.keep();
+        // At once: a reload now has to know from which version it goes on.
+        this.keepNow();
         onStored(saved);
       },
       onConflict: (theirs) => this.bringIn(theirs),
@@ -239,6 +240,12 @@ export class Writing {
       this.adopt(theirs.document);
       return;
     }
+    if (this.descendsFrom(theirs.document)) {
+      // What is stored is an earlier state of this very line: a save whose answer was lost, say.
+      this.saver.rebase(theirs);
+      this.saver.changed(mine);
+      return;
+    }
     const merged = mergeExercises(base, mine, theirs.document);
     if (!merged.merged) {
       this.saver.pause();
@@ -249,6 +256,17 @@ export class Writing {
     this.onNotice('Changes made elsewhere were brought in beside yours.');
     this.change(merged.exercise);
     this.saver.changed(this.state.exercise);
+  }
+
+  /** Whether the line was just like that at some time, by its own steps. */
+  private descendsFrom(document: Exercise): boolean {
+    let state = this.state.exercise;
+    for (let i = this.done; ; i--) {
+      if (dequal(state, document)) return true;
+      const step = this.steps[i - 1];
+      if (step === undefined) return false;
+      state = revertPatch(state, step.patch);
+    }
   }
 
   private adopt(document: Exercise): void {

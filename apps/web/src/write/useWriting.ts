@@ -1,6 +1,7 @@
 import type { ExerciseView } from '@cifra/contract';
 import type { Teaching } from '@cifra/core';
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { keepCopy } from '../api/keptCopies';
 import { takeStored } from '../api/resources';
 import { useNotice } from '../ui/Notices';
 import { readDraft } from './drafts';
@@ -16,7 +17,11 @@ export function useOpenWriting(stored: ExerciseView, teaching: Teaching): Writin
     let gone = false;
     const open = (draft: Awaited<ReturnType<typeof readDraft>>) => {
       if (gone) return;
-      made = new Writing({ ...first.current, draft, onNotice: (text) => notice(text), onStored: (view) => void takeStored(view) });
+      made = new Writing({ ...first.current, draft, onNotice: (text) => notice(text), onStored: (view) => {
+        void takeStored(view);
+        // A browser without room for copies still saves.
+        keepCopy(view).catch(() => undefined);
+      } });
       setWriting(made);
     };
     // A browser that keeps nothing is no reason not to write: it is said at the first change.
