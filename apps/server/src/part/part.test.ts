@@ -1,6 +1,7 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
 import { notesOf, pitchText } from '@cifra/core';
-import { readMusicXml } from '@cifra/formats';
+import { readFile, readMusicXml } from '@cifra/formats';
+import { unzipSync } from 'fflate';
 import { openDemoClass } from '../testing/demoClass';
 import { fetchFile, fetchPdf } from '../testing/fetchPages';
 import type { TestServer } from '../testing/testServer';
@@ -57,6 +58,37 @@ describe('a part as MusicXML', () => {
     expect(read.problems).toEqual([]);
     expect(notesOf(read.value.score).slice(0, 3).map((n) => pitchText(n.pitch))).toEqual(['G3', 'C4', 'D4']);
     await mara.get(`/api/exercises/${harbour.id}/parts/kazoo.musicxml`).expect(404);
+  });
+});
+
+describe('files for other programs', () => {
+  it('carry the figures where they are asked for: numbers as fingerings, others as words', async () => {
+    const xml = async (instrument: string, query: string): Promise<string> => (await fetchFile(mara, `/api/exercises/${harbour.id}/parts/${instrument}.musicxml${query}`)).bytes.toString('utf8');
+    expect(await xml('trumpet', '')).not.toContain('<fingering>');
+    expect(await xml('trumpet', '?figures=yes')).toContain('<fingering>13</fingering>');
+    expect(await xml('flute', '?figures=yes')).toMatch(/<words>T 1/);
+  });
+
+  it('give the line as it was read and as it sounds, in each format', async () => {
+    const line = async (format: string, query = ''): Promise<Buffer> => (await fetchFile(mara, `/api/exercises/${harbour.id}/line.${format}${query}`)).bytes;
+    for (const format of ['musicxml', 'mxl', 'abc', 'mid', 'json']) {
+      const read = readFile(new Uint8Array(await line(format)));
+      expect([format, read.ok]).toEqual([format, true]);
+    }
+    const concert = readFile(new Uint8Array(await line('musicxml', '?pitch=concert')));
+    expect(concert.ok && concert.value.kind === 'line' && concert.value.suggestedOwner).toBe('concert');
+    await mara.get(`/api/exercises/${harbour.id}/line.doc`).expect(404);
+    await mara.get(`/api/exercises/${harbour.id}/line.abc?pitch=loud`).expect(400);
+  });
+
+  it('come as one zip for the class: a page and a file of each part, and the line', async () => {
+    const { bytes, disposition } = await fetchFile(mara, `/api/exercises/${harbour.id}/class.zip?class=${group.id}`);
+    expect(disposition).toContain('.zip');
+    const names = Object.keys(unzipSync(new Uint8Array(bytes)));
+    expect(names.filter((n) => n.endsWith('.pdf'))).toHaveLength(group.instruments.length);
+    expect(names.filter((n) => /^\d\d .*\.musicxml$/.test(n))).toHaveLength(group.instruments.length);
+    expect(names).toEqual(expect.arrayContaining(['line.musicxml', 'line.abc', 'line.mid', 'line.json']));
+    await mara.get(`/api/exercises/${harbour.id}/class.zip`).expect(404);
   });
 });
 
