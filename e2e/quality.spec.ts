@@ -58,6 +58,8 @@ test('axe finds nothing serious in the writing place and its dialogs', async ({ 
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByTestId('desk')).toBeFocused();
   await page.keyboard.press('/');
   await expect(page.getByPlaceholder(/What shall be done/)).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
