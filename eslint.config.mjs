@@ -12,6 +12,8 @@ const LAYERS = [
   ['edit', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'exercise']],
   ['part', ['recent', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'fingering', 'instrument', 'exercise']],
   ['performance', ['rational', 'pitch', 'key', 'meter', 'score']],
+  ['trouble', ['performance', 'rational', 'pitch', 'score', 'fingering', 'instrument', 'part']],
+  ['page', ['performance', 'pitch', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'trouble']],
   ['proof', ['performance', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'instrument', 'exercise', 'edit', 'part']],
 ];
 const core = './packages/core/src';

@@ -7,6 +7,8 @@ import { ClassModule } from './class/class.module';
 import { DatabaseModule } from './db/database.module';
 import { ExerciseModule } from './exercise/exercise.module';
 import { HealthModule } from './health/health.controller';
+import { LinkModule } from './link/link.module';
+import { SetModule } from './pages/set.module';
 import { PartModule } from './part/part.module';
 import { ReadingModule } from './reading/reading.module';
 import { RefusalFilter } from './refusal/refusal.filter';
@@ -21,7 +23,7 @@ export class AppModule {
       imports: [
         { module: SettingsModule, global: true, providers: [{ provide: SETTINGS, useValue: settings }], exports: [SETTINGS] },
         LoggerModule.forRoot({ pinoHttp: { level: settings.logLevel, redact: ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'], autoLogging: { ignore: (r) => r.url === '/health' || r.url?.startsWith('/assets') === true } } }),
-        DatabaseModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule, ChartModule,
+        DatabaseModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule, ChartModule, LinkModule, SetModule,
       ],
       providers: [{ provide: APP_FILTER, useClass: RefusalFilter }],
     };

@@ -5,9 +5,11 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { SWRConfig } from 'swr';
 import './app.css';
+import { Board } from './board/Board';
 import { BringIn } from './bring/BringIn';
 import { Charts } from './charts/Charts';
 import { Parts } from './parts/Parts';
+import { PupilPage } from './pupil/PupilPage';
 import { lastPlace, SignedIn } from './place/SignedIn';
 import { Shelf } from './shelf/Shelf';
 import { SignIn } from './signIn/SignIn';
@@ -27,6 +29,7 @@ const Home = () => <Navigate to={lastPlace() === '/' ? '/shelf' : lastPlace()} r
 
 const router = createBrowserRouter([
   { path: '/sign-in', element: <SignIn /> },
+  { path: '/p/:token', element: <PupilPage /> },
   {
     element: <SignedIn />,
     children: [
@@ -36,6 +39,7 @@ const router = createBrowserRouter([
       { path: '/charts/:instrument?/:note?', element: <Charts /> },
       { path: '/exercises/:id/write', element: <Write /> },
       { path: '/exercises/:id/parts/:instrument?', element: <Parts /> },
+      { path: '/exercises/:id/board', element: <Board /> },
       { path: '*', element: <Lost /> },
     ],
   },

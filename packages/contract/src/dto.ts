@@ -1,6 +1,6 @@
-import { INSTRUMENT_IDS, type InstrumentId, MAX_TEXT_LENGTH, SCHOOL_CHOICES, type SchoolOverrides, type SchoolQuestion, type Schools, type Stage, STAGES } from '@cifra/core';
+import { MAX_TEXT_LENGTH, SCHOOL_CHOICES, type SchoolOverrides, type SchoolQuestion, type Schools } from '@cifra/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsEmail, IsIn, IsInt, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, MinLength, ValidateNested } from 'class-validator';
+import { IsEmail, IsIn, IsInt, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, MinLength, ValidateNested } from 'class-validator';
 
 /*
  * What web and server say to each other. The same classes check a form in the browser and a request on the
@@ -8,8 +8,6 @@ import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsEmail, I
  */
 
 export const MAX_ABC_LENGTH = 200_000;
-export const BAND_ROW_NAMES = ['diagram', 'figure', 'name', 'sounds', 'count'] as const;
-export type BandRowName = (typeof BAND_ROW_NAMES)[number];
 export const PAPER_NAMES = ['a4', 'letter'] as const;
 export type PaperName = (typeof PAPER_NAMES)[number];
 
@@ -80,38 +78,4 @@ export class SchoolsDto implements SchoolOverrides {
 export class SaveProfileDto {
   @ValidateNested() @Type(() => SchoolsDto)
   schools!: SchoolsDto;
-}
-
-export class BandDto {
-  @IsArray() @ArrayMaxSize(5) @ArrayUnique() @IsIn(BAND_ROW_NAMES, { each: true })
-  woodwind!: BandRowName[];
-
-  @IsArray() @ArrayMaxSize(5) @ArrayUnique() @IsIn(BAND_ROW_NAMES, { each: true })
-  brass!: BandRowName[];
-}
-
-export class SaveClassDto {
-  @IsString()
-  @Matches(/\S/, { message: 'Give the class a name.' })
-  @Length(1, 80, { message: 'Give the class a name of at most 80 letters.' })
-  name!: string;
-
-  @IsArray() @ArrayMinSize(1, { message: 'Choose at least one instrument.' }) @ArrayMaxSize(40) @ArrayUnique() @IsIn(INSTRUMENT_IDS, { each: true })
-  instruments!: InstrumentId[];
-
-  @ValidateNested() @Type(() => SchoolsDto)
-  schools!: SchoolsDto;
-
-  @IsIn(STAGES)
-  stage!: Stage;
-
-  @ValidateNested() @Type(() => BandDto)
-  band!: BandDto;
-
-  @IsIn(PAPER_NAMES)
-  paper!: PaperName;
-
-  /** The different notes of a page, with their figures, stand at its head. */
-  @IsOptional() @IsBoolean()
-  strip?: boolean;
 }

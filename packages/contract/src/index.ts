@@ -1,6 +1,11 @@
 export {
-  BAND_ROW_NAMES, BandDto, type BandRowName, CreateExerciseDto, MAX_ABC_LENGTH, PAPER_NAMES, type PaperName, ReadTextDto, SaveClassDto, SaveExerciseDto, SaveProfileDto,
-  SchoolsDto, SignInDto,
+  CreateExerciseDto, MAX_ABC_LENGTH, PAPER_NAMES, type PaperName, ReadTextDto, SaveExerciseDto, SaveProfileDto, SchoolsDto, SignInDto,
 } from './dto';
-export { type CandidateView, type ClassView, type ExerciseView, type ReadingView, type RefusalView, type RevisionDocumentView, type RevisionView, type SignInOptions, type TeacherView } from './view';
+export { PageSetupDto, PlanStepDto, PupilPageDto, RowDto, RowsDto } from './pageDto';
+export { KnownDto, ListedPupilDto, MAX_KNOWN_NOTES, MAX_PUPILS, SaveClassDto, SavePupilDto, SavePupilsDto } from './classDto';
+export { LINK_DAYS, MakeLinkDto, MakeSetDto, SET_KINDS, type SetKind } from './setDto';
+export {
+  type CandidateView, type ClassView, type ExerciseView, type LinkView, type OpenedLinkView, type PupilView, type ReadingView, type RefusalView, type RevisionDocumentView, type RevisionView,
+  type SetView, type SignInOptions, type TeacherView,
+} from './view';
 export { problemSentence } from './problemWords';

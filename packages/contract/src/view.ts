@@ -1,5 +1,7 @@
-import type { Changes, Exercise, PageOwner, Problem, SchoolOverrides } from '@cifra/core';
-import type { SaveClassDto } from './dto';
+import type { Changes, Exercise, InstrumentId, PageOwner, PageSetup, Problem, SchoolOverrides, Teaching } from '@cifra/core';
+import type { SaveClassDto, SavePupilDto } from './classDto';
+import type { PaperName } from './dto';
+import type { SetKind } from './setDto';
 
 /** What the server answers with. */
 export interface TeacherView {
@@ -66,4 +68,48 @@ export interface RefusalView {
   /** On a conflict: what is stored now, and where the refused side was kept. */
   readonly current?: ExerciseView;
   readonly keptAs?: string;
+}
+
+export interface PupilView extends SavePupilDto {
+  readonly id: string;
+}
+
+/** Pages that are being made, or have been. */
+export interface SetView {
+  readonly id: string;
+  readonly exerciseId: string;
+  readonly classId: string;
+  readonly kind: SetKind;
+  readonly state: 'working' | 'done' | 'cancelled' | 'failed';
+  /** So many pages' parts of all. */
+  readonly done: number;
+  readonly total: number;
+  readonly fileName: string;
+  /** What went wrong, in words. */
+  readonly detail?: string;
+  readonly createdAt: string;
+}
+
+/** A link by which a pupil opens one part. */
+export interface LinkView {
+  readonly id: string;
+  readonly token: string;
+  readonly exerciseId: string;
+  readonly classId: string;
+  readonly instrument: InstrumentId;
+  readonly pupilId?: string;
+  readonly createdAt: string;
+  readonly expiresAt: string;
+}
+
+/** What a pupils' link shows: one part and how it is taught, nothing of the class. */
+export interface OpenedLinkView {
+  readonly title: string;
+  readonly exercise: Exercise;
+  readonly instrument: InstrumentId;
+  readonly teaching: Teaching;
+  readonly page: PageSetup;
+  readonly paper: PaperName;
+  readonly known?: readonly string[];
+  readonly expiresAt: string;
 }

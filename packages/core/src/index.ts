@@ -12,7 +12,7 @@ export { type Key, key, keyOf, type Mode, MODES, signatureAlter, signatureLetter
 export {
   BOTTOM_LINE, type Clef, CLEFS, diagnoseSignature, proposeSignatures, type SignatureDiagnosis, type SignatureFault, signaturePlaces, type SignatureProposal, type SignatureSign, type TypedSign,
 } from './key/signature';
-export { noteName } from './key/noteName';
+export { noteName, scaleDegree, solmization } from './key/noteName';
 export { DEFAULT_SCHOOLS, SCHOOL_CHOICES, SCHOOL_QUESTIONS, type SchoolOverrides, type SchoolQuestion, type Schools, schoolsOf } from './school/schools';
 export { beamQuarters, beatQuarters, isCompound, type Meter, measureQuarters, METERS, meterText } from './meter/meter';
 export { beatCount, beatStrengths, meterKind, type Strength, strengthAt } from './meter/strength';
@@ -75,6 +75,17 @@ export { chartId, chartNotes, chartPart, noteSlug, notesUsed, readNoteSlug } fro
 export { explain, explainAll } from './part/explain';
 export { type Fact, FACT_KINDS, type Trail, trailFacts } from './part/fact';
 export { type StaffPlace, staffPlace } from './part/staffPlace';
+export { sourceId, writeOut } from './performance/writeOut';
+export { TROUBLE_CAUSES, type TroubleCause, WEIGHTS } from './trouble/weights.data';
+export { type CauseShare, changeCost, type ChangeCost } from './trouble/changeCost';
+export { type Change, partChanges, troubleSpots, WORTH_A_MARK } from './trouble/partTrouble';
+export { FADE_STEPS, type FadePlan, type FadeStep, fadeStepOf, type PlanStep, stepOn } from './page/fadePlan';
+export { BAND_ROWS, BAR_NUMBERS, BARS_A_LINE, type BandRow, type BarsALine, CHART_ROWS, DEFAULT_PAGE, PAGE_SIZES, type PageSetup, type PageSize, REPEATS, ROW_SIZES, type RowSetup, type RowSize, withSetup } from './page/pageSetup';
+export { PagePlan, type PageFor } from './page/pagePlan';
+export { lookFirst, type LookFirst } from './page/lookFirst';
+export { callSheet, type CallRow, type CallSheet, type KnownNotes, knownMidi } from './page/callSheet';
+export { pageParts, partOf } from './page/pageParts';
+export { linesOfPage } from './page/shown';
 export { type Finding, FINDING_CODES, type FindingCode, type Repair, type Weight } from './proof/finding';
 export { prove, type ProofOptions } from './proof/prove';
 export { BREATH_SECONDS } from './proof/provePlaying';

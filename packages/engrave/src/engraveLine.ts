@@ -23,7 +23,7 @@ export function firstBars<P extends Pitch>(score: Score<P>, bars: number): Score
  */
 export function engraveLine<P extends Pitch>(engine: Engine, score: Score<P>, widthMm100?: number, finalBar = true): Page {
   const mei = writeMei(score, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: 'l-', slurs: true, finalBar });
-  const layout = readSystems(layOut(engine, mei, widthMm100 ?? 18000, widthMm100 === undefined ? 'none' : 'auto'), false);
+  const layout = readSystems(layOut(engine, mei, widthMm100 ?? 18000, widthMm100 === undefined ? 'none' : 'auto'), { hasBand: false, prefix: 'l-' });
   const tempoOf = new Map(placeMeasures(score).map((p) => [`l-tempo-${p.measure.id}`, p.measure.tempo]));
   return composeStrip(layout, (system) => [element('g'), ...system.tempos.flatMap((t) => {
     const tempo = tempoOf.get(t.id);

@@ -1,30 +1,25 @@
-import { type Annotations, type Part, placeMeasures, type Score, type Span, type Written } from '@cifra/core';
-import { type BandRow, cellWidths, planBand } from './band/bandRows';
-import { type CellLabel, drawBand } from './band/drawBand';
-import { type Engine, layOut } from './engine';
-import { layOutStrip } from './chart/layOutChart';
-import { breakLines } from './lineBreaks';
-import { type MeiOptions, writeMei } from './mei/writeMei';
-import { composePages, type Page } from './page/composePages';
-import { MARGIN, type Paper, PAPER_SIZE } from './page/paper';
-import { NOTE_PREFIX } from './notePrefix';
-import { partHeader } from './page/pageWords';
-import { drawTempo } from './page/tempoMark';
-import { type Layout, readSystems, type System } from './system/readSystems';
-import { drawText } from './text/drawText';
+import { type NoteId, type PagePlan, placeMeasures, type Score, type Span, type Written } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
+import { type BandPlan, cellReach, cellWidths, planBand, rowsOver } from './band/bandRows';
+import { type CellLabel, drawBand } from './band/drawBand';
+import { drawBarNumbers, drawCircles, drawTempos, type Taken } from './band/pageMarks';
+import { layOutStrip } from './chart/layOutChart';
+import { drawLegend } from './diagram/legend';
+import { type Engine, layOut } from './engine';
+import { breakLines } from './lineBreaks';
+import { type MeiLine, type MeiOptions, writeMeiOfLines } from './mei/writeMei';
+import { NOTE_PREFIX, pageName } from './notePrefix';
+import { composePages, composeStrip, type Page } from './page/composePages';
+import { blockOf, enlarge, PAGE_SCALE } from './page/enlarge';
+import { type PageExtras, partHeader } from './page/pageWords';
+import { MARGIN, type Paper, PAPER_SIZE } from './page/paper';
+import { type Layout, readSystems, type System } from './system/readSystems';
 
-export interface EngraveOptions {
-  /** Rows of the band from top to bottom; none leaves the plain staff. */
-  readonly rows: readonly BandRow[];
+export interface EngraveOptions extends PageExtras {
   readonly paper: Paper;
-  /** The different notes of the page, with their figures, stand at its head. */
-  readonly strip?: boolean;
-  /** Words for the cells, so that a screen reader can walk them; left out on paper. */
+  /** Words for the cells by a note's name on the page, so that a screen reader can walk them; left out on paper. */
   readonly label?: CellLabel;
 }
-
-const BAR_NUMBER_SIZE = 270;
 
 /** Bars that are measured together: the library's time for one unbroken system grows with the square of its length. */
 const SLICE = 32;
@@ -39,11 +34,13 @@ function sliceOf(score: Score<Written>, from: number): Score<Written> {
 }
 
 /** How wide each bar is when nothing is squeezed or spread, and how wide clef, signature and meter are. */
-function naturalWidths(engine: Engine, score: Score<Written>, options: Omit<MeiOptions, 'breakBefore'>, width: number): { widths: Map<string, number>; prefix: number } {
+function naturalWidths(engine: Engine, lines: readonly MeiLine<Written>[], options: Omit<MeiOptions, 'breakBefore'>, width: number): { widths: Map<string, number>; prefix: number } {
   const widths = new Map<string, number>();
   let prefix = 0;
-  for (let from = 0; from < score.measures.length; from += SLICE) {
-    const unbroken = readSystems(layOut(engine, writeMei(sliceOf(score, from), { ...options, breakBefore: new Set() }), width, 'none'), options.bandLines > 0);
+  const bars = lines[0]?.score.measures.length ?? 0;
+  for (let from = 0; from < bars; from += SLICE) {
+    const slice = lines.map((l) => ({ ...l, score: sliceOf(l.score, from) }));
+    const unbroken = readSystems(layOut(engine, writeMeiOfLines(slice, { ...options, breakBefore: new Set() }), width, 'none'), { hasBand: options.bandLines > 0, prefix: NOTE_PREFIX });
     const [system] = unbroken.systems;
     const [first] = system?.measures ?? [];
     const opening = system?.heads[0] === undefined || first === undefined ? 0 : Math.max(0, Math.min(system.heads[0].x, first.right) - first.left);
@@ -53,44 +50,100 @@ function naturalWidths(engine: Engine, score: Score<Written>, options: Omit<MeiO
   return { widths, prefix };
 }
 
-/** Lays out a part with its band: once unbroken to learn how wide each bar is, then in lines. */
-export function layOutPart(engine: Engine, part: Part, annotations: Annotations, rows: readonly BandRow[], width: number): Layout {
-  const plan = planBand(rows, part.instrument);
-  const cells = cellWidths(annotations, rows, part);
-  const options = { bandLines: plan.lines, cellWidth: (id: string) => cells.get(id) ?? 0, idPrefix: NOTE_PREFIX, slurs: true, finalBar: true, accidentals: { get: (id: string) => annotations.get(id)?.accidental } };
-  const { widths, prefix } = naturalWidths(engine, part.score, options, width);
-  const breakBefore = breakLines(part.score, widths, width - prefix);
-  return readSystems(layOut(engine, writeMei(part.score, { ...options, breakBefore }), width, breakBefore.size === 0 ? 'auto' : 'encoded'), plan.lines > 0);
+/** Notes that the key signature alters and that carry no sign of their own. */
+const alteredBySignature = ({ annotations, setup }: PagePlan): ReadonlySet<NoteId> =>
+  new Set(setup.signatureMarks ? annotations.values().filter((n) => n.written.alter !== 0 && n.accidental.source === 'signature' && n.accidental.sign === undefined).map((n) => n.id) : []);
+
+/** One page's lines with the bands over them. */
+interface Bands {
+  readonly plans: readonly PagePlan[];
+  readonly bands: readonly BandPlan[];
 }
 
-/** Bar numbers, tempo marks and the band of a system. The band's strip comes first and lies under the music. */
-export function decorator(part: Part, annotations: Annotations, rows: readonly BandRow[], label?: CellLabel): (system: System, index: number) => XmlElement[] {
-  const plan = planBand(rows, part.instrument);
-  const placed = new Map(placeMeasures(part.score).map((p) => [NOTE_PREFIX + p.measure.id, p]));
-  return (system, index) => {
-    const band = drawBand(system, plan, annotations, part, NOTE_PREFIX, label);
-    const start = placed.get(system.measures[0]?.id ?? '');
-    const numberY = (system.band?.bottom ?? system.staffTop - 160) - (system.band === undefined ? 0 : 70);
-    const number = index === 0 || start === undefined ? [] : [drawText(String(start.number), system.left + 60, numberY, { size: BAR_NUMBER_SIZE, weight: 'regular', fill: '#4b5872', className: 'bar-number' })];
-    const tempos = system.tempos.flatMap((t) => {
-      const tempo = placed.get(NOTE_PREFIX + t.id.slice(`${NOTE_PREFIX}tempo-`.length))?.measure.tempo;
-      return tempo === undefined ? [] : [drawTempo(tempo, t.x, t.y - 40)];
-    });
-    return [band[0] ?? element('g'), ...band.slice(1), ...number, ...tempos];
-  };
+const bandsOf = (plans: readonly PagePlan[]): Bands => ({ plans, bands: plans.map(planBand) });
+
+/** Lays out a page's lines with their bands: once unbroken to learn how wide each bar is, then in lines. */
+function layOutLines(engine: Engine, { plans, bands }: Bands, width: number): Layout {
+  const [lead] = plans;
+  if (lead === undefined) throw new RangeError('a page without a part');
+  const cells = plans.map((p, i) => cellWidths(bands[i] as BandPlan, p));
+  const lines = plans.map((p): MeiLine<Written> => ({ score: p.part.score, accidentals: { get: (id) => p.annotations.get(id)?.accidental }, marked: alteredBySignature(p) }));
+  const bandLines = Math.max(...bands.map((b) => b.lines));
+  const options = { bandLines, cellWidth: (id: NoteId, line: number) => cells[line]?.get(id) ?? 0, idPrefix: NOTE_PREFIX, slurs: lead.setup.slurs, finalBar: true };
+  const { widths, prefix } = naturalWidths(engine, lines, options, width);
+  const breakBefore = breakLines(lead.part.score, widths, width - prefix, lead.setup.barsALine);
+  return readSystems(layOut(engine, writeMeiOfLines(lines, { ...options, breakBefore }), width, breakBefore.size === 0 ? 'auto' : 'encoded'), { hasBand: bandLines > 0, prefix: NOTE_PREFIX });
 }
 
-/** Engraves a part on paper: pages as SVG, one unit a hundredth of a millimetre. */
-export function engravePart(engine: Engine, part: Part, annotations: Annotations, o: EngraveOptions): Page[] {
-  const width = PAPER_SIZE[o.paper].width - MARGIN.left - MARGIN.right;
-  const layout = layOutPart(engine, part, annotations, o.rows, width);
-  const decorate = decorator(part, annotations, o.rows, o.label);
-  const header = partHeader(part, annotations);
-  if (o.strip !== true) return composePages(layout, decorate, header, o.paper);
-  const strip = layOutStrip(engine, part, o.rows, width);
-  const systems = [...strip.layout.systems, ...layout.systems];
-  const count = strip.layout.systems.length;
-  return composePages({ systems, glyphs: [...strip.layout.glyphs, ...layout.glyphs] }, (s, i) => (i < count ? strip.decorate(s, i) : decorate(s, i - count)), header, o.paper);
+/** Lays out one part with its band. */
+export const layOutPart = (engine: Engine, plan: PagePlan, width: number): Layout => layOutLines(engine, bandsOf([plan]), width);
+
+/** Where cells stand in a system's band. */
+function takenBy(system: System, plan: PagePlan, band: BandPlan, line: number): Taken {
+  return system.heads.flatMap((h) => {
+    const note = h.line === line ? plan.annotations.get(h.note) : undefined;
+    if (note === undefined || rowsOver(note, band, plan).length === 0) return [];
+    const reach = cellReach(note, band, plan);
+    return [{ left: h.x - reach.left, right: h.x + reach.right }];
+  });
 }
 
+/** Everything that stands on a system besides the music. The bands' strips come first and lie under it. */
+function decorate(system: System, { plans, bands }: Bands, label?: CellLabel): XmlElement[] {
+  const over = plans.map((plan, line) => {
+    const [strip, ...cells] = drawBand(system, bands[line] as BandPlan, plan, line, (id) => pageName(line, id), label === undefined ? undefined : (id) => label(pageName(line, id)));
+    return { strip, cells: [...cells, ...drawCircles(system, plan, line)] };
+  });
+  const [lead, band] = [plans[0] as PagePlan, bands[0] as BandPlan];
+  const strips = element('g', {}, over.flatMap(({ strip }) => (strip === undefined ? [] : [strip])));
+  return [strips, ...over.flatMap((o) => o.cells), ...drawBarNumbers(system, lead, takenBy(system, lead, band, 0)), ...drawTempos(system, lead)];
+}
 
+/** How small the list of notes is set against the music, and how far the legend stands from it. */
+const STRIP_SCALE = 0.86;
+const BESIDE = 700;
+
+/** The head of the music: each different note once with its figure, and what the drawings mean; side by side where they fit. */
+function headBlocks(engine: Engine, plan: PagePlan, band: BandPlan, width: number): Layout {
+  const { setup, part, annotations } = plan;
+  const drawn = plan.rows.some((r) => r.row === 'diagram');
+  const four = annotations.values().some(({ fingering: f }) => f.kind === 'playable' && f.figure.kind === 'valves' && f.figure.valves.includes(4));
+  const legend = setup.legend && drawn ? drawLegend(part.instrument, band.keys, four) : undefined;
+  const explained = legend === undefined ? [] : [blockOf(legend.drawing, legend.height, legend.width)];
+  if (!setup.strip) return { systems: explained, glyphs: [] };
+  const strip = layOutStrip(engine, plan, width / STRIP_SCALE);
+  const listed = strip.layout.systems.map((s, i) => enlarge(s, strip.decorate(s, i), STRIP_SCALE));
+  const [only] = listed;
+  if (legend === undefined || only === undefined || listed.length > 1 || only.right + BESIDE + legend.width > width) return { systems: [...explained, ...listed], glyphs: strip.layout.glyphs };
+  const beside = element('g', { transform: `translate(${Math.round(only.right + BESIDE)} ${Math.round(only.top)})` }, [legend.drawing]);
+  return { systems: [{ ...only, drawing: element('g', {}, [only.drawing, beside]), bottom: Math.max(only.bottom, only.top + legend.height) }], glyphs: strip.layout.glyphs };
+}
+
+/**
+ * Engraves a page's lines on paper: pages as SVG, one unit a hundredth of a millimetre.
+ * @param plans one line, or several that are played together, each with a band of its own
+ */
+export function engravePart(engine: Engine, plans: readonly PagePlan[], { paper, label, ...extras }: EngraveOptions): Page[] {
+  const [lead] = plans;
+  if (lead === undefined) throw new RangeError('a page without a part');
+  const scale = PAGE_SCALE[lead.setup.size];
+  const width = (PAPER_SIZE[paper].width - MARGIN.left - MARGIN.right) / scale;
+  const bands = bandsOf(plans);
+  const layout = layOutLines(engine, bands, width);
+  const head = headBlocks(engine, lead, bands.bands[0] as BandPlan, width);
+  const systems = layout.systems.map((s) => enlarge(s, decorate(s, bands, label), scale));
+  return composePages({ systems, glyphs: [...head.glyphs, ...layout.glyphs] }, partHeader(lead, extras), paper, head.systems.map((s) => enlarge(s, [], scale)));
+}
+
+/** Engraves a page's lines as one long strip for a narrow screen, without a head: the screen says the words. */
+export function engraveScroll(engine: Engine, plans: readonly PagePlan[], widthMm100: number, label?: CellLabel): Page {
+  const [lead] = plans;
+  if (lead === undefined) throw new RangeError('a page without a part');
+  const scale = PAGE_SCALE[lead.setup.size];
+  const bands = bandsOf(plans);
+  const width = widthMm100 / scale;
+  const layout = layOutLines(engine, bands, width);
+  const head = headBlocks(engine, lead, bands.bands[0] as BandPlan, width);
+  const systems = [...head.systems, ...layout.systems.map((s) => enlarge(s, decorate(s, bands, label), 1))];
+  return composeStrip({ systems, glyphs: [...head.glyphs, ...layout.glyphs] }, () => [], lead.part.score.title);
+}

@@ -1,11 +1,13 @@
 export { type Engine, STAFF_SPACE } from './engine';
-export { BAND_ROWS, type BandRow } from './band/bandRows';
 export { type CellLabel } from './band/drawBand';
 export { type ChartOptions, type ChartWords, engraveChart } from './chart/engraveChart';
-export { engravePart, type EngraveOptions } from './engravePart';
+export { engravePart, type EngraveOptions, engraveScroll } from './engravePart';
+export { engraveCallSheet } from './sheet/engraveCallSheet';
+export { engraveScore, type EngravedScore } from './score/engraveScore';
 export { engraveLine, firstBars } from './engraveLine';
+export { pageName, readPageName } from './notePrefix';
 export { type Page } from './page/composePages';
-export { instrumentTitle, partHeader, signatureSentence } from './page/pageWords';
+export { instrumentTitle, lookFirstSentence, type PageExtras, signatureSentence } from './page/pageWords';
 export { MARGIN, type Paper, PAPER_SIZE, PAPERS } from './page/paper';
 export { FIGURE_FACE, SIGN_FACE, TITLE_FACE } from './text/drawText';
 export { figureLines } from './diagram/figureLines';

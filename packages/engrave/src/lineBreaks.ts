@@ -1,38 +1,47 @@
-import { type Pitch, type Score, placeMeasures } from '@cifra/core';
+import { type BarsALine, type Pitch, placeMeasures, type Score } from '@cifra/core';
 
-/** Bars to a line, the first choice first: phrases of four stand under each other where they fit. */
-const PHRASE = 4;
+interface Line {
+  readonly to: number;
+  readonly width: number;
+}
 
 /**
- * Chooses the bars that start a line: every four, two where four are too wide, one where two are.
+ * Chooses the bars that start a line: every four or as the page asks for, half as many where they are too wide, and half
+ * of that where they still are; `0` sets as many as fit. A bar that starts a line by the teacher's wish always does.
  * @param widths natural width of each bar by measure id, in hundredths of a millimetre
  * @param room width for bars on a line, clef and signature taken off
  */
-export function breakLines<P extends Pitch>(score: Score<P>, widths: ReadonlyMap<string, number>, room: number): Set<number> {
-  const breaks = new Set<number>();
+export function breakLines<P extends Pitch>(score: Score<P>, widths: ReadonlyMap<string, number>, room: number, barsALine: BarsALine = 4): Set<number> {
   const placed = placeMeasures(score);
-  let i = 0;
-  const take = (from: number, bars: number): { to: number; width: number } => {
+  const startsLine = (i: number): boolean => placed[i]?.measure.startsLine === true;
+  /** Bars from one on, as many as asked for; pickups count with the bar they lead to. */
+  const take = (from: number, bars: number, widest = Infinity): Line => {
     let counted = 0;
     let width = 0;
     let at = from;
-    while (at < placed.length && counted < bars) {
+    while (at < placed.length && counted < bars && (at === from || !startsLine(at))) {
       const m = placed[at]?.measure;
-      width += widths.get(m?.id ?? '') ?? 0;
+      const more = widths.get(m?.id ?? '') ?? 0;
+      if (at > from && width + more > widest) break;
+      width += more;
       if (m?.pickup !== true) counted += m?.multiRest ?? 1;
       at += m?.multiRest ?? 1;
     }
-    // A bar that a repeat sign splits stays with its first half.
     return { to: at, width };
   };
-  while (i < placed.length) {
-    let line = take(i, PHRASE);
+  const phrase = (from: number): Line => {
+    if (barsALine === 0) return take(from, Infinity, room);
+    let line = take(from, barsALine);
     // A last bar alone (a second ending, say) joins the line before it when there is room.
-    const rest = take(line.to, PHRASE);
-    if (rest.to === placed.length && rest.to - line.to === 1 && line.width + rest.width <= room) line = { to: rest.to, width: line.width + rest.width };
-    for (const bars of [3, 2, 1]) if (line.width > room && line.to - i > 1) line = take(i, bars === 3 && PHRASE === 4 ? 2 : bars);
-    i = line.to;
-    if (i < placed.length) breaks.add(i);
-  }
+    const rest = take(line.to, barsALine);
+    if (rest.to === placed.length && rest.to - line.to === 1 && !startsLine(line.to) && line.width + rest.width <= room) line = { to: rest.to, width: line.width + rest.width };
+    for (let bars: number = barsALine; line.width > room && line.to - from > 1 && bars > 1;) {
+      bars = Math.ceil(bars / 2);
+      line = take(from, bars);
+    }
+    return line;
+  };
+  const breaks = new Set<number>();
+  for (let i = phrase(0).to; i < placed.length; i = phrase(i).to) breaks.add(i);
   return breaks;
 }

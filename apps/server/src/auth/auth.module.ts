@@ -7,6 +7,7 @@ import { SessionGuard } from './session.guard';
 
 @Module({
   controllers: [AuthController],
+  exports: [AuthRepository],
   providers: [AuthService, AuthRepository, { provide: APP_GUARD, useClass: SessionGuard }],
 })
 export class AuthModule {}

@@ -14,6 +14,10 @@ export class AuthRepository {
     return (await this.db.select().from(teachers).where(eq(teachers.email, email.toLowerCase())).limit(1))[0];
   }
 
+  async findById(id: string): Promise<TeacherRow | undefined> {
+    return (await this.db.select().from(teachers).where(eq(teachers.id, id)).limit(1))[0];
+  }
+
   async teacherBySession(tokenHash: string): Promise<TeacherRow | undefined> {
     const rows = await this.db.select({ teacher: teachers }).from(sessions).innerJoin(teachers, eq(sessions.teacherId, teachers.id))
       .where(and(eq(sessions.tokenHash, tokenHash), gt(sessions.expiresAt, new Date()))).limit(1);

@@ -1,5 +1,5 @@
-import { BAND_ROW_NAMES, PAPER_NAMES, type PaperName } from '@cifra/contract';
-import { figureSchool, instrumentOf, isInstrumentId, schoolsOf, type Stage, STAGES } from '@cifra/core';
+import { PAPER_NAMES, type PaperName } from '@cifra/contract';
+import { CHART_ROWS, figureSchool, instrumentOf, isInstrumentId, schoolsOf, type Stage, STAGES } from '@cifra/core';
 import { Controller, Get, Header, Param, Query, Res, StreamableFile } from '@nestjs/common';
 import { ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
@@ -13,7 +13,6 @@ import { RowIdOrNone } from '../refusal/rowId.pipe';
 import { MusicPool } from '../worker/musicPool';
 
 /** Rows of a printed chart: everything but what a passage alone has. */
-const ROWS = BAND_ROW_NAMES.filter((r) => r !== 'count');
 
 /** Fingering charts to print: a stage of an instrument, or the notes of one exercise. */
 @ApiTags('charts')
@@ -34,7 +33,7 @@ export class ChartController {
     if (school === undefined) throw new Refusal('bad-request', 'This instrument has no such school.');
     const [teaching, exercise] = await Promise.all([this.teaching.find(t, classId), exerciseId === undefined ? undefined : this.exercises.find(t.id, exerciseId)]);
     const bytes = await this.pool.run({
-      kind: 'chart', instrument: id, exercise: exercise?.document, rows: ROWS, paper: (paper as PaperName | undefined) ?? 'a4', teaching: { schools: schoolsOf(teaching.schools, school), stage: (stage as Stage | undefined) ?? teaching.stage },
+      kind: 'chart', instrument: id, exercise: exercise?.document, rows: CHART_ROWS, paper: (paper as PaperName | undefined) ?? 'a4', teaching: { schools: schoolsOf(teaching.schools, school), stage: (stage as Stage | undefined) ?? teaching.stage },
     });
     response.setHeader('Content-Disposition', attachment(`Chart - ${instrumentOf(id).name}${exercise === undefined ? '' : ` - ${exercise.title}`}.pdf`));
     return new StreamableFile(bytes, { type: 'application/pdf' });

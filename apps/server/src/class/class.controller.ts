@@ -1,4 +1,4 @@
-import { type ClassView, SaveClassDto } from '@cifra/contract';
+import { type ClassView, PupilPageDto, type PupilView, SaveClassDto, SavePupilsDto } from '@cifra/contract';
 import { Body, Controller, Get, Param, Put } from '@nestjs/common';
 import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { TeacherRow } from '../auth/auth.repository';
@@ -7,6 +7,8 @@ import { notFound } from '../refusal/refusal';
 import { RowId } from '../refusal/rowId.pipe';
 import { ClassRepository } from './class.repository';
 import { STARTING_CLASS } from './startingClass';
+
+const body = (name: string): MethodDecorator => ApiBody({ schema: { $ref: `#/components/schemas/${name}` } });
 
 @ApiTags('classes')
 @Controller('api/classes')
@@ -19,10 +21,34 @@ export class ClassController {
     return all.length > 0 ? all : [await this.classes.create(t.id, STARTING_CLASS)];
   }
 
-  @Put(':id') @ApiOperation({ summary: 'Save a class: instruments, schools, band rows, paper' }) @ApiBody({ schema: { $ref: '#/components/schemas/SaveClassDto' } })
-  async save(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() body: SaveClassDto): Promise<ClassView> {
-    const saved = await this.classes.save(t.id, id, body);
+  @Put(':id') @ApiOperation({ summary: 'Save a class: instruments, schools, its pages, paper' }) @body('SaveClassDto')
+  async save(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() dto: SaveClassDto): Promise<ClassView> {
+    const saved = await this.classes.save(t.id, id, dto);
     if (saved === undefined) throw notFound('class');
     return saved;
+  }
+
+  @Get(':id/pupils') @ApiOperation({ summary: 'The pupils of a class, in the teacher\'s order' })
+  async pupils(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<PupilView[]> {
+    await this.own(t, id);
+    return this.classes.pupilsOf(id);
+  }
+
+  @Put(':id/pupils') @ApiOperation({ summary: 'The whole list: whoever is missing goes, with their pages\' setup and links' }) @body('SavePupilsDto')
+  async savePupils(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() { pupils }: SavePupilsDto): Promise<PupilView[]> {
+    await this.own(t, id);
+    return this.classes.savePupils(id, pupils);
+  }
+
+  @Put(':id/pupils/:pupil/page') @ApiOperation({ summary: 'What a pupil\'s pages have otherwise than the class\'s' }) @body('PupilPageDto')
+  async savePupilPage(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('pupil', RowId) pupil: string, @Body() page: PupilPageDto): Promise<PupilView> {
+    await this.own(t, id);
+    const saved = await this.classes.savePupilPage(id, pupil, page);
+    if (saved === undefined) throw notFound('pupil');
+    return saved;
+  }
+
+  private async own(t: TeacherRow, id: string): Promise<void> {
+    if ((await this.classes.find(t.id, id)) === undefined) throw notFound('class');
   }
 }

@@ -1,10 +1,13 @@
-import type { ClassView, SaveClassDto } from '@cifra/contract';
+import type { ClassView, ListedPupilDto, PupilPageDto, PupilView, SaveClassDto } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, notInArray } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
-import { classes } from '../db/schema/index';
+import { classes, pupils } from '../db/schema/index';
 
-const view = ({ id, name, instruments, schools, stage, band, paper, strip }: typeof classes.$inferSelect): ClassView => ({ id, name, instruments, schools, stage, band, paper, strip });
+const view = ({ id, name, instruments, schools, stage, page, paper, known }: typeof classes.$inferSelect): ClassView => ({ id, name, instruments, schools, stage, page, paper, known });
+
+const pupilView = ({ id, name, instrument, page, known }: typeof pupils.$inferSelect): PupilView =>
+  ({ id, name, instrument, ...(page === null ? {} : { page }), ...(known === null ? {} : { known }) });
 
 @Injectable()
 export class ClassRepository {
@@ -25,8 +28,33 @@ export class ClassRepository {
     return view(row);
   }
 
-  async save(teacherId: string, id: string, { name, instruments, schools, stage, band, paper, strip }: SaveClassDto): Promise<ClassView | undefined> {
-    const rows = await this.db.update(classes).set({ name, instruments, schools, stage, band, paper, strip }).where(and(eq(classes.id, id), eq(classes.teacherId, teacherId))).returning();
+  async save(teacherId: string, id: string, { name, instruments, schools, stage, page, paper, known }: SaveClassDto): Promise<ClassView | undefined> {
+    const rows = await this.db.update(classes).set({ name, instruments, schools, stage, page, paper, ...(known === undefined ? {} : { known }) })
+      .where(and(eq(classes.id, id), eq(classes.teacherId, teacherId))).returning();
     return rows[0] === undefined ? undefined : view(rows[0]);
+  }
+
+  /** In the order in which the teacher listed them. */
+  async pupilsOf(classId: string): Promise<PupilView[]> {
+    return (await this.db.select().from(pupils).where(eq(pupils.classId, classId)).orderBy(asc(pupils.place), asc(pupils.createdAt))).map(pupilView);
+  }
+
+  /** Makes the list of pupils the one given: known ones change, new ones come, the others go. */
+  async savePupils(classId: string, listed: readonly ListedPupilDto[]): Promise<PupilView[]> {
+    await this.db.transaction(async (tx) => {
+      const kept = listed.flatMap((p) => (p.id === undefined ? [] : [p.id]));
+      await tx.delete(pupils).where(kept.length === 0 ? eq(pupils.classId, classId) : and(eq(pupils.classId, classId), notInArray(pupils.id, kept)));
+      for (const [place, { id, name, instrument }] of listed.entries()) {
+        if (id !== undefined) await tx.update(pupils).set({ name, instrument, place }).where(and(eq(pupils.id, id), eq(pupils.classId, classId)));
+        else await tx.insert(pupils).values({ classId, name, instrument, place });
+      }
+    });
+    return this.pupilsOf(classId);
+  }
+
+  /** What a pupil's pages have otherwise; nothing makes them the class's again. */
+  async savePupilPage(classId: string, pupilId: string, page: PupilPageDto): Promise<PupilView | undefined> {
+    const rows = await this.db.update(pupils).set({ page: Object.keys(page).length === 0 ? null : page }).where(and(eq(pupils.id, pupilId), eq(pupils.classId, classId))).returning();
+    return rows[0] === undefined ? undefined : pupilView(rows[0]);
   }
 }

@@ -1,4 +1,5 @@
 import type { SaveClassDto } from '@cifra/contract';
+import { DEFAULT_PAGE } from '@cifra/core';
 
 /** What a new teacher's class holds until they change it. */
 export const STARTING_CLASS: SaveClassDto = {
@@ -6,6 +7,9 @@ export const STARTING_CLASS: SaveClassDto = {
   instruments: ['flute', 'oboe', 'clarinet', 'alto-saxophone', 'tenor-saxophone', 'bassoon', 'horn', 'trumpet', 'trombone', 'euphonium', 'tuba'],
   schools: {},
   stage: 'first-year',
-  band: { woodwind: ['diagram', 'name', 'sounds'], brass: ['diagram', 'figure', 'name', 'sounds'] },
+  page: {
+    ...DEFAULT_PAGE, plan: [],
+    rows: { woodwind: [{ row: 'diagram' }, { row: 'name' }, { row: 'sounds' }], brass: [{ row: 'diagram' }, { row: 'figure' }, { row: 'name' }, { row: 'sounds' }] },
+  },
   paper: 'a4',
 };

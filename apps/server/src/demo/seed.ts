@@ -1,13 +1,14 @@
 import { randomBytes } from 'node:crypto';
-import { type Exercise, readExercise } from '@cifra/core';
+import { type Exercise, instrumentOf, notesUsed, partOf, pitchText, readExercise } from '@cifra/core';
 import { readAbc } from '@cifra/formats';
 import { eq } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { Client } from 'pg';
 import { hashPassword } from '../auth/password';
 import { STARTING_CLASS } from '../class/startingClass';
+import { teachingOf } from '../class/teaching.service';
 import * as schema from '../db/schema/index';
-import { DEMO_EMAIL, DEMO_NAME } from './demo';
+import { DEMO_EMAIL, DEMO_NAME, DEMO_PUPILS, KNOWN_TUNE } from './demo';
 import { DEMO_TUNES, type DemoTune } from './tunes.data';
 
 /** Reads a demo tune through the same reader that a teacher's file goes through. */
@@ -19,6 +20,16 @@ export function demoExercise(tune: DemoTune): Exercise {
   const exercise = readExercise({ owner: tune.owner, source: reading.value.score, partChoices: {} });
   if (!exercise.ok) throw new Error(`a demo tune is no exercise: ${JSON.stringify(exercise.problems)}`);
   return exercise.value;
+}
+
+/** What the demo class has met: every instrument's first notes, and those of the tune that it has played. */
+function knownToDemo(): { instrument: (typeof STARTING_CLASS.instruments)[number]; notes: string[] }[] {
+  const tune = DEMO_TUNES.map(demoExercise).find((e) => e.source.title === KNOWN_TUNE);
+  if (tune === undefined) throw new Error('the demo class knows a tune that is not there');
+  return STARTING_CLASS.instruments.map((id) => {
+    const part = partOf(tune, id, teachingOf({ schools: {} }, STARTING_CLASS));
+    return { instrument: id, notes: [...new Set([...instrumentOf(id).firstNotes, ...notesUsed(part)].map(pitchText))] };
+  });
 }
 
 /** Puts the demo teacher, class and six exercises into the database, once. */
@@ -34,7 +45,9 @@ export async function seedDemo(databaseUrl: string): Promise<'seeded' | 'there'>
     await db.transaction(async (tx) => {
       const [teacher] = await tx.insert(schema.teachers).values({ email: DEMO_EMAIL, name: DEMO_NAME, passwordHash }).returning();
       if (teacher === undefined) throw new Error('an insert returned no row');
-      await tx.insert(schema.classes).values({ teacherId: teacher.id, ...STARTING_CLASS, name: 'Year 5 winds' });
+      const [group] = await tx.insert(schema.classes).values({ teacherId: teacher.id, ...STARTING_CLASS, name: 'Year 5 winds', known: knownToDemo() }).returning();
+      if (group === undefined) throw new Error('an insert returned no row');
+      await tx.insert(schema.pupils).values(DEMO_PUPILS.map(([name, instrument], place) => ({ classId: group.id, name, instrument, place })));
       const start = Date.now() - DEMO_TUNES.length * 60_000;
       for (const [i, tune] of DEMO_TUNES.entries()) {
         const document = demoExercise(tune);

@@ -25,9 +25,14 @@ export class ExerciseService implements OnModuleInit {
   list = async (teacherId: string): Promise<ExerciseView[]> => (await this.repository.list(teacherId)).map(exerciseView);
 
   async find(teacherId: string, id: string): Promise<ExerciseView> {
+    const found = await this.findIfThere(teacherId, id);
+    if (found === undefined) throw notFound('exercise');
+    return found;
+  }
+
+  async findIfThere(teacherId: string, id: string): Promise<ExerciseView | undefined> {
     const row = await this.repository.find(teacherId, id);
-    if (row === undefined) throw notFound('exercise');
-    return exerciseView(row);
+    return row === undefined ? undefined : exerciseView(row);
   }
 
   create = async (teacherId: string, dto: CreateExerciseDto): Promise<ExerciseView> => exerciseView(await this.repository.create(teacherId, this.check(dto)));

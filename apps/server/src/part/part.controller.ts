@@ -1,5 +1,5 @@
-import { type ExerciseView, PAPER_NAMES, type PaperName } from '@cifra/contract';
-import { type InstrumentId, instrumentOf, INSTRUMENTS, isInstrumentId } from '@cifra/core';
+import { type ExerciseView, PAPER_NAMES, type PaperName, type PupilView } from '@cifra/contract';
+import { type InstrumentId, instrumentOf, isInstrumentId } from '@cifra/core';
 import { LINE_FORMATS, type LineFormat } from '@cifra/formats';
 import { Controller, Get, Header, Param, Query, Res, StreamableFile } from '@nestjs/common';
 import { ApiOperation, ApiParam, ApiQuery, ApiTags } from '@nestjs/swagger';
@@ -10,6 +10,7 @@ import { ClassRepository } from '../class/class.repository';
 import { teachingOf, TeachingService } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
 import { notFound, Refusal } from '../refusal/refusal';
+import { classCopy, knownNotes, pupilCopy, scoreOrder } from '../pages/copies';
 import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { MusicPool } from '../worker/musicPool';
 import type { FileOf } from '../worker/task';
@@ -19,30 +20,39 @@ const FILE_TYPES: Readonly<Record<LineFormat, string>> = {
   musicxml: 'application/vnd.recordare.musicxml+xml', mxl: 'application/vnd.recordare.musicxml', abc: 'text/vnd.abc; charset=utf-8', mid: 'audio/midi', json: 'application/json',
 };
 
-const INSTRUMENT_IDS_IN_SCORE_ORDER = INSTRUMENTS.map((i) => i.id);
-
-/** What is taken away: PDF of a part or of the class's book, files of parts and of the line for other programs. */
+/** What is taken away at once: PDF of a part or of the call sheet, files of parts and of the line for other programs. */
 @ApiTags('parts')
 @Controller('api/exercises/:id')
 export class PartController {
   constructor(private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly teaching: TeachingService, private readonly pool: MusicPool) {}
 
-  @Get('parts/:instrument.pdf') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'One part as PDF' })
-  @ApiQuery({ name: 'class' }) @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
-  partPdf(
+  @Get('parts/:instrument.pdf') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'One part as PDF, for the class or for one pupil' })
+  @ApiQuery({ name: 'class' }) @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false }) @ApiQuery({ name: 'pupil', required: false }) @ApiQuery({ name: 'today', required: false, description: 'ISO date on which the page is used' })
+  async partPdf(
     @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('instrument') instrument: string, @Query('class', RowId) classId: string,
-    @Query('paper') paper: string | undefined, @Res({ passthrough: true }) response: Response,
+    @Query('paper') paper: string | undefined, @Query('pupil', RowIdOrNone) pupilId: string | undefined, @Query('today') today: string | undefined, @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
-    return this.pdf(t, id, classId, paper, [this.instrument(instrument)], response);
+    const chosen = this.instrument(instrument);
+    if (today !== undefined && !/^\d{4}-\d\d-\d\d$/.test(today)) throw new Refusal('bad-request', 'The day is written as year-month-day.');
+    const { exercise, group, teaching, size } = await this.forClass(t, id, classId, paper);
+    const pupil = await this.pupilOf(classId, pupilId);
+    const day = today ?? new Date().toISOString().slice(0, 10);
+    const copy = pupil === undefined ? classCopy(group, teaching, chosen, day) : { ...pupilCopy(group, teaching, pupil, day), instrument: chosen };
+    const engraved = await this.pool.run({ kind: 'engrave', exercise: exercise.document, copy, paper: size });
+    const bytes = await this.pool.run({ kind: 'bind', title: `${exercise.title}, ${engraved.title}`, copies: [engraved] });
+    response.setHeader('Content-Disposition', attachment(`${exercise.title} - ${pupil === undefined ? '' : `${pupil.name}, `}${instrumentOf(chosen).name}.pdf`));
+    return new StreamableFile(bytes, { type: 'application/pdf' });
   }
 
-  @Get('book.pdf') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'All the class\'s parts as one PDF, in score order' })
+  @Get('call-sheet.pdf') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Letters and figures of every instrument under the sounding line' })
   @ApiQuery({ name: 'class' }) @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
-  bookPdf(
-    @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Query('class', RowId) classId: string, @Query('paper') paper: string | undefined,
-    @Res({ passthrough: true }) response: Response,
+  async callSheetPdf(
+    @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Query('class', RowId) classId: string, @Query('paper') paper: string | undefined, @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
-    return this.pdf(t, id, classId, paper, undefined, response);
+    const { exercise, group, teaching, size } = await this.forClass(t, id, classId, paper);
+    const bytes = await this.pool.run({ kind: 'sheet', exercise: exercise.document, instruments: scoreOrder(group.instruments), teaching, known: knownNotes(group), paper: size });
+    response.setHeader('Content-Disposition', attachment(`${exercise.title} - call sheet.pdf`));
+    return new StreamableFile(bytes, { type: 'application/pdf' });
   }
 
   @Get('parts/:instrument.:format') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'One part as a file for other programs, as a class is taught' })
@@ -67,17 +77,6 @@ export class PartController {
     return this.file(exercise, this.format(format), { kind: 'line', pitch: pitch ?? 'written', line: Math.max(0, Math.trunc(Number(line ?? 0)) || 0) }, pitch === 'concert' ? 'concert pitch' : 'line', response);
   }
 
-  @Get('class.zip') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Every part of a class as PDF and MusicXML, and the line itself, in one file' })
-  @ApiQuery({ name: 'class' }) @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
-  async classZip(
-    @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Query('class', RowId) classId: string, @Query('paper') paper: string | undefined, @Res({ passthrough: true }) response: Response,
-  ): Promise<StreamableFile> {
-    const { exercise, group, pages } = await this.classPages(t, id, classId, paper);
-    const bytes = await this.pool.run({ kind: 'zip', ...pages });
-    response.setHeader('Content-Disposition', attachment(`${exercise.title} - ${group.name}.zip`));
-    return new StreamableFile(bytes, { type: 'application/zip' });
-  }
-
   private async file(exercise: ExerciseView, format: LineFormat, of: FileOf, what: string, response: Response): Promise<StreamableFile> {
     const bytes = await this.pool.run({ kind: 'file', format, exercise: exercise.document, of });
     response.setHeader('Content-Disposition', attachment(`${exercise.title} - ${what}.${format}`));
@@ -95,23 +94,18 @@ export class PartController {
     return id;
   }
 
-  /** The exercise, the class, and how its pages are made. */
-  private async classPages(t: TeacherRow, id: string, classId: string, paper: string | undefined) {
+  /** The exercise, the class, and how it is taught. */
+  private async forClass(t: TeacherRow, id: string, classId: string, paper: string | undefined) {
     const [exercise, group] = await Promise.all([this.exercises.find(t.id, id), this.classes.find(t.id, classId)]);
     if (group === undefined) throw notFound('class');
     if (paper !== undefined && !PAPER_NAMES.includes(paper as PaperName)) throw new Refusal('bad-request', 'Paper is a4 or letter.');
-    const pages = {
-      exercise: exercise.document, instruments: INSTRUMENT_IDS_IN_SCORE_ORDER.filter((i) => group.instruments.includes(i)), teaching: teachingOf(t, group), band: group.band,
-      paper: (paper as PaperName | undefined) ?? group.paper, strip: group.strip ?? false,
-    };
-    return { exercise, group, pages };
+    return { exercise, group, teaching: teachingOf(t, group), size: (paper as PaperName | undefined) ?? group.paper };
   }
 
-  private async pdf(t: TeacherRow, id: string, classId: string, paper: string | undefined, only: InstrumentId[] | undefined, response: Response): Promise<StreamableFile> {
-    const { exercise, group, pages } = await this.classPages(t, id, classId, paper);
-    const bytes = await this.pool.run({ kind: 'pdf', ...pages, ...(only === undefined ? {} : { instruments: only }) });
-    const name = only?.[0] === undefined ? `${exercise.title} - ${group.name}` : `${exercise.title} - ${instrumentOf(only[0]).name}`;
-    response.setHeader('Content-Disposition', attachment(`${name}.pdf`));
-    return new StreamableFile(bytes, { type: 'application/pdf' });
+  private async pupilOf(classId: string, pupilId: string | undefined): Promise<PupilView | undefined> {
+    if (pupilId === undefined) return undefined;
+    const pupil = (await this.classes.pupilsOf(classId)).find((p) => p.id === pupilId);
+    if (pupil === undefined) throw notFound('pupil');
+    return pupil;
   }
 }

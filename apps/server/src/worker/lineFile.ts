@@ -1,6 +1,5 @@
-import { annotate, type Exercise, figureText, instrumentOf, invert, linesOf, type NoteId, type Part, perform, realize, type Score, toPage, UNISON, type Written } from '@cifra/core';
+import { annotate, type Exercise, figureText, instrumentOf, invert, linesOf, type NoteId, type Part, partOf, perform, realize, type Score, toPage, UNISON, type Written } from '@cifra/core';
 import { type MusicXmlPart, writeAbc, writeCifraFile, writeMidi, writeMusicXml, writeMxl } from '@cifra/formats';
-import { partOf } from './partOf';
 import type { FileOf, Task } from './task';
 
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);

@@ -1,13 +1,13 @@
 import { chartWords } from '@cifra/contract/words';
-import { annotate, chartNotes, chartPart, instrumentOf, notesUsed, taughtAs } from '@cifra/core';
+import { annotate, callSheet, chartNotes, chartPart, midi, notesUsed, pageParts, PagePlan, parsePitch, partOf, taughtAs } from '@cifra/core';
 import '@cifra/core/figures/all';
-import { type Engine, engraveChart, engravePart, instrumentTitle, type Page } from '@cifra/engrave';
-import { LINE_FORMATS, readFile } from '@cifra/formats';
+import { type Engine, engraveCallSheet, engraveChart, engravePart, instrumentTitle } from '@cifra/engrave';
+import { readFile } from '@cifra/formats';
 import { zipSync } from 'fflate';
 import { makeFile } from './lineFile';
-import { partOf } from './partOf';
 import { writePdf } from './pdf';
-import type { Task } from './task';
+import { qrRows } from './qrRows';
+import type { EngravedCopy, Task } from './task';
 
 let engine: Promise<Engine> | undefined;
 
@@ -16,29 +16,22 @@ async function loadEngine(): Promise<Engine> {
   return new VerovioToolkit(await createModule());
 }
 
-async function makePdf(task: Extract<Task, { kind: 'pdf' }>): Promise<Uint8Array> {
+/** A copy's pages: its plan goes by the day on which it is used. */
+async function engraveCopy({ exercise, copy, paper }: Extract<Task, { kind: 'engrave' }>): Promise<EngravedCopy> {
   engine ??= loadEngine();
   const loaded = await engine;
-  const parts: { title: string; pages: Page[] }[] = [];
-  for (const id of task.instruments) {
-    const part = partOf(task.exercise, id, task.teaching);
-    const pages = engravePart(loaded, part, annotate(part), { rows: task.band[part.instrument.family], paper: task.paper, strip: task.strip });
-    parts.push({ title: instrumentTitle(part.instrument), pages });
-  }
-  return writePdf(task.exercise.source.title, parts);
+  const { instrument, teaching, page, known, today, name, address } = copy;
+  const players = { today, ...(known === undefined ? {} : { known: new Set(known.map((n) => midi(parsePitch(n)))) }) };
+  const plans = pageParts(exercise, instrument, teaching, page).map((part) => new PagePlan(part, annotate(part), page, players));
+  const pages = engravePart(loaded, plans, { paper, name, note: exercise.note, code: address === undefined ? undefined : qrRows(address) });
+  const title = instrumentTitle(taughtAs(instrument, teaching.schools));
+  return { title: name === undefined ? title : `${name}, ${title}`, pages };
 }
 
-/** Everything for a class in one file: each part to print and for other programs, and the line itself. */
-async function makeZip(task: Extract<Task, { kind: 'zip' }>): Promise<Uint8Array> {
-  const { exercise, instruments, teaching } = task;
-  const entries: Record<string, Uint8Array> = {};
-  for (const [i, instrument] of instruments.entries()) {
-    const name = `${String(i + 1).padStart(2, '0')} ${instrumentOf(instrument).name}`.replace(/[\\/:*?"<>|]/g, ' ');
-    entries[`${name}.pdf`] = await engraved(() => makePdf({ ...task, kind: 'pdf', instruments: [instrument] }));
-    entries[`${name}.musicxml`] = makeFile({ kind: 'file', format: 'musicxml', exercise, of: { kind: 'part', instrument, teaching, figures: true } });
-  }
-  for (const format of LINE_FORMATS) if (format !== 'mxl') entries[`line.${format}`] = makeFile({ kind: 'file', format, exercise, of: { kind: 'line', pitch: 'written', line: 0 } });
-  return zipSync(entries, { level: 6 });
+async function makeSheet({ exercise, instruments, teaching, known, paper }: Extract<Task, { kind: 'sheet' }>): Promise<Uint8Array> {
+  engine ??= loadEngine();
+  const sheet = callSheet(exercise, instruments, teaching, known);
+  return writePdf(`${exercise.source.title}, call sheet`, [{ title: 'Call sheet', pages: engraveCallSheet(await engine, sheet, paper) }]);
 }
 
 async function makeChart({ instrument, teaching, exercise, rows, paper }: Extract<Task, { kind: 'chart' }>): Promise<Uint8Array> {
@@ -64,10 +57,13 @@ async function engraved<T>(make: () => Promise<T>): Promise<T> {
 /** Runs one task. */
 export default async function run(task: Task): Promise<unknown> {
   switch (task.kind) {
+    case 'warm-up': return void (await (engine ??= loadEngine()));
     case 'read': return readFile(task.bytes, task.choice);
     case 'file': return makeFile(task);
-    case 'zip': return makeZip(task);
-    case 'pdf': return engraved(() => makePdf(task));
+    case 'zip': return zipSync({ ...task.entries }, { level: 6 });
+    case 'engrave': return engraved(() => engraveCopy(task));
+    case 'bind': return writePdf(task.title, task.copies);
+    case 'sheet': return engraved(() => makeSheet(task));
     case 'chart': return engraved(() => makeChart(task));
   }
 }

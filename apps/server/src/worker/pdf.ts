@@ -1,11 +1,11 @@
+import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { FIGURE_FACE, type Page, SIGN_FACE, TITLE_FACE } from '@cifra/engrave';
 import PDFDocument from 'pdfkit';
-import toPdf from 'svg-to-pdfkit';
+import { drawPage } from './drawPage';
+import { woffToSfnt } from './woffToSfnt';
 
 const POINTS_PER_MM100 = 72 / 2540;
-/** Curves to half a circle: viewers that flatten small curves coarsely still show a hole round. */
-const CURVE_PRECISION = 4;
 
 const fontFile = (pkg: string, file: string): string => join(dirname(require.resolve(`@fontsource/${pkg}/package.json`)), 'files', `${pkg}-${file}.woff`);
 
@@ -18,10 +18,19 @@ const FACES: Readonly<Record<string, { readonly regular: string; readonly bold: 
   [SIGN_FACE]: { regular: fontFile('noto-sans-symbols', 'symbols-400-normal'), bold: fontFile('noto-sans-symbols', 'symbols-600-normal') },
 };
 
+const unpacked = new Map<string, Buffer>();
+
+/** A face's bytes, unpacked once. */
+function fontBytes(file: string): Buffer {
+  let bytes = unpacked.get(file);
+  if (bytes === undefined) unpacked.set(file, (bytes = woffToSfnt(readFileSync(file))));
+  return bytes;
+}
+
 function registerFaces(doc: PDFKit.PDFDocument): void {
   for (const [name, { regular, bold }] of Object.entries(FACES)) {
-    doc.registerFont(name, regular);
-    doc.registerFont(`${name} bold`, bold);
+    doc.registerFont(name, fontBytes(regular));
+    doc.registerFont(`${name} bold`, fontBytes(bold));
   }
 }
 
@@ -33,12 +42,13 @@ function faceFor(family: string, bold: boolean): string {
 }
 
 /**
- * Writes engraved parts as one PDF, vectors and embedded fonts, with a bookmark for each part.
+ * Writes engraved parts as one PDF: vectors and embedded fonts, a bookmark for each part, title and language said, every
+ * page a tagged section with its words in reading order.
  * @throws Error when a page holds something that cannot be drawn: a bug, since every page is our own
  */
 export function writePdf(title: string, parts: readonly { readonly title: string; readonly pages: readonly Page[] }[]): Promise<Uint8Array> {
   return new Promise((resolve, reject) => {
-    const doc = new PDFDocument({ autoFirstPage: false, info: { Title: title, Creator: 'Cifra' }, lang: 'en', compress: true });
+    const doc = new PDFDocument({ autoFirstPage: false, pdfVersion: '1.7', tagged: true, displayTitle: true, info: { Title: title, Creator: 'Cifra' }, lang: 'en', compress: true });
     const chunks: Uint8Array[] = [];
     doc.on('data', (chunk: Uint8Array) => chunks.push(chunk));
     doc.on('end', () => resolve(new Uint8Array(Buffer.concat(chunks))));
@@ -46,10 +56,10 @@ export function writePdf(title: string, parts: readonly { readonly title: string
     registerFaces(doc);
     for (const part of parts) {
       part.pages.forEach((page, i) => {
-        const size: [number, number] = [page.width * POINTS_PER_MM100, page.height * POINTS_PER_MM100];
-        doc.addPage({ size, margin: 0 });
+        doc.addPage({ size: [page.width * POINTS_PER_MM100, page.height * POINTS_PER_MM100], margin: 0 });
         if (i === 0) doc.outline.addItem(part.title);
-        toPdf(doc, page.svg, 0, 0, { precision: CURVE_PRECISION, fontCallback: (family, bold) => faceFor(family, bold) });
+        const said = part.pages.length === 1 ? part.title : `${part.title}, page ${i + 1}`;
+        doc.addStructure(doc.struct('Sect', { title: said, lang: 'en' }, () => drawPage(doc, page.svg, POINTS_PER_MM100, faceFor)));
       });
     }
     doc.end();

@@ -1,14 +1,42 @@
-import type { Exercise, InstrumentId, Result, Teaching } from '@cifra/core';
+import type { Exercise, InstrumentId, PageSetup, Result, Teaching } from '@cifra/core';
+import type { BandRow } from '@cifra/core';
+import type { Page } from '@cifra/engrave';
 import type { LineChoice, LineFormat, Reading } from '@cifra/formats';
-import type { BandDto, BandRowName, PaperName } from '@cifra/contract';
+import type { PaperName } from '@cifra/contract';
+
+/** One printed copy: for whom, and how it is taught and set. */
+export interface PageCopy {
+  readonly instrument: InstrumentId;
+  readonly teaching: Teaching;
+  readonly page: PageSetup;
+  /** Written notes that the player has met. */
+  readonly known?: readonly string[];
+  /** ISO date on which the page is used. */
+  readonly today: string;
+  /** The pupil's name, where the copy is theirs. */
+  readonly name?: string;
+  readonly pupilId?: string;
+  /** An address to scan. */
+  readonly address?: string;
+}
+
+/** An engraved copy with the words that find it in a book. */
+export interface EngravedCopy {
+  readonly title: string;
+  readonly pages: readonly Page[];
+}
 
 /** What the worker threads do: everything that is heavy or touches a stranger's file. */
 export type Task =
   | { readonly kind: 'read'; readonly bytes: Uint8Array; readonly choice?: LineChoice }
-  | { readonly kind: 'pdf'; readonly exercise: Exercise; readonly instruments: readonly InstrumentId[]; readonly teaching: Teaching; readonly band: BandDto; readonly paper: PaperName; readonly strip: boolean }
-  | { readonly kind: 'chart'; readonly instrument: InstrumentId; readonly teaching: Teaching; readonly exercise: Exercise | undefined; readonly rows: readonly BandRowName[]; readonly paper: PaperName }
+  | { readonly kind: 'engrave'; readonly exercise: Exercise; readonly copy: PageCopy; readonly paper: PaperName }
+  | { readonly kind: 'bind'; readonly title: string; readonly copies: readonly EngravedCopy[] }
+  | { readonly kind: 'sheet'; readonly exercise: Exercise; readonly instruments: readonly InstrumentId[]; readonly teaching: Teaching; readonly known: Readonly<Partial<Record<InstrumentId, readonly string[]>>>; readonly paper: PaperName }
+  | { readonly kind: 'chart'; readonly instrument: InstrumentId; readonly teaching: Teaching; readonly exercise: Exercise | undefined; readonly rows: readonly BandRow[]; readonly paper: PaperName }
   | { readonly kind: 'file'; readonly format: LineFormat; readonly exercise: Exercise; readonly of: FileOf }
-  | { readonly kind: 'zip'; readonly exercise: Exercise; readonly instruments: readonly InstrumentId[]; readonly teaching: Teaching; readonly band: BandDto; readonly paper: PaperName; readonly strip: boolean };
+  /** Loads the engraver, so that the first page is as quick as the others. */
+  | { readonly kind: 'warm-up' }
+  | { readonly kind: 'zip'; readonly entries: Readonly<Record<string, Uint8Array>> };
 
 /** What a file holds: an instrument's part as a class is taught, or the line itself, as it was read or as it sounds. */
 export type FileOf =
@@ -17,8 +45,11 @@ export type FileOf =
 
 export interface TaskResult {
   readonly read: Result<Reading>;
-  readonly pdf: Uint8Array;
+  readonly engrave: EngravedCopy;
+  readonly bind: Uint8Array;
+  readonly sheet: Uint8Array;
   readonly chart: Uint8Array;
   readonly file: Uint8Array;
+  readonly 'warm-up': undefined;
   readonly zip: Uint8Array;
 }

@@ -1,4 +1,4 @@
-import type { ClassView, ExerciseView, RevisionDocumentView, RevisionView, SaveClassDto, TeacherView } from '@cifra/contract';
+import type { ClassView, ExerciseView, LinkView, ListedPupilDto, MakeLinkDto, MakeSetDto, OpenedLinkView, PupilPageDto, PupilView, RevisionDocumentView, RevisionView, SaveClassDto, SetView, TeacherView } from '@cifra/contract';
 import type { Exercise, SchoolOverrides } from '@cifra/core';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import { get, post, put, remove, type RequestError } from './request';
@@ -70,3 +70,56 @@ export async function saveClass({ id, ...before }: ClassView, change: Partial<Sa
 export const useRevisions = (id: string, open: boolean): Resource<RevisionView[]> => useSWR<RevisionView[], RequestError>(open ? `${exerciseKey(id)}/revisions` : null, get);
 export const useRevision = (id: string, revision: string | undefined): Resource<RevisionDocumentView> =>
   useSWR<RevisionDocumentView, RequestError>(revision === undefined ? null : `${exerciseKey(id)}/revisions/${revision}`, get, { revalidateOnFocus: false });
+
+const pupilsKey = (classId: string): string => `/api/classes/${classId}/pupils`;
+export const usePupils = (classId: string | undefined): Resource<PupilView[]> => useSWR<PupilView[], RequestError>(classId === undefined ? null : pupilsKey(classId), get);
+
+/** Saves the whole list of pupils. */
+export async function savePupils(classId: string, pupils: readonly ListedPupilDto[]): Promise<void> {
+  await mutate<PupilView[]>(pupilsKey(classId), put<PupilView[]>(pupilsKey(classId), { pupils }), { revalidate: false, populateCache: true });
+}
+
+/** Saves what a pupil's pages have otherwise; the change shows at once. */
+export async function savePupilPage(classId: string, pupilId: string, page: PupilPageDto): Promise<void> {
+  const replace = (all: PupilView[] | undefined): PupilView[] => (all ?? []).map((p) => (p.id === pupilId ? { ...p, page } : p));
+  await mutate<PupilView[]>(pupilsKey(classId), async (all) => {
+    const saved = await put<PupilView>(`${pupilsKey(classId)}/${pupilId}/page`, page);
+    return (all ?? []).map((p) => (p.id === pupilId ? saved : p));
+  }, { optimisticData: replace, rollbackOnError: true, revalidate: false });
+}
+
+const setsKey = (exerciseId: string): string => `${exerciseKey(exerciseId)}/sets`;
+/** How often a set that is being made is asked after. */
+const ASK_MS = 500;
+
+/** The newest sets of a line, asked after again while one is being made. */
+export const useSets = (exerciseId: string, open: boolean): Resource<SetView[]> =>
+  useSWR<SetView[], RequestError>(open ? setsKey(exerciseId) : null, get, { refreshInterval: (sets) => (sets?.some((s) => s.state === 'working') === true ? ASK_MS : 0) });
+
+export async function makeSet(exerciseId: string, dto: MakeSetDto): Promise<SetView> {
+  const made = await post<SetView>(setsKey(exerciseId), dto);
+  await mutate<SetView[]>(setsKey(exerciseId), (all) => [made, ...(all ?? [])], { revalidate: true });
+  return made;
+}
+
+export async function stopSet(set: SetView): Promise<void> {
+  await remove(`/api/sets/${set.id}`);
+  await mutate(setsKey(set.exerciseId));
+}
+
+const linksKey = (exerciseId: string): string => `/api/links?exercise=${exerciseId}`;
+export const useLinks = (exerciseId: string, open: boolean): Resource<LinkView[]> => useSWR<LinkView[], RequestError>(open ? linksKey(exerciseId) : null, get);
+
+export async function makeLink(dto: MakeLinkDto): Promise<LinkView> {
+  const made = await post<LinkView>('/api/links', dto);
+  await mutate(linksKey(dto.exerciseId));
+  return made;
+}
+
+export async function closeLink(link: LinkView): Promise<void> {
+  await remove(`/api/links/${link.id}`);
+  await mutate(linksKey(link.exerciseId));
+}
+
+export const useOpenedLink = (token: string): Resource<OpenedLinkView> =>
+  useSWR<OpenedLinkView, RequestError>(`/api/links/open/${encodeURIComponent(token)}`, get, { revalidateOnFocus: false, shouldRetryOnError: false });

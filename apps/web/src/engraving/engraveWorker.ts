@@ -1,11 +1,11 @@
 import { chartWords } from '@cifra/contract/words';
-import { annotate, chartPart, type Clef, derivePart, type Exercise, type InstrumentId, pitch, realize, type Score, taughtAs, type Teaching, type Written } from '@cifra/core';
-import { BAND_ROWS, type BandRow, type Engine, engraveChart, engraveSystem, type EngravedSystem, type SystemRequest, engraveLine, engravePart, firstBars, type Page, type Paper } from '@cifra/engrave';
+import { annotate, callSheet, CHART_ROWS, chartPart, type Clef, type Exercise, type InstrumentId, type KnownNotes, midi, pageParts, PagePlan, type PageSetup, parsePitch, pitch, type Score, taughtAs, type Teaching, type Written } from '@cifra/core';
+import { type Engine, engraveCallSheet, engraveChart, engraveScore, type EngravedScore, engraveScroll, engraveSystem, type EngravedSystem, type SystemRequest, engraveLine, engravePart, firstBars, type Page, type Paper } from '@cifra/engrave';
 import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createModule from 'verovio/wasm';
 import { loadFigures } from '../figures/loadFigures';
-import { chartLabel, noteLabels } from '../words/noteLabel';
+import { chartLabel, pageLabels } from '../words/noteLabel';
 
 let engine: Promise<Engine> | undefined;
 const load = (): Promise<Engine> => (engine ??= createModule().then((m) => new VerovioToolkit(m)));
@@ -14,9 +14,33 @@ export interface PartRequest {
   readonly exercise: Exercise;
   readonly instrument: InstrumentId;
   readonly teaching: Teaching;
-  readonly rows: readonly BandRow[];
+  readonly page: PageSetup;
+  /** Written notes that the players have met; without it the instrument's first notes. */
+  readonly known?: readonly string[] | undefined;
+  /** ISO date on which the page is used. */
+  readonly today: string;
   readonly paper: Paper;
-  readonly strip: boolean;
+  readonly name?: string | undefined;
+}
+
+export interface ScrollRequest extends PartRequest {
+  /** Width of the screen's strip, and of what stands on it. */
+  readonly widthMm100: number;
+}
+
+export interface CallSheetRequest {
+  readonly exercise: Exercise;
+  readonly instruments: readonly InstrumentId[];
+  readonly teaching: Teaching;
+  readonly known: KnownNotes;
+  readonly paper: Paper;
+}
+
+/** A page's lines as its players see them. */
+async function plansOf({ exercise, instrument, teaching, page, known, today }: PartRequest): Promise<PagePlan[]> {
+  await loadFigures([instrument]);
+  const players = { today, ...(known === undefined ? {} : { known: new Set(known.map((n) => midi(parsePitch(n)))) }) };
+  return pageParts(exercise, instrument, teaching, page).map((part) => new PagePlan(part, annotate(part), page, players));
 }
 
 export interface ChartRequest {
@@ -31,15 +55,25 @@ export interface ChartRequest {
 /** So many drawings until the engine runs at full speed. */
 const WARMING = 25;
 
-const CHART_ROWS = BAND_ROWS.filter((r) => r !== 'count');
-
 const api = {
   async part(r: PartRequest): Promise<Page[]> {
-    await loadFigures([r.instrument]);
-    const part = derivePart(realize(r.exercise, r.exercise.partChoices[r.instrument]?.line), taughtAs(r.instrument, r.teaching.schools), r.exercise.owner, r.exercise.partChoices[r.instrument] ?? {}, r.teaching);
-    const annotations = annotate(part);
-    const labels = noteLabels(part, annotations);
-    return engravePart(await load(), part, annotations, { rows: r.rows, paper: r.paper, strip: r.strip, label: (id) => labels.get(id) ?? '' });
+    const plans = await plansOf(r);
+    const labels = pageLabels(plans);
+    return engravePart(await load(), plans, { paper: r.paper, name: r.name, note: r.exercise.note, label: (name) => labels.get(name) ?? '' });
+  },
+  /** A part as one long strip for a narrow screen. */
+  async scroll(r: ScrollRequest): Promise<Page> {
+    const plans = await plansOf(r);
+    const labels = pageLabels(plans);
+    return engraveScroll(await load(), plans, r.widthMm100, (name) => labels.get(name) ?? '');
+  },
+  async callSheet({ exercise, instruments, teaching, known, paper }: CallSheetRequest): Promise<Page[]> {
+    await loadFigures(instruments);
+    return engraveCallSheet(await load(), callSheet(exercise, instruments, teaching, known), paper);
+  },
+  /** All parts under each other. */
+  async score(scores: readonly Score<Written>[]): Promise<EngravedScore> {
+    return engraveScore(await load(), scores);
   },
   /** Notes that stand for themselves, with their figures and the others of each. */
   async chart(r: ChartRequest): Promise<Page[]> {

@@ -1,8 +1,8 @@
-import type { EngravedSystem, Page, SystemRequest } from '@cifra/engrave';
+import type { EngravedScore, EngravedSystem, Page, SystemRequest } from '@cifra/engrave';
 import type { Score, Written } from '@cifra/core';
 import { type Remote, wrap } from 'comlink';
 import useSWR, { type SWRResponse } from 'swr';
-import type { ChartRequest, EngraveApi, PartRequest } from './engraveWorker';
+import type { CallSheetRequest, ChartRequest, EngraveApi, PartRequest, ScrollRequest } from './engraveWorker';
 
 let worker: Worker | undefined;
 let remote: Remote<EngraveApi> | undefined;
@@ -29,6 +29,17 @@ const OPTIONS = { revalidateOnFocus: false, revalidateOnReconnect: false, revali
 /** The pages of a part; the pages before stay until the new ones are there. */
 export const usePartPages = (request: PartRequest): SWRResponse<Page[], Error> =>
   useSWR<Page[], Error>(['part', JSON.stringify(request)], () => engraved((e) => e.part(request)), { ...OPTIONS, keepPreviousData: true });
+
+/** A part as one long strip; none while its width is not known. */
+export const useScroll = (request: ScrollRequest | undefined): SWRResponse<Page, Error> =>
+  useSWR<Page, Error>(request === undefined ? null : ['scroll', JSON.stringify(request)], () => engraved((e) => e.scroll(request as ScrollRequest)), { ...OPTIONS, keepPreviousData: true });
+
+export const useCallSheet = (request: CallSheetRequest): SWRResponse<Page[], Error> =>
+  useSWR<Page[], Error>(['call-sheet', JSON.stringify(request)], () => engraved((e) => e.callSheet(request)), { ...OPTIONS, keepPreviousData: true });
+
+/** All parts under each other in one unbroken strip. */
+export const useScoreStrip = (name: string, scores: readonly Score<Written>[]): SWRResponse<EngravedScore, Error> =>
+  useSWR<EngravedScore, Error>(['score', name, JSON.stringify(scores)], () => engraved((e) => e.score(scores)), { ...OPTIONS, keepPreviousData: true });
 
 export const useChartPages = (request: ChartRequest): SWRResponse<Page[], Error> =>
   useSWR<Page[], Error>(['chart', JSON.stringify(request)], () => engraved((e) => e.chart(request)), { ...OPTIONS, keepPreviousData: true });

@@ -5,18 +5,19 @@ import { instrumentTitle } from '@cifra/engrave';
 import { Check } from 'lucide-react';
 import { Checkbox, Tabs } from 'radix-ui';
 import { useEffect, useState } from 'react';
-import { useTeacher } from '../api/resources';
+import { usePupils, useTeacher } from '../api/resources';
 import { SchoolFields } from '../school/SchoolFields';
 import { Button } from '../ui/Button';
 import { SelectField, TextField } from '../ui/Field';
 import { Modal, ModalFooter } from '../ui/Modal';
+import { type ListedPupil, PupilsTab } from './PupilsTab';
 import { SECTION_WORDS } from '../words/sectionWords';
 
 interface Props {
   readonly group: ClassView;
   readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
-  readonly onSave: (change: Partial<SaveClassDto>) => Promise<void>;
+  readonly onSave: (change: Partial<SaveClassDto>, pupils: readonly ListedPupil[] | undefined) => Promise<void>;
 }
 
 const TAB = 'border-b-2 border-transparent px-1 pb-1.5 font-medium text-secondary data-[state=active]:border-accent data-[state=active]:text-ink';
@@ -28,8 +29,12 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
   const [instruments, setInstruments] = useState<readonly InstrumentId[]>(group.instruments);
   const [stage, setStage] = useState<Stage>(group.stage);
   const [schools, setSchools] = useState<SchoolOverrides>(group.schools);
+  const { data: listed } = usePupils(open ? group.id : undefined);
+  const [pupils, setPupils] = useState<readonly ListedPupil[]>();
+  const shownPupils = pupils ?? listed ?? [];
   useEffect(() => {
     if (!open) return;
+    setPupils(undefined);
     setName(group.name);
     setInstruments(group.instruments);
     setStage(group.stage);
@@ -37,10 +42,11 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
   }, [open, group]);
   const toggle = (id: InstrumentId, on: boolean) => setInstruments((all) => INSTRUMENTS.map((i) => i.id).filter((i) => (i === id ? on : all.includes(i))));
   const save = async () => {
-    await onSave({ name: name.trim(), instruments: [...instruments], stage, schools });
+    await onSave({ name: name.trim(), instruments: [...instruments], stage, schools }, pupils?.map((p) => ({ ...p, name: p.name.trim() })));
     onOpenChange(false);
   };
-  const problem = name.trim() === '' ? 'Give the class a name.' : instruments.length === 0 ? 'Choose at least one instrument.' : undefined;
+  const problem = name.trim() === '' ? 'Give the class a name.' : instruments.length === 0 ? 'Choose at least one instrument.'
+    : shownPupils.some((p) => p.name.trim() === '') ? 'Give every pupil a name, or take the empty line out.' : undefined;
   return (
     <Modal open={open} onOpenChange={onOpenChange} title="The class" description="Each instrument gets a page of every line." wide>
       <div className="space-y-4">
@@ -53,6 +59,7 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
         <Tabs.Root defaultValue="instruments">
           <Tabs.List aria-label="Parts of the class" className="mb-4 flex gap-5 border-b border-line">
             <Tabs.Trigger value="instruments" className={TAB}>Instruments, {instruments.length}</Tabs.Trigger>
+            <Tabs.Trigger value="pupils" className={TAB}>Pupils, {shownPupils.length}</Tabs.Trigger>
             <Tabs.Trigger value="schools" className={TAB}>How it is taught</Tabs.Trigger>
           </Tabs.List>
           <Tabs.Content value="instruments">
@@ -72,6 +79,7 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
               ))}
             </div>
           </Tabs.Content>
+          <Tabs.Content value="pupils"><PupilsTab pupils={shownPupils} instruments={instruments} onChange={setPupils} /></Tabs.Content>
           <Tabs.Content value="schools">
             <SchoolFields prefix="class" chosen={schools} below={schoolsOf(teacher?.schools ?? {})} belowName="as you teach" onChange={setSchools} />
           </Tabs.Content>

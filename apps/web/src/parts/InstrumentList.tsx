@@ -1,16 +1,17 @@
 import type { ClassView } from '@cifra/contract';
 import { STAGE_WORDS } from '@cifra/contract/words';
-import type { InstrumentId, Part } from '@cifra/core';
+import type { Part } from '@cifra/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { signatureCount } from '../words/caption';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
+import type { PartsView } from './useSelection';
 
 interface Props {
   readonly parts: readonly Part[];
   readonly group: ClassView;
   readonly chosen: string;
-  readonly onChoose: (id: InstrumentId | 'all') => void;
+  readonly onChoose: (view: PartsView) => void;
   readonly onEditClass: () => void;
 }
 
@@ -21,21 +22,24 @@ export function partState(part: Part): { readonly mark: string; readonly words: 
   return { mark: '✓', words: `every note suits: ${STAGE_WORDS[part.teaching.stage].toLowerCase()}`, tone: 'text-accent' };
 }
 
+/** What is seen of all instruments together. */
+const TOGETHER = [['all', 'The whole class'], ['call-sheet', 'Call sheet'], ['score', 'Score']] as const;
+
 const inKey = (p: Part): string => `in ${p.instrument.inKey ?? 'C'}, ${signatureCount(p.decisions.key.fifths)}`;
 
 export function InstrumentList({ parts, group, chosen, onChoose, onEditClass }: Props) {
   return (
     <>
       <div className="border-b border-line bg-panel p-3 md:hidden">
-        <SelectField id="instrument" label="Instrument" value={chosen} onChange={(e) => onChoose(e.target.value as InstrumentId | 'all')}>
-          <option value="all">The whole class</option>
+        <SelectField id="instrument" label="Instrument" value={chosen} onChange={(e) => onChoose(e.target.value as PartsView)}>
+          {TOGETHER.map(([view, name]) => <option key={view} value={view}>{name}</option>)}
           {parts.map((p) => <option key={p.instrument.id} value={p.instrument.id}>{p.instrument.name}</option>)}
         </SelectField>
       </div>
-      <nav aria-label="Instruments" className="flex w-[12.75rem] shrink-0 flex-col overflow-y-auto border-r border-line bg-panel max-md:hidden">
+      <nav aria-label="Instruments" className="flex w-[12.75rem] shrink-0 flex-col print:hidden overflow-y-auto border-r border-line bg-panel max-md:hidden">
         <p className="px-4 pt-3 pb-2 text-[13px] font-semibold text-secondary">{group.name}, {parts.length} {parts.length === 1 ? 'instrument' : 'instruments'}</p>
         <ul className="flex-1">
-          <li><Row current={chosen === 'all'} onClick={() => onChoose('all')}><span className="flex-1 py-1.5">The whole class</span></Row></li>
+          {TOGETHER.map(([view, name]) => <li key={view}><Row current={chosen === view} onClick={() => onChoose(view)}><span className="flex-1 py-0.5">{name}</span></Row></li>)}
           {parts.map((p) => {
             const state = partState(p);
             return (

@@ -2,6 +2,7 @@ import { type Clef, type Key, type KeyChoice, openingOf, type Part, type PartCho
 import { RotateCcw } from 'lucide-react';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
+import { Toggle } from '../ui/Toggle';
 import { keyName, signatureCount } from '../words/caption';
 import { OCTAVE_WHY } from '../words/factWords';
 
@@ -41,6 +42,7 @@ export function PartChoices({ part, lines, choice, onChange }: Props) {
           <SelectField id={`line-${id}`} label="Plays" value={choice.line ?? 0} onChange={(e) => set('line', e.target.value === '0' ? undefined : Number(e.target.value))}>
             {Array.from({ length: lines }, (_u, i) => <option key={i} value={i}>Line {i + 1}</option>)}
           </SelectField>
+          <Toggle id={`together-${id}`} label="All lines on its page" checked={choice.together === true} onChange={(on) => set('together', on ? true : undefined)} />
         </Choice>
       )}
       <Choice why={KEY_WHY[key.why]}>

@@ -1,15 +1,14 @@
-import type { ClassView } from '@cifra/contract';
-import type { Exercise, Part } from '@cifra/core';
+import type { Part } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { useEffect, useRef, useState } from 'react';
+import type { PartRequest } from '../engraving/engraveWorker';
 import { usePartPages } from '../engraving/useEngraving';
 import { Failure, StaffSkeleton } from '../ui/States';
 import { Sheet } from '../ui/Sheet';
 
 interface Props {
-  readonly exercise: Exercise;
   readonly part: Part;
-  readonly group: ClassView;
+  readonly request: PartRequest;
   /** Engraved only when it comes near the window: a whole class is many pages. */
   readonly lazy: boolean;
   readonly chosen: string | undefined;
@@ -32,18 +31,18 @@ function useNear(lazy: boolean) {
 
 export function PartPages(props: Props) {
   const { ref, near } = useNear(props.lazy);
-  const { part, group } = props;
+  const { part, request } = props;
   return (
     <section ref={ref} aria-label={instrumentTitle(part.instrument)} className="mx-auto max-w-[52rem] space-y-5 p-2 md:p-5">
-      {near ? <Engraved {...props} /> : <div className={`bg-white shadow-sm ${ASPECT[group.paper]}`} />}
+      {near ? <Engraved {...props} /> : <div className={`bg-white shadow-sm ${ASPECT[request.paper]}`} />}
     </section>
   );
 }
 
-function Engraved({ exercise, part, group, chosen, onChoose }: Props) {
-  const { data, error, isLoading, mutate } = usePartPages({ exercise, instrument: part.instrument.id, teaching: part.teaching, rows: group.band[part.instrument.family], paper: group.paper, strip: group.strip ?? false });
+function Engraved({ part, request, chosen, onChoose }: Props) {
+  const { data, error, isLoading, mutate } = usePartPages(request);
   if (error !== undefined) return <div className="bg-white shadow-sm"><Failure title="This page could not be engraved" detail="The line itself is safe. Try again, or choose another instrument." onRetry={() => void mutate()} /></div>;
-  if (data === undefined) return <div className={`bg-white p-12 shadow-sm ${ASPECT[group.paper]}`}><StaffSkeleton systems={4} label={`Engraving ${part.instrument.name}`} /></div>;
+  if (data === undefined) return <div className={`bg-white p-12 shadow-sm ${ASPECT[request.paper]}`}><StaffSkeleton systems={4} label={`Engraving ${part.instrument.name}`} /></div>;
   return (
     <div aria-busy={isLoading} className="space-y-5">
       {data.map((page, i) => <Sheet key={i} page={page} chosen={chosen} onChoose={onChoose} className="bg-white shadow-sm" />)}

@@ -1,25 +1,33 @@
-import type { ClassView, ExerciseView, RefusalView } from '@cifra/contract';
-import type { Exercise, InstrumentId, PartChoice } from '@cifra/core';
-import { type ClassKeyOffer, isInstrumentId, linesOf, notesOf, offerClassKeys, realize, transposeExercise } from '@cifra/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
-import { RequestError } from '../api/request';
-import { saveClass, saveExercise, useClasses, useExercise } from '../api/resources';
+import type { ClassView, ExerciseView, PupilView } from '@cifra/contract';
+import { type ClassKeyOffer, fadeStepOf, type InstrumentId, linesOf, notesOf, offerClassKeys, type PageSetup, type Part, partOf, type PartChoice, realize, transposeExercise, withSetup } from '@cifra/core';
+import { readPageName } from '@cifra/engrave';
+import { useEffect, useMemo, useState } from 'react';
+import { Link, Navigate, useParams } from 'react-router';
+import { saveClass, savePupilPage, savePupils, useClasses, useExercise, usePupils } from '../api/resources';
+import type { PartRequest } from '../engraving/engraveWorker';
 import { useFigures } from '../figures/loadFigures';
 import { useTeaching } from '../school/teaching';
 import { useNotice } from '../ui/Notices';
 import { Empty, Failure, StaffSkeleton } from '../ui/States';
-import { BandPanel } from './BandPanel';
+import { keyName } from '../words/caption';
+import { todayIso } from '../words/pageWords';
+import { CallSheet } from './CallSheet';
 import { ClassDialog } from './ClassDialog';
 import { classParts } from './classFit';
 import { ConflictDialog } from './ConflictDialog';
 import { InstrumentList } from './InstrumentList';
-import { keyName } from '../words/caption';
+import { LineChoices } from './LineChoices';
+import { MetNotes } from './MetNotes';
 import { MisfitOffers } from './MisfitOffers';
+import { PagePanel } from './PagePanel';
 import { PartChoices } from './PartChoices';
 import { PartPages } from './PartPages';
-import { PartsHeader, type SaveState } from './PartsHeader';
+import { PartsHeader } from './PartsHeader';
+import type { ListedPupil } from './PupilsTab';
 import { ReasonTrail } from './ReasonTrail';
+import { Score } from './Score';
+import { useSaving } from './useSaving';
+import { useSelection } from './useSelection';
 
 /** Opens the exercise and the class that the parts need. */
 export function Parts() {
@@ -39,36 +47,25 @@ export function Parts() {
   return <OpenParts key={id} exercise={exercise.data} group={group} />;
 }
 
-/** The address carries the instrument and the chosen note, so that Back and bookmarks work. */
-function useSelection(exercise: ExerciseView, group: ClassView) {
-  const { instrument } = useParams();
-  const [query, setQuery] = useSearchParams();
-  const navigate = useNavigate();
-  const base = `/exercises/${exercise.id}/parts`;
+/** What the page of an instrument is made from: the class's setup, or a pupil's over it. */
+function requestFor(exercise: ExerciseView, group: ClassView, part: Part, pupil: PupilView | undefined): PartRequest {
+  const id = part.instrument.id;
+  const known = pupil?.known ?? group.known?.find((k) => k.instrument === id)?.notes;
   return {
-    instrument,
-    valid: instrument === 'all' || (instrument !== undefined && isInstrumentId(instrument) && group.instruments.includes(instrument)),
-    fallback: `${base}/${group.instruments[0] ?? 'all'}`,
-    note: query.get('note') ?? undefined,
-    chooseInstrument: (to: InstrumentId | 'all') => void navigate(`${base}/${to}${query.get('note') === null || to === 'all' ? '' : `?note=${query.get('note')}`}`),
-    chooseNote: (note: string | undefined, of?: InstrumentId) => {
-      if (of !== undefined && of !== instrument) void navigate(`${base}/${of}?note=${note}`);
-      else setQuery(note === undefined ? {} : { note }, { replace: true });
-    },
+    exercise: exercise.document, instrument: id, teaching: part.teaching, page: withSetup(group.page, pupil?.page), today: todayIso(), paper: group.paper,
+    ...(known === undefined ? {} : { known }), ...(pupil === undefined ? {} : { name: pupil.name }),
   };
 }
 
 function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; readonly group: ClassView }) {
   const selection = useSelection(exercise, group);
   const notice = useNotice();
-  const [saving, setSaving] = useState<SaveState>('saved');
-  const [conflict, setConflict] = useState<{ readonly refusal: RefusalView; readonly mine: Exercise }>();
+  const saving = useSaving(exercise);
+  const { save } = saving;
   const [editingClass, setEditingClass] = useState(false);
-  const queue = useRef<Promise<unknown>>(Promise.resolve());
-  const newest = useRef(exercise);
-  newest.current = exercise.version >= newest.current.version ? exercise : newest.current;
   const teaching = useTeaching(group);
   const figures = useFigures(group.instruments);
+  const { data: pupils = [] } = usePupils(group.id);
   const parts = useMemo(() => classParts(exercise.document, group.instruments, teaching), [exercise.document, group.instruments, teaching]);
   const classKeys = useMemo(() => offerClassKeys(realize(exercise.document), parts.map((p) => p.instrument), exercise.document.owner, teaching), [exercise.document, parts, teaching]);
   useEffect(() => {
@@ -77,61 +74,69 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
   }, [exercise.title]);
 
   if (!selection.valid) return <Navigate to={selection.fallback} replace />;
-  const part = parts.find((p) => p.instrument.id === selection.instrument);
+  const part = parts.find((p) => p.instrument.id === selection.view);
+  const players = pupils.filter((p) => p.instrument === part?.instrument.id);
+  const pupil = players.find((p) => p.id === selection.pupil);
+  const page = withSetup(group.page, pupil?.page);
+  const choice = part === undefined ? {} : (exercise.document.partChoices[part.instrument.id] ?? {});
 
-  /** Saves one after the other, each on the version before it. */
-  const save = (change: (before: Exercise) => Exercise) => {
-    setSaving('saving');
-    queue.current = queue.current.then(async () => {
-      const before = newest.current;
-      const mine = change(before.document);
-      try {
-        newest.current = await saveExercise(before, { document: mine });
-        setSaving('saved');
-      } catch (e) {
-        setSaving('not-saved');
-        if (e instanceof RequestError && e.status === 409) setConflict({ refusal: e.refusal, mine });
-        else notice((e as Error).message, { tone: 'warning', action: { label: 'Try again', run: () => save(change) } });
-      }
-    });
-  };
-  const choosePart = (id: InstrumentId, choice: PartChoice) => save((before) => {
+  const choosePart = (id: InstrumentId, chosen: PartChoice) => save((before) => {
     const { [id]: _replaced, ...others } = before.partChoices;
-    return { ...before, partChoices: Object.keys(choice).length === 0 ? others : { ...others, [id]: choice } };
+    return { ...before, partChoices: Object.keys(chosen).length === 0 ? others : { ...others, [id]: chosen } };
   });
   const moveClass = ({ interval, fifths }: ClassKeyOffer) => {
-    const before = newest.current.document;
+    const before = saving.current();
     save((e) => transposeExercise(e, interval));
     notice(`The whole class plays in ${keyName({ fifths, mode: before.source.measures[0]?.key?.mode ?? 'major' })} now.`, { action: { label: 'Undo', run: () => save(() => before) } });
   };
-  const changeClass = async (change: Parameters<typeof saveClass>[1]) => {
+  const attempt = async (what: () => Promise<unknown>) => {
     try {
-      await saveClass(group, change);
+      await what();
     } catch (e) {
       notice((e as Error).message, { tone: 'warning' });
     }
   };
+  const changeClass = (change: Parameters<typeof saveClass>[1]) => attempt(() => saveClass(group, change));
+  const saveClassDialog = (change: Parameters<typeof saveClass>[1], listed: readonly ListedPupil[] | undefined) => attempt(async () => {
+    await saveClass(group, change);
+    if (listed !== undefined) await savePupils(group.id, listed.map(({ id, name, instrument }) => ({ name, instrument, ...(id === undefined ? {} : { id }) })));
+  });
+  const changePage = (change: Partial<PageSetup>) => void (pupil === undefined
+    ? changeClass({ page: { ...group.page, ...change } as ClassView['page'] })
+    : attempt(() => savePupilPage(group.id, pupil.id, { ...pupil.page, ...change } as NonNullable<PupilView['page']>)));
 
-  const family = part?.instrument.family ?? 'brass';
+  const chosen = selection.note === undefined ? undefined : readPageName(selection.note);
+  const explained = part === undefined || chosen === undefined || chosen.line === 0 ? part : partOf(exercise.document, part.instrument.id, teaching, undefined, chosen.line);
+  const request = part === undefined ? undefined : requestFor(exercise, group, part, pupil);
   return (
     <>
-      <PartsHeader exercise={exercise} group={group} instrument={part?.instrument} saving={saving} onPaper={(paper) => void changeClass({ paper })} />
-      <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
-        <InstrumentList parts={parts} group={group} chosen={selection.instrument ?? ''} onChoose={selection.chooseInstrument} onEditClass={() => setEditingClass(true)} />
-        <div className="min-w-0 bg-desk max-md:shrink-0 md:min-h-0 md:flex-1 md:overflow-y-auto" aria-label="Pages" role="region">
-          {(part === undefined ? parts : [part]).map((p) => (
-            <PartPages key={p.instrument.id} exercise={exercise.document} part={p} group={group} lazy={part === undefined} chosen={selection.note} onChoose={(note) => selection.chooseNote(note, p.instrument.id)} />
-          ))}
+      <PartsHeader exercise={exercise} group={group} instrument={part?.instrument} pupils={players} pupil={pupil} saving={saving.state} onPaper={(paper) => void changeClass({ paper })} />
+      <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto print:block">
+        <InstrumentList parts={parts} group={group} chosen={selection.view ?? ''} onChoose={selection.choose} onEditClass={() => setEditingClass(true)} />
+        <div className="pages min-w-0 bg-desk max-md:shrink-0 md:min-h-0 md:flex-1 md:overflow-y-auto" aria-label="Pages" role="region">
+          {selection.view === 'call-sheet' ? <CallSheet exercise={exercise} group={group} teaching={teaching} />
+            : selection.view === 'score' ? <Score exercise={exercise.document} parts={parts} />
+              : (part === undefined ? parts : [part]).map((p) => (
+                <PartPages key={p.instrument.id} part={p} request={requestFor(exercise, group, p, p === part ? pupil : undefined)} lazy={part === undefined} chosen={selection.note} onChoose={(note) => selection.chooseNote(note, p.instrument.id)} />
+              ))}
         </div>
-        <aside aria-label="Over each note" className="shrink-0 border-line bg-panel max-md:border-t md:w-[18.25rem] md:overflow-y-auto md:border-l">
-          <BandPanel family={family} band={group.band} strip={group.strip ?? false} both={part === undefined} onChange={(band) => void changeClass({ band })} onStrip={(strip) => void changeClass({ strip })} />
-          {part !== undefined && <PartChoices part={part} lines={linesOf(exercise.document).length} choice={exercise.document.partChoices[part.instrument.id] ?? {}} onChange={(choice) => choosePart(part.instrument.id, choice)} />}
-          {part !== undefined && <MisfitOffers part={part} choice={exercise.document.partChoices[part.instrument.id] ?? {}} onChange={(choice) => choosePart(part.instrument.id, choice)} classKeys={classKeys} onClassKey={moveClass} />}
-          {part !== undefined && figures.ready && <ReasonTrail part={part} note={selection.note} onClose={() => selection.chooseNote(undefined)} />}
-        </aside>
+        {selection.view !== 'call-sheet' && selection.view !== 'score' && (
+          <aside aria-label="Over each note" className="shrink-0 border-line bg-panel max-md:border-t md:w-[18.25rem] md:overflow-y-auto md:border-l print:hidden">
+            {explained !== undefined && figures.ready && selection.note !== undefined && <ReasonTrail part={explained} note={chosen?.id} onClose={() => selection.chooseNote(undefined)} />}
+            <PagePanel
+              family={part?.instrument.family ?? 'brass'} page={page} both={part === undefined} pupils={players} pupil={pupil} onPupil={selection.choosePupil} onChange={changePage}
+              onAsClass={() => void (pupil !== undefined && attempt(() => savePupilPage(group.id, pupil.id, {})))} preview={request} step={fadeStepOf(teaching.schools, page.plan, todayIso())}
+            />
+            {part !== undefined && <PartChoices part={part} lines={linesOf(exercise.document).length} choice={choice} onChange={(to) => choosePart(part.instrument.id, to)} />}
+            {part !== undefined && <MisfitOffers part={part} choice={choice} onChange={(to) => choosePart(part.instrument.id, to)} classKeys={classKeys} onClassKey={moveClass} />}
+            {part !== undefined && <MetNotes part={part} known={group.known ?? []} onChange={(known) => void changeClass({ known })} />}
+            <LineChoices exercise={exercise.document} note={chosen?.id} onChange={save} />
+            {part !== undefined && selection.note === undefined && <p className="px-4 py-4 text-[13px] text-secondary">Choose a note on the page, and the reasons for its figure stand here.</p>}
+          </aside>
+        )}
       </div>
-      <ClassDialog group={group} open={editingClass} onOpenChange={setEditingClass} onSave={(change) => changeClass(change)} />
-      <ConflictDialog exercise={exercise} conflict={conflict} onClose={() => { setConflict(undefined); setSaving('saved'); }} />
+      <ClassDialog group={group} open={editingClass} onOpenChange={setEditingClass} onSave={saveClassDialog} />
+      <ConflictDialog exercise={exercise} conflict={saving.conflict} onClose={saving.settle} />
     </>
   );
 }

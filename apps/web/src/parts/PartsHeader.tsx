@@ -1,7 +1,7 @@
-import type { ClassView, ExerciseView, PaperName } from '@cifra/contract';
+import type { ClassView, ExerciseView, PaperName, PupilView } from '@cifra/contract';
 import type { Instrument } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
-import { Check, CircleAlert, Download, LoaderCircle, Pencil, Printer } from 'lucide-react';
+import { Check, CircleAlert, Download, LoaderCircle, Pencil, Printer, Smartphone } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { download } from '../api/request';
@@ -9,7 +9,10 @@ import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { useNotice } from '../ui/Notices';
 import { exerciseCaption } from '../words/caption';
+import { todayIso } from '../words/pageWords';
+import { LinkDialog } from './LinkDialog';
 import { RenameDialog } from './RenameDialog';
+import { SetDialog } from './SetDialog';
 
 export type SaveState = 'saved' | 'saving' | 'not-saved';
 
@@ -19,11 +22,13 @@ interface Props {
   readonly exercise: ExerciseView;
   readonly group: ClassView;
   readonly instrument: Instrument | undefined;
+  readonly pupils: readonly PupilView[];
+  readonly pupil: PupilView | undefined;
   readonly saving: SaveState;
   readonly onPaper: (paper: PaperName) => void;
 }
 
-export function PartsHeader({ exercise, group, instrument, saving, onPaper }: Props) {
+export function PartsHeader({ exercise, group, instrument, pupils, pupil, saving, onPaper }: Props) {
   const notice = useNotice();
   const [busy, setBusy] = useState<string>();
   const [renaming, setRenaming] = useState(false);
@@ -40,10 +45,12 @@ export function PartsHeader({ exercise, group, instrument, saving, onPaper }: Pr
       setBusy(undefined);
     }
   };
-  const book = () => void fetchFile('The book', `${path}/book.pdf${query}`);
+  const [making, setMaking] = useState(false);
+  const [linking, setLinking] = useState(false);
+  const forPupil = pupil === undefined ? '' : `&pupil=${pupil.id}`;
   const item = 'flex cursor-pointer flex-col rounded px-3 py-2 outline-none data-[disabled]:opacity-50 data-[highlighted]:bg-desk';
   return (
-    <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-white px-5 py-2">
+    <header className="print:hidden flex min-h-14 flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-white px-5 py-2">
       <div className="flex min-w-0 items-baseline gap-3 max-xl:flex-col max-xl:gap-0">
         <div className="flex min-w-0 items-center gap-1.5">
           <h1 className="truncate text-[20px]">{exercise.title}</h1>
@@ -60,11 +67,12 @@ export function PartsHeader({ exercise, group, instrument, saving, onPaper }: Pr
           <option value="a4">A4</option>
           <option value="letter">Letter</option>
         </SelectField>
+        {instrument !== undefined && <Button onClick={() => setLinking(true)} icon={<Smartphone size={16} aria-hidden />}>Link</Button>}
         <DropdownMenu.Root modal={false}>
           <DropdownMenu.Trigger asChild><Button icon={<Download size={16} aria-hidden />} disabled={busy !== undefined}>Download</Button></DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" sideOffset={4} className="fade-in z-30 w-72 rounded-md border border-line bg-white p-1 shadow-lg">
-              <DropdownMenu.Item disabled={instrument === undefined} onSelect={() => instrument !== undefined && void fetchFile('The part', `${path}/parts/${instrument.id}.pdf${query}`)} className={item}>
+              <DropdownMenu.Item disabled={instrument === undefined} onSelect={() => instrument !== undefined && void fetchFile('The part', `${path}/parts/${instrument.id}.pdf${query}${forPupil}&today=${todayIso()}`)} className={item}>
                 <span className="font-medium">{instrument === undefined ? 'This part as PDF' : `${instrumentTitle(instrument)} as PDF`}</span>
                 <span className="text-[12.5px] text-secondary">{instrument === undefined ? 'Choose one instrument first' : 'To print this part'}</span>
               </DropdownMenu.Item>
@@ -80,21 +88,19 @@ export function PartsHeader({ exercise, group, instrument, saving, onPaper }: Pr
                 <span className="font-medium">{instrument === undefined ? 'This part as MIDI' : `${instrumentTitle(instrument)} as MIDI`}</span>
                 <span className="text-[12.5px] text-secondary">To play along, with a count-in</span>
               </DropdownMenu.Item>
-              <DropdownMenu.Item onSelect={book} className={item}>
-                <span className="font-medium">All {count} parts as one PDF</span>
-                <span className="text-[12.5px] text-secondary">In score order, with bookmarks</span>
-              </DropdownMenu.Item>
-              <DropdownMenu.Item onSelect={() => void fetchFile('The files', `${path}/class.zip${query}`)} className={item}>
-                <span className="font-medium">Everything in one zip</span>
-                <span className="text-[12.5px] text-secondary">All pages, files for other programs, and the line itself</span>
+              <DropdownMenu.Item onSelect={() => void fetchFile('The call sheet', `${path}/call-sheet.pdf${query}`)} className={item}>
+                <span className="font-medium">Call sheet as PDF</span>
+                <span className="text-[12.5px] text-secondary">Letters and figures of all {count}, on one page where they fit</span>
               </DropdownMenu.Item>
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
-        <Button kind="primary" disabled={busy !== undefined} onClick={book} icon={busy === undefined ? <Printer size={16} aria-hidden /> : <LoaderCircle size={16} aria-hidden className="animate-spin" />}>
-          {busy === undefined ? `Get ${count} parts to print` : 'Making the pages …'}
+        <Button kind="primary" onClick={() => setMaking(true)} icon={busy === undefined ? <Printer size={16} aria-hidden /> : <LoaderCircle size={16} aria-hidden className="animate-spin" />}>
+          {busy === undefined ? `Get ${count} parts to print` : 'Making the page …'}
         </Button>
       </div>
+      <SetDialog exercise={exercise} group={group} open={making} onOpenChange={setMaking} />
+      {instrument !== undefined && <LinkDialog exercise={exercise} group={group} instrument={instrument} pupils={pupils} pupil={pupil} open={linking} onOpenChange={setLinking} />}
       <RenameDialog exercise={exercise} open={renaming} onOpenChange={setRenaming} />
     </header>
   );

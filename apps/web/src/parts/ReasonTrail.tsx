@@ -1,4 +1,4 @@
-import { annotate, explain, type Part, trailFacts } from '@cifra/core';
+import { annotate, explain, type Part, sourceId, trailFacts } from '@cifra/core';
 import { X } from 'lucide-react';
 import { useMemo } from 'react';
 import { TrailList } from './TrailList';
@@ -13,8 +13,9 @@ interface Props {
 /** Why this figure: from what sounds to what the hands do, to be read out. */
 export function ReasonTrail({ part, note, onClose }: Props) {
   const annotations = useMemo(() => annotate(part), [part]);
-  const facts = useMemo(() => (note === undefined ? [] : trailFacts(explain(part, annotations, note))), [part, annotations, note]);
-  const chosen = note === undefined ? undefined : annotations.get(note);
+  const id = note === undefined ? undefined : sourceId(note);
+  const facts = useMemo(() => (id === undefined ? [] : trailFacts(explain(part, annotations, id))), [part, annotations, id]);
+  const chosen = id === undefined ? undefined : annotations.get(id);
   if (chosen === undefined || facts.length === 0) {
     return <section className="px-4 py-4 text-[13px] text-secondary"><h2 className="mb-1 font-sans font-semibold">Why this figure?</h2>Choose a note on the page, and its reasons stand here.</section>;
   }

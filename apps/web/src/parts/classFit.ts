@@ -1,10 +1,7 @@
-import { derivePart, type Exercise, type InstrumentId, linesOf, type Part, realize, taughtAs, type Teaching } from '@cifra/core';
+import { type Exercise, type InstrumentId, type Part, partOf, type Teaching } from '@cifra/core';
 
 /** The parts of a class for one exercise, in score order. */
-export function classParts(exercise: Exercise, instruments: readonly InstrumentId[], teaching: Teaching): Part[] {
-  const lines = linesOf(exercise).map((_l, i) => realize(exercise, i));
-  return instruments.map((id) => derivePart(lines[exercise.partChoices[id]?.line ?? 0] ?? realize(exercise), taughtAs(id, teaching.schools), exercise.owner, exercise.partChoices[id] ?? {}, teaching));
-}
+export const classParts = (exercise: Exercise, instruments: readonly InstrumentId[], teaching: Teaching): Part[] => instruments.map((id) => partOf(exercise, id, teaching));
 
 /** How an exercise suits a class, in one line. */
 export function classFit(exercise: Exercise, instruments: readonly InstrumentId[], teaching: Teaching): { words: string; outside: string[]; unplayable: string[] } {

@@ -101,7 +101,6 @@ export function factWords(f: Fact, schools: Schools = DEFAULT_SCHOOLS): TrailLin
     case 'alternate': return { term: 'also', text: `${figureLine(f.alternate.figure, schools)}: ${ALTERNATE_WORDS[f.alternate.reason]}` };
     case 'better': return { term: 'easier', text: `${figureLine(f.alternate.figure, schools)} here: ${BETTER_WHY[f.cause]}` };
     case 'misfit': return { term: 'range', text: `${SIDE[f.side]} than ${STAGE_WORDS[f.stage].toLowerCase()} goes` };
-    case 'hidden': return { term: 'hidden', text: 'no figure on the page here: this note is to be read' };
     case 'unplayable': return { term: 'figure', text: f.because === 'below-range' ? 'none: too low for this instrument' : f.because === 'above-range' ? 'none: too high for this instrument' : 'none known' };
   }
 }

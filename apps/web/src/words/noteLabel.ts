@@ -1,4 +1,5 @@
-import { type Annotations, letterName, type NoteAnnotation, type NoteId, type Part, type Pitch, type Schools, structureOf } from '@cifra/core';
+import { letterName, type NoteAnnotation, type NoteId, type PagePlan, type Pitch, type RowSetup, type Schools, structureOf } from '@cifra/core';
+import { pageName } from '@cifra/engrave';
 import { figureWords, spokenLetter } from './spoken';
 
 const SOURCE: Readonly<Record<string, string>> = { signature: ', from the key signature', bar: ', from earlier in the bar', tie: ', held by the tie', sign: '', plain: '' };
@@ -7,17 +8,28 @@ const UNPLAYABLE = { 'below-range': 'too low for this instrument', 'above-range'
 /** A letter with its octave, which tells two of one letter apart: `B♭3`. */
 export const octaveName = (p: Pitch): string => `${letterName(p)}${p.octave}`;
 
-/** What a screen reader says of each note: `bar 3, beat 2, B flat, from the key signature, first valve`. */
-export function noteLabels(part: Part, annotations: Annotations): ReadonlyMap<NoteId, string> {
+/** What a row says where it is not the figure or the name: those are said anyway. */
+const hasFigure = (rows: readonly RowSetup[]): boolean => rows.some((r) => r.row === 'figure' || r.row === 'diagram');
+
+/** What a screen reader says of each note of a page: `bar 3, beat 2, B flat, from the key signature, first valve`. */
+export function noteLabels(plan: PagePlan): ReadonlyMap<NoteId, string> {
+  const { part, annotations } = plan;
   const labels = new Map<NoteId, string>();
   const { places } = structureOf(part.score);
   const { fingerCount } = part.teaching.schools;
   annotations.values().forEach((note, i) => {
     const { measure, beat } = places[i] ?? { measure: 0, beat: '' };
-    const figure = note.hidden ? 'to be read without a figure' : note.fingering.kind === 'playable' ? figureWords(note.fingering.figure, fingerCount) : UNPLAYABLE[note.fingering.because];
-    labels.set(note.id, `bar ${measure}, beat ${beat}, ${spokenLetter(note.written)}${SOURCE[note.accidental.source] ?? ''}, ${figure}${note.better === undefined || note.hidden ? '' : ', an easier figure is marked'}`);
+    const shown = plan.rowsAt(note.id);
+    const figure = !hasFigure(shown) ? 'to be read without a figure' : note.fingering.kind === 'playable' ? figureWords(note.fingering.figure, fingerCount) : UNPLAYABLE[note.fingering.because];
+    const tied = note.tiedFrom === undefined ? figure : 'held on';
+    labels.set(note.id, `bar ${measure}, beat ${beat}, ${spokenLetter(note.written)}${SOURCE[note.accidental.source] ?? ''}, ${tied}${plan.isNew(note.id) ? ', new' : ''}${note.better === undefined || shown.length === 0 ? '' : ', an easier figure is marked'}`);
   });
   return labels;
+}
+
+/** The same for all lines of a page, by a note's name on it. */
+export function pageLabels(plans: readonly PagePlan[]): ReadonlyMap<string, string> {
+  return new Map(plans.flatMap((plan, line) => [...noteLabels(plan)].map(([id, words]) => [pageName(line, id), plans.length === 1 ? words : `line ${line + 1}, ${words}`] as const)));
 }
 
 /** What a screen reader says of a note on a chart: `B flat 4, left hand: thumb and 1; right hand: 4 and E♭ key`. */

@@ -11,7 +11,7 @@ export const SCHOOL_QUESTION_WORDS: Readonly<Record<SchoolQuestion, string>> = {
 
 export const SCHOOL_CHOICE_WORDS: ChoiceWords = {
   figures: { fade: 'fade out by a plan', all: 'over every note', none: 'over no note' },
-  fadeStep: { every: 'not yet: every note', 'first-in-line': 'first in each line of four bars', new: 'only beyond the first notes' },
+  fadeStep: { every: 'not yet: every note', 'first-in-line': 'first in each line', 'after-change': 'after each change', new: 'only over new notes', trouble: 'only over hard places' },
   fingerCount: { 'six-down': '1 2 3 and 4 5 6', 'each-hand': '1 2 3 on each hand' },
   horn: { 'single-f': 'a single horn in F', double: 'a double horn with thumb', 'single-b-flat': 'a single horn in B♭' },
   recorder: { baroque: 'baroque (forked F)', german: 'German (plain F)' },

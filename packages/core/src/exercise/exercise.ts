@@ -11,6 +11,8 @@ export type PageOwner = 'concert' | InstrumentId;
 export interface PartChoice {
   /** Which of several lines the instrument plays, counted from 0. */
   readonly line?: number;
+  /** All lines stand on its page, under each other. */
+  readonly together?: boolean;
   /** Octaves away from the sounding octave of the source. */
   readonly octaves?: number;
   readonly key?: KeyChoice;
@@ -32,6 +34,8 @@ export interface Exercise {
   readonly otherLines?: readonly Score<Written>[];
   /** What the file that it was read from had and Cifra could not take, until the teacher has seen to it. */
   readonly notTaken?: readonly Problem[];
+  /** What the teacher tells the players on every page of it. */
+  readonly note?: string;
   readonly partChoices: Readonly<Partial<Record<InstrumentId, PartChoice>>>;
 }
 

@@ -44,7 +44,7 @@ const measureSchema = z.strictObject({
     mark: z.strictObject({ value: z.enum(NOTE_VALUES), dots: z.int().min(0).max(2), perMinute: z.number().min(10).max(400) }).optional(),
   }).optional(),
   pickup: flag, repeatStart: flag, repeatEnd: flag, ending: z.array(z.int().min(1).max(9)).max(9).optional(),
-  endBar: z.enum(['double', 'final']).optional(), multiRest: z.int().min(2).max(MAX_MEASURES).optional(),
+  endBar: z.enum(['double', 'final']).optional(), multiRest: z.int().min(2).max(MAX_MEASURES).optional(), startsLine: flag,
 });
 const spanSchema = { from: id, to: id };
 
@@ -63,8 +63,9 @@ const exerciseSchema = z.strictObject({
   owner: z.enum(['concert', ...INSTRUMENT_IDS]),
   source: lineSchema, otherLines: z.array(lineSchema).min(1).max(MAX_LINES - 1).optional(),
   notTaken: z.array(problemSchema).max(200).optional(),
+  note: text.optional(),
   partChoices: z.partialRecord(z.enum(INSTRUMENT_IDS), z.strictObject({
-    line: z.int().min(0).max(MAX_LINES - 1).optional(),
+    line: z.int().min(0).max(MAX_LINES - 1).optional(), together: flag,
     octaves: z.int().min(-4).max(4).optional(), key: z.enum(KEY_CHOICES).optional(), clef: z.enum(CLEFS).optional(),
     alternatives: z.record(id, z.int().min(-4).max(4)).optional(),
   })),

@@ -1,5 +1,6 @@
 import { fifthsOf } from '../pitch/interval';
-import { letterName, type Pitch, type Step } from '../pitch/pitch';
+import { letterName, type Pitch, type Step, stepIndex } from '../pitch/pitch';
+import { type Key, signatureAlter, tonic } from './key';
 import type { Schools } from '../school/schools';
 
 export type NoteNames = Schools['noteNames'];
@@ -34,4 +35,22 @@ export function noteName(p: Pick<Pitch, 'step' | 'alter'>, fifths: number, names
     case 'fixed-do': return FIXED[p.step] + (SIGN[p.alter] ?? '');
     case 'german': return germanName(p);
   }
+}
+
+/**
+ * The syllable of a note alone: fixed where the class names notes so, else movable, minor counted from la.
+ * @example solmization(pitch('B', -1, 4), -2, 'letters') // 'do'
+ */
+export const solmization = (p: Pick<Pitch, 'step' | 'alter'>, fifths: number, names: NoteNames): string =>
+  (names === 'fixed-do' ? noteName(p, fifths, names) : (MOVABLE[fifthsOf(p) - fifths] ?? ''));
+
+/**
+ * The step of the scale that a note stands on, counted from the key's own first note; a sign before it raises or lowers
+ * it against the signature.
+ * @example scaleDegree(pitch('F', 1, 4), key(0)) // '♯4'
+ */
+export function scaleDegree(p: Pick<Pitch, 'step' | 'alter'>, key: Key): string {
+  const degree = ((stepIndex(p.step) - stepIndex(tonic(key).step) + 7) % 7) + 1;
+  const against = p.alter - signatureAlter(key.fifths, p.step);
+  return `${(against < 0 ? '♭' : '♯').repeat(Math.abs(against))}${degree}`;
 }

@@ -11,7 +11,6 @@ import { type ConcertLine, concertLineOf } from './concertLine';
 import type { Part } from './derivePart';
 import { deskOf } from './desk';
 import type { Trail } from './fact';
-import { hiddenNotes } from './fade';
 import type { WrittenTone, WrittenTones } from './writtenTones';
 
 /** What stands over one note. */
@@ -24,13 +23,13 @@ export interface NoteAnnotation {
   readonly fingering: Fingering;
   /** An alternate that is easier between these neighbours. */
   readonly better: BetterFigure | undefined;
+  /** The signature in force on the page. */
+  readonly fifths: number;
   /** The note's name as this class says it. */
   readonly name: string;
   readonly count: string;
   /** Continues a tied note: nothing new is fingered. */
   readonly tiedFrom: NoteId | undefined;
-  /** The class reads this note without a figure. */
-  readonly hidden: boolean;
   /** Octaves by which a teacher moved this note alone: a marked alternative. */
   readonly movedOctaves: number;
 }
@@ -49,7 +48,7 @@ export class Annotations implements Iterable<readonly [NoteId, NoteAnnotation]> 
 
   constructor(
     private readonly tones: WrittenTones, private readonly structure: Structure, private readonly counts: readonly string[],
-    readonly accidentals: readonly AccidentalReading[], readonly better: readonly (BetterFigure | undefined)[], readonly hidden: readonly boolean[] | undefined,
+    readonly accidentals: readonly AccidentalReading[], readonly better: readonly (BetterFigure | undefined)[],
     readonly toneWords: readonly ToneWords[],
   ) {}
 
@@ -84,9 +83,9 @@ export class Annotations implements Iterable<readonly [NoteId, NoteAnnotation]> 
   private make(index: number, tone: WrittenTone, { fingering, name }: ToneWords): NoteAnnotation {
     const id = this.structure.noteIds[index] as NoteId;
     return {
-      id, written: tone.pitch, concert: tone.concert, accidental: this.accidentals[index] as AccidentalReading, fingering, better: this.better[index], name,
+      id, fifths: tone.fifths, written: tone.pitch, concert: tone.concert, accidental: this.accidentals[index] as AccidentalReading, fingering, better: this.better[index], name,
       count: this.counts[index] as string, tiedFrom: this.structure.heldOver[index] === 1 ? this.structure.noteIds[index - 1] : undefined,
-      hidden: this.hidden?.[index] === true, movedOctaves: tone.moved,
+      movedOctaves: tone.moved,
     };
   }
 }
@@ -109,7 +108,7 @@ export function annotate(part: Part, { alone = false } = {}): Annotations {
   const line = concertLineOf(part.concert);
   return new Annotations(
     tones, line.structure, countsOf(line.structure, schools.counting),
-    accidentalsOf(part, line), alone ? [] : context.findAll(tones, line), hiddenNotes(part, schools),
+    accidentalsOf(part, line), alone ? [] : context.findAll(tones, line),
     tones.tones.map((t) => ({ fingering: fingerIn(table, t.midi), name: noteName(t.pitch, t.fifths, schools.noteNames) })),
   );
 }

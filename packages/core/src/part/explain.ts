@@ -76,17 +76,15 @@ class Explainer {
     const place = this.places[index] as Facts;
     const block = this.blocks[this.of[index] as number] as Block;
     const { whole, head, tail, tone } = block;
-    const { accidentals, better, hidden } = this.annotations;
+    const { accidentals, better } = this.annotations;
     const reading = accidentals[index] as AccidentalReading;
     const signed = reading.courtesy === true || (reading.source !== 'plain' && reading.source !== 'signature');
     const easier = better[index];
-    const unseen = hidden !== undefined && hidden[index] === true;
-    if (!signed && easier === undefined && !unseen) return { place, facts: whole };
+    if (!signed && easier === undefined) return { place, facts: whole };
     const reached = signed ? this.reachedBy(reading, index) : NOTHING;
-    if (signed && reached.length === 0 && reading.setBy === undefined && reading.courtesy !== true && easier === undefined && !unseen) return { place, facts: withSign(block, reading.source) };
+    if (signed && reached.length === 0 && reading.setBy === undefined && reading.courtesy !== true && easier === undefined) return { place, facts: withSign(block, reading.source) };
     const facts = signed ? [...head, ...this.signFacts(reading, tone.pitch, index, reached), ...tail] : [...whole];
     if (easier !== undefined) facts.push({ kind: 'better', alternate: easier.alternate, cause: easier.cause });
-    if (unseen) facts.push({ kind: 'hidden' });
     return { place, facts };
   }
 

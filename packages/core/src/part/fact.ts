@@ -40,7 +40,6 @@ export type Fact =
   | { readonly kind: 'alternate'; readonly alternate: Alternate }
   | { readonly kind: 'better'; readonly alternate: Alternate; readonly cause: BetterCause }
   | { readonly kind: 'misfit'; readonly side: MisfitSide; readonly stage: Stage }
-  | { readonly kind: 'hidden' }
   | { readonly kind: 'unplayable'; readonly because: Extract<Fingering, { kind: 'unplayable' }>['because'] };
 
 /** The ordered facts of a note: where it stands in the line, and how it comes from its sound to the hands. */
@@ -54,5 +53,5 @@ export const trailFacts = (trail: Trail | undefined): Fact[] => (trail === undef
 
 export const FACT_KINDS = [
   'place', 'value', 'count', 'tied', 'concert', 'interval', 'octave', 'moved', 'respelled', 'written', 'tenor-clef', 'signature', 'accidental', 'reach', 'figure', 'preferred', 'origin',
-  'intonation', 'alternate', 'better', 'misfit', 'hidden', 'unplayable',
+  'intonation', 'alternate', 'better', 'misfit', 'unplayable',
 ] as const satisfies readonly Fact['kind'][];

@@ -5,8 +5,8 @@
 export const SCHOOL_CHOICES = {
   /** Whether figures stand over the notes: faded out by a plan, over every note, or not at all. */
   figures: ['fade', 'all', 'none'],
-  /** How far a plan has faded: every note, first in each line, only beyond the first notes. */
-  fadeStep: ['every', 'first-in-line', 'new'],
+  /** How far a plan has faded, where it has no dates: every note, first in each line, after a change, only new ones, only hard ones. */
+  fadeStep: ['every', 'first-in-line', 'after-change', 'new', 'trouble'],
   /** Woodwind fingers counted six down the front, or 1 2 3 on each hand. */
   fingerCount: ['six-down', 'each-hand'],
   horn: ['single-f', 'double', 'single-b-flat'],

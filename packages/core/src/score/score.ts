@@ -67,6 +67,8 @@ export interface Measure<P extends Pitch> {
   readonly endBar?: 'double' | 'final';
   /** This bar and the next n-1 are silent and drawn as one multi-bar rest. */
   readonly multiRest?: number;
+  /** The teacher wants a new line of music to begin here. */
+  readonly startsLine?: boolean;
 }
 
 /** A line from one note to another. */

@@ -1,28 +1,28 @@
-import type { Annotations, Instrument, NoteAnnotation, Part } from '@cifra/core';
-import { letterName } from '@cifra/core';
+import { type Annotations, type BandRow, type Instrument, letterName, type NoteAnnotation, type NoteId, openingOf, type PagePlan, type Part, type RowSetup, type RowSize, scaleDegree, solmization } from '@cifra/core';
 import { figureLines } from '../diagram/figureLines';
+import { keyDiagramHeight, keyDiagramReach, keysOfPart } from '../diagram/keyDiagram';
+import type { KeyPlace } from '../diagram/keys.data';
 import { SLIDE_HEIGHT, SLIDE_WIDTH } from '../diagram/slide';
 import { hasThumbLever, VALVES_HEIGHT, valvesWidth } from '../diagram/valves';
-import { woodwindHeight, woodwindReach } from '../diagram/woodwind';
-import { measureText } from '../text/measureText';
 import { STAFF_SPACE } from '../engine';
-
-/** What can stand over a note: the figure drawn, the figure as text, the written name, the concert pitch, what is counted. */
-export const BAND_ROWS = ['diagram', 'figure', 'name', 'sounds', 'count'] as const;
-export type BandRow = (typeof BAND_ROWS)[number];
+import { measureText } from '../text/measureText';
 
 /** Sizes in hundredths of a millimetre. */
-export const FIGURE_SIZE = 350;
-export const HAND_SIZE = 270;
-export const NAME_SIZE = 340;
-export const SOUNDS_SIZE = 255;
+const TEXT_SIZE: Readonly<Record<Exclude<BandRow, 'diagram'>, number>> = { figure: 350, name: 340, sounds: 255, count: 255, solfa: 270, degree: 270 };
+const HAND_SIZE = 270;
 /** Room under the letter for the mark that says where its sign comes from. */
 export const ORIGIN_MARK = 85;
 const GAP = 55;
 const PADDING = 75;
+const SCALE: Readonly<Record<RowSize, number>> = { small: 0.82, medium: 1, large: 1.25 };
 
+/** A row of the band with its place and everything that its cells need to be drawn. */
 export interface RowPlace {
+  readonly setup: RowSetup;
   readonly row: BandRow;
+  readonly scale: number;
+  /** Size of its text. */
+  readonly size: number;
   /** From the top of the band. */
   readonly top: number;
   readonly height: number;
@@ -33,35 +33,55 @@ export interface BandPlan {
   readonly height: number;
   /** Lines of the silent staff that is at least as high. */
   readonly lines: number;
+  /** The keys that a woodwind's drawings show. */
+  readonly keys: readonly KeyPlace[];
 }
 
-export function rowHeight(row: BandRow, instrument: Instrument): number {
+/** What a band shows: rows over notes, and which of them stay empty over which notes. */
+export interface BandSource {
+  readonly part: Part;
+  readonly annotations: Annotations;
+  readonly rows: readonly RowSetup[];
+  rowsAt(id: NoteId): readonly RowSetup[];
+  isNew(id: NoteId): boolean;
+}
+
+/** Every row over every note: for charts, and wherever notes stand for themselves. */
+export const fullBand = (part: Part, annotations: Annotations, rows: readonly RowSetup[], isNew: PagePlan['isNew'] = () => false): BandSource => ({ part, annotations, rows, rowsAt: () => rows, isNew });
+
+const textSize = (row: BandRow, instrument: Instrument): number => (row === 'diagram' ? 0 : row === 'figure' && instrument.system.kind === 'woodwind' ? HAND_SIZE : TEXT_SIZE[row]);
+
+function rowHeight(row: BandRow, instrument: Instrument): number {
   const { system } = instrument;
   switch (row) {
-    case 'diagram': return system.kind === 'woodwind' ? woodwindHeight(system.woodwind) : system.tube.kind === 'slide' ? SLIDE_HEIGHT : VALVES_HEIGHT;
-    case 'figure': return system.kind === 'woodwind' ? 2 * HAND_SIZE * 0.92 : FIGURE_SIZE * 0.72;
-    case 'name': return NAME_SIZE * 0.72 + ORIGIN_MARK;
-    case 'sounds': case 'count': return SOUNDS_SIZE * 0.78;
+    case 'diagram': return system.kind === 'woodwind' ? keyDiagramHeight(system.woodwind) : system.tube.kind === 'slide' ? SLIDE_HEIGHT : VALVES_HEIGHT;
+    case 'figure': return system.kind === 'woodwind' ? 2 * HAND_SIZE * 0.92 : TEXT_SIZE.figure * 0.72;
+    case 'name': return TEXT_SIZE.name * 0.72 + ORIGIN_MARK;
+    default: return TEXT_SIZE[row] * 0.78;
   }
 }
 
 /** Stacks the rows that are switched on and rounds the band up to whole staff spaces. */
-export function planBand(rows: readonly BandRow[], instrument: Instrument): BandPlan {
-  if (rows.length === 0) return { rows: [], height: 0, lines: 0 };
-  const heights = rows.map((r) => rowHeight(r, instrument));
+export function planBand({ rows, part: { instrument }, annotations }: BandSource): BandPlan {
+  if (rows.length === 0) return { rows: [], height: 0, lines: 0, keys: [] };
+  const scales = rows.map((r) => SCALE[r.size ?? 'medium']);
+  const heights = rows.map((r, i) => rowHeight(r.row, instrument) * (scales[i] ?? 1));
   const needed = heights.reduce((a, b) => a + b, 0) + GAP * (rows.length - 1) + 2 * PADDING;
   const lines = Math.ceil(needed / STAFF_SPACE) + 1;
   const height = (lines - 1) * STAFF_SPACE;
   let top = PADDING + (height - needed) / 2;
-  const places = rows.map((row, i): RowPlace => {
-    const place = { row, top, height: heights[i] ?? 0 };
-    top += place.height + GAP;
-    return place;
+  const places = rows.map((setup, i): RowPlace => {
+    const scale = scales[i] ?? 1;
+    const placed = { setup, row: setup.row, scale, size: textSize(setup.row, instrument) * scale, top, height: heights[i] ?? 0 };
+    top += placed.height + GAP;
+    return placed;
   });
-  return { rows: places, height, lines };
+  return { rows: places, height, lines, keys: instrument.system.kind === 'woodwind' ? keysOfPart(instrument.system.woodwind, annotations) : [] };
 }
 
 export const UNPLAYABLE_WORD: Readonly<Record<string, string>> = { 'below-range': 'too low', 'above-range': 'too high', 'no-figure': 'no figure' };
+/** Stands in a row over a note that the players have not met, on a page's head. */
+export const NEW_WORD = 'new';
 
 /** How far a cell reaches to either side of its notehead's middle. */
 export interface Reach {
@@ -69,38 +89,54 @@ export interface Reach {
   readonly right: number;
 }
 
-/** A note that is read without a figure keeps a small place to be chosen by. */
+/** A note that is read without help keeps a small place to be chosen by. */
 const HIDDEN_REACH = 110;
 
 const centred = (width: number): Reach => ({ left: width / 2, right: width / 2 });
 
-export function rowReach(row: BandRow, note: NoteAnnotation, { instrument, teaching }: Part): Reach {
-  const { fingering } = note;
-  if (row === 'name') return centred(measureText(note.name, NAME_SIZE, 'semibold'));
-  if (row === 'count') return centred(measureText(note.count, SOUNDS_SIZE, 'regular'));
-  if (row === 'sounds') return centred(measureText(letterName(note.concert), SOUNDS_SIZE, 'regular'));
-  if (fingering.kind === 'unplayable') return centred(measureText(UNPLAYABLE_WORD[fingering.because] ?? '', SOUNDS_SIZE, 'semibold'));
-  const { figure } = fingering;
-  if (row === 'figure') {
-    const size = figure.kind === 'keys' ? HAND_SIZE : FIGURE_SIZE;
-    return centred(Math.max(...figureLines(figure, teaching.schools.fingerCount).map((l) => measureText(l, size, 'semibold'))));
+/** The words of a text row; a woodwind's figure has a line for each hand. */
+export function rowText(row: Exclude<BandRow, 'diagram'>, note: NoteAnnotation, { teaching: { schools }, concert }: Part): string[] {
+  switch (row) {
+    case 'name': return [note.name];
+    case 'count': return [note.count];
+    case 'sounds': return [letterName(note.concert)];
+    case 'solfa': return [solmization(note.written, note.fifths, schools.noteNames)];
+    case 'degree': return [scaleDegree(note.written, { fifths: note.fifths, mode: openingOf(concert).key.mode })];
+    case 'figure': return note.fingering.kind === 'unplayable' ? [UNPLAYABLE_WORD[note.fingering.because] ?? ''] : figureLines(note.fingering.figure, schools.fingerCount);
   }
-  if (figure.kind === 'valves') return centred(valvesWidth(figure, hasThumbLever(instrument)));
-  if (figure.kind === 'slide') return centred(SLIDE_WIDTH);
-  return woodwindReach(figure, instrument.system.kind === 'woodwind' ? instrument.system.woodwind : 'flute');
 }
 
-/** The width to keep free for a note's cell; a tied-to note has an empty cell. */
-export function cellReach(note: NoteAnnotation, rows: readonly BandRow[], part: Part): Reach {
-  if (note.tiedFrom !== undefined || rows.length === 0) return { left: 0, right: 0 };
-  if (note.hidden) return centred(2 * HIDDEN_REACH);
-  const reaches = rows.map((r) => rowReach(r, note, part));
-  return { left: Math.max(...reaches.map((r) => r.left)), right: Math.max(...reaches.map((r) => r.right)) };
+/** Names and figures are set heavier than what stands by them. */
+export const rowWeight = (row: BandRow): 'semibold' | 'regular' => (row === 'figure' || row === 'name' ? 'semibold' : 'regular');
+
+function rowReach({ row, scale, size }: RowPlace, note: NoteAnnotation, part: Part, { keys }: BandPlan): Reach {
+  const { fingering } = note;
+  if (row !== 'diagram') return centred(Math.max(...rowText(row, note, part).map((t) => measureText(t, size, rowWeight(row)))));
+  if (fingering.kind === 'unplayable') return centred(measureText(UNPLAYABLE_WORD[fingering.because] ?? '', TEXT_SIZE.sounds, 'semibold'));
+  const { figure } = fingering;
+  const plain = figure.kind === 'valves' ? centred(valvesWidth(figure, hasThumbLever(part.instrument))) : figure.kind === 'slide' ? centred(SLIDE_WIDTH)
+    : keyDiagramReach(part.instrument.system.kind === 'woodwind' ? part.instrument.system.woodwind : 'flute', keys);
+  return { left: plain.left * scale, right: plain.right * scale };
+}
+
+/** The width to keep free for a note's cell; a tied-to note has an empty cell but for its count. */
+export function cellReach(note: NoteAnnotation, plan: BandPlan, source: BandSource): Reach {
+  if (plan.rows.length === 0) return { left: 0, right: 0 };
+  const shown = rowsOver(note, plan, source);
+  if (shown.length === 0) return note.tiedFrom === undefined ? centred(2 * HIDDEN_REACH) : { left: 0, right: 0 };
+  const reaches = shown.map((r) => rowReach(r, note, source.part, plan));
+  return { left: Math.max(HIDDEN_REACH, ...reaches.map((r) => r.left)), right: Math.max(HIDDEN_REACH, ...reaches.map((r) => r.right)) };
+}
+
+/** The rows that say something over a note: over one that is held on, only what is counted. */
+export function rowsOver(note: NoteAnnotation, plan: BandPlan, source: BandSource): readonly RowPlace[] {
+  const shown = source.rowsAt(note.id);
+  return plan.rows.filter((r) => shown.includes(r.setup) && (note.tiedFrom === undefined || r.row === 'count'));
 }
 
 /** Symmetrical room for each note, since the reservation is centred on the notehead. */
-export const cellWidths = (annotations: Annotations, rows: readonly BandRow[], part: Part): ReadonlyMap<string, number> =>
-  new Map([...annotations].map(([id, note]) => {
-    const { left, right } = cellReach(note, rows, part);
-    return [id, 2 * Math.max(left, right)];
+export const cellWidths = (plan: BandPlan, source: BandSource): ReadonlyMap<NoteId, number> =>
+  new Map(source.annotations.values().map((note) => {
+    const { left, right } = cellReach(note, plan, source);
+    return [note.id, 2 * Math.max(left, right)];
   }));

@@ -1,11 +1,12 @@
-import { type Annotations, type NoteAnnotation, type Part, pitchText } from '@cifra/core';
+import { type Annotations, type BandRow, type NoteAnnotation, type Part, pitchText } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
-import type { BandRow } from '../band/bandRows';
+import { fullBand } from '../band/bandRows';
 import type { CellLabel } from '../band/drawBand';
 import { figureLines } from '../diagram/figureLines';
-import { INK } from '../diagram/valves';
+import { INK } from '../diagram/ink';
 import type { Engine } from '../engine';
 import { composePages, type Page } from '../page/composePages';
+import { blockOf, enlarge } from '../page/enlarge';
 import { MARGIN, type Paper, PAPER_SIZE } from '../page/paper';
 import { instrumentTitle } from '../page/pageWords';
 import type { System } from '../system/readSystems';
@@ -63,11 +64,6 @@ function othersOf(part: Part, annotations: Annotations, words: ChartWords): Row[
   });
 }
 
-/** A block of lines as a system without music, so that the page takes it like the others. */
-function textBlock(children: XmlElement[], height: number, width: number): System {
-  return { drawing: element('g', { class: 'others' }, children), top: 0, bottom: height, band: undefined, staffTop: 0, left: 0, right: width, heads: [], rests: [], staves: [], measures: [], tempos: [] };
-}
-
 function textBlocks(rows: readonly Row[], words: ChartWords, width: number): System[] {
   const blocks: System[] = [];
   const columnWidth = width / COLUMNS;
@@ -83,7 +79,7 @@ function textBlocks(rows: readonly Row[], words: ChartWords, width: number): Sys
       return [...text(r.name, 0, 'semibold'), ...text(r.figure, NAME_WIDTH, 'semibold'), ...text(r.text, NAME_WIDTH + (r.figure === '' ? 0 : figureWidth), 'regular')];
     });
     const title = from === 0 ? [drawText(words.othersTitle, 0, 300, { size: TITLE, weight: 'semibold', fill: INK })] : [];
-    blocks.push(textBlock([...title, ...drawn], top + high * LINE, width));
+    blocks.push(blockOf(element('g', { class: 'others' }, [...title, ...drawn]), top + high * LINE, width));
   }
   return blocks;
 }
@@ -91,19 +87,13 @@ function textBlocks(rows: readonly Row[], words: ChartWords, width: number): Sys
 /** A chart is looked things up in from a music stand: it is set larger than a part. */
 const ENLARGED = 1.4;
 
-/** A system with its band, drawn larger as a whole. */
-function enlarge(s: System, decoration: readonly XmlElement[]): System {
-  const [strip, ...rest] = decoration;
-  const drawing = element('g', { transform: `scale(${ENLARGED})` }, [...(strip === undefined ? [] : [strip]), s.drawing, ...rest]);
-  return { ...s, drawing, top: s.top * ENLARGED, bottom: s.bottom * ENLARGED, right: s.right * ENLARGED };
-}
-
 /** Engraves a chart on paper: notes with their figures, then the other figures of each with the reason to use them. */
 export function engraveChart(engine: Engine, part: Part, annotations: Annotations, { rows, paper, words, label }: ChartOptions): Page[] {
   const width = PAPER_SIZE[paper].width - MARGIN.left - MARGIN.right;
-  const layout = layOutChart(engine, part, annotations, rows, width / ENLARGED);
-  const decorate = chartDecorator(part, annotations, rows, label);
-  const systems = [...layout.systems.map((s, i) => enlarge(s, decorate(s, i))), ...textBlocks(othersOf(part, annotations, words), words, width)];
+  const source = fullBand(part, annotations, rows.map((row) => ({ row })));
+  const layout = layOutChart(engine, source, width / ENLARGED);
+  const decorate = chartDecorator(source, label);
+  const systems = [...layout.systems.map((s, i) => enlarge(s, decorate(s, i), ENLARGED)), ...textBlocks(othersOf(part, annotations, words), words, width)];
   const header = { title: words.title, instrument: instrumentTitle(part.instrument), nameLabel: 'Name', notes: words.notes };
-  return composePages({ systems, glyphs: layout.glyphs }, () => [element('g')], header, paper);
+  return composePages({ systems, glyphs: layout.glyphs }, header, paper);
 }

@@ -1,37 +1,60 @@
-import { annotate, type Annotations, chartPart, notesUsed, type Part } from '@cifra/core';
+import { annotate, chartPart, midi, notesUsed, type PagePlan } from '@cifra/core';
 import { element } from '@cifra/xml';
-import { type BandRow, cellWidths, planBand } from '../band/bandRows';
+import { type BandSource, cellWidths, fullBand, planBand } from '../band/bandRows';
 import { type CellLabel, drawBand } from '../band/drawBand';
+import { INK } from '../diagram/ink';
 import { type Engine, layOut } from '../engine';
 import { writeMei } from '../mei/writeMei';
 import { NOTE_PREFIX } from '../notePrefix';
 import type { Decorate } from '../page/composePages';
 import { type Layout, readSystems } from '../system/readSystems';
+import { drawText, round } from '../text/drawText';
 
 /** Lays out notes that stand for themselves: lines as full as they get, no meter and no bar lines. */
-export function layOutChart(engine: Engine, part: Part, annotations: Annotations, rows: readonly BandRow[], width: number): Layout {
-  const plan = planBand(rows, part.instrument);
-  const cells = cellWidths(annotations, rows, part);
+export function layOutChart(engine: Engine, source: BandSource, width: number, headsOnly = false): Layout {
+  const { part, annotations } = source;
+  const plan = planBand(source);
+  const cells = cellWidths(plan, source);
   const mei = writeMei(part.score, {
     bandLines: plan.lines, cellWidth: (id) => cells.get(id) ?? 0, idPrefix: NOTE_PREFIX, slurs: false, finalBar: false, unmetered: true, breakBefore: new Set(),
-    accidentals: { get: (id) => annotations.get(id)?.accidental },
+    accidentals: { get: (id) => annotations.get(id)?.accidental }, headsOnly,
   });
-  return readSystems(layOut(engine, mei, width, 'auto'), plan.lines > 0);
+  const drawn = { hasBand: plan.lines > 0, prefix: NOTE_PREFIX };
+  // A short list stands as close as it likes; only a long one is broken and spread.
+  const close = headsOnly ? readSystems(layOut(engine, mei, width, 'none'), drawn) : undefined;
+  return close !== undefined && (close.systems[0]?.right ?? 0) <= width ? close : readSystems(layOut(engine, mei, width, 'auto'), drawn);
 }
 
-/** The band over the systems of a chart. */
-export function chartDecorator(part: Part, annotations: Annotations, rows: readonly BandRow[], label?: CellLabel): Decorate {
-  const plan = planBand(rows, part.instrument);
+const NEW_SIZE = 210;
+/** Room under a strip's staff for the word on new notes. */
+const NEW_ROOM = 330;
+
+/** The band over the systems of a chart; what is new says so under its staff. */
+export function chartDecorator(source: BandSource, label?: CellLabel): Decorate {
+  const plan = planBand(source);
   return (system) => {
-    const band = drawBand(system, plan, annotations, part, NOTE_PREFIX, label);
-    return band.length === 0 ? [element('g')] : band;
+    const band = drawBand(system, plan, source, 0, (id) => id, label);
+    const words = system.heads.filter((h) => source.isNew(h.note)).map((h) => {
+      const y = system.bottom - NEW_ROOM + NEW_SIZE;
+      return element('g', { class: 'new' }, [
+        element('path', { d: `M${round(h.x - 130)} ${round(y + 70)}H${round(h.x + 130)}`, stroke: INK, 'stroke-width': 20 }),
+        drawText('new', h.x, y, { size: NEW_SIZE, weight: 'semibold', fill: INK, anchor: 'middle', className: 'new-word' }),
+      ]);
+    });
+    return [...(band.length === 0 ? [element('g')] : band), ...words];
   };
 }
 
-/** The different notes of a page in one short chart, for its head. */
-export function layOutStrip(engine: Engine, part: Part, rows: readonly BandRow[], width: number): { readonly layout: Layout; readonly decorate: Decorate } {
+/** The different notes of a page in one short chart, for its head: low to high, those that the players have yet to meet marked. */
+export function layOutStrip(engine: Engine, { part, rows, isNewNote }: Pick<PagePlan, 'part' | 'rows' | 'isNewNote'>, width: number): { readonly layout: Layout; readonly decorate: Decorate } {
   const chart = chartPart(part.instrument, notesUsed(part), part.teaching, part.decisions.clef.clef);
   const annotations = annotate(chart, { alone: true });
-  const shown = rows.filter((r) => r !== 'count');
-  return { layout: layOutChart(engine, chart, annotations, shown, width), decorate: chartDecorator(chart, annotations, shown) };
+  const isNew = (id: string): boolean => {
+    const note = annotations.get(id);
+    return note !== undefined && isNewNote(midi(note.written));
+  };
+  const source = fullBand(chart, annotations, rows.filter((r) => r.row !== 'count').map(({ row, size }) => ({ row, ...(size === undefined ? {} : { size }) })), isNew);
+  const layout = layOutChart(engine, source, width, true);
+  const decorate = chartDecorator(source);
+  return { layout: { ...layout, systems: layout.systems.map((s) => (s.heads.some((h) => isNew(h.note)) ? { ...s, bottom: s.bottom + NEW_ROOM } : s)) }, decorate };
 }

@@ -1,6 +1,6 @@
 import type { SlideFigure } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
-import { INK } from './valves';
+import { INK } from './ink';
 
 const POSITIONS = 7;
 const APART = 72;
@@ -12,9 +12,12 @@ export const SLIDE_WIDTH = (POSITIONS - 1) * APART + 110;
 /** The attachment's trigger, drawn before first position when the thumb holds it. */
 const TRIGGER_X = -((POSITIONS - 1) / 2) * APART - 78;
 
+/** Where a position lies, from the middle of the drawing. */
+export const slidePositionX = (position: number): number => (position - (POSITIONS + 1) / 2) * APART;
+
 /** The slide as a bar with its seven positions, first at the left; the grip stands where the hand goes. Origin: middle of the top edge. */
 export function drawSlide(figure: SlideFigure): XmlElement {
-  const x = (position: number): number => (position - (POSITIONS + 1) / 2) * APART;
+  const x = slidePositionX;
   const grip = x(figure.position - figure.adjust * RAISED_BY);
   const y = HEIGHT / 2;
   return element('g', { class: 'diagram' }, [

@@ -1,8 +1,8 @@
 import type { Instrument, ValveFigure } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
 import { type Circle, drawCircles } from './circles';
+import { INK } from './ink';
 
-export const INK = '#15213a';
 const RADIUS = 62;
 const APART = 150;
 const LINE = 16;

@@ -2,6 +2,7 @@ import {
   type AccidentalReading, beamGroups, type Clef, type Key, type Measure, type Meter, type MusicEvent, type NoteId, type Pitch, type PlacedMeasure, placeMeasures, readAccidentals, type Score,
 } from '@cifra/core';
 import { element, writeXml, type XmlElement } from '@cifra/xml';
+import { linePrefix } from '../notePrefix';
 
 const el = element;
 
@@ -10,7 +11,7 @@ export interface MeiOptions {
   /** Lines of the silent staff that keeps the band's place; 0 for no band. */
   readonly bandLines: number;
   /** Width that each note's cell needs, in hundredths of a millimetre. */
-  readonly cellWidth: (id: NoteId) => number;
+  readonly cellWidth: (id: NoteId, line: number) => number;
   /** Indexes of measures before which a line breaks. */
   readonly breakBefore: ReadonlySet<number>;
   /** Stands before every id, since several parts share a screen. */
@@ -20,6 +21,8 @@ export interface MeiOptions {
   readonly slurs: boolean;
   /** One note a bar without bar lines or meter, as on a chart. */
   readonly unmetered?: boolean;
+  /** Heads without stems, close together: a list of notes. */
+  readonly headsOnly?: boolean;
   /** The meter is in force already: it is not said again. */
   readonly hideMeter?: boolean;
   /** The bars are one system: the library, asked for encoded breaks, then looks for none itself, which takes it twice as long. */
@@ -32,6 +35,8 @@ export interface MeiOptions {
 export interface MeiLine<P extends Pitch> {
   readonly score: Score<P>;
   readonly accidentals?: SignLookup;
+  /** Notes over which a small sign says what the key signature does to them. */
+  readonly marked?: ReadonlySet<NoteId>;
 }
 
 export interface SignLookup {
@@ -55,19 +60,27 @@ const KEPT_APART = 183;
 const M_WIDTH = 27.5;
 const CELL_GAP = 70;
 
-function writeEvent<P extends Pitch>(e: MusicEvent<P>, accidentals: SignLookup, prefix: string): XmlElement {
-  const common = { 'xml:id': prefix + e.id, dur: VALUE[e.duration.value], dots: e.duration.dots === 0 ? undefined : e.duration.dots };
+/** What is needed to write a line's notes. */
+interface SignsOf {
+  readonly accidentals: SignLookup;
+  readonly marked: ReadonlySet<NoteId>;
+  readonly prefix: string;
+  readonly headsOnly: boolean;
+}
+
+function writeEvent<P extends Pitch>(e: MusicEvent<P>, { accidentals, marked, prefix, headsOnly }: SignsOf): XmlElement {
+  const common = { 'xml:id': prefix + e.id, ...(headsOnly ? { dur: '4', 'stem.visible': 'false' } : { dur: VALUE[e.duration.value] }), dots: e.duration.dots === 0 ? undefined : e.duration.dots };
   if (e.kind === 'rest') return e.wholeMeasure === true ? el('mRest', { 'xml:id': common['xml:id'] }) : el('rest', common);
   const reading = accidentals.get(e.id);
   const sign = reading?.sign;
-  return el('note', { ...common, pname: e.pitch.step.toLowerCase(), oct: e.pitch.octave, 'accid.ges': sign === undefined && e.pitch.alter !== 0 ? ACCID[e.pitch.alter] : undefined }, [
-    ...(sign === undefined ? [] : [el('accid', reading?.courtesy === true ? { accid: ACCID[sign], enclose: 'paren', func: 'caution' } : { accid: ACCID[sign] })]),
+  return el('note', { ...common, pname: e.pitch.step.toLowerCase(), oct: e.pitch.octave, 'accid.ges': sign === undefined && !marked.has(e.id) && e.pitch.alter !== 0 ? ACCID[e.pitch.alter] : undefined }, [
+    ...(sign === undefined ? (marked.has(e.id) ? [el('accid', { accid: ACCID[e.pitch.alter], func: 'edit', place: 'above' })] : []) : [el('accid', reading?.courtesy === true ? { accid: ACCID[sign], enclose: 'paren', func: 'caution' } : { accid: ACCID[sign] })]),
     ...(e.articulations ?? []).map((a) => el('artic', { artic: ARTIC[a] })),
   ]);
 }
 
 /** Wraps runs of elements that belong to one beam or tuplet. */
-function writeLayer<P extends Pitch>(m: Measure<P>, beams: ReadonlyMap<NoteId, readonly NoteId[]>, accidentals: SignLookup, prefix: string): XmlElement[] {
+function writeLayer<P extends Pitch>(m: Measure<P>, beams: ReadonlyMap<NoteId, readonly NoteId[]>, signs: SignsOf): XmlElement[] {
   const top: XmlElement[] = [];
   let tuplet: XmlElement | undefined;
   let beam: { element: XmlElement; last: NoteId } | undefined;
@@ -83,7 +96,7 @@ function writeLayer<P extends Pitch>(m: Measure<P>, beams: ReadonlyMap<NoteId, r
       (tuplet?.children ?? top).push(beam.element);
     }
     const into = tuplet !== undefined && !(beam !== undefined && tuplet.children.includes(beam.element)) ? tuplet.children : (beam?.element.children ?? tuplet?.children ?? top);
-    into.push(writeEvent(e, accidentals, prefix));
+    into.push(writeEvent(e, signs));
     if (beam?.last === e.id) beam = undefined;
     if (t !== undefined && (e.tupletPlace === 'stop' || m.events[i + 1]?.duration.tuplet === undefined || m.events[i + 1]?.tupletPlace === 'start')) tuplet = undefined;
   });
@@ -104,7 +117,8 @@ class Staff<P extends Pitch> {
   private readonly home: ReadonlyMap<NoteId, number>;
   private readonly rests: ReadonlySet<NoteId>;
 
-  constructor({ score, accidentals }: MeiLine<P>, readonly n: number, private readonly prefix: string, private readonly o: MeiOptions) {
+  constructor({ score, accidentals, marked }: MeiLine<P>, private readonly line: number, readonly n: number, private readonly prefix: string, private readonly o: MeiOptions) {
+    this.marked = marked ?? new Set();
     this.score = score;
     this.placed = placeMeasures(score);
     this.accidentals = accidentals ?? readAccidentals(score);
@@ -116,6 +130,7 @@ class Staff<P extends Pitch> {
   }
 
   private readonly score: Score<P>;
+  private readonly marked: ReadonlySet<NoteId>;
   private ref = (id: NoteId): string => `#${this.prefix}${id}`;
 
   /** How many bars are drawn as one from this one on. */
@@ -136,7 +151,7 @@ class Staff<P extends Pitch> {
   content(index: number): XmlElement {
     const m = this.score.measures[index];
     const multi = this.multiRest(index);
-    const music = m === undefined || m.events.length === 0 ? [el('space', { dur: '2' })] : multi > 1 ? [el('multiRest', { num: multi })] : writeLayer(m, this.beams, this.accidentals, this.prefix);
+    const music = m === undefined || m.events.length === 0 ? [el('space', { dur: '2' })] : multi > 1 ? [el('multiRest', { num: multi })] : writeLayer(m, this.beams, { accidentals: this.accidentals, marked: this.marked, prefix: this.prefix, headsOnly: this.o.headsOnly === true });
     return el('staff', { n: this.n }, [el('layer', { n: 1 }, music), ...(this.o.bandLines === 0 && multi > 1 ? [el('layer', { n: 2 }, restRoom())] : [])]);
   }
 
@@ -166,7 +181,7 @@ class Staff<P extends Pitch> {
   }
 
   private reservation(id: NoteId): XmlElement[] {
-    const width = this.o.cellWidth(id);
+    const width = this.o.cellWidth(id, this.line);
     if (this.o.bandLines === 0 || width <= 0) return [];
     const count = Math.max(1, Math.round((width + CELL_GAP - KEPT_APART) / M_WIDTH));
     return [el('harm', { staff: this.n, place: 'above', startid: this.ref(id) }, [el('rend', { fontsize: '1pt' }, ['m'.repeat(count)])])];
@@ -179,13 +194,12 @@ class Staff<P extends Pitch> {
  */
 export const writeMei = <P extends Pitch>(score: Score<P>, o: MeiOptions): string => writeMeiOfLines([{ score, ...(o.accidentals === undefined ? {} : { accidentals: o.accidentals }) }], o);
 
-/** The prefix of the ids of a line: the first line's is plain. */
-export const linePrefix = (prefix: string, line: number): string => (line === 0 ? prefix : `${prefix}${line}-`);
-
 /** Writes lines that are played together, each on its staff; repeats, endings and meters are those of the first. */
 export function writeMeiOfLines<P extends Pitch>(lines: readonly MeiLine<P>[], o: MeiOptions): string {
-  const firstStaff = o.bandLines > 0 ? 2 : 1;
-  const staves = lines.map((line, i) => new Staff(line, firstStaff + i, linePrefix(o.idPrefix, i), o));
+  const hasBand = o.bandLines > 0;
+  const staves = lines.map((line, i) => new Staff(line, i, hasBand ? 2 * i + 2 : i + 1, linePrefix(o.idPrefix, i), o));
+  /** A silent staff stands over each line. */
+  const over = (staff: Staff<P>, band: (n: number) => XmlElement): XmlElement[] => (hasBand ? [band(staff.n - 1)] : []);
   const lead = staves[0];
   const score = lines[0]?.score;
   const first = lead?.placed[0];
@@ -210,7 +224,7 @@ export function writeMeiOfLines<P extends Pitch>(lines: readonly MeiLine<P>[], o
     if (o.breakBefore.has(index) && into.length + (ending === undefined ? 1 : 0) > 0 && !(ending !== undefined && ending.children.length === 0)) into.push(el('sb'));
     if (index > 0 && (m.meter !== undefined || lines.some((l) => l.score.measures[index]?.clef !== undefined || l.score.measures[index]?.key !== undefined))) {
       into.push(el('scoreDef', m.meter === undefined ? {} : meterAttributes(m.meter), [el('staffGrp', {}, [
-        ...(o.bandLines > 0 ? [el('staffDef', { n: 1 })] : []), ...staves.map((s) => s.change(index)),
+        ...staves.flatMap((s) => [...over(s, (n) => el('staffDef', { n })), s.change(index)]),
       ])]));
     }
     const multi = lines.length > 1 ? 1 : lead.multiRest(index);
@@ -223,15 +237,13 @@ export function writeMeiOfLines<P extends Pitch>(lines: readonly MeiLine<P>[], o
     const left = m.repeatStart === true && !(before?.repeatEnd === true && !o.breakBefore.has(index)) ? 'rptstart' : undefined;
     const tempo = m.tempo === undefined ? [] : [el('tempo', { staff: 1, place: 'above', tstamp: 1, 'xml:id': `${o.idPrefix}tempo-${m.id}` }, [tempoPlaceholder(m.tempo)])];
     into.push(el('measure', { n: number, 'xml:id': o.idPrefix + m.id, left, right: rightLine, metcon: 'false' }, [
-      ...(o.bandLines > 0 ? [el('staff', { n: 1 }, [el('layer', { n: 1 }, multi > 1 ? restRoom() : [el('mSpace')])])] : []),
-      ...staves.map((s) => s.content(index)), ...tempo, ...staves.flatMap((s) => s.controls(index)),
+      ...staves.flatMap((s) => [...over(s, (n) => el('staff', { n }, [el('layer', { n: 1 }, multi > 1 ? restRoom() : [el('mSpace')])])), s.content(index)]), ...tempo, ...staves.flatMap((s) => s.controls(index)),
     ]));
   });
 
-  const scoreDef = el('scoreDef', { ...(o.unmetered === true || o.hideMeter === true ? {} : meterAttributes(first.meter)), 'system.leftline': String(lines.length > 1), 'mnum.visible': 'true' }, [
-    el('staffGrp', { 'bar.thru': String(lines.length > 1), ...(lines.length > 1 ? { symbol: 'bracket' } : {}) }, [
-      ...(o.bandLines > 0 ? [el('staffDef', { n: 1, lines: o.bandLines, 'clef.visible': 'false', 'clef.shape': 'G', 'clef.line': 2 })] : []),
-      ...staves.map((s) => s.definition()),
+  const scoreDef = el('scoreDef', { ...(o.unmetered === true || o.hideMeter === true ? {} : meterAttributes(first.meter)), 'system.leftline': String(lines.length > 1 && !hasBand), 'mnum.visible': 'true' }, [
+    el('staffGrp', { 'bar.thru': String(lines.length > 1 && !hasBand), ...(lines.length > 1 ? { symbol: 'bracket' } : {}) }, [
+      ...staves.flatMap((s) => [...over(s, (n) => el('staffDef', { n, lines: o.bandLines, 'clef.visible': 'false', 'clef.shape': 'G', 'clef.line': 2 })), s.definition()]),
     ]),
   ]);
   const mei = el('mei', { xmlns: 'http://www.music-encoding.org/ns/mei', meiversion: '5.0' }, [

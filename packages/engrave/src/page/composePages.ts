@@ -1,8 +1,10 @@
-import { element, writeXml, type XmlElement } from '@cifra/xml';
+import { element, type XmlElement } from '@cifra/xml';
+import { SECONDARY } from '../diagram/ink';
 import type { Layout, System } from '../system/readSystems';
 import { drawText } from '../text/drawText';
 import { drawHeader, type Header } from './header';
 import { MARGIN, type Paper, PAPER_SIZE } from './paper';
+import { wrapSvg } from './wrapSvg';
 
 /** What stands on a system besides the library's own drawing. */
 export type Decorate = (system: System, index: number) => readonly XmlElement[];
@@ -15,10 +17,6 @@ export interface Page {
 
 const GAP = 480;
 const MAX_EXTRA_GAP = 900;
-const GREY = '#4b5872';
-/** Staves and notes print black; words and figures are the page's blue-black. */
-const MUSIC_INK = '#000000';
-
 const height = (s: System): number => s.bottom - s.top;
 
 /** Deals the systems out to pages, first page shorter; a lone system on the last page gets company. */
@@ -42,24 +40,35 @@ export function dealSystems(systems: readonly System[], firstRoom: number, room:
   return pages;
 }
 
-const wrapSvg = (width: number, h: number, glyphs: readonly XmlElement[], children: readonly XmlElement[], label: string): string => writeXml(element('svg', {
-  xmlns: 'http://www.w3.org/2000/svg', 'xmlns:xlink': 'http://www.w3.org/1999/xlink', viewBox: `0 0 ${Math.round(width)} ${Math.round(h)}`,
-  width: `${width / 100}mm`, height: `${h / 100}mm`, role: 'group', 'aria-label': label, color: MUSIC_INK,
-}, [element('defs', {}, [...glyphs]), ...children]));
-
 const placed = (s: System, decoration: readonly XmlElement[], x: number, y: number): XmlElement => {
   const [strip, ...rest] = decoration;
   return element('g', { class: 'placed', transform: `translate(${Math.round(x)} ${Math.round(y - s.top)})` }, [...(strip === undefined ? [] : [strip]), s.drawing, ...rest]);
 };
 
-/** Sets systems on sheets of paper with header and page numbers. */
-export function composePages(layout: Layout, decorate: Decorate, header: Header, paper: Paper): Page[] {
+const HEAD_GAP = 260;
+
+/** What stands between the words of a page and its music, close under each other. */
+function stackUnder(words: { readonly drawing: readonly XmlElement[]; readonly bottom: number }, blocks: readonly System[]): { drawing: XmlElement[]; bottom: number } {
+  let y = words.bottom;
+  const drawn = blocks.map((s) => {
+    const g = placed(s, [], MARGIN.left, y);
+    y += height(s) + HEAD_GAP;
+    return g;
+  });
+  return { drawing: [...words.drawing, ...drawn], bottom: y };
+}
+
+/**
+ * Sets systems, with all that stands on them, on sheets of paper with header and page numbers.
+ * @param heads blocks between the words at the head and the music
+ */
+export function composePages(layout: Layout, header: Header, paper: Paper, heads: readonly System[] = []): Page[] {
   const { width, height: paperHeight } = PAPER_SIZE[paper];
   const right = width - MARGIN.right;
-  const head = drawHeader(header, MARGIN.left, right, MARGIN.top);
+  const words = drawHeader(header, MARGIN.left, right, MARGIN.top);
+  const head = stackUnder(words, heads);
   const bottom = paperHeight - MARGIN.bottom;
   const dealt = dealSystems(layout.systems, bottom - head.bottom, bottom - MARGIN.top - 700);
-  const indexOf = new Map(layout.systems.map((s, i) => [s, i]));
   return dealt.map((systems, p) => {
     const top = p === 0 ? head.bottom : MARGIN.top + 700;
     const used = systems.reduce((sum, s) => sum + height(s), 0);
@@ -69,12 +78,12 @@ export function composePages(layout: Layout, decorate: Decorate, header: Header,
     const gap = gaps === 0 ? 0 : Math.min(Math.max(GAP, spare), GAP + (p < dealt.length - 1 ? MAX_EXTRA_GAP * 2 : MAX_EXTRA_GAP * 0.25));
     let y = top;
     const drawn = systems.map((s) => {
-      const g = placed(s, decorate(s, indexOf.get(s) ?? 0), MARGIN.left, y);
+      const g = placed(s, [], MARGIN.left, y);
       y += height(s) + gap;
       return g;
     });
-    const running = p === 0 ? head.drawing : [drawText(`${header.title} – ${header.instrument}`, MARGIN.left, MARGIN.top + 250, { size: 300, weight: 'regular', fill: GREY })];
-    const foot = dealt.length === 1 ? [] : [drawText(`${p + 1} / ${dealt.length}`, right, paperHeight - MARGIN.bottom + 700, { size: 290, weight: 'regular', fill: GREY, anchor: 'end' })];
+    const running = p === 0 ? head.drawing : [drawText(`${header.title} – ${header.instrument}`, MARGIN.left, MARGIN.top + 250, { size: 300, weight: 'regular', fill: SECONDARY })];
+    const foot = dealt.length === 1 ? [] : [drawText(`${p + 1} / ${dealt.length}`, right, paperHeight - MARGIN.bottom + 700, { size: 290, weight: 'regular', fill: SECONDARY, anchor: 'end' })];
     return { svg: wrapSvg(width, paperHeight, layout.glyphs, [...running, ...drawn, ...foot], `${header.title}, ${header.instrument}, page ${p + 1}`), width, height: paperHeight };
   });
 }

@@ -1,6 +1,6 @@
 import { element, type XmlElement } from '@cifra/xml';
-import { INK } from '../diagram/valves';
-import { drawText, SIGN_FACE, TITLE_FACE } from '../text/drawText';
+import { INK, SECONDARY } from '../diagram/ink';
+import { drawText, round, SIGN_FACE, TITLE_FACE } from '../text/drawText';
 import { isSign, measureText } from '../text/measureText';
 
 /** The words at the head of a part. */
@@ -9,12 +9,23 @@ export interface Header {
   readonly composer?: string;
   readonly instrument: string;
   readonly nameLabel: string;
-  /** One or two short lines: what the signature changes, what was moved and why. */
+  /** The player's name, on a copy that is theirs. */
+  readonly name?: string;
+  /** Short lines: what the signature changes, what was moved and why. */
   readonly notes: readonly string[];
+  /** What to look at before playing, and what the teacher says: a line each, set larger. */
+  readonly advice?: readonly Advice[];
+  /** An address to scan, as the rows of a QR code: 1 is dark. */
+  readonly code?: readonly string[];
+}
+
+/** A line for the player: its first words are set heavier. */
+export interface Advice {
+  readonly lead: string;
+  readonly text: string;
 }
 
 const TITLE_SIZE = 720;
-const SECONDARY = '#4b5872';
 const LINE_HEIGHT = 440;
 /** The title face is a little wider than the figure face that is measured. */
 const TITLE_FACTOR = 1.18;
@@ -46,20 +57,70 @@ function wrap(notes: readonly string[], width: number, size: number): string[] {
   return line === '' ? lines : [...lines, line];
 }
 
+const ADVICE_SIZE = 340;
+const ADVICE_HEIGHT = 470;
+
+/** Breaks a text into lines that fit, the first beside its heavier words. */
+function wrapWords(text: string, width: number, first: number): string[] {
+  const lines: string[] = [];
+  let line = '';
+  for (const word of text.split(/\s+/)) {
+    const longer = line === '' ? word : `${line} ${word}`;
+    if (line !== '' && measureText(longer, ADVICE_SIZE, 'regular') > (lines.length === 0 ? first : width)) {
+      lines.push(line);
+      line = word;
+    } else line = longer;
+  }
+  return [...lines, line];
+}
+
+function drawAdvice({ lead, text }: Advice, left: number, width: number, top: number): { drawing: XmlElement[]; height: number } {
+  const indent = measureText(lead, ADVICE_SIZE, 'semibold') + 110;
+  const lines = wrapWords(text, width, width - indent);
+  const drawing = [
+    drawText(lead, left, top + ADVICE_SIZE, { size: ADVICE_SIZE, weight: 'semibold', fill: INK, className: 'advice' }),
+    ...lines.map((l, i) => drawText(l, i === 0 ? left + indent : left, top + ADVICE_SIZE + i * ADVICE_HEIGHT, { size: ADVICE_SIZE, weight: 'regular', fill: INK, className: 'advice' })),
+  ];
+  return { drawing, height: lines.length * ADVICE_HEIGHT };
+}
+
+/** Height and width of a code on paper: a phone reads it from a music stand. */
+const CODE_SIZE = 1900;
+
+/** A QR code as one path, its quiet zone the page's own white. */
+function drawCode(rows: readonly string[], x: number, y: number): XmlElement {
+  const module = CODE_SIZE / rows.length;
+  const d = rows.flatMap((row, j) => [...row].flatMap((c, i) => (c === '1' ? [`M${round(x + i * module)} ${round(y + j * module)}h${round(module)}v${round(module)}h${round(-module)}Z`] : [])));
+  return element('path', { class: 'code', d: d.join(''), fill: '#000000' });
+}
+
 /** Draws the head of the first page. @returns the drawing and how far down it reaches */
-export function drawHeader(h: Header, left: number, right: number, top: number): { drawing: XmlElement[]; bottom: number } {
+export function drawHeader(h: Header, left: number, edge: number, top: number): { drawing: XmlElement[]; bottom: number } {
+  const right = h.code === undefined ? edge : edge - CODE_SIZE - 350;
   const width = right - left;
-  const drawing = [drawTitle(h.title, left, top + 760, width - 6300)];
+  const instrumentWidth = measureText(h.instrument, 430, 'semibold');
+  const nameWidth = 4600;
+  const drawing = [drawTitle(h.title, left, top + 760, width - Math.max(instrumentWidth, nameWidth + 900) - 400)];
   drawing.push(drawText(h.instrument, right, top + 420, { size: 430, weight: 'semibold', fill: INK, anchor: 'end', className: 'instrument' }));
-  const nameWidth = 4200;
-  drawing.push(drawText(h.nameLabel, right - nameWidth - 120, top + 960, { size: 300, weight: 'regular', fill: SECONDARY, anchor: 'end' }));
-  drawing.push(element('path', { d: `M${right - nameWidth} ${top + 975}H${right}`, stroke: SECONDARY, 'stroke-width': 14 }));
+  if (h.name === undefined) {
+    drawing.push(drawText(h.nameLabel, right - nameWidth - 120, top + 1010, { size: 300, weight: 'regular', fill: SECONDARY, anchor: 'end' }));
+    drawing.push(element('path', { class: 'name-line', d: `M${right - nameWidth} ${top + 1030}H${right}`, stroke: SECONDARY, 'stroke-width': 14 }));
+  } else drawing.push(drawText(h.name, right, top + 1010, { size: 400, weight: 'semibold', fill: INK, anchor: 'end', className: 'player' }));
   if (h.composer !== undefined) drawing.push(drawText(h.composer, left, top + 1180, { size: 310, weight: 'regular', fill: SECONDARY, className: 'composer' }));
-  let bottom = top + (h.composer === undefined ? 1150 : 1380);
+  let bottom = top + (h.composer === undefined ? 1200 : 1400);
   drawing.push(element('path', { d: `M${left} ${bottom}H${right}`, stroke: INK, 'stroke-width': 22 }));
   for (const line of wrap(h.notes, width, 310)) {
     drawing.push(drawText(line, left, bottom + 430, { size: 310, weight: 'regular', fill: INK, className: 'note-line' }));
     bottom += LINE_HEIGHT;
+  }
+  for (const advice of h.advice ?? []) {
+    const { drawing: lines, height } = drawAdvice(advice, left, width, bottom + 120);
+    drawing.push(...lines);
+    bottom += height;
+  }
+  if (h.code !== undefined) {
+    drawing.push(drawCode(h.code, edge - CODE_SIZE, top + 60));
+    bottom = Math.max(bottom, top + CODE_SIZE + 60);
   }
   return { drawing, bottom: bottom + 280 };
 }

@@ -1,4 +1,4 @@
-import { type Annotations, letterName, notesOf, openingOf, type Part, signatureLetters } from '@cifra/core';
+import { countIn, filledQuarters, letterName, lookFirst, type LookFirst, notesOf, openingOf, type PagePlan, signatureLetters, type TroubleCause } from '@cifra/core';
 import type { Header } from './header';
 
 /** `Trumpet in B♭`, `Euphonium in B♭, treble clef`, or the plain name of an instrument that reads as it sounds or says its pitch itself. */
@@ -22,21 +22,60 @@ export function signatureSentence(fifths: number): string {
 
 const TIMES = ['', 'one octave', 'two octaves', 'three octaves', 'four octaves'];
 
+/** Why a change is hard, as it is said to a player. */
+const CAUSE_WORDS: Readonly<Record<TroubleCause, string>> = {
+  'fingers-move': 'many fingers move', 'fingers-trade': 'fingers trade places', 'finger-slides': 'a finger slides from key to key', register: 'the register changes',
+  'over-the-break': 'over the break', forked: 'a forked fingering', 'half-hole': 'a half hole', 'slide-travel': 'a long way for the slide', 'long-slide': 'a long way for the slide',
+  'slide-turns': 'the slide turns back', 'partial-leap': 'a leap for the lips', 'lips-alone': 'the lips alone find it', 'wide-interval': 'a wide leap', 'range-edge': 'at the edge of your range',
+  'new-note': 'a new note', slurred: 'slurred', 'sign-not-shown': 'the sign still holds', 'letter-changes': 'the letter is altered another way than just before',
+};
+
+function lookFirstWords(l: LookFirst): string {
+  switch (l.kind) {
+    case 'new-notes': return `new ${l.notes.length === 1 ? 'note' : 'notes'} ${list(l.notes.slice(0, 4).map((n) => `${n.name} (${n.bar === 0 ? 'pickup' : `bar ${n.bar}`})`))}${l.notes.length > 4 ? ' and more' : ''}`;
+    case 'trouble': return `${l.bar === 0 ? 'the pickup' : `bar ${l.bar}`}, ${l.from} to ${l.to}: ${CAUSE_WORDS[l.cause]}`;
+    case 'same-bars': return `${l.bars} of ${l.of} bars come again: find them`;
+  }
+}
+
+/** So many things to look at first fit on one line. */
+const LOOKS = 2;
+
+/** What to look at before the first note, as one sentence; undefined where there is nothing. */
+export function lookFirstSentence(plan: PagePlan): string | undefined {
+  const looks = lookFirst(plan).slice(0, LOOKS).map(lookFirstWords);
+  return looks.length === 0 ? undefined : `${looks.join('; ')}.`;
+}
+
+function countInSentence({ part }: PagePlan): string {
+  const { meter } = openingOf(part.concert);
+  const [first] = part.concert.measures;
+  return `Count in: ${countIn(meter, first?.pickup === true ? filledQuarters(first) : undefined).join(' ')}`;
+}
+
+/** What a page says besides what it knows of itself. */
+export interface PageExtras {
+  readonly name?: string | undefined;
+  /** The teacher's word to the players. */
+  readonly note?: string | undefined;
+  readonly code?: readonly string[] | undefined;
+}
+
 /** The words at the head of a printed part. */
-export function partHeader(part: Part, annotations: Annotations): Header {
+export function partHeader(plan: PagePlan, { name, note, code }: PageExtras = {}): Header {
+  const { part, annotations, setup } = plan;
   const { octave, key } = part.decisions;
-  const opening = openingOf(part.score);
-  const notes = [signatureSentence(opening.key.fifths)];
+  const notes = [signatureSentence(openingOf(part.score).key.fifths)];
   if (octave.octaves !== 0) notes.push(`Sounds ${TIMES[Math.abs(octave.octaves)]} ${octave.octaves > 0 ? 'above' : 'below'} the source line.`);
   if (key.why === 'over-limit') notes.push('Key respelled to stay readable.');
-  if (part.unplayable.length > 0) {
-    const total = notesOf(part.score).length;
-    notes.push(`${part.unplayable.length} of ${total} notes lie outside this instrument.`);
-  }
-  if (annotations.values().some((n) => n.better !== undefined && !n.hidden)) notes.push('A triangle: another figure is easier here.');
+  if (part.unplayable.length > 0) notes.push(`${part.unplayable.length} of ${notesOf(part.score).length} notes lie outside this instrument.`);
+  if (annotations.values().some((n) => n.better !== undefined && plan.rowsAt(n.id).length > 0)) notes.push('A triangle: another figure is easier here.');
   if (part.moved.size > 0) notes.push('8va, 8vb: this note alone was moved by an octave.');
+  if (setup.countIn) notes.push(countInSentence(plan));
+  const look = setup.lookFirst ? lookFirstSentence(plan) : undefined;
+  const advice = [...(look === undefined ? [] : [{ lead: 'Look first:', text: look }]), ...(note === undefined || note.trim() === '' ? [] : [{ lead: 'Your teacher says:', text: note }])];
   return {
     title: part.score.title === '' ? 'Untitled line' : part.score.title, ...(part.score.composer === undefined ? {} : { composer: part.score.composer }),
-    instrument: instrumentTitle(part.instrument), nameLabel: 'Name', notes,
+    instrument: instrumentTitle(part.instrument), nameLabel: 'Name', notes, advice, ...(name === undefined ? {} : { name }), ...(code === undefined ? {} : { code }),
   };
 }

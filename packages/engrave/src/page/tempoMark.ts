@@ -1,6 +1,6 @@
 import type { Tempo } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
-import { INK } from '../diagram/valves';
+import { INK } from '../diagram/ink';
 import { drawText } from '../text/drawText';
 import { measureText } from '../text/measureText';
 

@@ -1,11 +1,14 @@
 import { childNamed, descendants, elementsOf, isElement, readXml, type XmlElement } from '@cifra/xml';
 import { STAFF_SPACE } from '../engine';
+import { linePrefix } from '../notePrefix';
 import { TITLE_FACE } from '../text/drawText';
 import { extentOf, pathPoints, translation } from './bounds';
 
-/** A notehead on the page: its id and the middle of its head. */
+/** A notehead or rest on the page: its id there, the line it belongs to, its own id in that line, and the middle of its sign. */
 export interface PlacedHead {
   readonly id: string;
+  readonly line: number;
+  readonly note: string;
   readonly x: number;
   readonly y: number;
 }
@@ -15,7 +18,8 @@ export interface System {
   readonly drawing: XmlElement;
   readonly top: number;
   readonly bottom: number;
-  readonly band: { readonly top: number; readonly bottom: number } | undefined;
+  /** The room over each line that a band has. */
+  readonly bands: readonly { readonly top: number; readonly bottom: number }[];
   readonly staffTop: number;
   readonly left: number;
   readonly right: number;
@@ -62,8 +66,43 @@ const removeWhere = (e: XmlElement, test: (child: XmlElement) => boolean): void 
   for (const child of elementsOf(e)) removeWhere(child, test);
 };
 
-function readSystem(drawing: XmlElement, hasBand: boolean): System {
-  let band: { top: number; bottom: number } | undefined;
+/** What the drawing was asked for: whether a silent staff stands over each line, and what stands before every id. */
+export interface Drawn {
+  readonly hasBand: boolean;
+  readonly prefix: string;
+}
+
+/** The middle of a notehead or of a rest's sign. */
+function headOf(note: XmlElement): { x: number; y: number } | undefined {
+  const use = [...descendants(note)].find((e) => e.name === 'use' && HEAD_WIDTH[glyphCode(e)] !== undefined);
+  const at = use === undefined ? undefined : translation(use);
+  return use === undefined || at === undefined ? undefined : { x: at.x + ((HEAD_WIDTH[glyphCode(use)] ?? 1.2) * STAFF_SPACE) / 2, y: at.y };
+}
+
+function restOf(rest: XmlElement): { x: number; y: number } | undefined {
+  const at = [...descendants(rest)].map((e) => (e.name === 'use' ? translation(e) : undefined)).find((t) => t !== undefined);
+  return at === undefined ? undefined : { x: at.x + REST_HALF, y: at.y };
+}
+
+/** The notes and rests of one staff in one bar. */
+function signsOf(staff: XmlElement, line: number, prefix: string): { heads: PlacedHead[]; rests: PlacedHead[] } {
+  const heads: PlacedHead[] = [];
+  const rests: PlacedHead[] = [];
+  const own = linePrefix(prefix, line).length;
+  for (const e of descendants(staff)) {
+    const isNote = hasClass(e, 'note');
+    if (!isNote && !hasClass(e, 'rest') && !hasClass(e, 'mRest')) continue;
+    const at = isNote ? headOf(e) : restOf(e);
+    const id = e.attributes.id ?? '';
+    if (at !== undefined) (isNote ? heads : rests).push({ id, line, note: id.slice(own), ...at });
+  }
+  return { heads, rests };
+}
+
+function readSystem(drawing: XmlElement, { hasBand, prefix }: Drawn): System {
+  const bands: { top: number; bottom: number }[] = [];
+  const heads: PlacedHead[] = [];
+  const rests: PlacedHead[] = [];
   let staffTop = Infinity;
   let left = Infinity;
   let right = -Infinity;
@@ -76,8 +115,12 @@ function readSystem(drawing: XmlElement, hasBand: boolean): System {
       const first = lines[0];
       const last = lines[lines.length - 1];
       if (first?.[0] === undefined || last?.[0] === undefined) continue;
-      if (hasBand && staff.attributes['data-n'] === '1') band ??= { top: first[0].y, bottom: last[0].y };
+      const n = Number(staff.attributes['data-n']);
+      if (hasBand && n % 2 === 1) bands[(n - 1) / 2] ??= { top: first[0].y, bottom: last[0].y };
       else {
+        const signs = signsOf(staff, hasBand ? n / 2 - 1 : n - 1, prefix);
+        heads.push(...signs.heads);
+        rests.push(...signs.rests);
         staffTop = Math.min(staffTop, first[0].y);
         if (measures.length === 0) staves.push({ top: first[0].y, bottom: last[0].y });
         span = { left: first[0].x, right: first[1]?.x ?? first[0].x };
@@ -91,38 +134,30 @@ function readSystem(drawing: XmlElement, hasBand: boolean): System {
     const text = childNamed(e, 'text');
     return text === undefined ? [] : [{ id: e.attributes.id ?? '', x: Number(text.attributes.x), y: Number(text.attributes.y) }];
   });
-  removeWhere(drawing, (c) => hasClass(c, 'harm') || hasClass(c, 'tempo') || hasClass(c, 'mNum') || (hasBand && hasClass(c, 'staff') && c.attributes['data-n'] === '1'));
-  if (band !== undefined) {
-    const { bottom } = band;
-    // Bar lines and repeat dots of the silent staff.
+  removeWhere(drawing, (c) => hasClass(c, 'harm') || hasClass(c, 'tempo') || hasClass(c, 'mNum') || (hasBand && hasClass(c, 'staff') && Number(c.attributes['data-n']) % 2 === 1));
+  // Bar lines and repeat dots of the silent staves.
+  const inBand = (y: { top: number; bottom: number }): boolean => bands.some((b) => y.top >= b.top - 1 && y.bottom <= b.bottom + 1);
+  if (bands.length > 0) {
     for (const bar of [...descendants(drawing)].filter((e) => hasClass(e, 'barLine'))) {
       removeWhere(bar, (c) => {
-        const extent = translation(c) === undefined ? extentOf(c) : { top: 0, bottom: translation(c)?.y ?? 0 };
-        return extent !== undefined && extent.bottom <= bottom + 1;
+        const at = translation(c);
+        const extent = at === undefined ? extentOf(c) : { top: at.y, bottom: at.y };
+        return extent !== undefined && inBand(extent);
       });
     }
   }
-  const heads = [...descendants(drawing)].filter((e) => hasClass(e, 'note')).flatMap((note): PlacedHead[] => {
-    const use = [...descendants(note)].find((e) => e.name === 'use' && HEAD_WIDTH[glyphCode(e)] !== undefined);
-    const at = use === undefined ? undefined : translation(use);
-    if (use === undefined || at === undefined) return [];
-    return [{ id: note.attributes.id ?? '', x: at.x + ((HEAD_WIDTH[glyphCode(use)] ?? 1.2) * STAFF_SPACE) / 2, y: at.y }];
-  });
-  const rests = [...descendants(drawing)].filter((e) => hasClass(e, 'rest') || hasClass(e, 'mRest')).flatMap((rest): PlacedHead[] => {
-    const at = [...descendants(rest)].map((e) => (e.name === 'use' ? translation(e) : undefined)).find((t) => t !== undefined);
-    return at === undefined ? [] : [{ id: rest.attributes.id ?? '', x: at.x + REST_HALF, y: at.y }];
-  });
   const extent = extentOf(drawing) ?? { top: 0, bottom: 0 };
-  const tops = [extent.top, ...(band === undefined ? [] : [band.top]), ...tempos.map((t) => t.y - 330)];
-  return { drawing, top: Math.min(...tops), bottom: extent.bottom, band, staffTop, left, right, heads, rests, staves, measures, tempos };
+  const tops = [extent.top, ...bands.map((b) => b.top), ...tempos.map((t) => t.y - 330)];
+  return { drawing, top: Math.min(...tops), bottom: extent.bottom, bands, staffTop, left, right, heads, rests, staves, measures, tempos };
 }
 
 /**
  * Reads the library's SVG into systems that can be placed on pages of our own.
  * @param pages SVG text as the library wrote it
+ * @param drawn what it was asked for
  * @throws Error when it is not what the library writes: a bug
  */
-export function readSystems(pages: readonly string[], hasBand: boolean): Layout {
+export function readSystems(pages: readonly string[], drawn: Drawn): Layout {
   const systems: System[] = [];
   const glyphs: XmlElement[] = [];
   for (const page of pages) {
@@ -131,7 +166,7 @@ export function readSystems(pages: readonly string[], hasBand: boolean): Layout 
     plain(parsed.root);
     const defs = childNamed(parsed.root, 'defs');
     if (defs !== undefined) glyphs.push(...elementsOf(defs));
-    for (const e of [...descendants(parsed.root)].filter((d) => hasClass(d, 'system'))) systems.push(readSystem(e, hasBand));
+    for (const e of [...descendants(parsed.root)].filter((d) => hasClass(d, 'system'))) systems.push(readSystem(e, drawn));
   }
   return { systems, glyphs };
 }

@@ -25,23 +25,32 @@ export interface TextRun {
 const advance = (c: string, weight: Weight): number =>
   isSign(c) ? (ADVANCES.music[c] ?? UNKNOWN_ADVANCE) * SIGN_SCALE : (ADVANCES[weight][c] ?? UNKNOWN_ADVANCE);
 
-/** Splits text at the faces it needs and measures each run. */
+/**
+ * Splits text at the faces it needs and measures each run. Spaces that a viewer would swallow (at the start of a run, or
+ * several together) belong to no run: what follows has its own place.
+ */
 export function layRuns(text: string, size: number, weight: Weight): TextRun[] {
   const runs: { text: string; sign: boolean; at: number; width: number }[] = [];
   let at = 0;
-  for (const c of text) {
+  let open = false;
+  const characters = [...text];
+  characters.forEach((c, i) => {
     const sign = isSign(c);
     const width = (advance(c, weight) * size) / 1000;
     const last = runs[runs.length - 1];
-    if (last !== undefined && last.sign === sign && (!sign || last.text.startsWith(c))) {
+    const swallowed = c === ' ' && (!open || last?.sign === true || characters[i + 1] === ' ');
+    if (swallowed) open = false;
+    else if (open && last !== undefined && last.sign === sign && (!sign || last.text.startsWith(c))) {
       last.text += c;
       last.width += width;
-    } else runs.push({ text: c, sign, at, width });
+    } else {
+      runs.push({ text: c, sign, at, width });
+      open = true;
+    }
     at += width;
-  }
+  });
   return runs;
 }
 
 /** Width of a line of text in the unit of its size. @example measureText('B♭', 300, 'semibold') */
-export const measureText = (text: string, size: number, weight: Weight): number =>
-  layRuns(text, size, weight).reduce((w, r) => w + r.width, 0);
+export const measureText = (text: string, size: number, weight: Weight): number => [...text].reduce((w, c) => w + (advance(c, weight) * size) / 1000, 0);

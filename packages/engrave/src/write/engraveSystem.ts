@@ -2,7 +2,7 @@ import type { AccidentalReading, NoteId, Score, Written } from '@cifra/core';
 import { placeMeasures } from '@cifra/core';
 import { element, writeXml } from '@cifra/xml';
 import { type Engine, layOut } from '../engine';
-import { linePrefix, writeMeiOfLines } from '../mei/writeMei';
+import { writeMeiOfLines } from '../mei/writeMei';
 import { drawTempo } from '../page/tempoMark';
 import { readSystems } from '../system/readSystems';
 
@@ -53,17 +53,12 @@ export function engraveSystem(engine: Engine, r: SystemRequest): EngravedSystem 
   const mei = writeMeiOfLines(lines, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: PREFIX, slurs: true, finalBar: r.closes, hideMeter: !r.opens, oneSystem: r.spread });
   const several = lines.length > 1;
   const indent = several ? BRACKET : 0;
-  const { systems, glyphs } = readSystems(layOut(engine, mei, r.widthMm100 - indent, r.spread ? 'encoded' : 'none', several ? GAP_OF_LINES : undefined), false);
+  const { systems, glyphs } = readSystems(layOut(engine, mei, r.widthMm100 - indent, r.spread ? 'encoded' : 'none', several ? GAP_OF_LINES : undefined), { hasBand: false, prefix: PREFIX });
   const system = systems[0];
   if (system === undefined) throw new Error('the engraving library drew no system');
   const top = Math.min(system.top, system.staffTop - REACH) - AIR;
   const bottom = Math.max(system.bottom, ...system.staves.map((s) => s.bottom + REACH)) + AIR;
-  const prefixes = lines.map((_l, i) => linePrefix(PREFIX, i));
-  const signs = [...system.heads, ...system.rests].map(({ id, x, y }): PlacedSign => {
-    // Every id starts with the first line's prefix; those of the other lines go on with a number, ids never do.
-    const line = Math.max(0, prefixes.lastIndexOf(prefixes.slice(1).find((p) => id.startsWith(p)) ?? PREFIX));
-    return { id: id.slice((prefixes[line] ?? PREFIX).length), line, x: x + indent, y: y - Math.round(top) };
-  });
+  const signs = [...system.heads, ...system.rests].map(({ note, line, x, y }): PlacedSign => ({ id: note, line, x: x + indent, y: y - Math.round(top) }));
   const tempoOf = new Map(placeMeasures(lead).map((p) => [`${PREFIX}tempo-${p.measure.id}`, p.measure.tempo]));
   const tempos = system.tempos.flatMap((t) => {
     const tempo = tempoOf.get(t.id);

@@ -1,6 +1,6 @@
-import type { BandDto, PaperName, SchoolsDto } from '@cifra/contract';
+import type { KnownDto, PageSetupDto, PaperName, PupilPageDto, SchoolsDto } from '@cifra/contract';
 import type { InstrumentId, Stage } from '@cifra/core';
-import { boolean, index, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { teachers } from './teacher';
 
 export const classes = pgTable('classes', {
@@ -11,8 +11,23 @@ export const classes = pgTable('classes', {
   /** What this class does otherwise than its teacher's profile. */
   schools: jsonb('schools').$type<SchoolsDto>().notNull(),
   stage: text('stage').$type<Stage>().notNull().default('first-year'),
-  band: jsonb('band').$type<BandDto>().notNull(),
+  page: jsonb('page').$type<PageSetupDto>().notNull(),
   paper: text('paper').$type<PaperName>().notNull(),
-  strip: boolean('strip').notNull().default(false),
+  /** Notes that players have met. */
+  known: jsonb('known').$type<KnownDto[]>().notNull().default([]),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 }, (t) => [index('classes_teacher').on(t.teacherId)]);
+
+/** First names or initials, and what is played: pupils are never accounts. */
+export const pupils = pgTable('pupils', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  classId: uuid('class_id').notNull().references(() => classes.id, { onDelete: 'cascade' }),
+  name: text('name').notNull(),
+  instrument: text('instrument').$type<InstrumentId>().notNull(),
+  /** Where the teacher put them in the list. */
+  place: integer('place').notNull(),
+  /** What this pupil's pages have otherwise than the class's. */
+  page: jsonb('page').$type<PupilPageDto>(),
+  known: jsonb('known').$type<string[]>(),
+  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+}, (t) => [index('pupils_class').on(t.classId, t.place)]);

@@ -1,4 +1,5 @@
 export { teachers } from './teacher';
 export { sessions, signInFailures } from './session';
-export { classes } from './class';
+export { classes, pupils } from './class';
 export { exercises, revisions } from './exercise';
+export { links, pageSets } from './pages';

@@ -1,0 +1,35 @@
+import { type LinkView, MakeLinkDto, type OpenedLinkView } from '@cifra/contract';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Query, Req } from '@nestjs/common';
+import { ApiBody, ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
+import type { Request } from 'express';
+import type { TeacherRow } from '../auth/auth.repository';
+import { Open, Teacher } from '../auth/session.guard';
+import { RowId } from '../refusal/rowId.pipe';
+import { LinkService } from './link.service';
+
+@ApiTags('pupils\' links')
+@Controller('api/links')
+export class LinkController {
+  constructor(private readonly links: LinkService) {}
+
+  @Get() @ApiOperation({ summary: 'The open links of an exercise' }) @ApiQuery({ name: 'exercise' })
+  list(@Teacher() t: TeacherRow, @Query('exercise', RowId) exercise: string): Promise<LinkView[]> {
+    return this.links.list(t, exercise);
+  }
+
+  @Post() @ApiOperation({ summary: 'A link to one part, for so many days' }) @ApiBody({ schema: { $ref: '#/components/schemas/MakeLinkDto' } })
+  make(@Teacher() t: TeacherRow, @Body() dto: MakeLinkDto): Promise<LinkView> {
+    return this.links.make(t, dto);
+  }
+
+  @Delete(':id') @HttpCode(204) @ApiOperation({ summary: 'Close a link for good' })
+  close(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<void> {
+    return this.links.close(t, id);
+  }
+
+  @Get('open/:token') @Open() @Header('Cache-Control', 'private, no-store') @Header('Referrer-Policy', 'no-referrer') @Header('X-Robots-Tag', 'noindex')
+  @ApiOperation({ summary: 'What a pupil\'s link shows; the only route besides signing in that needs no session' })
+  open(@Param('token') token: string, @Req() request: Request): Promise<OpenedLinkView> {
+    return this.links.open(token, request.ip ?? '', new Date().toISOString().slice(0, 10));
+  }
+}

@@ -1,0 +1,56 @@
+import type { LinkView } from '@cifra/contract';
+import type { InstrumentId } from '@cifra/core';
+import { Inject, Injectable } from '@nestjs/common';
+import { and, desc, eq, gt, isNull, lt } from 'drizzle-orm';
+import { DATABASE, type Database } from '../db/database.module';
+import { links } from '../db/schema/index';
+
+export type LinkRow = typeof links.$inferSelect;
+
+/** What a link opens. */
+export interface LinkTo {
+  readonly exerciseId: string;
+  readonly classId: string;
+  readonly instrument: InstrumentId;
+  readonly pupilId: string | undefined;
+}
+
+export const linkView = ({ id, token, exerciseId, classId, instrument, pupilId, createdAt, expiresAt }: LinkRow): LinkView =>
+  ({ id, token, exerciseId, classId, instrument, createdAt: createdAt.toISOString(), expiresAt: expiresAt.toISOString(), ...(pupilId === null ? {} : { pupilId }) });
+
+@Injectable()
+export class LinkRepository {
+  constructor(@Inject(DATABASE) private readonly db: Database) {}
+
+  async create(teacherId: string, token: string, { exerciseId, classId, instrument, pupilId }: LinkTo, expiresAt: Date): Promise<LinkRow> {
+    const [row] = await this.db.insert(links).values({ teacherId, token, exerciseId, classId, instrument, pupilId: pupilId ?? null, expiresAt }).returning();
+    if (row === undefined) throw new Error('an insert returned no row');
+    return row;
+  }
+
+  /** Links of an exercise that still open something, newest first. */
+  list(teacherId: string, exerciseId: string): Promise<LinkRow[]> {
+    return this.db.select().from(links).where(and(eq(links.teacherId, teacherId), eq(links.exerciseId, exerciseId), gt(links.expiresAt, new Date()))).orderBy(desc(links.createdAt));
+  }
+
+  /** The link to the same part that stays open longest. */
+  async openTo(teacherId: string, { exerciseId, classId, instrument, pupilId }: LinkTo, until: Date): Promise<LinkRow | undefined> {
+    const rows = await this.db.select().from(links).where(and(
+      eq(links.teacherId, teacherId), eq(links.exerciseId, exerciseId), eq(links.classId, classId), eq(links.instrument, instrument),
+      pupilId === undefined ? isNull(links.pupilId) : eq(links.pupilId, pupilId), gt(links.expiresAt, until),
+    )).orderBy(desc(links.expiresAt)).limit(1);
+    return rows[0];
+  }
+
+  async byToken(token: string): Promise<LinkRow | undefined> {
+    return (await this.db.select().from(links).where(and(eq(links.token, token), gt(links.expiresAt, new Date()))).limit(1))[0];
+  }
+
+  async remove(teacherId: string, id: string): Promise<boolean> {
+    return (await this.db.delete(links).where(and(eq(links.id, id), eq(links.teacherId, teacherId))).returning({ id: links.id })).length > 0;
+  }
+
+  async sweep(): Promise<void> {
+    await this.db.delete(links).where(lt(links.expiresAt, new Date()));
+  }
+}

@@ -1,0 +1,89 @@
+import { randomBytes } from 'node:crypto';
+import type { LinkView, MakeLinkDto, OpenedLinkView } from '@cifra/contract';
+import type { Exercise, InstrumentId } from '@cifra/core';
+import { Injectable } from '@nestjs/common';
+import { AuthRepository, type TeacherRow } from '../auth/auth.repository';
+import { ClassRepository } from '../class/class.repository';
+import { teachingOf } from '../class/teaching.service';
+import { ExerciseService } from '../exercise/exercise.service';
+import { classCopy, pupilCopy } from '../pages/copies';
+import { notFound, Refusal } from '../refusal/refusal';
+import type { PageCopy } from '../worker/task';
+import { LinkRepository, linkView } from './link.repository';
+
+const DAY = 24 * 3600_000;
+/** 144 bits: nobody guesses it. */
+const TOKEN_BYTES = 18;
+/** A code on paper opens its page for so long. */
+const CODE_DAYS = 90;
+/** Wrong links from one address before it has to wait. */
+const MOST_WRONG = 40;
+const WAIT = 15 * 60_000;
+
+/** The line without what other players' pages hold. */
+function lineFor({ partChoices, notTaken: _n, ...line }: Exercise, instrument: InstrumentId): Exercise {
+  const own = partChoices[instrument];
+  return { ...line, partChoices: own === undefined ? {} : { [instrument]: own } };
+}
+
+/** Links by which a pupil opens one part, to read and no more. */
+@Injectable()
+export class LinkService {
+  constructor(
+    private readonly links: LinkRepository, private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly teachers: AuthRepository,
+  ) {}
+
+  list = async (t: TeacherRow, exerciseId: string): Promise<LinkView[]> => (await this.links.list(t.id, exerciseId)).map(linkView);
+
+  /** @throws Refusal not-found for anything that is not the teacher's */
+  async make(t: TeacherRow, { exerciseId, classId, instrument, pupilId, days }: MakeLinkDto): Promise<LinkView> {
+    await this.exercises.find(t.id, exerciseId);
+    const group = await this.classes.find(t.id, classId);
+    if (group === undefined) throw notFound('class');
+    if (pupilId !== undefined && !(await this.classes.pupilsOf(classId)).some((p) => p.id === pupilId)) throw notFound('pupil');
+    await this.links.sweep();
+    return linkView(await this.links.create(t.id, randomBytes(TOKEN_BYTES).toString('base64url'), { exerciseId, classId, instrument, pupilId }, new Date(Date.now() + days * DAY)));
+  }
+
+  async close(t: TeacherRow, id: string): Promise<void> {
+    if (!(await this.links.remove(t.id, id))) throw notFound('link');
+  }
+
+  /** The address for a code on a printed copy: a link to its part that stays open for a while, made when there is none. */
+  async addressFor(t: TeacherRow, { exerciseId, classId, origin }: { exerciseId: string; classId: string; origin: string }, { instrument, pupilId }: PageCopy): Promise<string> {
+    const known = await this.links.openTo(t.id, { exerciseId, classId, instrument, pupilId }, new Date(Date.now() + (CODE_DAYS * DAY) / 2));
+    const { token } = known ?? await this.links.create(t.id, randomBytes(TOKEN_BYTES).toString('base64url'), { exerciseId, classId, instrument, pupilId }, new Date(Date.now() + CODE_DAYS * DAY));
+    return `${origin}/p/${token}`;
+  }
+
+  /**
+   * What a link shows: its own part, without a word of the class, other pupils or other parts.
+   * @throws Refusal not-found for a link that never was, is revoked or is over, all alike; too-many-attempts for an address that tries links
+   */
+  async open(token: string, address: string, today: string): Promise<OpenedLinkView> {
+    const subject = `link ${address}`;
+    if ((await this.teachers.failuresSince(subject, new Date(Date.now() - WAIT))) >= MOST_WRONG) throw new Refusal('too-many-attempts', 'Too many links were tried from here. Wait a quarter of an hour.');
+    const opened = await this.find(token, today);
+    if (opened === undefined) {
+      await this.teachers.addFailure([subject], new Date(Date.now() - DAY));
+      throw new Refusal('not-found', 'This link opens nothing any more. Ask your teacher for a new one.');
+    }
+    return opened;
+  }
+
+  private async find(token: string, today: string): Promise<OpenedLinkView | undefined> {
+    const row = await this.links.byToken(token);
+    if (row === undefined) return undefined;
+    const [teacher, group, exercise] = await Promise.all([
+      this.teachers.findById(row.teacherId), this.classes.find(row.teacherId, row.classId), this.exercises.findIfThere(row.teacherId, row.exerciseId),
+    ]);
+    if (teacher === undefined || group === undefined || exercise === undefined) return undefined;
+    const pupil = row.pupilId === null ? undefined : (await this.classes.pupilsOf(row.classId)).find((p) => p.id === row.pupilId);
+    const teaching = teachingOf(teacher, group);
+    const copy = pupil === undefined ? classCopy(group, teaching, row.instrument, today) : pupilCopy(group, teaching, pupil, today);
+    return {
+      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching, page: copy.page, paper: group.paper, expiresAt: row.expiresAt.toISOString(),
+      ...(copy.known === undefined ? {} : { known: copy.known }),
+    };
+  }
+}

@@ -1,0 +1,76 @@
+import { INSTRUMENT_IDS, type InstrumentId, type Stage, STAGES } from '@cifra/core';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsOptional, IsString, IsUUID, Length, Matches, ValidateNested } from 'class-validator';
+import { PAPER_NAMES, type PaperName, SchoolsDto } from './dto';
+import { PageSetupDto, PupilPageDto } from './pageDto';
+
+/** Written notes as text, `Bb4`. */
+const NOTE_TEXT = /^[A-G](bb|b|##|#|)-?\d$/;
+export const MAX_KNOWN_NOTES = 60;
+
+const KnownNotes = (): PropertyDecorator => (target, property) => {
+  for (const check of [IsOptional(), IsArray(), ArrayMaxSize(MAX_KNOWN_NOTES), ArrayUnique(), Matches(NOTE_TEXT, { each: true })]) check(target, property);
+};
+
+export class KnownDto {
+  @IsIn(INSTRUMENT_IDS)
+  instrument!: InstrumentId;
+
+  @KnownNotes()
+  notes!: string[];
+}
+
+export class SaveClassDto {
+  @IsString()
+  @Matches(/\S/, { message: 'Give the class a name.' })
+  @Length(1, 80, { message: 'Give the class a name of at most 80 letters.' })
+  name!: string;
+
+  @IsArray() @ArrayMinSize(1, { message: 'Choose at least one instrument.' }) @ArrayMaxSize(40) @ArrayUnique() @IsIn(INSTRUMENT_IDS, { each: true })
+  instruments!: InstrumentId[];
+
+  @ValidateNested() @Type(() => SchoolsDto)
+  schools!: SchoolsDto;
+
+  @IsIn(STAGES)
+  stage!: Stage;
+
+  @ValidateNested() @Type(() => PageSetupDto)
+  page!: PageSetupDto;
+
+  @IsIn(PAPER_NAMES)
+  paper!: PaperName;
+
+  /** Notes that the players of an instrument have met, as written; where an instrument is missing, its first notes. */
+  @IsOptional() @IsArray() @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => KnownDto)
+  known?: KnownDto[];
+}
+
+export const MAX_PUPILS = 120;
+
+export class SavePupilDto {
+  @IsString()
+  @Matches(/\S/, { message: 'Write a first name or initials.' })
+  @Length(1, 40, { message: 'Write a first name or initials of at most 40 letters.' })
+  name!: string;
+
+  @IsIn(INSTRUMENT_IDS)
+  instrument!: InstrumentId;
+
+  @IsOptional() @ValidateNested() @Type(() => PupilPageDto)
+  page?: PupilPageDto;
+
+  @KnownNotes()
+  known?: string[];
+}
+
+export class ListedPupilDto extends SavePupilDto {
+  @IsOptional() @IsUUID()
+  id?: string;
+}
+
+/** The whole list of a class's pupils: those with an id stay, the others are new, whoever is missing goes. */
+export class SavePupilsDto {
+  @IsArray() @ArrayMaxSize(MAX_PUPILS) @ValidateNested({ each: true }) @Type(() => ListedPupilDto)
+  pupils!: ListedPupilDto[];
+}

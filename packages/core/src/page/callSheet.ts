@@ -1,0 +1,49 @@
+import type { Exercise } from '../exercise/exercise';
+import { realize } from '../exercise/realize';
+import type { InstrumentId } from '../instrument/instrument';
+import { annotate, type Annotations } from '../part/annotate';
+import type { Part } from '../part/derivePart';
+import type { Teaching } from '../part/teaching';
+import { type Concert, midi, parsePitch } from '../pitch/pitch';
+import type { NoteId, Score } from '../score/score';
+import { partOf } from './pageParts';
+
+/** What one instrument's players do, to be called out. */
+export interface CallRow {
+  readonly part: Part;
+  readonly annotations: Annotations;
+  readonly isNew: (id: NoteId) => boolean;
+}
+
+/** The sounding line with what every instrument has at each of its notes. */
+export interface CallSheet {
+  readonly concert: Score<Concert>;
+  readonly rows: readonly CallRow[];
+}
+
+/** Notes that players have met, by instrument, as written pitches in text; where one is missing, its first notes. */
+export type KnownNotes = Readonly<Partial<Record<InstrumentId, readonly string[]>>>;
+
+/** Known notes as numbers. */
+export const knownMidi = (part: Part, known: readonly string[] | undefined): ReadonlySet<number> =>
+  new Set(known === undefined ? part.instrument.firstNotes.map(midi) : known.map((n) => midi(parsePitch(n))));
+
+/**
+ * What a teacher calls out: for each instrument the letter and figure at every note of the line, and what is new to it.
+ *
+ * Where there are several lines, the first is called.
+ */
+export function callSheet(exercise: Exercise, instruments: readonly InstrumentId[], teaching: Teaching, known: KnownNotes): CallSheet {
+  const rows = instruments.map((id): CallRow => {
+    const part = partOf(exercise, id, teaching, undefined, 0);
+    const annotations = annotate(part);
+    const met = knownMidi(part, known[id]);
+    return {
+      part, annotations, isNew: (note) => {
+        const here = annotations.get(note);
+        return here !== undefined && !met.has(midi(here.written));
+      },
+    };
+  });
+  return { concert: realize(exercise), rows };
+}

@@ -1,0 +1,51 @@
+import type { NoteId } from '../score/score';
+import { structureOf } from '../score/structure';
+import { troubleSpots } from '../trouble/partTrouble';
+import type { TroubleCause } from '../trouble/weights.data';
+import { midi } from '../pitch/pitch';
+import type { PagePlan } from './pagePlan';
+
+/** What a player is told to look at before the first note. Facts only. */
+export type LookFirst =
+  /** Notes that the players have not met, each with the bar in which it first comes. */
+  | { readonly kind: 'new-notes'; readonly notes: readonly { readonly name: string; readonly bar: number }[] }
+  /** The hardest change, with its first cause. */
+  | { readonly kind: 'trouble'; readonly bar: number; readonly from: string; readonly to: string; readonly cause: TroubleCause }
+  /** Bars that are played as an earlier bar is. */
+  | { readonly kind: 'same-bars'; readonly bars: number; readonly of: number };
+
+/** Bars that say nothing new: the same pitches and values as one before them. */
+function sameBars({ part: { concert } }: PagePlan): LookFirst | undefined {
+  const seen = new Set<string>();
+  let same = 0;
+  const full = concert.measures.filter((m) => m.events.some((e) => e.kind === 'note'));
+  for (const m of full) {
+    const name = JSON.stringify(m.events.map((e) => [e.duration, e.kind === 'note' ? e.pitch : null]));
+    if (seen.has(name)) same += 1;
+    seen.add(name);
+  }
+  return same === 0 ? undefined : { kind: 'same-bars', bars: same, of: full.length };
+}
+
+/**
+ * What to look at first on a page, the most needed first: new notes, the hardest change, bars that repeat.
+ * @example a page with one new F sharp in bar 3 begins with { kind: 'new-notes', notes: [{ name: 'F♯', bar: 3 }] }
+ */
+export function lookFirst(plan: PagePlan): LookFirst[] {
+  const { annotations, part } = plan;
+  const { places, indexOf } = structureOf(part.concert);
+  const barOf = (id: NoteId): number => places[indexOf.get(id) ?? -1]?.measure ?? 0;
+  const found: LookFirst[] = [];
+  const fresh = new Map<number, { name: string; bar: number }>();
+  for (const n of annotations.values()) if (plan.isNew(n.id) && !fresh.has(midi(n.written))) fresh.set(midi(n.written), { name: n.name, bar: barOf(n.id) });
+  if (fresh.size > 0) found.push({ kind: 'new-notes', notes: [...fresh.values()] });
+  const [spot] = troubleSpots(plan.changes, annotations, 1);
+  // That many fingers move is said only where nothing more telling is the matter.
+  const cause = (spot?.causes.find((c) => c.cause !== 'fingers-move' && c.cost >= 1) ?? spot?.causes[0])?.cause;
+  if (spot !== undefined && cause !== undefined) {
+    const nameOf = (id: NoteId): string => annotations.get(id)?.name ?? '';
+    found.push({ kind: 'trouble', bar: spot.measure, from: nameOf(spot.from), to: nameOf(spot.to), cause });
+  }
+  const same = sameBars(plan);
+  return same === undefined ? found : [...found, same];
+}
