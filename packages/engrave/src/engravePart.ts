@@ -7,19 +7,23 @@ import { layOutStrip } from './chart/layOutChart';
 import { drawLegend } from './diagram/legend';
 import { type Engine, layOut } from './engine';
 import { breakLines } from './lineBreaks';
-import { type MeiLine, type MeiOptions, writeMeiOfLines } from './mei/writeMei';
+import { type MeiLine, type MeiOptions, tempoPlaceholder, writeMeiOfLines } from './mei/writeMei';
 import { NOTE_PREFIX, pageName } from './notePrefix';
 import { composePages, composeStrip, type Page } from './page/composePages';
 import { blockOf, enlarge, PAGE_SCALE } from './page/enlarge';
 import { type PageExtras, partHeader } from './page/pageWords';
 import { MARGIN, type Paper, PAPER_SIZE } from './page/paper';
 import { type Layout, readSystems, type System } from './system/readSystems';
+import { measureText } from './text/measureText';
 
 export interface EngraveOptions extends PageExtras {
   readonly paper: Paper;
   /** Words for the cells by a note's name on the page, so that a screen reader can walk them; left out on paper. */
   readonly label?: CellLabel;
 }
+
+/** The library's own size for tempo words. */
+const TEMPO_SIZE = 405;
 
 /** Bars that are measured together: the library's time for one unbroken system grows with the square of its length. */
 const SLICE = 32;
@@ -62,8 +66,20 @@ interface Bands {
 
 const bandsOf = (plans: readonly PagePlan[]): Bands => ({ plans, bands: plans.map(planBand) });
 
+/** A layout, and how much smaller it has to be set so that its widest bar fits on a line. */
+interface Fitted extends Layout {
+  readonly shrink: number;
+}
+
+/** How far tempo words reach from the start of their bars: no line may end before they do. */
+const tempoReaches = ({ part }: PagePlan): ReadonlyMap<string, number> =>
+  new Map(part.score.measures.flatMap((m) => (m.tempo === undefined ? [] : [[m.id, measureText(tempoPlaceholder(m.tempo), TEMPO_SIZE, 'semibold') * 1.25]])));
+
+/** The library spaces bars in a line a little otherwise than alone. */
+const SLACK = 0.97;
+
 /** Lays out a page's lines with their bands: once unbroken to learn how wide each bar is, then in lines. */
-function layOutLines(engine: Engine, { plans, bands }: Bands, width: number): Layout {
+function layOutLines(engine: Engine, { plans, bands }: Bands, width: number): Fitted {
   const [lead] = plans;
   if (lead === undefined) throw new RangeError('a page without a part');
   const cells = plans.map((p, i) => cellWidths(bands[i] as BandPlan, p));
@@ -71,8 +87,10 @@ function layOutLines(engine: Engine, { plans, bands }: Bands, width: number): La
   const bandLines = Math.max(...bands.map((b) => b.lines));
   const options = { bandLines, cellWidth: (id: NoteId, line: number) => cells[line]?.get(id) ?? 0, idPrefix: NOTE_PREFIX, slurs: lead.setup.slurs, finalBar: true };
   const { widths, prefix } = naturalWidths(engine, lines, options, width);
-  const breakBefore = breakLines(lead.part.score, widths, width - prefix, lead.setup.barsALine);
-  return readSystems(layOut(engine, writeMeiOfLines(lines, { ...options, breakBefore }), width, breakBefore.size === 0 ? 'auto' : 'encoded'), { hasBand: bandLines > 0, prefix: NOTE_PREFIX });
+  const shrink = Math.min(1, ((width - prefix) * SLACK) / Math.max(1, ...widths.values()));
+  const room = width / shrink;
+  const breakBefore = breakLines(lead.part.score, widths, (room - prefix) * SLACK, lead.setup.barsALine, tempoReaches(lead));
+  return { ...readSystems(layOut(engine, writeMeiOfLines(lines, { ...options, breakBefore }), room, breakBefore.size === 0 ? 'auto' : 'encoded'), { hasBand: bandLines > 0, prefix: NOTE_PREFIX, settle: true }), shrink };
 }
 
 /** Lays out one part with its band. */
@@ -131,7 +149,7 @@ export function engravePart(engine: Engine, plans: readonly PagePlan[], { paper,
   const bands = bandsOf(plans);
   const layout = layOutLines(engine, bands, width);
   const head = headBlocks(engine, lead, bands.bands[0] as BandPlan, width);
-  const systems = layout.systems.map((s) => enlarge(s, decorate(s, bands, label), scale));
+  const systems = layout.systems.map((s) => enlarge(s, decorate(s, bands, label), scale * layout.shrink));
   return composePages({ systems, glyphs: [...head.glyphs, ...layout.glyphs] }, partHeader(lead, extras), paper, head.systems.map((s) => enlarge(s, [], scale)));
 }
 
@@ -144,6 +162,6 @@ export function engraveScroll(engine: Engine, plans: readonly PagePlan[], widthM
   const width = widthMm100 / scale;
   const layout = layOutLines(engine, bands, width);
   const head = headBlocks(engine, lead, bands.bands[0] as BandPlan, width);
-  const systems = [...head.systems, ...layout.systems.map((s) => enlarge(s, decorate(s, bands, label), 1))];
+  const systems = [...head.systems, ...layout.systems.map((s) => enlarge(s, decorate(s, bands, label), layout.shrink))];
   return composeStrip({ systems, glyphs: [...head.glyphs, ...layout.glyphs] }, () => [], lead.part.score.title);
 }

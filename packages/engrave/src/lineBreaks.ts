@@ -10,24 +10,28 @@ interface Line {
  * of that where they still are; `0` sets as many as fit. A bar that starts a line by the teacher's wish always does.
  * @param widths natural width of each bar by measure id, in hundredths of a millimetre
  * @param room width for bars on a line, clef and signature taken off
+ * @param reaches how far the words over a bar reach from its start, where they are wider than it may be
  */
-export function breakLines<P extends Pitch>(score: Score<P>, widths: ReadonlyMap<string, number>, room: number, barsALine: BarsALine = 4): Set<number> {
+export function breakLines<P extends Pitch>(score: Score<P>, widths: ReadonlyMap<string, number>, room: number, barsALine: BarsALine = 4, reaches: ReadonlyMap<string, number> = new Map()): Set<number> {
   const placed = placeMeasures(score);
   const startsLine = (i: number): boolean => placed[i]?.measure.startsLine === true;
   /** Bars from one on, as many as asked for; pickups count with the bar they lead to. */
-  const take = (from: number, bars: number, widest = Infinity): Line => {
+  const take = (from: number, most: number, widest = Infinity): Line => {
     let counted = 0;
-    let width = 0;
+    let bars = 0;
+    let words = 0;
     let at = from;
-    while (at < placed.length && counted < bars && (at === from || !startsLine(at))) {
+    while (at < placed.length && counted < most && (at === from || !startsLine(at))) {
       const m = placed[at]?.measure;
       const more = widths.get(m?.id ?? '') ?? 0;
-      if (at > from && width + more > widest) break;
-      width += more;
+      const reach = Math.max(words, bars + (reaches.get(m?.id ?? '') ?? 0));
+      if (at > from && Math.max(bars + more, reach) > widest) break;
+      bars += more;
+      words = reach;
       if (m?.pickup !== true) counted += m?.multiRest ?? 1;
       at += m?.multiRest ?? 1;
     }
-    return { to: at, width };
+    return { to: at, width: Math.max(bars, words) };
   };
   const phrase = (from: number): Line => {
     if (barsALine === 0) return take(from, Infinity, room);

@@ -1,6 +1,7 @@
-import { type CallRow, type CallSheet, callSheet, figureText, type NoteAnnotation, placeMeasures } from '@cifra/core';
+import { type CallRow, type CallSheet, callSheet, type NoteAnnotation, placeMeasures } from '@cifra/core';
+import { figureLines } from '@cifra/engrave';
 import { ChevronLeft, ChevronRight, X } from 'lucide-react';
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { useClasses, useExercise } from '../api/resources';
 import { useFigures } from '../figures/loadFigures';
@@ -29,7 +30,7 @@ export function Board() {
 }
 
 const figureOf = ({ part }: CallRow, { fingering }: NoteAnnotation): string =>
-  (fingering.kind === 'playable' ? figureText(fingering.figure, part.teaching.schools.fingerCount) : '–');
+  (fingering.kind === 'playable' ? figureLines(fingering.figure, part.teaching.schools.fingerCount).filter((l) => l !== '').join(' | ') : '–');
 
 /** One bar at a time, large enough for the back row; the arrow keys step from bar to bar. */
 function OpenBoard({ id, sheet }: { readonly id: string; readonly sheet: CallSheet }) {
@@ -37,11 +38,17 @@ function OpenBoard({ id, sheet }: { readonly id: string; readonly sheet: CallShe
   const bars = useMemo(() => placeMeasures(sheet.concert).filter((p) => p.measure.events.some((e) => e.kind === 'note')), [sheet]);
   const at = Math.min(bars.length - 1, Math.max(0, Number(query.get('bar') ?? 1) - 1 || 0));
   const bar = bars[at];
-  const go = (to: number) => setQuery({ bar: String(Math.min(bars.length, Math.max(1, to + 1))) }, { replace: true });
+  // Keys may come faster than the page is drawn anew.
+  const newest = useRef(at);
+  newest.current = at;
+  const go = (to: number) => {
+    newest.current = Math.min(bars.length - 1, Math.max(0, to));
+    setQuery({ bar: String(newest.current + 1) }, { replace: true });
+  };
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const by = { ArrowRight: 1, ArrowDown: 1, PageDown: 1, ' ': 1, ArrowLeft: -1, ArrowUp: -1, PageUp: -1 }[e.key];
-      const to = e.key === 'Home' ? 0 : e.key === 'End' ? bars.length - 1 : by === undefined ? undefined : at + by;
+      const to = e.key === 'Home' ? 0 : e.key === 'End' ? bars.length - 1 : by === undefined ? undefined : newest.current + by;
       if (to === undefined || e.target instanceof HTMLButtonElement) return;
       e.preventDefault();
       go(to);
@@ -64,18 +71,18 @@ function OpenBoard({ id, sheet }: { readonly id: string; readonly sheet: CallShe
         </div>
       </header>
       <div className="min-h-0 flex-1 overflow-auto px-6 py-4">
-        <StaffLine score={sheet.concert} index={bar.index} />
-        <table className="mt-4 w-full border-collapse text-[26px] leading-tight">
+        <StaffLine score={sheet.concert} index={bar.index} last={at === bars.length - 1} />
+        <table className="mt-3 w-full border-collapse text-[25px] leading-[1.1]">
           <tbody>
             {sheet.rows.map((row) => (
               <tr key={row.part.instrument.id} className="odd:bg-band">
-                <th scope="row" className="w-44 px-3 py-1.5 text-left text-[22px] font-semibold">{row.part.instrument.shortName}</th>
+                <th scope="row" className="w-44 px-3 py-1 text-left text-[22px] font-semibold">{row.part.instrument.shortName}</th>
                 {struck.map((e) => {
                   const note = row.annotations.get(e.id);
                   if (note === undefined || note.tiedFrom !== undefined) return <td key={e.id} className="px-2 text-center text-secondary">{note === undefined ? '' : '–'}</td>;
                   const fresh = row.isNew(e.id);
                   return (
-                    <td key={e.id} className="px-2 py-1.5 text-center">
+                    <td key={e.id} className="px-2 py-1 text-center">
                       <span className={`font-semibold ${fresh ? 'border-b-4 border-double border-fresh text-fresh' : ''}`}>{note.name}</span>
                       {fresh && <span className="sr-only"> new</span>}
                       <span className="block text-[20px] text-secondary">{figureOf(row, note)}</span>

@@ -2,10 +2,10 @@ import { type Concert, placeMeasures, type Score, type Written } from '@cifra/co
 import { useMemo } from 'react';
 import { useLine } from '../engraving/useEngraving';
 
-const WIDTH_MM100 = 14000;
+const WIDTH_MM100 = 20000;
 
 /** One bar of a line, large, with clef and signature before it. */
-export function StaffLine({ score, index }: { readonly score: Score<Concert>; readonly index: number }) {
+export function StaffLine({ score, index, last }: { readonly score: Score<Concert>; readonly index: number; readonly last: boolean }) {
   const bar = useMemo((): Score<Written> => {
     const place = placeMeasures(score)[index];
     if (place === undefined) throw new RangeError(`no bar ${index}`);
@@ -19,7 +19,7 @@ export function StaffLine({ score, index }: { readonly score: Score<Concert>; re
     const alone = { ...score, hairpins: [], slurs: score.slurs.filter((s) => kept.has(s.from) && kept.has(s.to)), measures: [{ ...m, events, clef: place.clef, key: place.key, meter: place.meter }] };
     return alone as unknown as Score<Written>;
   }, [score, index]);
-  const { data } = useLine(bar, WIDTH_MM100);
+  const { data } = useLine(bar, WIDTH_MM100, last);
   return data === undefined ? <div className="pulse h-32 rounded bg-band" role="status" aria-label="Engraving the bar" />
-    : <div aria-hidden className="sheet mx-auto max-w-[44rem]" dangerouslySetInnerHTML={{ __html: data.svg }} />;
+    : <div aria-hidden className="sheet mx-auto max-w-[52rem]" dangerouslySetInnerHTML={{ __html: data.svg }} />;
 }

@@ -100,8 +100,8 @@ const api = {
     return engraveSystem(await load(), request);
   },
   /** The whole line, broken to a width. */
-  async line(score: Score<Written>, widthMm100: number): Promise<Page> {
-    return engraveLine(await load(), score, widthMm100);
+  async line(score: Score<Written>, widthMm100: number, finalBar: boolean): Promise<Page> {
+    return engraveLine(await load(), score, widthMm100, finalBar);
   },
 };
 

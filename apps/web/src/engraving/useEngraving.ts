@@ -47,8 +47,8 @@ export const useChartPages = (request: ChartRequest): SWRResponse<Page[], Error>
 export const useStrip = (key: string, score: Score<Written>, bars: number): SWRResponse<Page, Error> =>
   useSWR<Page, Error>(['strip', key, bars], () => engraved((e) => e.strip(score, bars)), OPTIONS);
 
-export const useLine = (score: Score<Written>, widthMm100: number): SWRResponse<Page, Error> =>
-  useSWR<Page, Error>(['line', JSON.stringify(score), widthMm100], () => engraved((e) => e.line(score, widthMm100)), { ...OPTIONS, keepPreviousData: true });
+export const useLine = (score: Score<Written>, widthMm100: number, finalBar = true): SWRResponse<Page, Error> =>
+  useSWR<Page, Error>(['line', JSON.stringify(score), widthMm100, finalBar], () => engraved((e) => e.line(score, widthMm100, finalBar)), { ...OPTIONS, keepPreviousData: true });
 
 export const engraveOneSystem = (request: SystemRequest): Promise<EngravedSystem> => engraved((e) => e.system(request));
 

@@ -91,7 +91,7 @@ function SetLine({ set, onStop, onTake }: { readonly set: SetView; readonly onSt
   return (
     <li className="flex items-center gap-3">
       <div className="min-w-0 flex-1">
-        <p className="truncate"><span className="font-medium">{KIND_WORDS[set.kind].title}</span> <span className="text-[13px] text-secondary">{madeAt(set.createdAt)}, {STATE_WORDS[set.state]}</span></p>
+        <p className="truncate"><span className="font-medium">{KIND_WORDS[set.kind].title}</span> <span className="text-[13px] text-secondary">{madeAt(set.createdAt)}{working ? '' : `, ${STATE_WORDS[set.state]}`}</span></p>
         {working && (
           <div className="mt-1 flex items-center gap-2 text-[13px]" role="status">
             <progress className="h-1.5 flex-1 accent-accent" value={set.done} max={Math.max(1, set.total)} aria-label={`${set.done} of ${set.total} made`} />{set.done} of {set.total}

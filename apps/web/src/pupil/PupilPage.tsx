@@ -9,8 +9,8 @@ import { useFigures } from '../figures/loadFigures';
 import { Failure, StaffSkeleton } from '../ui/States';
 import { Sheet } from '../ui/Sheet';
 import { Wordmark } from '../ui/Wordmark';
-import { figureLine } from '../words/factWords';
 import { dayWords, todayIso } from '../words/pageWords';
+import { figureWords } from '../words/spoken';
 
 /** Hundredths of a millimetre of music to a pixel of the screen: a staff is easily read on a phone. */
 const MM100_PER_PIXEL = 22;
@@ -74,7 +74,7 @@ function OpenPupilPage({ opened }: { readonly opened: OpenedLinkView }) {
       </div>
       {note !== undefined && (
         <p role="status" className="sticky bottom-0 border-t border-line bg-accent-soft px-4 py-3 text-[16px]">
-          <strong className="font-semibold">{note.name}</strong>: {note.fingering.kind === 'playable' ? figureLine(note.fingering.figure, teaching.schools) : 'no figure'}
+          <strong className="font-semibold">{note.name}</strong>: {note.fingering.kind === 'playable' ? figureWords(note.fingering.figure, teaching.schools.fingerCount) : 'no figure'}
         </p>
       )}
       <footer className="flex items-center justify-between border-t border-line px-4 py-3 text-[12.5px] text-secondary"><Wordmark /><span>Open until {dayWords(expiresAt.slice(0, 10))}</span></footer>

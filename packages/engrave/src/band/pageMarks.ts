@@ -36,10 +36,13 @@ export function drawBarNumbers(system: System, { part, setup }: PagePlan, taken:
 
 /** Tempo words and metronome marks in the room that the engraver kept for them. */
 export function drawTempos(system: System, { part }: PagePlan): XmlElement[] {
-  const tempos = new Map(placeMeasures(part.score).map((p) => [`${NOTE_PREFIX}tempo-${p.measure.id}`, p.measure.tempo]));
+  const places = new Map(part.score.measures.map((m, i) => [`${NOTE_PREFIX}tempo-${m.id}`, i]));
   return system.tempos.flatMap((t) => {
-    const tempo = tempos.get(t.id);
-    return tempo === undefined ? [] : [drawTempo(tempo, t.x, t.y - 40)];
+    const at = places.get(t.id) ?? -1;
+    const tempo = part.score.measures[at]?.tempo;
+    // Where an ending's bracket begins or ends it stands clear of the bracket's edge.
+    const byBracket = part.score.measures[at]?.ending !== undefined || part.score.measures[at - 1]?.ending !== undefined;
+    return tempo === undefined ? [] : [drawTempo(tempo, t.x + (byBracket ? 110 : 0), t.y)];
   });
 }
 

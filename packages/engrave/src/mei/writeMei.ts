@@ -254,7 +254,7 @@ export function writeMeiOfLines<P extends Pitch>(lines: readonly MeiLine<P>[], o
 }
 
 /** Keeps the room of a tempo mark; the mark itself is drawn afterwards, with its own note sign. */
-function tempoPlaceholder(tempo: { words?: string; mark?: { perMinute: number } }): string {
+export function tempoPlaceholder(tempo: { words?: string; mark?: { perMinute: number } }): string {
   const mark = tempo.mark === undefined ? '' : ` mm = ${tempo.mark.perMinute}`;
   return `${tempo.words ?? ''}${mark}`.trim();
 }

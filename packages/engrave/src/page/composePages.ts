@@ -88,12 +88,16 @@ export function composePages(layout: Layout, header: Header, paper: Paper, heads
   });
 }
 
-/** Sets systems under each other on one strip as wide as they are, for screens. */
+/** A clef reaches this far beyond its staff. */
+const CLEF_REACH = 340;
+
+/** Sets systems under each other on one strip as wide as they are, for screens: nothing is cut off at its edges. */
 export function composeStrip(layout: Layout, decorate: Decorate, label: string): Page {
   const width = Math.max(...layout.systems.map((s) => s.right)) + 20;
+  const whole = layout.systems.map((s) => (s.staves.length === 0 ? s : { ...s, top: Math.min(s.top, s.staffTop - CLEF_REACH), bottom: Math.max(s.bottom, ...s.staves.map((t) => t.bottom + CLEF_REACH)) }));
   let y = 60;
-  const drawn = layout.systems.map((s, i) => {
-    const g = placed(s, decorate(s, i), 0, y);
+  const drawn = whole.map((s, i) => {
+    const g = placed(s, decorate(layout.systems[i] as System, i), 0, y);
     y += height(s) + GAP;
     return g;
   });

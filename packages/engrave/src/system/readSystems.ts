@@ -3,6 +3,7 @@ import { STAFF_SPACE } from '../engine';
 import { linePrefix } from '../notePrefix';
 import { TITLE_FACE } from '../text/drawText';
 import { extentOf, pathPoints, translation } from './bounds';
+import { settleBelow } from './settleBelow';
 
 /** A notehead or rest on the page: its id there, the line it belongs to, its own id in that line, and the middle of its sign. */
 export interface PlacedHead {
@@ -70,6 +71,8 @@ const removeWhere = (e: XmlElement, test: (child: XmlElement) => boolean): void 
 export interface Drawn {
   readonly hasBand: boolean;
   readonly prefix: string;
+  /** What stands under the staff is moved clear of the music: for pages, where there is time for it. */
+  readonly settle?: boolean;
 }
 
 /** The middle of a notehead or of a rest's sign. */
@@ -99,7 +102,7 @@ function signsOf(staff: XmlElement, line: number, prefix: string): { heads: Plac
   return { heads, rests };
 }
 
-function readSystem(drawing: XmlElement, { hasBand, prefix }: Drawn): System {
+function readSystem(drawing: XmlElement, { hasBand, prefix, settle }: Drawn, glyphs: readonly XmlElement[]): System {
   const bands: { top: number; bottom: number }[] = [];
   const heads: PlacedHead[] = [];
   const rests: PlacedHead[] = [];
@@ -146,9 +149,10 @@ function readSystem(drawing: XmlElement, { hasBand, prefix }: Drawn): System {
       });
     }
   }
+  const lowest = settle === true ? settleBelow(drawing, glyphs) : undefined;
   const extent = extentOf(drawing) ?? { top: 0, bottom: 0 };
   const tops = [extent.top, ...bands.map((b) => b.top), ...tempos.map((t) => t.y - 330)];
-  return { drawing, top: Math.min(...tops), bottom: extent.bottom, bands, staffTop, left, right, heads, rests, staves, measures, tempos };
+  return { drawing, top: Math.min(...tops), bottom: Math.max(extent.bottom, lowest ?? -Infinity), bands, staffTop, left, right, heads, rests, staves, measures, tempos };
 }
 
 /**
@@ -166,7 +170,7 @@ export function readSystems(pages: readonly string[], drawn: Drawn): Layout {
     plain(parsed.root);
     const defs = childNamed(parsed.root, 'defs');
     if (defs !== undefined) glyphs.push(...elementsOf(defs));
-    for (const e of [...descendants(parsed.root)].filter((d) => hasClass(d, 'system'))) systems.push(readSystem(e, drawn));
+    for (const e of [...descendants(parsed.root)].filter((d) => hasClass(d, 'system'))) systems.push(readSystem(e, drawn, glyphs));
   }
   return { systems, glyphs };
 }
