@@ -1,8 +1,9 @@
 import 'reflect-metadata';
-import { type Problem, PROBLEM_CODES } from '@cifra/core';
+import { DEFAULT_PAGE, type Problem, PROBLEM_CODES } from '@cifra/core';
 import { plainToInstance } from 'class-transformer';
-import { validateSync } from 'class-validator';
-import { CreateExerciseDto, SaveClassDto, SignInDto } from './dto';
+import { validateSync, type ValidationError } from 'class-validator';
+import { SaveClassDto } from './classDto';
+import { CreateExerciseDto, SignInDto } from './dto';
 import { problemSentence } from './problemWords';
 
 /** The facts that the readers give with each code. */
@@ -31,9 +32,9 @@ describe('the words for problems', () => {
 });
 
 describe('the forms that web and server share', () => {
-  const messages = <T extends object>(type: new () => T, value: object): string[] =>
-    validateSync(plainToInstance(type, value)).flatMap((e) => [...Object.values(e.constraints ?? {}), ...(e.children ?? []).flatMap((c) => Object.values(c.constraints ?? {}))]);
-  const group = { name: 'Year 5', instruments: ['flute'], schools: { recorder: 'baroque' }, stage: 'first-year', band: { woodwind: ['name'], brass: [] }, paper: 'a4' };
+  const sentences = (e: ValidationError): string[] => [...Object.values(e.constraints ?? {}), ...(e.children ?? []).flatMap(sentences)];
+  const messages = <T extends object>(type: new () => T, value: object): string[] => validateSync(plainToInstance(type, value)).flatMap(sentences);
+  const group = { name: 'Year 5', instruments: ['flute'], schools: { recorder: 'baroque' }, stage: 'first-year', page: { ...DEFAULT_PAGE, rows: { woodwind: [{ row: 'name', size: 'large', fade: 'new' }], brass: [] }, plan: [{ from: '2026-09-01', step: 'every' }] }, paper: 'a4' };
 
   it('take what is right', () => {
     expect(messages(SignInDto, { email: 'a@b.example', password: 'x' })).toEqual([]);
@@ -44,7 +45,9 @@ describe('the forms that web and server share', () => {
   it.each<[string, object, RegExp]>([
     ['no instrument', { ...group, instruments: [] }, /Choose at least one instrument/], ['an unknown instrument', { ...group, instruments: ['kazoo'] }, /must be one of/],
     ['an instrument twice', { ...group, instruments: ['flute', 'flute'] }, /unique/], ['a blank name', { ...group, name: ' ' }, /Give the class a name/],
-    ['an unknown row', { ...group, band: { woodwind: ['colour'], brass: [] } }, /must be one of/], ['an unknown paper', { ...group, paper: 'napkin' }, /must be one of/],
+    ['an unknown row', { ...group, page: { ...group.page, rows: { woodwind: [{ row: 'colour' }], brass: [] } } }, /must be one of/],
+    ['a row twice', { ...group, page: { ...group.page, rows: { woodwind: [{ row: 'name' }, { row: 'name' }], brass: [] } } }, /unique/], ['a plan without a day', { ...group, page: { ...group.page, plan: [{ from: 'soon', step: 'new' }] } }, /year-month-day/],
+    ['a note that is none', { ...group, known: [{ instrument: 'flute', notes: ['H4'] }] }, /must match/], ['an unknown paper', { ...group, paper: 'napkin' }, /must be one of/],
   ])('refuse a class with %s', (_what, value, message) => expect(messages(SaveClassDto, value).join(' ')).toMatch(message));
 
   it('say what to write', () => {

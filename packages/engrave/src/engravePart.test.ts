@@ -1,17 +1,20 @@
-import { annotate, derivePart, type Exercise, figureText, INSTRUMENTS, type InstrumentId, instrumentOf, letterName, midi, notesOf, realize } from '@cifra/core';
+import { annotate, type BandRow, derivePart, type Exercise, figureText, INSTRUMENTS, type InstrumentId, instrumentOf, letterName, midi, notesOf, realize } from '@cifra/core';
 import { arbitraryExercise, midiNotes } from '@cifra/core/testing';
 import { childrenNamed, descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
-import { BAND_ROWS, type BandRow } from './band/bandRows';
 import { layOut } from './engine';
 import { engraveLine, firstBars } from './engraveLine';
 import { engravePart, layOutPart } from './engravePart';
 import { writeMei } from './mei/writeMei';
 import { MARGIN, PAPER_SIZE } from './page/paper';
 import { measureText } from './text/measureText';
-import { cellReach } from './band/bandRows';
+import { cellReach, planBand } from './band/bandRows';
 import { loadEngine } from './testing/loadEngine';
+import { plansFor, rowsOf } from './testing/pagesFor';
+
+/** Figure drawn and as text, name and sound: what the band has held from the beginning. */
+const ROWS: readonly BandRow[] = ['diagram', 'figure', 'name', 'sounds', 'count'];
 
 type Loaded = Awaited<ReturnType<typeof loadEngine>>;
 let engine: Loaded;
@@ -22,6 +25,7 @@ const partOf = (exercise: Exercise, id: InstrumentId) => {
   const part = derivePart(realize(exercise), instrumentOf(id), exercise.owner);
   return { part, annotations: annotate(part) };
 };
+const pages = (exercise: Exercise, id: InstrumentId, rows: readonly BandRow[], paper: 'a4' | 'letter' = 'a4') => engravePart(engine, plansFor(exercise, id, { rows: rowsOf(...rows) }), { paper });
 const parse = (svg: string): XmlElement => {
   const read = readXml(svg);
   if (!read.ok) throw new Error(JSON.stringify(read.fault));
@@ -31,9 +35,8 @@ const withClass = (root: XmlElement, name: string): XmlElement[] => [...descenda
 
 describe('an engraved part', () => {
   it.each(INSTRUMENTS.map((i) => i.id))('of the %s shows figure, name and concert pitch over every struck note, in order', (id) => {
-    const { part, annotations } = partOf(exercises[0] as Exercise, id);
-    const pages = engravePart(engine, part, annotations, { rows: BAND_ROWS, paper: 'a4' });
-    const cells = pages.flatMap((p) => withClass(parse(p.svg), 'cell'));
+    const { annotations } = partOf(exercises[0] as Exercise, id);
+    const cells = pages(exercises[0] as Exercise, id, ['diagram', 'figure', 'name', 'sounds']).flatMap((p) => withClass(parse(p.svg), 'cell'));
     const struck = [...annotations.values()].filter((n) => n.tiedFrom === undefined);
     expect(cells.map((c) => c.attributes['data-note'])).toEqual(struck.map((n) => n.id));
     cells.forEach((cell, i) => {
@@ -46,8 +49,7 @@ describe('an engraved part', () => {
   });
 
   it('names the title, the player\'s instrument and what the signature does', () => {
-    const { part, annotations } = partOf(exercises[1] as Exercise, 'trumpet');
-    const page = engravePart(engine, part, annotations, { rows: ['name'], paper: 'letter' })[0];
+    const page = pages(exercises[1] as Exercise, 'trumpet', ['name'], 'letter')[0];
     const words = withClass(parse(page?.svg ?? ''), 'instrument').concat(withClass(parse(page?.svg ?? ''), 'title'), withClass(parse(page?.svg ?? ''), 'note-line')).map(textOf);
     expect(words[0]).toBe('Trumpet in B♭');
     expect(words[1]).toBe('Generated');
@@ -56,8 +58,8 @@ describe('an engraved part', () => {
   });
 
   it('has no band when every row is off', () => {
-    const { part, annotations } = partOf(exercises[0] as Exercise, 'flute');
-    const root = parse(engravePart(engine, part, annotations, { rows: [], paper: 'a4' })[0]?.svg ?? '');
+    const { part } = partOf(exercises[0] as Exercise, 'flute');
+    const root = parse(pages(exercises[0] as Exercise, 'flute', [])[0]?.svg ?? '');
     expect(withClass(root, 'cell')).toEqual([]);
     expect(withClass(root, 'note').length).toBe(notesOf(part.score).length);
   });
@@ -65,8 +67,7 @@ describe('an engraved part', () => {
   it('carries no inline style and no script, whatever the title says', () => {
     const base = exercises[0] as Exercise;
     const hostile: Exercise = { ...base, source: { ...base.source, title: '"><script>alert(1)</script><img src=x onerror=alert(1)>' } };
-    const { part, annotations } = partOf(hostile, 'tuba');
-    const { svg } = engravePart(engine, part, annotations, { rows: BAND_ROWS, paper: 'a4' })[0] ?? { svg: '' };
+    const { svg } = pages(hostile, 'tuba', ROWS)[0] ?? { svg: '' };
     const names = new Set([...descendants(parse(svg))].map((e) => e.name));
     expect(names.has('script') || names.has('img') || names.has('style')).toBe(false);
     expect([...descendants(parse(svg))].every((e) => e.attributes.style === undefined)).toBe(true);
@@ -75,18 +76,21 @@ describe('an engraved part', () => {
 });
 
 describe('the geometry of the band', () => {
-  const settings: readonly (readonly BandRow[])[] = [BAND_ROWS, ['diagram', 'name'], ['figure', 'sounds']];
+  const settings: readonly (readonly BandRow[])[] = [ROWS, ['diagram', 'name'], ['figure', 'sounds']];
   const width = PAPER_SIZE.a4.width - MARGIN.left - MARGIN.right;
 
   /** Pairs of neighbouring cells that touch, in hundredths of a millimetre of overlap. */
   function overlaps(id: InstrumentId, exercise: Exercise, rows: readonly BandRow[], shrink = 0): string[] {
-    const { part, annotations } = partOf(exercise, id);
+    const [plan] = plansFor(exercise, id, { rows: rowsOf(...rows) });
+    if (plan === undefined) throw new Error('no page');
+    const { annotations } = plan;
+    const band = planBand(plan);
     const found: string[] = [];
-    for (const system of layOutPart(engine, part, annotations, rows, width).systems) {
+    for (const system of layOutPart(engine, plan, width).systems) {
       const cells = system.heads.flatMap((h) => {
-        const note = annotations.get(h.id.slice(2));
+        const note = annotations.get(h.note);
         if (note === undefined || note.tiedFrom !== undefined) return [];
-        const reach = cellReach(note, rows, part);
+        const reach = cellReach(note, band, plan);
         return [{ id: h.id, left: h.x - reach.left - shrink, right: h.x + reach.right + shrink }];
       });
       cells.forEach((c, i) => {
@@ -94,8 +98,8 @@ describe('the geometry of the band', () => {
         if (next !== undefined && next.left < c.right) found.push(`${id} ${c.id}-${next.id}: ${Math.round(c.right - next.left)}`);
         if (c.right > width || c.left < 0) found.push(`${id} ${c.id} leaves the line`);
       });
-      const { band } = system;
-      if (band === undefined || band.bottom > system.staffTop) found.push(`${id}: the band is not above the staff`);
+      const [place] = system.bands;
+      if (place === undefined || place.bottom > system.staffTop) found.push(`${id}: the band is not above the staff`);
     }
     return found;
   }
@@ -105,12 +109,11 @@ describe('the geometry of the band', () => {
   });
 
   it('would notice cells that touch', () => {
-    expect(overlaps('trumpet', exercises[0] as Exercise, BAND_ROWS, 600).length).toBeGreaterThan(0);
+    expect(overlaps('trumpet', exercises[0] as Exercise, ROWS, 600).length).toBeGreaterThan(0);
   });
 
   it('centres every cell on its notehead within 0.3 mm', () => {
-    const { part, annotations } = partOf(exercises[2] as Exercise, 'clarinet');
-    for (const page of engravePart(engine, part, annotations, { rows: ['name'], paper: 'a4' })) {
+    for (const page of pages(exercises[2] as Exercise, 'clarinet', ['name'])) {
       for (const placed of withClass(parse(page.svg), 'placed')) {
         for (const cell of withClass(placed, 'cell')) {
           const x = Number(/translate\(([\d.]+)/.exec(cell.attributes.transform ?? '')?.[1]);

@@ -38,7 +38,7 @@ export function breakLines<P extends Pitch>(score: Score<P>, widths: ReadonlyMap
     let line = take(from, barsALine);
     // A last bar alone (a second ending, say) joins the line before it when there is room.
     const rest = take(line.to, barsALine);
-    if (rest.to === placed.length && rest.to - line.to === 1 && !startsLine(line.to) && line.width + rest.width <= room) line = { to: rest.to, width: line.width + rest.width };
+    if (barsALine > 1 && rest.to === placed.length && rest.to - line.to === 1 && !startsLine(line.to) && line.width + rest.width <= room) line = { to: rest.to, width: line.width + rest.width };
     for (let bars: number = barsALine; line.width > room && line.to - from > 1 && bars > 1;) {
       bars = Math.ceil(bars / 2);
       line = take(from, bars);

@@ -1,9 +1,9 @@
-import { annotate, DEFAULT_SCHOOLS, derivePart, type Exercise, explain, type Fact, FACT_KINDS, figureText, finger, INSTRUMENTS, instrumentOf, midi, notesOf, parsePitch, realize, SCHOOL_CHOICES, SCHOOL_QUESTIONS, type Schools, taughtAs, trailFacts, type Written } from '@cifra/core';
+import { annotate, DEFAULT_PAGE, DEFAULT_SCHOOLS, derivePart, type Exercise, explain, type Fact, FACT_KINDS, figureText, finger, instrumentOf, INSTRUMENTS, midi, notesOf, PagePlan, parsePitch, realize, SCHOOL_CHOICES, SCHOOL_QUESTIONS, type Schools, taughtAs, trailFacts, type Written } from '@cifra/core';
 import { arbitraryExercise, line } from '@cifra/core/testing';
 import fc from 'fast-check';
 import { exerciseCaption, keyName, ownerTitle, signatureCount } from './caption';
 import { beatWords, factWords, intervalWords, staffWords } from './factWords';
-import { noteLabels } from './noteLabel';
+import { noteLabels, pageLabels } from './noteLabel';
 import { figureWords, list, ordinal, spokenLetter } from './spoken';
 
 const BAD = /undefined|NaN|\[object|null/;
@@ -72,8 +72,18 @@ describe('what a screen reader says', () => {
   it('labels every note with place, letter, source and figure', () => {
     const exercise: Exercise = { owner: 'trumpet', source: line<Written>('F#4 G4:h F#4', { fifths: 1 }), partChoices: {} };
     const part = derivePart(realize(exercise), instrumentOf('trumpet'), 'trumpet');
-    expect([...noteLabels(part, annotate(part)).values()]).toEqual([
+    const plan = new PagePlan(part, annotate(part), DEFAULT_PAGE, { today: '2026-11-25', known: new Set([66, 67]) });
+    expect([...noteLabels(plan).values()]).toEqual([
       'bar 1, beat 1, F sharp, from the key signature, second valve', 'bar 1, beat 2, G, open, no valve', 'bar 1, beat 4, F sharp, from the key signature, second valve',
+    ]);
+  });
+
+  it('says on a page with less help what is to be read, what is new, and which line a note is of', () => {
+    const exercise: Exercise = { owner: 'trumpet', source: line<Written>('F#4 G4:h~ G4', { fifths: 1 }), partChoices: {} };
+    const part = derivePart(realize(exercise), instrumentOf('trumpet'), 'trumpet');
+    const bare = new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, plan: [{ from: '2026-01-01', step: 'new' }] }, { today: '2026-11-25', known: new Set([67]) });
+    expect([...pageLabels([bare, bare]).entries()].slice(2, 5)).toEqual([
+      ['n3', 'line 1, bar 1, beat 4, G, held on'], ['1-n1', 'line 2, bar 1, beat 1, F sharp, from the key signature, second valve, new'], ['1-n2', 'line 2, bar 1, beat 2, G, to be read without a figure'],
     ]);
   });
 

@@ -16,7 +16,7 @@ describe('a chart', () => {
     expect(notesOf(part.score).map((n) => pitchText(n.pitch))).toEqual(notes.map(pitchText));
     expect(openingOf(part.score).key.fifths).toBe(0);
     const all = annotate(part, { alone: true }).values();
-    expect(all.every((n) => n.fingering.kind === 'playable' && n.better === undefined && !n.hidden)).toBe(true);
+    expect(all.every((n) => n.fingering.kind === 'playable' && n.better === undefined)).toBe(true);
     expect(all.map((n) => n.id)).toEqual(notes.map(chartId));
   });
 
@@ -28,10 +28,10 @@ describe('a chart', () => {
     expect(tenor.score.measures.every((m) => m.events.every((e) => e.kind === 'note' && e.breathAfter !== true))).toBe(true);
   });
 
-  it('follows the school in its figures and names, and hides none', () => {
+  it('follows the school in its figures and names', () => {
     const part = chartPart(instrumentOf('flute'), [parsePitch<Written>('Bb4')], { schools: schoolsOf({ fluteBFlat: 'thumb', figures: 'none', noteNames: 'german' }), stage: 'first-year' });
     const note = annotate(part).get(chartId(parsePitch('Bb4')));
-    expect([note?.name, note?.hidden, note?.fingering.kind === 'playable' && note.fingering.figure]).toEqual(['B', false, { kind: 'keys', left: ['Tb', '1'], right: ['Eb'] }]);
+    expect([note?.name, note?.fingering.kind === 'playable' && note.fingering.figure]).toEqual(['B', { kind: 'keys', left: ['Tb', '1'], right: ['Eb'] }]);
     expect(DEFAULT_SCHOOLS.figures).toBe('fade');
   });
 

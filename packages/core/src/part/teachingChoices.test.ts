@@ -6,6 +6,8 @@ import { SCHOOL_CHOICES, SCHOOL_QUESTIONS, type SchoolOverrides, type SchoolQues
 import type { Score } from '../score/score';
 import { notesOf, openingOf } from '../score/walk';
 import { line } from '../testing/line';
+import { DEFAULT_PAGE } from '../page/pageSetup';
+import { PagePlan } from '../page/pagePlan';
 import { annotate } from './annotate';
 import { derivePart, type Part } from './derivePart';
 import { explain, explainAll } from './explain';
@@ -18,7 +20,9 @@ const partOf = (id: InstrumentId, schools: Schools, score: Score<Concert> = tune
 /** Everything that a page and its reasons would show. */
 function shown(id: InstrumentId, schools: Schools, choice: Parameters<typeof derivePart>[3] = {}, score = tune): string {
   const part = partOf(id, schools, score, choice);
-  const notes = annotate(part).values().map((n) => [n.name, n.count, n.hidden, n.accidental, n.fingering.kind === 'playable' ? figureText(n.fingering.figure, schools.fingerCount) : '', n.better?.cause]);
+  const annotations = annotate(part);
+  const plan = new PagePlan(part, annotations, DEFAULT_PAGE, { today: '2026-11-25' });
+  const notes = annotations.values().map((n) => [n.name, n.count, plan.rowsAt(n.id).length, n.accidental, n.fingering.kind === 'playable' ? figureText(n.fingering.figure, schools.fingerCount) : '', n.better?.cause]);
   return JSON.stringify([openingOf(part.score), notesOf(part.score), notes, explainAll(part, annotate(part))]);
 }
 
@@ -36,31 +40,6 @@ describe('where teachers disagree', () => {
   });
 });
 
-describe('figures that fade', () => {
-  const hidden = (schools: SchoolOverrides, score: Score<Concert> = tune, id: InstrumentId = 'trumpet'): string =>
-    annotate(partOf(id, schoolsOf(schools), score)).values().map((n) => (n.hidden ? '-' : 'x')).join('');
-
-  it('all, none, or every note of a plan that has just begun', () => {
-    expect([hidden({}), hidden({ figures: 'all', fadeStep: 'new' })]).toEqual(['x'.repeat(18), 'x'.repeat(18)]);
-    expect(hidden({ figures: 'none' })).toBe('-'.repeat(18));
-  });
-
-  it('first in each line of four full bars', () => {
-    expect(hidden({ fadeStep: 'first-in-line' }, line<Concert>('C4 D4 C4 D4 | C4:w | E4:w | C4:w | C4 D4 C4 E4'))).toBe('xx---x-xx-x');
-    const upbeat = line<Concert>('C4 | C4:w | C4:w | C4:w | D4:w | C4:w');
-    const score = { ...upbeat, measures: upbeat.measures.map((m, i) => (i === 0 ? { ...m, pickup: true } : m)) };
-    expect(hidden({ fadeStep: 'first-in-line' }, score)).toBe('x---xx');
-  });
-
-  it('only what lies beyond the first notes', () => {
-    expect(hidden({ fadeStep: 'new' }, line<Concert>('Bb3 C4 D4 Eb4 | F4 G4 E4 A3'))).toBe('-----xxx');
-  });
-
-  it('says so in the reasons', () => {
-    const part = partOf('trumpet', schoolsOf({ figures: 'none' }));
-    expect(trailFacts(explain(part, annotate(part), 'n1')).map((f) => f.kind)).toContain('hidden');
-  });
-});
 
 describe('tenor clef', () => {
   const fact = (schools: SchoolOverrides, note: string): Fact | undefined => {

@@ -1,9 +1,10 @@
-import { annotate, type Annotations, chartNotes, chartPart, DEFAULT_TEACHING, derivePart, INSTRUMENTS, instrumentOf, notesOf, notesUsed, type Part, realize, type SchoolOverrides, schoolsOf, type Written } from '@cifra/core';
+import { annotate, type Annotations, chartNotes, chartPart, DEFAULT_PAGE, DEFAULT_TEACHING, derivePart, INSTRUMENTS, instrumentOf, notesOf, notesUsed, PagePlan, type Part, realize, type SchoolOverrides, schoolsOf, type Written } from '@cifra/core';
 import { line } from '@cifra/core/testing';
 import { descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
 import { engravePart } from '../engravePart';
 import type { Page } from '../page/composePages';
 import { loadEngine } from '../testing/loadEngine';
+import { rowsOf, TODAY } from '../testing/pagesFor';
 import { engraveChart } from './engraveChart';
 
 let engine: Awaited<ReturnType<typeof loadEngine>>;
@@ -63,11 +64,12 @@ describe('a chart on paper', () => {
 });
 
 describe('the notes of a page at its head', () => {
+  const planOf = (part: Part, strip: boolean): PagePlan => new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, rows: rowsOf(...ROWS), strip }, { today: TODAY });
   const partOf = () => derivePart(realize({ owner: 'concert', source: line<Written>('C4 D4 C4 Eb4 | D4 C4 D4 C4'), partChoices: {} }), instrumentOf('trumpet'), 'concert', {}, { ...DEFAULT_TEACHING, schools: schoolsOf({ figures: 'none' }) });
 
   it('stand there once each, low to high, figured even where the page below is not', () => {
     const part = partOf();
-    const pages = engravePart(engine, part, annotate(part), { rows: ROWS, paper: 'a4', strip: true });
+    const pages = engravePart(engine, [planOf(part, true)], { paper: 'a4' });
     const cells = pages.flatMap((p) => withClass(parse(p.svg), 'cell'));
     expect(cells.slice(0, 3).map((c) => textOf(withClass(c, 'name')[0]))).toEqual(notesUsed(part).map((p) => p.step + (p.alter < 0 ? '♭' : '')));
     expect(cells).toHaveLength(3 + notesOf(part.score).length);
@@ -76,14 +78,14 @@ describe('the notes of a page at its head', () => {
 
   it('are not there unless they are wanted', () => {
     const part = partOf();
-    expect(engravePart(engine, part, annotate(part), { rows: ROWS, paper: 'a4' }).flatMap((p) => withClass(parse(p.svg), 'cell'))).toHaveLength(notesOf(part.score).length);
+    expect(engravePart(engine, [planOf(part, false)], { paper: 'a4' }).flatMap((p) => withClass(parse(p.svg), 'cell'))).toHaveLength(notesOf(part.score).length);
   });
 });
 
 describe('what a class chooses shows in the band', () => {
   const cells = (id: 'trumpet' | 'alto-saxophone' | 'clarinet', text: string, schools: SchoolOverrides, alternatives?: Record<string, number>) => {
     const part = derivePart(realize({ owner: id, source: line<Written>(text), partChoices: {} }), instrumentOf(id), id, alternatives === undefined ? {} : { alternatives }, { schools: schoolsOf(schools), stage: 'first-year' });
-    return engravePart(engine, part, annotate(part), { rows: ['figure', 'name', 'count'], paper: 'a4' }).flatMap((p) => withClass(parse(p.svg), 'cell'));
+    return engravePart(engine, [new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, rows: rowsOf('figure', 'name', 'count') }, { today: TODAY })], { paper: 'a4' }).flatMap((p) => withClass(parse(p.svg), 'cell'));
   };
   const texts = (all: XmlElement[], name: string): string[] => all.map((c) => withClass(c, name).map(textOf).join(' '));
 

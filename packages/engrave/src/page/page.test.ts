@@ -1,15 +1,17 @@
-import { annotate, derivePart, INSTRUMENTS, instrumentOf, type Part, realize, type Written } from '@cifra/core';
+import {
+  annotate, BAND_ROWS, chartPart, DEFAULT_PAGE, DEFAULT_TEACHING, derivePart, type InstrumentId, INSTRUMENTS, instrumentOf, PagePlan, type PageSetup, type Part, realize, TROUBLE_CAUSES, type Written,
+} from '@cifra/core';
 import { line } from '@cifra/core/testing';
 import { figureLines } from '../diagram/figureLines';
 import { touchName } from '../diagram/touchName';
 import { breakLines } from '../lineBreaks';
-import { planBand } from '../band/bandRows';
+import { fullBand, planBand } from '../band/bandRows';
 import type { System } from '../system/readSystems';
 import { extentOf } from '../system/bounds';
 import { dealSystems } from './composePages';
-import { instrumentTitle, partHeader, signatureSentence } from './pageWords';
+import { instrumentTitle, lookFirstWords, partHeader, signatureSentence } from './pageWords';
 
-const system = (height: number): System => ({ drawing: { name: 'g', attributes: {}, children: [] }, top: 0, bottom: height, band: undefined, staffTop: 0, left: 0, right: 100, heads: [], rests: [], staves: [], measures: [], tempos: [] });
+const system = (height: number): System => ({ drawing: { name: 'g', attributes: {}, children: [] }, top: 0, bottom: height, bands: [], staffTop: 0, left: 0, right: 100, heads: [], rests: [], staves: [], measures: [], tempos: [] });
 const bars = (n: number, pickup = false) => {
   const score = line<Written>(Array.from({ length: n }, () => 'C4:w').join(' | '));
   return pickup ? { ...score, measures: score.measures.map((m, i) => (i === 0 ? { ...m, pickup: true } : m)) } : score;
@@ -30,6 +32,18 @@ describe('line breaks', () => {
   it('leave no single bar behind when it fits the line before', () => {
     expect([...breakLines(bars(9), widths(9, 100), 1000)]).toEqual([4]);
     expect([...breakLines(bars(5), widths(5, 240), 1000)]).toEqual([4]);
+  });
+
+  it('go by what the page asks for, and by the teacher\'s own wish', () => {
+    expect([...breakLines(bars(9), widths(9, 30), 1000, 3)]).toEqual([3, 6]);
+    expect([...breakLines(bars(9), widths(9, 300), 1000, 0)]).toEqual([3, 6]);
+    expect([...breakLines(bars(4), widths(4, 30), 1000, 1)]).toEqual([1, 2, 3]);
+    const wished = { ...bars(8), measures: bars(8).measures.map((m, i) => (i === 3 ? { ...m, startsLine: true } : m)) };
+    expect([...breakLines(wished, widths(8, 30), 1000)]).toEqual([3]);
+  });
+
+  it('leave room for the words that begin over a line\'s last bar', () => {
+    expect([...breakLines(bars(4), widths(4, 240), 1000, 4, new Map([['m4', 600]]))]).toEqual([2]);
   });
 });
 
@@ -55,14 +69,31 @@ describe('words on the page', () => {
     expect([instrumentTitle(instrumentOf('horn')), instrumentTitle(instrumentOf('tuba'))]).toEqual(['Horn in F', 'Tuba']);
   });
 
-  const headerOf = (part: Part): readonly string[] => partHeader(part, annotate(part)).notes;
+  const planOf = (part: Part, setup: Partial<PageSetup> = {}): PagePlan => new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, ...setup }, { today: '2026-11-25' });
+  const partFor = (text: string, id: InstrumentId, fifths = 0): Part => derivePart(realize({ owner: 'concert', source: line<Written>(text, { fifths }), partChoices: {} }), instrumentOf(id), 'concert');
+
   it('say when the line was moved, respelled, or does not fit', () => {
-    const notes = (text: string, id: 'tuba' | 'trumpet' | 'descant-recorder', fifths = 0) =>
-      headerOf(derivePart(realize({ owner: 'concert', source: line<Written>(text, { fifths }), partChoices: {} }), instrumentOf(id), 'concert'));
+    const notes = (text: string, id: 'tuba' | 'trumpet' | 'descant-recorder', fifths = 0) => partHeader(planOf(partFor(text, id, fifths))).notes;
     expect(notes('Bb4 C5 D5 Eb5', 'tuba', -2)).toContain('Sounds three octaves below the source line.');
     expect(notes('B4 B4 B4 B4', 'trumpet', 5)).toContain('Key respelled to stay readable.');
     expect(notes('C3 C4 C5 C6', 'descant-recorder')).toEqual(expect.arrayContaining([expect.stringMatching(/^\d of 4 notes lie outside this instrument\.$/)]));
-    expect(annotate(derivePart(realize({ owner: 'concert', source: line<Written>('C4'), partChoices: {} }), instrumentOf('tuba'), 'concert')).size).toBe(1);
+  });
+
+  it('say what the page was asked to: the count, what to look at, the teacher\'s word, the player', () => {
+    const part = partFor('Bb3 C4 A4:h', 'clarinet');
+    const header = partHeader(planOf(part, { countIn: true, lookFirst: true }), { name: 'Isla', note: 'Softly.', code: ['10', '01'] });
+    expect(header.notes).toContain('Count in: 1 2 3 4');
+    expect(header.advice?.[0]?.lead).toBe('Look first:');
+    expect(header.advice?.[0]?.text).toMatch(/^new note B \(bar 1\); bar 1, D to B: over the break\.$/);
+    expect(header.advice?.[1]).toEqual({ lead: 'Your teacher says:', text: 'Softly.' });
+    expect([header.name, header.code]).toEqual(['Isla', ['10', '01']]);
+    expect(partHeader(planOf(part)).advice).toEqual([]);
+  });
+
+  it('have words for every cause of trouble', () => {
+    for (const cause of TROUBLE_CAUSES) expect(lookFirstWords({ kind: 'trouble', bar: 3, from: 'A', to: 'B', cause })).toMatch(/^bar 3, A to B: [a-z ]{6,}/);
+    expect(lookFirstWords({ kind: 'same-bars', bars: 3, of: 8 })).toBe('3 of 8 bars come again: find them');
+    expect(lookFirstWords({ kind: 'new-notes', notes: ['A', 'B', 'C', 'D', 'E'].map((name, bar) => ({ name, bar })) })).toBe('new notes A (pickup), B (bar 1), C (bar 2) and D (bar 3) and more');
   });
 });
 
@@ -80,11 +111,13 @@ describe('figures as text in the band', () => {
 
   it('fit the band that is planned for them', () => {
     for (const instrument of INSTRUMENTS) {
-      const plan = planBand(['diagram', 'figure', 'name', 'sounds'], instrument);
-      const last = plan.rows[3];
+      const part = chartPart(instrument, instrument.firstNotes, DEFAULT_TEACHING);
+      const plan = planBand(fullBand(part, annotate(part, { alone: true }), BAND_ROWS.map((row) => ({ row, size: 'large' as const }))));
+      const last = plan.rows.at(-1);
       expect((last?.top ?? 0) + (last?.height ?? 0)).toBeLessThanOrEqual(plan.height);
       plan.rows.forEach((r, i) => { if (i > 0) expect(r.top).toBeGreaterThan((plan.rows[i - 1]?.top ?? 0) + (plan.rows[i - 1]?.height ?? 0)); });
     }
-    expect(planBand([], instrumentOf('tuba'))).toEqual({ rows: [], height: 0, lines: 0 });
+    const tuba = chartPart(instrumentOf('tuba'), [], DEFAULT_TEACHING);
+    expect(planBand(fullBand(tuba, annotate(tuba, { alone: true }), []))).toEqual({ rows: [], height: 0, lines: 0, keys: [] });
   });
 });

@@ -30,7 +30,8 @@ const CAUSE_WORDS: Readonly<Record<TroubleCause, string>> = {
   'new-note': 'a new note', slurred: 'slurred', 'sign-not-shown': 'the sign still holds', 'letter-changes': 'the letter is altered another way than just before',
 };
 
-function lookFirstWords(l: LookFirst): string {
+/** One thing to look at first, in words. */
+export function lookFirstWords(l: LookFirst): string {
   switch (l.kind) {
     case 'new-notes': return `new ${l.notes.length === 1 ? 'note' : 'notes'} ${list(l.notes.slice(0, 4).map((n) => `${n.name} (${n.bar === 0 ? 'pickup' : `bar ${n.bar}`})`))}${l.notes.length > 4 ? ' and more' : ''}`;
     case 'trouble': return `${l.bar === 0 ? 'the pickup' : `bar ${l.bar}`}, ${l.from} to ${l.to}: ${CAUSE_WORDS[l.cause]}`;
