@@ -114,7 +114,8 @@ function decorate(system: System, { plans, bands }: Bands, label?: CellLabel): X
   });
   const [lead, band] = [plans[0] as PagePlan, bands[0] as BandPlan];
   const strips = element('g', {}, over.flatMap(({ strip }) => (strip === undefined ? [] : [strip])));
-  return [strips, ...over.flatMap((o) => o.cells), ...drawBarNumbers(system, lead, takenBy(system, lead, band, 0)), ...drawTempos(system, lead)];
+  // In the order in which a page is read aloud: how fast, then note by note.
+  return [strips, ...drawTempos(system, lead), ...drawBarNumbers(system, lead, takenBy(system, lead, band, 0)), ...over.flatMap((o) => o.cells)];
 }
 
 /** How small the list of notes is set against the music, and how far the legend stands from it. */

@@ -31,7 +31,7 @@ describe('a teacher\'s profile', () => {
   });
 
   it('changes the figures of every class, and a class may do otherwise', async () => {
-    await saveClass({ band: { woodwind: ['figure', 'name'], brass: ['figure', 'name'] } });
+    await saveClass({ page: { ...group.page, rows: { woodwind: [{ row: 'figure' }, { row: 'name' }], brass: [{ row: 'figure' }, { row: 'name' }] } } });
     const horn = `/api/exercises/${harbour.id}/parts/horn.pdf?class=${group.id}`;
     expect(await pdfText(horn)).toMatch(/T12|T0|T1/);
     await saveClass({ schools: { horn: 'single-f' } });
@@ -43,13 +43,17 @@ describe('a teacher\'s profile', () => {
 });
 
 describe('a class', () => {
-  it('keeps stage, schools and strip, and refuses what is none', async () => {
-    expect(await saveClass({ stage: 'second-year', schools: { recorder: 'german' }, strip: true })).toMatchObject({ stage: 'second-year', schools: { recorder: 'german' }, strip: true });
+  it('keeps stage, schools, page and known notes, and refuses what is none', async () => {
+    const page = { ...group.page, strip: true, size: 'large', plan: [{ from: '2026-09-01', step: 'new' }] };
+    const known = [{ instrument: 'flute', notes: ['Bb4', 'F#5'] }];
+    expect(await saveClass({ stage: 'second-year', schools: { recorder: 'german' }, page, known })).toMatchObject({ stage: 'second-year', schools: { recorder: 'german' }, page, known });
     const { id, ...before } = group;
     await mara.put(`/api/classes/${id}`).send({ ...before, stage: 'tenth-year' }).expect(400);
     await mara.put(`/api/classes/${id}`).send({ ...before, schools: { recorder: 'plastic' } }).expect(400);
     expect(await pdfText(`/api/exercises/${harbour.id}/parts/trumpet.pdf?class=${id}`)).toMatch(/Harbour Steps/);
-    await saveClass({ stage: 'first-year', schools: {}, strip: false });
+    await mara.put(`/api/classes/${id}`).send({ ...before, page: { ...before.page, size: 'vast' } }).expect(400);
+    await mara.put(`/api/classes/${id}`).send({ ...before, known: [{ instrument: 'flute', notes: ['H9'] }] }).expect(400);
+    await saveClass({ stage: 'first-year', schools: {}, page: { ...group.page, strip: false, size: 'medium', plan: [] }, known: [] });
   });
 });
 

@@ -1,7 +1,6 @@
-import type { ClassView, ExerciseView } from '@cifra/contract';
-import { notesOf, pitchText } from '@cifra/core';
+import type { ClassView, ExerciseView, PupilView } from '@cifra/contract';
+import { annotate, letterName, notesOf, partOf, pitchText, schoolsOf } from '@cifra/core';
 import { readFile, readMusicXml } from '@cifra/formats';
-import { unzipSync } from 'fflate';
 import { openDemoClass } from '../testing/demoClass';
 import { fetchFile, fetchPdf } from '../testing/fetchPages';
 import type { TestServer } from '../testing/testServer';
@@ -37,15 +36,44 @@ describe('a PDF of one part', () => {
   });
 });
 
-describe('the class\'s book', () => {
-  it('has every instrument of the class in score order', async () => {
-    const { text, info } = await pdf(`/api/exercises/${harbour.id}/book.pdf?class=${group.id}`);
-    const order = ['Flute', 'Oboe', 'Bassoon', 'Clarinet in B♭', 'Alto saxophone in E♭', 'Tenor saxophone in B♭', 'Trumpet in B♭', 'Horn in F', 'Trombone', 'Euphonium', 'Tuba'];
-    const plain = text.replace(/ ♭/g, '♭');
-    const places = order.map((name) => plain.indexOf(name));
-    expect(places.every((p) => p >= 0)).toBe(true);
-    expect([...places].sort((a, b) => a - b)).toEqual(places);
-    expect(Number(/Pages:\s+(\d+)/.exec(info)?.[1])).toBeGreaterThanOrEqual(order.length);
+describe('a tagged PDF', () => {
+  it('says title and language, keeps its words in reading order, and opens without a warning', async () => {
+    const { info, plain, warnings, structure } = await pdf(`/api/exercises/${harbour.id}/parts/trumpet.pdf?class=${group.id}&paper=a4`);
+    expect(info).toMatch(/Tagged:\s+yes/);
+    expect(structure).toMatch(/Sect/);
+    expect(warnings).toBe('');
+    const words = plain.replace(/\s+/g, ' ');
+    const order = ['Harbour Steps', 'Trumpet in B♭', 'Every F is F♯.', 'Moderato'].map((w) => words.indexOf(w));
+    expect(order.every((at) => at >= 0)).toBe(true);
+    expect([...order].sort((x, y) => x - y)).toEqual(order);
+    // Every sign beside a letter is text, not a drawing.
+    const signs = annotate(partOf(harbour.document, 'trumpet', { schools: schoolsOf(), stage: 'first-year' })).values().filter((n) => n.tiedFrom === undefined);
+    const sharps = signs.filter((n) => n.name.includes('♯')).length + signs.filter((n) => letterName(n.concert).includes('♯')).length;
+    expect((words.match(/♯/g) ?? []).length).toBe(sharps + 1);
+  });
+});
+
+describe('a page for one pupil', () => {
+  it('carries the name and what is theirs alone, by a day of its own', async () => {
+    const [pupil] = ((await mara.get(`/api/classes/${group.id}/pupils`).expect(200)).body as PupilView[]).filter((p) => p.instrument === 'trumpet');
+    if (pupil === undefined) throw new Error('the demo has no trumpeter');
+    await mara.put(`/api/classes/${group.id}/pupils/${pupil.id}/page`).send({ rows: { woodwind: [], brass: [{ row: 'count' }] }, plan: [{ from: '2026-01-01', step: 'every' }, { from: '2026-06-01', step: 'none' }] }).expect(200);
+    const text = async (today: string): Promise<string> => (await pdf(`/api/exercises/${harbour.id}/parts/trumpet.pdf?class=${group.id}&pupil=${pupil.id}&today=${today}`)).plain.replace(/\s+/g, ' ');
+    expect(await text('2026-05-31')).toMatch(new RegExp(`${pupil.name}.* 4 1 \\(2\\) & 3 \\(4\\)`));
+    expect(await text('2026-06-01')).not.toMatch(/1 \(2/);
+    await mara.put(`/api/classes/${group.id}/pupils/${pupil.id}/page`).send({}).expect(200);
+    await mara.get(`/api/exercises/${harbour.id}/parts/trumpet.pdf?class=${group.id}&pupil=${group.id}`).expect(404);
+    await mara.get(`/api/exercises/${harbour.id}/parts/trumpet.pdf?class=${group.id}&today=soon`).expect(400);
+  });
+});
+
+describe('the call sheet', () => {
+  it('names every instrument on one landscape page', async () => {
+    const { plain, info } = await pdf(`/api/exercises/${harbour.id}/call-sheet.pdf?class=${group.id}&paper=a4`);
+    for (const name of ['Fl.', 'Ob.', 'Cl.', 'A. Sax', 'Tpt.', 'Tuba']) expect(plain).toContain(name);
+    expect(info).toMatch(/Pages:\s+1\b/);
+    expect(info).toMatch(/Page size:\s+841\.8\d* x 595\.2\d*/);
+    await mara.get(`/api/exercises/${harbour.id}/call-sheet.pdf?class=${group.id}&paper=napkin`).expect(400);
   });
 });
 
@@ -79,16 +107,6 @@ describe('files for other programs', () => {
     expect(concert.ok && concert.value.kind === 'line' && concert.value.suggestedOwner).toBe('concert');
     await mara.get(`/api/exercises/${harbour.id}/line.doc`).expect(404);
     await mara.get(`/api/exercises/${harbour.id}/line.abc?pitch=loud`).expect(400);
-  });
-
-  it('come as one zip for the class: a page and a file of each part, and the line', async () => {
-    const { bytes, disposition } = await fetchFile(mara, `/api/exercises/${harbour.id}/class.zip?class=${group.id}`);
-    expect(disposition).toContain('.zip');
-    const names = Object.keys(unzipSync(new Uint8Array(bytes)));
-    expect(names.filter((n) => n.endsWith('.pdf'))).toHaveLength(group.instruments.length);
-    expect(names.filter((n) => /^\d\d .*\.musicxml$/.test(n))).toHaveLength(group.instruments.length);
-    expect(names).toEqual(expect.arrayContaining(['line.musicxml', 'line.abc', 'line.mid', 'line.json']));
-    await mara.get(`/api/exercises/${harbour.id}/class.zip`).expect(404);
   });
 });
 

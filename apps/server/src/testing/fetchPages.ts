@@ -1,4 +1,4 @@
-import { execFileSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -19,14 +19,38 @@ export async function fetchFile(agent: Agent, path: string): Promise<{ readonly 
 }
 
 /** A PDF as poppler's programs read it. */
-export async function fetchPdf(agent: Agent, path: string): Promise<{ readonly text: string; readonly info: string; readonly fonts: string; readonly disposition: string }> {
+export async function fetchPdf(agent: Agent, path: string): Promise<PdfReport & { readonly disposition: string }> {
   const { bytes, disposition } = await fetchFile(agent, path);
+  return { ...reportOn(bytes), disposition };
+}
+
+/** What poppler's programs say of a PDF. */
+export interface PdfReport {
+  /** As it lies on the page, and in the order in which it is read. */
+  readonly text: string;
+  readonly plain: string;
+  readonly info: string;
+  readonly fonts: string;
+  readonly structure: string;
+  /** What they complained of. */
+  readonly warnings: string;
+}
+
+export function reportOn(bytes: Buffer): PdfReport {
   const folder = mkdtempSync(join(tmpdir(), 'cifra-pdf-'));
   const file = join(folder, 'page.pdf');
   writeFileSync(file, bytes);
   try {
-    const run = (program: string, ...args: string[]): string => execFileSync(program, args, { encoding: 'utf8' });
-    return { text: run('pdftotext', '-layout', file, '-'), info: run('pdfinfo', file), fonts: run('pdffonts', file), disposition };
+    let warnings = '';
+    const run = (program: string, ...args: string[]): string => {
+      const { stdout, stderr, status } = spawnSync(program, args, { encoding: 'utf8' });
+      if (status !== 0) throw new Error(`${program}: ${stderr}`);
+      warnings += stderr;
+      return stdout;
+    };
+    const text = run('pdftotext', '-layout', file, '-');
+    const read = { text, plain: run('pdftotext', '-raw', file, '-'), info: run('pdfinfo', file), fonts: run('pdffonts', file), structure: run('pdfinfo', '-struct', file) };
+    return { ...read, warnings };
   } finally {
     rmSync(folder, { recursive: true });
   }

@@ -54,14 +54,17 @@ export function writePdf(title: string, parts: readonly { readonly title: string
     doc.on('end', () => resolve(new Uint8Array(Buffer.concat(chunks))));
     doc.on('error', reject);
     registerFaces(doc);
+    const document = doc.struct('Document', { title, lang: 'en' });
+    doc.addStructure(document);
     for (const part of parts) {
       part.pages.forEach((page, i) => {
         doc.addPage({ size: [page.width * POINTS_PER_MM100, page.height * POINTS_PER_MM100], margin: 0 });
         if (i === 0) doc.outline.addItem(part.title);
         const said = part.pages.length === 1 ? part.title : `${part.title}, page ${i + 1}`;
-        doc.addStructure(doc.struct('Sect', { title: said, lang: 'en' }, () => drawPage(doc, page.svg, POINTS_PER_MM100, faceFor)));
+        document.add(doc.struct('Sect', { title: said, lang: 'en' }, () => drawPage(doc, page.svg, POINTS_PER_MM100, faceFor)));
       });
     }
+    document.end();
     doc.end();
   });
 }

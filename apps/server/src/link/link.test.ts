@@ -1,0 +1,78 @@
+import type { ClassView, ExerciseView, LinkView, OpenedLinkView, PupilView } from '@cifra/contract';
+import { openDemoClass } from '../testing/demoClass';
+import type { TestServer } from '../testing/testServer';
+
+let server: TestServer;
+let mara: ReturnType<TestServer['agent']>;
+let kite: ExerciseView;
+let group: ClassView;
+beforeAll(async () => { ({ server, mara, exercise: kite, group } = await openDemoClass('Kite Weather')); });
+afterAll(() => server.stop());
+
+const make = async (more: object = {}): Promise<LinkView> =>
+  (await mara.post('/api/links').send({ exerciseId: kite.id, classId: group.id, instrument: 'trumpet', days: 7, ...more }).expect(201)).body as LinkView;
+const open = (token: string) => server.agent().get(`/api/links/open/${token}`);
+
+describe('a pupil\'s link', () => {
+  it('opens one part without signing in, and nothing of the class with it', async () => {
+    const { token } = await make();
+    expect(token.length).toBeGreaterThanOrEqual(24);
+    const response = await open(token).expect(200);
+    const opened = response.body as OpenedLinkView;
+    expect([opened.title, opened.instrument]).toEqual(['Kite Weather', 'trumpet']);
+    expect(response.headers['cache-control']).toContain('no-store');
+    const said = JSON.stringify(opened);
+    for (const word of [group.name, group.id, kite.id, 'mara', 'Isla', 'Saskia', 'clarinet']) expect(said).not.toContain(word);
+    // It opens nothing else.
+    await server.agent().get(`/api/exercises/${kite.id}`).expect(401);
+  });
+
+  it('holds of the choices for parts only its own', async () => {
+    const saved = (await mara.put(`/api/exercises/${kite.id}`).send({ version: kite.version, title: kite.title, document: { ...kite.document, partChoices: { trumpet: { octaves: 0 }, tuba: { octaves: -1 } } } }).expect(200)).body as ExerciseView;
+    kite = saved;
+    const { token } = await make();
+    expect(((await open(token).expect(200)).body as OpenedLinkView).exercise.partChoices).toEqual({ trumpet: { octaves: 0 } });
+  });
+
+  it('shows a pupil their own page', async () => {
+    const pupil = ((await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).find((p) => p.instrument === 'trumpet');
+    await mara.put(`/api/classes/${group.id}/pupils/${pupil?.id}/page`).send({ size: 'large' }).expect(200);
+    const own = await make({ pupilId: pupil?.id });
+    expect(((await open(own.token).expect(200)).body as OpenedLinkView).page.size).toBe('large');
+    expect(((await open((await make()).token).expect(200)).body as OpenedLinkView).page.size).toBe('medium');
+  });
+
+  it('is closed for good, is over after its days, and goes with its exercise: all alike to whoever has it', async () => {
+    const [closed, over, gone] = [await make(), await make(), await make()];
+    await mara.delete(`/api/links/${closed.id}`).expect(204);
+    await server.sql(`update links set expires_at = now() - interval '1 second' where id = $1`, [over.id]);
+    const refusals = [];
+    for (const token of [closed.token, over.token, 'never-was-a-link']) refusals.push((await open(token).expect(404)).body as unknown);
+    await mara.delete(`/api/exercises/${kite.id}`).expect(204);
+    refusals.push((await open(gone.token).expect(404)).body as unknown);
+    await mara.post(`/api/exercises/${kite.id}/restore`).expect(200);
+    expect(new Set(refusals.map((r) => JSON.stringify(r))).size).toBe(1);
+    await open(gone.token).expect(200);
+  });
+
+  it('is nobody else\'s to list, make or close', async () => {
+    const link = await make();
+    const other = await server.teacher('other@school.example');
+    expect((await other.get(`/api/links?exercise=${kite.id}`).expect(200)).body).toEqual([]);
+    await other.delete(`/api/links/${link.id}`).expect(404);
+    await other.post('/api/links').send({ exerciseId: kite.id, classId: group.id, instrument: 'trumpet', days: 7 }).expect(404);
+    await mara.post('/api/links').send({ exerciseId: kite.id, classId: group.id, instrument: 'trumpet', days: 8 }).expect(400);
+    await mara.post('/api/links').send({ exerciseId: kite.id, classId: group.id, instrument: 'trumpet', days: 7, pupilId: kite.id }).expect(404);
+    expect(((await mara.get(`/api/links?exercise=${kite.id}`).expect(200)).body as LinkView[]).map((l) => l.id)).toContain(link.id);
+    await open(link.token).expect(200);
+  });
+
+  // Last: the address that tries links has to wait, also for one that is open.
+  it('cannot be tried at will', async () => {
+    const { token } = await make();
+    let status = 404;
+    for (let i = 0; i < 60 && status === 404; i++) status = (await open(`guess-${i}`)).status;
+    expect(status).toBe(429);
+    await open(token).expect(429);
+  });
+});
