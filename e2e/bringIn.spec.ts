@@ -72,7 +72,9 @@ test('an ABC file that nobody here wrote comes in', async ({ page }) => {
   if (await choose.isVisible()) await page.getByRole('button', { name: /bars, \d+ notes/ }).first().click();
   await keep.click();
   await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
-  const download = page.waitForEvent('download');
   await page.getByRole('button', { name: /Get \d+ parts to print/ }).click();
+  await page.getByRole('button', { name: /^Make \d+ parts$/ }).click();
+  const download = page.waitForEvent('download', { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Take the file' }).click({ timeout: 60_000 });
   expect(readFileSync(await (await download).path()).subarray(0, 5).toString()).toBe('%PDF-');
 });

@@ -44,6 +44,33 @@ test('axe finds nothing serious on any place, and the console stays quiet', asyn
   expect(noise).toEqual([]);
 });
 
+test('axe finds nothing serious on what stands around the pages', async ({ page }) => {
+  test.setTimeout(150_000);
+  await openDemo(page);
+  await openPart(page, 'Harbour Steps', 'Clarinet');
+  await page.getByRole('button', { name: 'On the page' }).click();
+  expect(await seriousFindings(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Figure, drawn: order, size and help' }).click();
+  expect(await seriousFindings(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  for (const [button, dialog] of [['Plan it', 'How the help fades'], ['Link', 'A page for pupils’ phones'], [/Get \d+ parts/, 'Pages for the class']] as const) {
+    await page.getByRole('button', { name: button }).click();
+    await expect(page.getByRole('dialog', { name: dialog })).toBeVisible();
+    expect(await seriousFindings(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+  }
+  await page.getByRole('button', { name: 'Change class' }).click();
+  await page.getByRole('tab', { name: /^Pupils/ }).click();
+  expect(await seriousFindings(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  const { pathname } = new URL(page.url());
+  for (const [path, ready] of [['parts/call-sheet', '.sheet .call'], ['parts/score', '.sheet .note'], ['board', '.sheet .note']] as const) {
+    await page.goto(pathname.replace(/parts.*/, path));
+    await expect(page.locator(ready).first()).toBeVisible({ timeout: 60_000 });
+    expect(await seriousFindings(page)).toEqual([]);
+  }
+});
+
 test('axe finds nothing serious in the writing place and its dialogs', async ({ page }) => {
   await openDemo(page);
   await page.getByRole('button', { name: 'Write a line' }).click();

@@ -71,11 +71,12 @@ test('the count row and the notes at the head are switched on', async ({ page })
   await bringIn(page, 'X:1\nT:Counted\nM:4/4\nL:1/4\nK:C\nC2 D E | C4 |]');
   await list(page).getByRole('button', { name: /^Flute/ }).click();
   await expect(cell(page, 0)).toBeVisible({ timeout: 30_000 });
-  await page.getByRole('switch', { name: 'Count' }).click();
+  await page.getByRole('switch', { name: 'Count', exact: true }).click();
   await expect(page.locator('.sheet .count').first()).toHaveText('1 (2)', { timeout: 30_000 });
+  await page.getByRole('button', { name: 'On the page' }).click();
   await page.getByRole('switch', { name: 'All its notes at the head' }).click();
   await expect(page.locator('.sheet .cell')).toHaveCount(7, { timeout: 30_000 });
   await page.getByRole('switch', { name: 'All its notes at the head' }).click();
-  await page.getByRole('switch', { name: 'Count' }).click();
+  await page.getByRole('switch', { name: 'Count', exact: true }).click();
   await expect(page.locator('.sheet .cell')).toHaveCount(4, { timeout: 30_000 });
 });

@@ -70,7 +70,7 @@ function OpenBoard({ id, sheet }: { readonly id: string; readonly sheet: CallShe
           <Link to={`/exercises/${id}/parts/call-sheet`} aria-label="Leave the board" className="grid size-12 place-items-center rounded-md border border-[#8a97ab] hover:bg-panel"><X size={24} aria-hidden /></Link>
         </div>
       </header>
-      <div className="min-h-0 flex-1 overflow-auto px-6 py-4">
+      <div tabIndex={0} role="region" aria-label={`${name} for every instrument`} className="min-h-0 flex-1 overflow-auto px-6 py-4">
         <StaffLine score={sheet.concert} index={bar.index} last={at === bars.length - 1} />
         <table className="mt-3 w-full border-collapse text-[25px] leading-[1.1]">
           <tbody>

@@ -24,7 +24,7 @@ export function CallSheet({ exercise, group, teaching }: Props) {
       </div>
       {error !== undefined ? <Failure title="The call sheet could not be made" detail="The line itself is safe." onRetry={() => void mutate()} />
         : data === undefined ? <div className="bg-white p-12 shadow-sm"><StaffSkeleton systems={3} label="Making the call sheet" /></div>
-          : data.map((page, i) => <Sheet key={i} page={page} className="bg-white shadow-sm landscape-sheet" />)}
+          : data.map((page, i) => <Sheet key={i} page={page} className={`bg-white shadow-sm sheet-${group.paper}-landscape`} />)}
     </section>
   );
 }

@@ -45,7 +45,7 @@ function Engraved({ part, request, chosen, onChoose }: Props) {
   if (data === undefined) return <div className={`bg-white p-12 shadow-sm ${ASPECT[request.paper]}`}><StaffSkeleton systems={4} label={`Engraving ${part.instrument.name}`} /></div>;
   return (
     <div aria-busy={isLoading} className="space-y-5">
-      {data.map((page, i) => <Sheet key={i} page={page} chosen={chosen} onChoose={onChoose} className="bg-white shadow-sm" />)}
+      {data.map((page, i) => <Sheet key={i} page={page} chosen={chosen} onChoose={onChoose} className={`bg-white shadow-sm sheet-${request.paper}`} />)}
     </div>
   );
 }
