@@ -71,26 +71,40 @@ async function shots() {
   await page.locator('.sheet .note').first().waitFor({ timeout: 60000 });
   await page.waitForTimeout(500);
   await shot('bring-in');
-  await page.setViewportSize({ width: 390, height: 800 });
-  await page.goto(`${base}/shelf`);
-  await page.getByRole('link', { name: 'Lantern Walk', exact: true }).click();
-  await page.getByLabel('Instrument', { exact: true }).selectOption({ label: 'Horn' });
-  await engraved();
-  await page.waitForTimeout(1500);
-  await shot('phone');
+  await open('Harbour Steps', 'Call sheet').catch(() => undefined);
+  await page.locator('.sheet .call').first().waitFor({ timeout: 60000 });
+  await page.waitForTimeout(800);
+  await shot('call-sheet');
+  await page.getByRole('link', { name: 'Show it on the board' }).click();
+  await page.locator('.sheet .note').first().waitFor({ timeout: 60000 });
+  for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowRight');
+  await page.waitForTimeout(1200);
+  await shot('board');
 
-  // Printed pages, one of each family.
+  // Printed pages, one of each family, with the help that a page can give, and a pupil's phone.
   const folder = mkdtempSync(join(tmpdir(), 'cifra-shots-'));
   const list = await (await page.request.get(`${base}/api/exercises`)).json();
-  const [group] = await (await page.request.get(`${base}/api/classes`)).json();
-  for (const [title, instrument] of [['Gate and Garden', 'clarinet'], ['Harbour Steps', 'trombone']]) {
-    const { id } = list.find((e) => e.title === title);
+  const [{ id: classId, ...before }] = await (await page.request.get(`${base}/api/classes`)).json();
+  const put = (data) => page.request.put(`${base}/api/classes/${classId}`, { data });
+  const idOf = (title) => list.find((e) => e.title === title).id;
+  const helped = { ...before.page, strip: true, legend: true, lookFirst: true, circles: true, countIn: true };
+  await put({ ...before, instruments: [...before.instruments, 'descant-recorder'], page: helped });
+  for (const [title, instrument] of [['Harbour Steps', 'flute'], ['Lantern Walk', 'oboe'], ['Gate and Garden', 'clarinet'], ['Kite Weather', 'alto-saxophone'], ['Paper Boats', 'horn'], ['Harbour Steps', 'trombone']]) {
     const pdf = join(folder, `${instrument}.pdf`);
-    writeFileSync(pdf, await (await page.request.get(`${base}/api/exercises/${id}/parts/${instrument}.pdf?class=${group.id}&paper=a4`)).body());
+    writeFileSync(pdf, await (await page.request.get(`${base}/api/exercises/${idOf(title)}/parts/${instrument}.pdf?class=${classId}&paper=a4`)).body());
     execFileSync('pdftoppm', ['-r', '110', '-png', '-singlefile', pdf, join(FOLDER, `page-${instrument}`)]);
   }
+  await put(before);
+  const made = await (await page.request.post(`${base}/api/links`, { data: { exerciseId: idOf('Lantern Walk'), classId, instrument: 'horn', days: 7 } })).json();
+  await page.setViewportSize({ width: 390, height: 800 });
+  await page.goto(`${base}/p/${made.token}`);
+  await engraved();
+  await page.locator('.sheet .cell').nth(2).click();
+  await page.waitForTimeout(800);
+  await shot('pupil');
+  await page.request.delete(`${base}/api/links/${made.id}`);
   const chart = join(folder, 'chart.pdf');
-  writeFileSync(chart, await (await page.request.get(`${base}/api/charts/double-horn.pdf?stage=second-year&class=${group.id}`)).body());
+  writeFileSync(chart, await (await page.request.get(`${base}/api/charts/double-horn.pdf?stage=second-year&class=${classId}`)).body());
   execFileSync('pdftoppm', ['-r', '110', '-png', '-singlefile', chart, join(FOLDER, 'page-chart')]);
   rmSync(folder, { recursive: true });
   await browser.close();

@@ -70,9 +70,9 @@ function OpenBoard({ id, sheet }: { readonly id: string; readonly sheet: CallShe
           <Link to={`/exercises/${id}/parts/call-sheet`} aria-label="Leave the board" className="grid size-12 place-items-center rounded-md border border-[#8a97ab] hover:bg-panel"><X size={24} aria-hidden /></Link>
         </div>
       </header>
-      <div tabIndex={0} role="region" aria-label={`${name} for every instrument`} className="min-h-0 flex-1 overflow-auto px-6 py-4">
+      <div tabIndex={0} role="region" aria-label={`${name} for every instrument`} className="min-h-0 flex-1 overflow-auto px-6 py-2">
         <StaffLine score={sheet.concert} index={bar.index} last={at === bars.length - 1} />
-        <table className="mt-3 w-full border-collapse text-[25px] leading-[1.1]">
+        <table className="mt-1 w-full border-collapse text-[25px] leading-none">
           <tbody>
             {sheet.rows.map((row) => (
               <tr key={row.part.instrument.id} className="odd:bg-band">
@@ -82,10 +82,10 @@ function OpenBoard({ id, sheet }: { readonly id: string; readonly sheet: CallShe
                   if (note === undefined || note.tiedFrom !== undefined) return <td key={e.id} className="px-2 text-center text-secondary">{note === undefined ? '' : '–'}</td>;
                   const fresh = row.isNew(e.id);
                   return (
-                    <td key={e.id} className="px-2 py-1 text-center">
+                    <td key={e.id} className="px-2 py-1.5 text-center">
                       <span className={`font-semibold ${fresh ? 'border-b-4 border-double border-fresh text-fresh' : ''}`}>{note.name}</span>
                       {fresh && <span className="sr-only"> new</span>}
-                      <span className="block text-[20px] text-secondary">{figureOf(row, note)}</span>
+                      <span className="mt-1 block text-[19px] text-secondary">{figureOf(row, note)}</span>
                     </td>
                   );
                 })}

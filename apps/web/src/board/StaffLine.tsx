@@ -21,5 +21,5 @@ export function StaffLine({ score, index, last }: { readonly score: Score<Concer
   }, [score, index]);
   const { data } = useLine(bar, WIDTH_MM100, last);
   return data === undefined ? <div className="pulse h-32 rounded bg-band" role="status" aria-label="Engraving the bar" />
-    : <div aria-hidden className="sheet mx-auto max-w-[52rem]" dangerouslySetInnerHTML={{ __html: data.svg }} />;
+    : <div aria-hidden className="sheet mx-auto max-w-[36rem]" dangerouslySetInnerHTML={{ __html: data.svg }} />;
 }
