@@ -76,6 +76,17 @@ describe('ABC text', () => {
     expect(readAbc(two, { part: 5, voice: '1' }).problems[0]?.code).toBe('no-such-part');
   });
 
+  it('keeps voices apart where one has more lines than the other', () => {
+    const uneven = 'X:1\nM:4/4\nL:1/4\nK:C\nV:one\nc4|d4|\nV: two\nE4|\nF4|\nG4|\nA4|\n[V:one] e4|';
+    const read = readAbc(uneven);
+    expect(read.ok && read.value.kind === 'choose' && read.value.candidates.map((c) => c.notes)).toEqual([3, 4]);
+    const notes = (part: number): string[] => {
+      const one = readAbc(uneven, { part, voice: '1' });
+      return one.ok && one.value.kind === 'line' ? notesOf(one.value.score).map((n) => pitchText(n.pitch)) : [];
+    };
+    expect([notes(0), notes(1)]).toEqual([['C5', 'D5', 'E5'], ['E4', 'F4', 'G4', 'A4']]);
+  });
+
   it('lists what it cannot take, by bar', () => {
     expect(line('c4 | [ceg]4 | {g}c2 ~d2 | "Am"c4').problems).toEqual(['- chord-symbols', '2 chord', '3 grace-note', '3 ornament']);
     expect(line('c4 | c3 | c4 c | c4').problems).toEqual(['2 measure-too-short', '3 measure-too-long']);

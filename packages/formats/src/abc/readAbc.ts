@@ -6,21 +6,35 @@ import type { AbcTune, Stream } from './abcElement';
 import { clefName, readTempo } from './abcSigns';
 import { AbcVoiceReader } from './abcVoiceReader';
 
-function streamsOf(tune: AbcTune): Stream[] {
-  const streams: Stream[] = [];
+/** The voice that stands at a place of the text: the last one named before it, by a field or inside a line. */
+function voiceNames(text: string): (at: number) => string {
+  const named = [...text.matchAll(/^[ \t]*V:[ \t]*(\S+)|\[V:[ \t]*([^\]\s]+)/gm)].map((m) => ({ at: m.index, voice: m[1] ?? m[2] ?? '' }));
+  return (at) => named.filter((n) => n.at <= at).at(-1)?.voice ?? '';
+}
+
+/**
+ * The voices of a tune as streams. The parser gives staves line by line; where one voice has more lines than another, its
+ * staff moves up, so that a stream goes by the voice's own name and not by its place.
+ */
+function streamsOf(tune: AbcTune, text: string): Stream[] {
+  const streams = new Map<string, Stream>();
+  const voiceOf = voiceNames(text);
   for (const line of tune.lines) {
     let at = 0;
     for (const staff of line.staff ?? []) {
       staff.voices.forEach((elements, v) => {
-        const stream = streams[at] ?? { name: staff.title?.[v] ?? '', elements: [], clef: clefName(staff.clef?.type ?? 'treble', staff.clef?.clefPos), key: staff.key, meter: staff.meter };
-        streams[at] = stream;
+        const start = elements.find((e) => e.startChar !== undefined && e.startChar >= 0)?.startChar;
+        const voice = start === undefined ? '' : voiceOf(start);
+        const name = voice === '' ? `place ${at}` : `${voice} ${v}`;
+        const stream = streams.get(name) ?? { name: staff.title?.[v] ?? '', elements: [], clef: clefName(staff.clef?.type ?? 'treble', staff.clef?.clefPos), key: staff.key, meter: staff.meter };
+        streams.set(name, stream);
         // Signatures of later lines matter only where they changed; the change stands in the line before as an element.
         stream.elements.push(...elements);
         at += 1;
       });
     }
   }
-  return streams;
+  return [...streams.values()];
 }
 const candidateOf = (s: Stream, part: number): Candidate => ({
   part, voice: '1', partName: s.name === '' ? `Voice ${part + 1}` : s.name,
@@ -51,7 +65,7 @@ export function readAbc(text: string, choice?: LineChoice): Result<Reading> {
     const [, line, column, detail] = /^Music Line:(\d+):(\d+): (.*)$/.exec(plain) ?? [];
     problems.add('abc-warning', 'left-out', { ...(line === undefined ? {} : { line: Number(line) }), facts: { detail: (detail ?? plain).slice(0, 160), ...(column === undefined ? {} : { column: Number(column) }) } });
   }
-  const streams = streamsOf(tune).filter((s) => s.elements.length > 0);
+  const streams = streamsOf(tune, text).filter((s) => s.elements.length > 0);
   const candidates = streams.map(candidateOf).filter((c) => c.notes > 0);
   if (candidates.length === 0) return failure('no-music');
   if (choice === undefined && candidates.length > 1) return success({ kind: 'choose', format: 'abc', candidates });
