@@ -31,39 +31,52 @@ export class PlanStepDto {
   step!: FadeStep;
 }
 
-/** How pages look and how much they help; a pupil's own holds only what differs from the class. */
+/** What each setting of a page may be, for the whole setup and for a pupil's part of one. */
+const CHECKS: Readonly<Record<keyof PageSetup, readonly PropertyDecorator[]>> = {
+  rows: [ValidateNested(), Type(() => RowsDto)],
+  plan: [IsArray(), ArrayMaxSize(12), ValidateNested({ each: true }), Type(() => PlanStepDto)],
+  strip: [IsBoolean()], legend: [IsBoolean()], size: [IsIn(PAGE_SIZES)], barsALine: [IsIn(BARS_A_LINE)], barNumbers: [IsIn(BAR_NUMBERS)], slurs: [IsBoolean()], repeats: [IsIn(REPEATS)],
+  countIn: [IsBoolean()], signatureMarks: [IsBoolean()], circles: [IsBoolean()], lookFirst: [IsBoolean()],
+};
+
+/** How pages look and how much they help. */
 export class PageSetupDto implements PageSetup {
-  @ValidateNested() @Type(() => RowsDto) rows!: RowsDto;
-
-  @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => PlanStepDto)
+  rows!: RowsDto;
   plan!: PlanStepDto[];
-
-  @IsBoolean() strip!: boolean;
-  @IsBoolean() legend!: boolean;
-  @IsIn(PAGE_SIZES) size!: PageSetup['size'];
-  @IsIn(BARS_A_LINE) barsALine!: PageSetup['barsALine'];
-  @IsIn(BAR_NUMBERS) barNumbers!: PageSetup['barNumbers'];
-  @IsBoolean() slurs!: boolean;
-  @IsIn(REPEATS) repeats!: PageSetup['repeats'];
-  @IsBoolean() countIn!: boolean;
-  @IsBoolean() signatureMarks!: boolean;
-  @IsBoolean() circles!: boolean;
-  @IsBoolean() lookFirst!: boolean;
+  strip!: boolean;
+  legend!: boolean;
+  size!: PageSetup['size'];
+  barsALine!: PageSetup['barsALine'];
+  barNumbers!: PageSetup['barNumbers'];
+  slurs!: boolean;
+  repeats!: PageSetup['repeats'];
+  countIn!: boolean;
+  signatureMarks!: boolean;
+  circles!: boolean;
+  lookFirst!: boolean;
 }
 
-/** What a pupil's pages have otherwise than the class's. */
+/** What a pupil's pages have otherwise than the class's: any of it, or nothing. */
 export class PupilPageDto implements Partial<PageSetup> {
-  @IsOptional() @ValidateNested() @Type(() => RowsDto) rows?: RowsDto;
-  @IsOptional() @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => PlanStepDto) plan?: PlanStepDto[];
-  @IsOptional() @IsBoolean() strip?: boolean;
-  @IsOptional() @IsBoolean() legend?: boolean;
-  @IsOptional() @IsIn(PAGE_SIZES) size?: PageSetup['size'];
-  @IsOptional() @IsIn(BARS_A_LINE) barsALine?: PageSetup['barsALine'];
-  @IsOptional() @IsIn(BAR_NUMBERS) barNumbers?: PageSetup['barNumbers'];
-  @IsOptional() @IsBoolean() slurs?: boolean;
-  @IsOptional() @IsIn(REPEATS) repeats?: PageSetup['repeats'];
-  @IsOptional() @IsBoolean() countIn?: boolean;
-  @IsOptional() @IsBoolean() signatureMarks?: boolean;
-  @IsOptional() @IsBoolean() circles?: boolean;
-  @IsOptional() @IsBoolean() lookFirst?: boolean;
+  rows?: RowsDto;
+  plan?: PlanStepDto[];
+  strip?: boolean;
+  legend?: boolean;
+  size?: PageSetup['size'];
+  barsALine?: PageSetup['barsALine'];
+  barNumbers?: PageSetup['barNumbers'];
+  slurs?: boolean;
+  repeats?: PageSetup['repeats'];
+  countIn?: boolean;
+  signatureMarks?: boolean;
+  circles?: boolean;
+  lookFirst?: boolean;
+}
+
+for (const [key, checks] of Object.entries(CHECKS)) {
+  for (const check of checks) {
+    check(PageSetupDto.prototype, key);
+    check(PupilPageDto.prototype, key);
+  }
+  IsOptional()(PupilPageDto.prototype, key);
 }

@@ -10,7 +10,8 @@ import { SchoolFields } from '../school/SchoolFields';
 import { Button } from '../ui/Button';
 import { SelectField, TextField } from '../ui/Field';
 import { Modal, ModalFooter } from '../ui/Modal';
-import { type ListedPupil, PupilsTab } from './PupilsTab';
+import { PupilsTab } from './PupilsTab';
+import type { ListedPupil } from './readPupilLines';
 import { SECTION_WORDS } from '../words/sectionWords';
 
 interface Props {

@@ -23,7 +23,7 @@ import { PagePanel } from './PagePanel';
 import { PartChoices } from './PartChoices';
 import { PartPages } from './PartPages';
 import { PartsHeader } from './PartsHeader';
-import type { ListedPupil } from './PupilsTab';
+import type { ListedPupil } from './readPupilLines';
 import { ReasonTrail } from './ReasonTrail';
 import { Score } from './Score';
 import { useSaving } from './useSaving';

@@ -4,14 +4,7 @@ import { instrumentTitle } from '@cifra/engrave';
 import { ClipboardPaste, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../ui/Button';
-import { readPupilLines } from './readPupilLines';
-
-/** A pupil as the list is being written: without an id it is new. */
-export interface ListedPupil {
-  readonly id?: string;
-  readonly name: string;
-  readonly instrument: InstrumentId;
-}
+import { type ListedPupil, readPupilLines } from './readPupilLines';
 
 interface Props {
   readonly pupils: readonly ListedPupil[];

@@ -1,5 +1,11 @@
 import { INSTRUMENTS, type InstrumentId } from '@cifra/core';
-import type { ListedPupil } from './PupilsTab';
+
+/** A pupil as the list is being written: without an id it is new. */
+export interface ListedPupil {
+  readonly id?: string;
+  readonly name: string;
+  readonly instrument: InstrumentId;
+}
 
 const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
 
