@@ -75,6 +75,9 @@ interface Fitted extends Layout {
 const tempoReaches = ({ part }: PagePlan): ReadonlyMap<string, number> =>
   new Map(part.score.measures.flatMap((m) => (m.tempo === undefined ? [] : [[m.id, measureText(tempoPlaceholder(m.tempo), TEMPO_SIZE, 'semibold') * 1.25]])));
 
+/** Lines that are played together stand so far apart that a dynamic finds room over the next band. */
+const LINES_APART = 8;
+
 /** The library spaces bars in a line a little otherwise than alone. */
 const SLACK = 0.97;
 
@@ -90,7 +93,7 @@ function layOutLines(engine: Engine, { plans, bands }: Bands, width: number): Fi
   const shrink = Math.min(1, ((width - prefix) * SLACK) / Math.max(1, ...widths.values()));
   const room = width / shrink;
   const breakBefore = breakLines(lead.part.score, widths, (room - prefix) * SLACK, lead.setup.barsALine, tempoReaches(lead));
-  return { ...readSystems(layOut(engine, writeMeiOfLines(lines, { ...options, breakBefore }), room, breakBefore.size === 0 ? 'auto' : 'encoded'), { hasBand: bandLines > 0, prefix: NOTE_PREFIX, settle: true }), shrink };
+  return { ...readSystems(layOut(engine, writeMeiOfLines(lines, { ...options, breakBefore }), room, breakBefore.size === 0 ? 'auto' : 'encoded', lines.length > 1 ? LINES_APART : undefined), { hasBand: bandLines > 0, prefix: NOTE_PREFIX, settle: true }), shrink };
 }
 
 /** Lays out one part with its band. */

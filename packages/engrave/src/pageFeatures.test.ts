@@ -11,6 +11,7 @@ import { engraveCallSheet } from './sheet/engraveCallSheet';
 import { loadEngine } from './testing/loadEngine';
 import { boxesOf, touching } from './testing/pageBoxes';
 import { plansFor, rowsOf } from './testing/pagesFor';
+import { overloaded } from './testing/stress';
 
 let engine: Awaited<ReturnType<typeof loadEngine>>;
 beforeAll(async () => { engine = await loadEngine(); }, 60000);
@@ -109,6 +110,12 @@ describe('a duet on one page', () => {
     const cells = withClass(root, 'cell').map((c) => readPageName(c.attributes['data-note'] ?? ''));
     expect([cells.filter((c) => c.line === 0).length, cells.filter((c) => c.line === 1).length]).toEqual([notesOf(duet.source).length, notesOf(duet.otherLines?.[0] ?? duet.source).length]);
     expect(withClass(root, 'strip').length).toBe(2 * withClass(root, 'placed').length);
+    expect(pages.flatMap((p) => touching(boxesOf(p.svg)))).toEqual([]);
+  });
+
+  it('keeps what stands under the upper line off the lower one\'s band', () => {
+    const loud = overloaded(tune);
+    const pages = engravePart(engine, plansFor({ ...duet, source: { ...loud.source, slurs: [] } }, 'trumpet', { rows: rowsOf('figure', 'name') }), { paper: 'a4' });
     expect(pages.flatMap((p) => touching(boxesOf(p.svg)))).toEqual([]);
   });
 });
