@@ -112,8 +112,8 @@ describe('the geometry of the band', () => {
     expect(overlaps('trumpet', exercises[0] as Exercise, ROWS, 600).length).toBeGreaterThan(0);
   });
 
-  it('centres every cell on its notehead within 0.3 mm', () => {
-    for (const page of pages(exercises[2] as Exercise, 'clarinet', ['name'])) {
+  it.each(INSTRUMENTS.map((i) => i.id))('%s: every cell is centred on its notehead within 0.3 mm', (id) => {
+    for (const page of pages(exercises[2] as Exercise, id, ['diagram', 'figure', 'name', 'count'])) {
       for (const placed of withClass(parse(page.svg), 'placed')) {
         for (const cell of withClass(placed, 'cell')) {
           const x = Number(/translate\(([\d.]+)/.exec(cell.attributes.transform ?? '')?.[1]);

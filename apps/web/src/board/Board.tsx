@@ -1,7 +1,7 @@
 import { type CallRow, type CallSheet, callSheet, type NoteAnnotation, placeMeasures } from '@cifra/core';
 import { figureLines } from '@cifra/engrave';
 import { ChevronLeft, ChevronRight, X } from 'lucide-react';
-import { useEffect, useMemo, useRef } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { useClasses, useExercise } from '../api/resources';
 import { useFigures } from '../figures/loadFigures';
@@ -36,26 +36,23 @@ const figureOf = ({ part }: CallRow, { fingering }: NoteAnnotation): string =>
 function OpenBoard({ id, sheet }: { readonly id: string; readonly sheet: CallSheet }) {
   const [query, setQuery] = useSearchParams();
   const bars = useMemo(() => placeMeasures(sheet.concert).filter((p) => p.measure.events.some((e) => e.kind === 'note')), [sheet]);
-  const at = Math.min(bars.length - 1, Math.max(0, Number(query.get('bar') ?? 1) - 1 || 0));
+  const last = bars.length - 1;
+  // The address follows: keys may come faster than it changes.
+  const [at, setAt] = useState(() => Math.min(last, Math.max(0, Number(query.get('bar') ?? 1) - 1 || 0)));
   const bar = bars[at];
-  // Keys may come faster than the page is drawn anew.
-  const newest = useRef(at);
-  newest.current = at;
-  const go = (to: number) => {
-    newest.current = Math.min(bars.length - 1, Math.max(0, to));
-    setQuery({ bar: String(newest.current + 1) }, { replace: true });
-  };
-  useEffect(() => {
+  const go = useCallback((to: (before: number) => number) => setAt((before) => Math.min(last, Math.max(0, to(before)))), [last]);
+  useEffect(() => setQuery({ bar: String(at + 1) }, { replace: true }), [at, setQuery]);
+  // Before the bar is seen, not after: whoever sees it may press a key.
+  useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      const by = { ArrowRight: 1, ArrowDown: 1, PageDown: 1, ' ': 1, ArrowLeft: -1, ArrowUp: -1, PageUp: -1 }[e.key];
-      const to = e.key === 'Home' ? 0 : e.key === 'End' ? bars.length - 1 : by === undefined ? undefined : newest.current + by;
-      if (to === undefined || e.target instanceof HTMLButtonElement) return;
+      const by = { ArrowRight: 1, ArrowDown: 1, PageDown: 1, ' ': 1, ArrowLeft: -1, ArrowUp: -1, PageUp: -1, Home: -Infinity, End: Infinity }[e.key];
+      if (by === undefined || (e.key === ' ' && e.target instanceof HTMLButtonElement)) return;
       e.preventDefault();
-      go(to);
+      go((before) => before + by);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  });
+  }, [go]);
   if (bar === undefined) return <Failure title="Nothing is written yet" detail="Write the line first; the board shows it bar by bar." />;
   const struck = bar.measure.events.filter((e) => e.kind === 'note');
   const name = bar.measure.pickup === true ? 'Pickup' : `Bar ${bar.number}`;
@@ -65,13 +62,13 @@ function OpenBoard({ id, sheet }: { readonly id: string; readonly sheet: CallShe
         <h1 className="text-[28px]" aria-live="polite">{name}</h1>
         <p className="text-[18px] text-secondary">{at + 1} of {bars.length}, {sheet.concert.title}</p>
         <div className="ml-auto flex gap-2">
-          <Step label="Bar before" disabled={at === 0} onClick={() => go(at - 1)}><ChevronLeft size={28} aria-hidden /></Step>
-          <Step label="Next bar" disabled={at === bars.length - 1} onClick={() => go(at + 1)}><ChevronRight size={28} aria-hidden /></Step>
+          <Step label="Bar before" disabled={at === 0} onClick={() => go((n) => n - 1)}><ChevronLeft size={28} aria-hidden /></Step>
+          <Step label="Next bar" disabled={at === last} onClick={() => go((n) => n + 1)}><ChevronRight size={28} aria-hidden /></Step>
           <Link to={`/exercises/${id}/parts/call-sheet`} aria-label="Leave the board" className="grid size-12 place-items-center rounded-md border border-[#8a97ab] hover:bg-panel"><X size={24} aria-hidden /></Link>
         </div>
       </header>
       <div tabIndex={0} role="region" aria-label={`${name} for every instrument`} className="min-h-0 flex-1 overflow-auto px-6 py-2">
-        <StaffLine score={sheet.concert} index={bar.index} last={at === bars.length - 1} />
+        <StaffLine score={sheet.concert} index={bar.index} last={at === last} />
         <table className="mt-1 w-full border-collapse text-[25px] leading-none">
           <tbody>
             {sheet.rows.map((row) => (

@@ -1,5 +1,5 @@
 import {
-  annotate, BAND_ROWS, chartPart, DEFAULT_PAGE, DEFAULT_TEACHING, derivePart, type InstrumentId, INSTRUMENTS, instrumentOf, PagePlan, type PageSetup, type Part, realize, TROUBLE_CAUSES, type Written,
+  annotate, BAND_ROWS, chartPart, DEFAULT_PAGE, DEFAULT_TEACHING, derivePart, type InstrumentId, INSTRUMENTS, instrumentOf, PagePlan, type PageSetup, type Part, realize, schoolsOf, TROUBLE_CAUSES, type Written,
 } from '@cifra/core';
 import { line } from '@cifra/core/testing';
 import { figureLines } from '../diagram/figureLines';
@@ -82,7 +82,13 @@ describe('words on the page', () => {
   it('say what the page was asked to: the count, what to look at, the teacher\'s word, the player', () => {
     const part = partFor('Bb3 C4 A4:h', 'clarinet');
     const header = partHeader(planOf(part, { countIn: true, lookFirst: true }), { name: 'Isla', note: 'Softly.', code: ['10', '01'] });
-    expect(header.notes).toContain('Count in: 1 2 3 4');
+    expect(header.notes).toContain('Count in: 1 2 3 4, in quarter notes');
+    const counted = (beats: number, unit: 2 | 4 | 8, rhythmNames: 'american' | 'british'): string => {
+      const score = realize({ owner: 'concert', source: line<Written>('C4:h', { meter: { beats, unit } }), partChoices: {} });
+      const one = derivePart(score, instrumentOf('flute'), 'concert', {}, { schools: schoolsOf({ rhythmNames }), stage: 'first-year' });
+      return partHeader(planOf(one, { countIn: true })).notes.at(-1) ?? '';
+    };
+    expect([counted(2, 2, 'british'), counted(6, 8, 'american'), counted(3, 4, 'british')]).toEqual(['Count in: 1 2, in minims', 'Count in: 1 2 3 4 5 6, in eighth notes', 'Count in: 1 2 3, in crotchets']);
     expect(header.advice?.[0]?.lead).toBe('Look first:');
     expect(header.advice?.[0]?.text).toMatch(/^new note B \(bar 1\); bar 1, D to B: over the break\.$/);
     expect(header.advice?.[1]).toEqual({ lead: 'Your teacher says:', text: 'Softly.' });

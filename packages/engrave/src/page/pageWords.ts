@@ -1,4 +1,4 @@
-import { countIn, filledQuarters, letterName, lookFirst, type LookFirst, notesOf, openingOf, type PagePlan, signatureLetters, type TroubleCause } from '@cifra/core';
+import { beatQuarters, countIn, filledQuarters, isCompound, letterName, lookFirst, type LookFirst, notesOf, openingOf, type PagePlan, signatureLetters, toNumber, type TroubleCause } from '@cifra/core';
 import type { Header } from './header';
 
 /** `Trumpet in B♭`, `Euphonium in B♭, treble clef`, or the plain name of an instrument that reads as it sounds or says its pitch itself. */
@@ -48,10 +48,18 @@ export function lookFirstSentence(plan: PagePlan): string | undefined {
   return looks.length === 0 ? undefined : `${looks.join('; ')}.`;
 }
 
+/** What one count lasts, in both ways of naming values. */
+const COUNTED: Readonly<Record<string, { readonly american: string; readonly british: string }>> = {
+  '2': { american: 'half notes', british: 'minims' }, '4': { american: 'quarter notes', british: 'crotchets' }, '8': { american: 'eighth notes', british: 'quavers' }, '16': { american: '16th notes', british: 'semiquavers' },
+};
+
 function countInSentence({ part }: PagePlan): string {
   const { meter } = openingOf(part.concert);
   const [first] = part.concert.measures;
-  return `Count in: ${countIn(meter, first?.pickup === true ? filledQuarters(first) : undefined).join(' ')}`;
+  const words = countIn(meter, first?.pickup === true ? filledQuarters(first) : undefined).join(' ');
+  // Meters of eighths are counted in as they are written, cut time by its felt halves.
+  const value = COUNTED[String(isCompound(meter) || meter.unit >= 8 ? meter.unit : 4 / toNumber(beatQuarters(meter)))];
+  return `Count in: ${words}${value === undefined ? '' : `, in ${value[part.teaching.schools.rhythmNames]}`}`;
 }
 
 /** What a page says besides what it knows of itself. */
