@@ -25,12 +25,11 @@ export async function benchMaking() {
     line('start-up: a new database; migrations, demo and server', `${databaseMs.toFixed(0)} ms`, `${serverMs.toFixed(0)} ms`);
     const [group] = await (await fetch(`${base}/api/classes`, { headers })).json();
     const { id, ...dto } = group;
-    const json = { ...headers, 'Content-Type': 'application/json' };
-    await fetch(`${base}/api/classes/${id}`, { method: 'PUT', headers: json, body: JSON.stringify({ ...dto, instruments: core.INSTRUMENT_IDS.slice(0, PARTS) }) });
+    await fetch(`${base}/api/classes/${id}`, { method: 'PUT', headers, body: JSON.stringify({ ...dto, instruments: core.INSTRUMENT_IDS.slice(0, PARTS) }) });
     const document = longer(tune, { bars: 32 });
-    const made = await (await fetch(`${base}/api/exercises`, { method: 'POST', headers: json, body: JSON.stringify({ title: 'Bench', document }) })).json();
+    const made = await (await fetch(`${base}/api/exercises`, { method: 'POST', headers, body: JSON.stringify({ title: 'Bench', document }) })).json();
     const book = async () => {
-      let set = await (await fetch(`${base}/api/exercises/${made.id}/sets`, { method: 'POST', headers: json, body: JSON.stringify({ classId: id, kind: 'book' }) })).json();
+      let set = await (await fetch(`${base}/api/exercises/${made.id}/sets`, { method: 'POST', headers, body: JSON.stringify({ classId: id, kind: 'book' }) })).json();
       while (set.state === 'working') {
         await new Promise((resolve) => setTimeout(resolve, 50));
         set = await (await fetch(`${base}/api/sets/${set.id}`, { headers })).json();
