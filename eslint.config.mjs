@@ -14,6 +14,7 @@ const LAYERS = [
   ['performance', ['rational', 'pitch', 'key', 'meter', 'score']],
   ['trouble', ['performance', 'rational', 'pitch', 'score', 'fingering', 'instrument', 'part']],
   ['page', ['performance', 'pitch', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'trouble']],
+  ['reading', ['performance', 'rational', 'pitch', 'score', 'exercise']],
   ['proof', ['performance', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'instrument', 'exercise', 'edit', 'part']],
 ];
 const core = './packages/core/src';

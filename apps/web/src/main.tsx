@@ -11,6 +11,7 @@ import { Charts } from './charts/Charts';
 import { Parts } from './parts/Parts';
 import { PupilPage } from './pupil/PupilPage';
 import { lastPlace, SignedIn } from './place/SignedIn';
+import { Read } from './read/Read';
 import { Shelf } from './shelf/Shelf';
 import { SignIn } from './signIn/SignIn';
 import { Notices } from './ui/Notices';
@@ -38,6 +39,7 @@ const router = createBrowserRouter([
       { path: '/bring', element: <BringIn /> },
       { path: '/charts/:instrument?/:note?', element: <Charts /> },
       { path: '/exercises/:id/write', element: <Write /> },
+      { path: '/exercises/:id/read/:instrument?', element: <Read /> },
       { path: '/exercises/:id/parts/:instrument?', element: <Parts /> },
       { path: '/exercises/:id/board', element: <Board /> },
       { path: '*', element: <Lost /> },

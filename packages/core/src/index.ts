@@ -83,6 +83,8 @@ export { FADE_STEPS, type FadePlan, type FadeStep, fadeStepOf, type PlanStep, st
 export { BAND_ROWS, BAR_NUMBERS, BARS_A_LINE, type BandRow, type BarsALine, CHART_ROWS, DEFAULT_PAGE, PAGE_SIZES, type PageSetup, type PageSize, REPEATS, ROW_SIZES, type RowSetup, type RowSize, withSetup } from './page/pageSetup';
 export { PagePlan, type PageFor } from './page/pagePlan';
 export { lookFirst, type LookFirst } from './page/lookFirst';
+export { type BarRelation, barRelations, readingPlan, type ReadingStep } from './reading/barRelations';
+export { lineFacts, type LineFacts, playedRuns } from './reading/lineFacts';
 export { callSheet, type CallRow, type CallSheet, type KnownNotes, knownMidi } from './page/callSheet';
 export { pageParts, partOf } from './page/pageParts';
 export { linesOfPage } from './page/shown';

@@ -7,7 +7,7 @@ export { engraveScore, type EngravedScore } from './score/engraveScore';
 export { engraveLine, firstBars } from './engraveLine';
 export { pageName, readPageName } from './notePrefix';
 export { type Page } from './page/composePages';
-export { instrumentTitle, lookFirstSentence, type PageExtras, signatureSentence } from './page/pageWords';
+export { CAUSE_WORDS, instrumentTitle, lookFirstSentence, type PageExtras, signatureSentence } from './page/pageWords';
 export { MARGIN, type Paper, PAPER_SIZE, PAPERS } from './page/paper';
 export { FIGURE_FACE, SIGN_FACE, TITLE_FACE } from './text/drawText';
 export { figureLines } from './diagram/figureLines';

@@ -10,7 +10,7 @@ import { Wordmark } from '../ui/Wordmark';
 import { forgetSavedDrafts } from '../write/drafts';
 
 /** The stations of the work on one line, in order. */
-const STATIONS = [{ path: 'write', name: 'Write' }, { path: 'parts', name: 'Parts' }];
+const STATIONS = [{ path: 'write', name: 'Write' }, { path: 'read', name: 'Read' }, { path: 'parts', name: 'Parts' }];
 
 const ITEM = 'flex items-center gap-2.5 rounded-md px-2.5 py-2 text-[14px]';
 

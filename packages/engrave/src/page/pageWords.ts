@@ -23,7 +23,7 @@ export function signatureSentence(fifths: number): string {
 const TIMES = ['', 'one octave', 'two octaves', 'three octaves', 'four octaves'];
 
 /** Why a change is hard, as it is said to a player. */
-const CAUSE_WORDS: Readonly<Record<TroubleCause, string>> = {
+export const CAUSE_WORDS: Readonly<Record<TroubleCause, string>> = {
   'fingers-move': 'many fingers move', 'fingers-trade': 'fingers trade places', 'finger-slides': 'a finger slides from key to key', register: 'the register changes',
   'over-the-break': 'over the break', forked: 'a forked fingering', 'half-hole': 'a half hole', 'slide-travel': 'a long way for the slide', 'long-slide': 'a long way for the slide',
   'slide-turns': 'the slide turns back', 'partial-leap': 'a leap for the lips', 'lips-alone': 'the lips alone find it', 'wide-interval': 'a wide leap', 'range-edge': 'at the edge of your range',

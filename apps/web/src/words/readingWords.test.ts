@@ -1,0 +1,20 @@
+import { lengthWords, playedWords, relationWords } from './readingWords';
+
+describe('the words of a reading', () => {
+  const played = (...bars: number[]): string => playedWords({ bars: 9, pickup: true, played: bars, seconds: 1, dynamics: [] });
+  it('say how repeats go', () => {
+    expect([played(1, 2, 3), played(0, 1, 2, 0, 1, 3), played(1, 2, 1, 2, 3)]).toEqual(['straight through', 'the pickup to 2, then the pickup to 1, then 3', '1 to 2, then 1 to 3']);
+  });
+
+  it('say how long it lasts', () => {
+    expect([lengthWords(1), lengthWords(42.4), lengthWords(60), lengthWords(83), lengthWords(134)]).toEqual(['1 second', '42 seconds', '1 minute', '1 minute 25 seconds', '2 minutes 15 seconds']);
+  });
+
+  it('say how a bar stands to another', () => {
+    const name = (i: number): string => String(i + 1);
+    expect([
+      relationWords({ kind: 'new' }, name), relationWords({ kind: 'same', of: 0 }, name), relationWords({ kind: 'but-last', of: 1 }, name), relationWords({ kind: 'pitches', of: 2 }, name),
+      relationWords({ kind: 'rhythm', of: 3 }, name), relationWords({ kind: 'moved', of: 4, steps: -2 }, name),
+    ]).toEqual(['new', 'as 1', '2, other end', 'notes of 3', 'rhythm of 4', '5, 2 down']);
+  });
+});

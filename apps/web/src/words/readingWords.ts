@@ -1,0 +1,30 @@
+import type { BarRelation, LineFacts } from '@cifra/core';
+import { playedRuns } from '@cifra/core';
+
+const barName = (n: number): string => (n === 0 ? 'the pickup' : String(n));
+
+/** The order in which the bars are played, as a teacher says it: `bars the pickup to 8, then the pickup to 7, then 9`. */
+export function playedWords({ played }: LineFacts): string {
+  const runs = playedRuns(played).map(([from, to]) => (from === to ? barName(from) : `${barName(from)} to ${barName(to)}`));
+  return runs.length === 1 ? 'straight through' : runs.join(', then ');
+}
+
+/** `1 minute 20 seconds`, to the nearest five seconds once it is longer than one minute. */
+export function lengthWords(seconds: number): string {
+  const whole = seconds < 60 ? Math.round(seconds) : Math.round(seconds / 5) * 5;
+  const [minutes, rest] = [Math.floor(whole / 60), whole % 60];
+  const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
+  return [minutes === 0 ? '' : count(minutes, 'minute'), rest === 0 && minutes > 0 ? '' : count(rest, 'second')].filter((w) => w !== '').join(' ');
+}
+
+/** How a bar stands to an earlier one, in few words. @param nameOf the printed number of a bar by its index */
+export function relationWords(r: BarRelation, nameOf: (index: number) => string): string {
+  switch (r.kind) {
+    case 'new': return 'new';
+    case 'same': return `as ${nameOf(r.of)}`;
+    case 'but-last': return `${nameOf(r.of)}, other end`;
+    case 'pitches': return `notes of ${nameOf(r.of)}`;
+    case 'rhythm': return `rhythm of ${nameOf(r.of)}`;
+    case 'moved': return `${nameOf(r.of)}, ${Math.abs(r.steps)} ${r.steps > 0 ? 'up' : 'down'}`;
+  }
+}
