@@ -71,7 +71,16 @@ async function shots() {
   await page.locator('.sheet .note').first().waitFor({ timeout: 60000 });
   await page.waitForTimeout(500);
   await shot('bring-in');
-  await open('Harbour Steps', 'Call sheet').catch(() => undefined);
+  await page.goto(`${base}/shelf`);
+  await page.getByRole('link', { name: 'Lantern Walk', exact: true }).click();
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Read' }).click();
+  await page.getByLabel('Read it for').selectOption({ label: 'for the trombone' });
+  await page.getByRole('heading', { name: 'Where it will go wrong' }).waitFor();
+  await page.waitForTimeout(800);
+  await shot('read');
+  await page.goto(`${base}/shelf`);
+  await page.getByRole('link', { name: 'Harbour Steps', exact: true }).click();
+  await page.getByRole('navigation', { name: 'Instruments' }).getByRole('button', { name: 'Call sheet' }).click();
   await page.locator('.sheet .call').first().waitFor({ timeout: 60000 });
   await page.waitForTimeout(800);
   await shot('call-sheet');
@@ -89,7 +98,7 @@ async function shots() {
   const idOf = (title) => list.find((e) => e.title === title).id;
   const helped = { ...before.page, strip: true, legend: true, lookFirst: true, circles: true, countIn: true };
   await put({ ...before, instruments: [...before.instruments, 'descant-recorder'], page: helped });
-  for (const [title, instrument] of [['Harbour Steps', 'flute'], ['Lantern Walk', 'oboe'], ['Gate and Garden', 'clarinet'], ['Kite Weather', 'alto-saxophone'], ['Paper Boats', 'horn'], ['Harbour Steps', 'trombone']]) {
+  for (const [title, instrument] of [['Harbour Steps', 'flute'], ['Gate and Garden', 'clarinet'], ['Kite Weather', 'alto-saxophone'], ['Paper Boats', 'horn'], ['Harbour Steps', 'trombone']]) {
     const pdf = join(folder, `${instrument}.pdf`);
     writeFileSync(pdf, await (await page.request.get(`${base}/api/exercises/${idOf(title)}/parts/${instrument}.pdf?class=${classId}&paper=a4`)).body());
     execFileSync('pdftoppm', ['-r', '110', '-png', '-singlefile', pdf, join(FOLDER, `page-${instrument}`)]);
