@@ -13,7 +13,7 @@ const LAYERS = [
   ['part', ['recent', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'fingering', 'instrument', 'exercise']],
   ['performance', ['rational', 'pitch', 'key', 'meter', 'score']],
   ['trouble', ['performance', 'rational', 'pitch', 'score', 'fingering', 'instrument', 'part']],
-  ['page', ['performance', 'pitch', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'trouble']],
+  ['page', ['performance', 'pitch', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'trouble', 'reading']],
   ['reading', ['performance', 'rational', 'pitch', 'score', 'exercise']],
   ['proof', ['performance', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'instrument', 'exercise', 'edit', 'part']],
 ];

@@ -81,11 +81,11 @@ export { type CauseShare, changeCost, type ChangeCost } from './trouble/changeCo
 export { type Change, partChanges, troubleSpots, WORTH_A_MARK } from './trouble/partTrouble';
 export { FADE_STEPS, type FadePlan, type FadeStep, fadeStepOf, type PlanStep, stepOn } from './page/fadePlan';
 export { BAND_ROWS, BAR_NUMBERS, BARS_A_LINE, type BandRow, type BarsALine, CHART_ROWS, DEFAULT_PAGE, PAGE_SIZES, type PageSetup, type PageSize, REPEATS, ROW_SIZES, type RowSetup, type RowSize, withSetup } from './page/pageSetup';
-export { PagePlan, type PageFor } from './page/pagePlan';
+export { type PageFor, PagePlan, planPages } from './page/pagePlan';
 export { lookFirst, type LookFirst } from './page/lookFirst';
 export { type BarRelation, barRelations, readingPlan, type ReadingStep } from './reading/barRelations';
 export { lineFacts, type LineFacts, playedRuns } from './reading/lineFacts';
-export { callSheet, type CallRow, type CallSheet, type KnownNotes, knownMidi } from './page/callSheet';
+export { callSheet, type CallRow, type CallSheet, knownMidi, type KnownNotes, knownNotes } from './page/callSheet';
 export { pageParts, partOf } from './page/pageParts';
 export { linesOfPage } from './page/shown';
 export { type Finding, FINDING_CODES, type FindingCode, type Repair, type Weight } from './proof/finding';

@@ -1,5 +1,5 @@
 import type { ClassView, PupilView } from '@cifra/contract';
-import { INSTRUMENTS, instrumentOf, type InstrumentId, type KnownNotes, type Teaching, withSetup } from '@cifra/core';
+import { type InstrumentId, instrumentOf, INSTRUMENTS, knownNotes, type Teaching, withSetup } from '@cifra/core';
 import type { PageCopy } from '../worker/task';
 
 const IN_SCORE_ORDER = INSTRUMENTS.map((i) => i.id);
@@ -7,12 +7,9 @@ const IN_SCORE_ORDER = INSTRUMENTS.map((i) => i.id);
 /** Instruments of a class in score order. */
 export const scoreOrder = (instruments: readonly InstrumentId[]): InstrumentId[] => IN_SCORE_ORDER.filter((i) => instruments.includes(i));
 
-/** What the players of each instrument have met. */
-export const knownNotes = ({ known = [] }: ClassView): KnownNotes => Object.fromEntries(known.map((k) => [k.instrument, k.notes]));
-
 /** An instrument's page as the class has it. */
 export function classCopy(group: ClassView, teaching: Teaching, instrument: InstrumentId, today: string): PageCopy {
-  const known = knownNotes(group)[instrument];
+  const known = knownNotes(group.known)[instrument];
   return { instrument, teaching, page: group.page, today, ...(known === undefined ? {} : { known }) };
 }
 

@@ -17,7 +17,7 @@ export const KEEP_SETS_DAYS = 30;
 /** Copies that are engraved side by side: as many as the pool has threads. */
 const SIDE_BY_SIDE = 2;
 const LISTED = 10;
-/** Sets that one teacher may have made at the same time. */
+/** Sets of one line that may be made at the same time. */
 const AT_ONCE = 3;
 
 /** Copies that a set is made of, with the name of its file. */

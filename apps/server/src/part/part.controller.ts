@@ -1,5 +1,5 @@
 import { type ExerciseView, PAPER_NAMES, type PaperName, type PupilView } from '@cifra/contract';
-import { type InstrumentId, instrumentOf, isInstrumentId } from '@cifra/core';
+import { type InstrumentId, instrumentOf, isInstrumentId, knownNotes } from '@cifra/core';
 import { LINE_FORMATS, type LineFormat } from '@cifra/formats';
 import { Controller, Get, Header, Param, Query, Res, StreamableFile } from '@nestjs/common';
 import { ApiOperation, ApiParam, ApiQuery, ApiTags } from '@nestjs/swagger';
@@ -10,7 +10,7 @@ import { ClassRepository } from '../class/class.repository';
 import { teachingOf, TeachingService } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
 import { notFound, Refusal } from '../refusal/refusal';
-import { classCopy, knownNotes, pupilCopy, scoreOrder } from '../pages/copies';
+import { classCopy, pupilCopy, scoreOrder } from '../pages/copies';
 import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { MusicPool } from '../worker/musicPool';
 import type { FileOf } from '../worker/task';
@@ -50,7 +50,7 @@ export class PartController {
     @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Query('class', RowId) classId: string, @Query('paper') paper: string | undefined, @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
     const { exercise, group, teaching, size } = await this.forClass(t, id, classId, paper);
-    const bytes = await this.pool.run({ kind: 'sheet', exercise: exercise.document, instruments: scoreOrder(group.instruments), teaching, known: knownNotes(group), paper: size });
+    const bytes = await this.pool.run({ kind: 'sheet', exercise: exercise.document, instruments: scoreOrder(group.instruments), teaching, known: knownNotes(group.known), paper: size });
     response.setHeader('Content-Disposition', attachment(`${exercise.title} - call sheet.pdf`));
     return new StreamableFile(bytes, { type: 'application/pdf' });
   }

@@ -1,5 +1,5 @@
 import { chartWords } from '@cifra/contract/words';
-import { annotate, callSheet, chartNotes, chartPart, midi, notesUsed, pageParts, PagePlan, parsePitch, partOf, taughtAs } from '@cifra/core';
+import { annotate, callSheet, chartNotes, chartPart, notesUsed, partOf, planPages, taughtAs } from '@cifra/core';
 import '@cifra/core/figures/all';
 import { type Engine, engraveCallSheet, engraveChart, engravePart, instrumentTitle } from '@cifra/engrave';
 import { readFile } from '@cifra/formats';
@@ -21,8 +21,7 @@ async function engraveCopy({ exercise, copy, paper }: Extract<Task, { kind: 'eng
   engine ??= loadEngine();
   const loaded = await engine;
   const { instrument, teaching, page, known, today, name, address } = copy;
-  const players = { today, ...(known === undefined ? {} : { known: new Set(known.map((n) => midi(parsePitch(n)))) }) };
-  const plans = pageParts(exercise, instrument, teaching, page).map((part) => new PagePlan(part, annotate(part), page, players));
+  const plans = planPages(exercise, instrument, teaching, page, { today, known });
   const pages = engravePart(loaded, plans, { paper, name, note: exercise.note, code: address === undefined ? undefined : qrRows(address) });
   const title = instrumentTitle(taughtAs(instrument, teaching.schools));
   return { title: name === undefined ? title : `${name}, ${title}`, pages };

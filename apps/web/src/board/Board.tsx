@@ -1,4 +1,4 @@
-import { type CallRow, type CallSheet, callSheet, type NoteAnnotation, placeMeasures } from '@cifra/core';
+import { type CallRow, type CallSheet, callSheet, knownNotes, type NoteAnnotation, placeMeasures } from '@cifra/core';
 import { figureLines } from '@cifra/engrave';
 import { ChevronLeft, ChevronRight, X } from 'lucide-react';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react';
@@ -19,7 +19,7 @@ export function Board() {
   const figures = useFigures(group?.instruments ?? []);
   const sheet = useMemo(() => {
     if (exercise.data === undefined || group === undefined || !figures.ready) return undefined;
-    return callSheet(exercise.data.document, group.instruments, teaching, Object.fromEntries((group.known ?? []).map((k) => [k.instrument, k.notes])));
+    return callSheet(exercise.data.document, group.instruments, teaching, knownNotes(group.known));
   }, [exercise.data, group, teaching, figures.ready]);
   const error = exercise.error ?? classes.error ?? figures.error;
   if (sheet === undefined) {

@@ -1,5 +1,5 @@
 import { chartWords } from '@cifra/contract/words';
-import { annotate, callSheet, CHART_ROWS, chartPart, type Clef, type Exercise, type InstrumentId, type KnownNotes, midi, pageParts, PagePlan, type PageSetup, parsePitch, pitch, type Score, taughtAs, type Teaching, type Written } from '@cifra/core';
+import { annotate, callSheet, CHART_ROWS, chartPart, type Clef, type Exercise, type InstrumentId, type KnownNotes, type PagePlan, type PageSetup, pitch, planPages, type Score, taughtAs, type Teaching, type Written } from '@cifra/core';
 import { type Engine, engraveCallSheet, engraveChart, engraveScore, type EngravedScore, engraveScroll, engraveSystem, type EngravedSystem, type SystemRequest, engraveLine, engravePart, firstBars, type Page, type Paper } from '@cifra/engrave';
 import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
@@ -39,8 +39,7 @@ export interface CallSheetRequest {
 /** A page's lines as its players see them. */
 async function plansOf({ exercise, instrument, teaching, page, known, today }: PartRequest): Promise<PagePlan[]> {
   await loadFigures([instrument]);
-  const players = { today, ...(known === undefined ? {} : { known: new Set(known.map((n) => midi(parsePitch(n)))) }) };
-  return pageParts(exercise, instrument, teaching, page).map((part) => new PagePlan(part, annotate(part), page, players));
+  return planPages(exercise, instrument, teaching, page, { today, known });
 }
 
 export interface ChartRequest {

@@ -1,5 +1,5 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
-import type { Teaching } from '@cifra/core';
+import { knownNotes, type Teaching } from '@cifra/core';
 import { Presentation } from 'lucide-react';
 import { Link } from 'react-router';
 import { useCallSheet } from '../engraving/useEngraving';
@@ -14,7 +14,7 @@ interface Props {
 
 /** What every instrument's players have, to be called out: as it prints, and a way to the board. */
 export function CallSheet({ exercise, group, teaching }: Props) {
-  const known = Object.fromEntries((group.known ?? []).map((k) => [k.instrument, k.notes]));
+  const known = knownNotes(group.known);
   const { data, error, mutate } = useCallSheet({ exercise: exercise.document, instruments: group.instruments, teaching, known, paper: group.paper });
   return (
     <section aria-label="Call sheet" className="mx-auto max-w-[76rem] space-y-4 p-2 md:p-5">

@@ -1,14 +1,15 @@
 import type { ClassView, ExerciseView, PupilView } from '@cifra/contract';
-import { type ClassKeyOffer, fadeStepOf, type InstrumentId, linesOf, notesOf, offerClassKeys, type PageSetup, type Part, partOf, type PartChoice, realize, transposeExercise, withSetup } from '@cifra/core';
+import { type ClassKeyOffer, fadeStepOf, type InstrumentId, knownNotes, linesOf, notesOf, offerClassKeys, type PageSetup, type Part, partOf, type PartChoice, realize, transposeExercise, withSetup } from '@cifra/core';
 import { readPageName } from '@cifra/engrave';
 import { useEffect, useMemo, useState } from 'react';
-import { Link, Navigate, useParams } from 'react-router';
-import { saveClass, savePupilPage, savePupils, useClasses, useExercise, usePupils } from '../api/resources';
+import { Link, Navigate } from 'react-router';
+import { saveClass, savePupilPage, savePupils, usePupils } from '../api/resources';
 import type { PartRequest } from '../engraving/engraveWorker';
 import { useFigures } from '../figures/loadFigures';
+import { OpenExercise } from '../place/OpenExercise';
 import { useTeaching } from '../school/teaching';
 import { useNotice } from '../ui/Notices';
-import { Empty, Failure, StaffSkeleton } from '../ui/States';
+import { Empty } from '../ui/States';
 import { keyName } from '../words/caption';
 import { todayIso } from '../words/pageWords';
 import { CallSheet } from './CallSheet';
@@ -30,27 +31,18 @@ import { useSaving } from './useSaving';
 import { useSelection } from './useSelection';
 
 /** Opens the exercise and the class that the parts need. */
-export function Parts() {
-  const { id = '' } = useParams();
-  const exercise = useExercise(id);
-  const classes = useClasses();
-  const error = exercise.error ?? classes.error;
-  const group = classes.data?.[0];
-  if (error !== undefined && (exercise.data === undefined || group === undefined)) {
-    return error.status === 404 ? <Failure title="There is no such exercise" detail="It may have been taken off the shelf. Look there." />
-      : <Failure title="The parts could not be opened" detail={error.message} onRetry={() => { void exercise.mutate(); void classes.mutate(); }} />;
-  }
-  if (exercise.data === undefined || group === undefined) return <div className="p-10"><StaffSkeleton label="Opening the parts" /></div>;
-  if (notesOf(exercise.data.document.source).length === 0) {
-    return <Empty title="Nothing is written yet"><p>Write the line first: its parts are made from it. <Link to={`/exercises/${id}/write`} className="text-accent underline">Write it now</Link></p></Empty>;
-  }
-  return <OpenParts key={id} exercise={exercise.data} group={group} />;
-}
+export const Parts = () => (
+  <OpenExercise what="parts">
+    {(exercise, group) => (notesOf(exercise.document.source).length === 0
+      ? <Empty title="Nothing is written yet"><p>Write the line first: its parts are made from it. <Link to={`/exercises/${exercise.id}/write`} className="text-accent underline">Write it now</Link></p></Empty>
+      : <OpenParts key={exercise.id} exercise={exercise} group={group} />)}
+  </OpenExercise>
+);
 
 /** What the page of an instrument is made from: the class's setup, or a pupil's over it. */
 function requestFor(exercise: ExerciseView, group: ClassView, part: Part, pupil: PupilView | undefined): PartRequest {
   const id = part.instrument.id;
-  const known = pupil?.known ?? group.known?.find((k) => k.instrument === id)?.notes;
+  const known = pupil?.known ?? knownNotes(group.known)[id];
   return {
     exercise: exercise.document, instrument: id, teaching: part.teaching, page: withSetup(group.page, pupil?.page), today: todayIso(), paper: group.paper,
     ...(known === undefined ? {} : { known }), ...(pupil === undefined ? {} : { name: pupil.name }),

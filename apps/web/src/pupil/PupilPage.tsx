@@ -1,4 +1,4 @@
-import { annotate, pageParts, PagePlan, taughtAs, midi, parsePitch } from '@cifra/core';
+import { planPages, taughtAs } from '@cifra/core';
 import { instrumentTitle, lookFirstSentence, signatureSentence } from '@cifra/engrave';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
@@ -51,8 +51,7 @@ function OpenPupilPage({ opened }: { readonly opened: OpenedLinkView }) {
   const today = todayIso();
   const plan = useMemo(() => {
     if (!figures.ready) return undefined;
-    const [part] = pageParts(exercise, instrument, teaching, page);
-    return part === undefined ? undefined : new PagePlan(part, annotate(part), page, { today, ...(known === undefined ? {} : { known: new Set(known.map((n) => midi(parsePitch(n)))) }) });
+    return planPages(exercise, instrument, teaching, page, { today, known })[0];
   }, [exercise, instrument, teaching, page, known, today, figures.ready]);
   const { data, error, mutate } = useScroll(width === undefined ? undefined : {
     exercise, instrument, teaching, page: { ...page, barsALine: 0 }, today, paper, widthMm100: Math.min(WIDEST, width * MM100_PER_PIXEL), ...(known === undefined ? {} : { known }),

@@ -1,12 +1,12 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
 import {
-  annotate, barRelations, countIn, filledQuarters, type InstrumentId, isInstrumentId, lineFacts, meterText, midi, notesOf, openingOf, PagePlan, type Part, partOf, placeMeasures, parsePitch, readingPlan, troubleSpots,
+  annotate, barRelations, countIn, filledQuarters, type InstrumentId, isInstrumentId, knownNotes, lineFacts, meterText, notesOf, openingOf, PagePlan, type Part, partOf, placeMeasures, readingPlan, troubleSpots,
 } from '@cifra/core';
 import { CAUSE_WORDS, lookFirstSentence, signatureSentence } from '@cifra/engrave';
 import { useEffect, useMemo } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useClasses, useExercise } from '../api/resources';
 import { useFigures } from '../figures/loadFigures';
+import { OpenExercise } from '../place/OpenExercise';
 import { useTeaching } from '../school/teaching';
 import { SelectField } from '../ui/Field';
 import { Empty, Failure, StaffSkeleton } from '../ui/States';
@@ -18,22 +18,13 @@ import { lengthWords, playedWords, relationWords } from '../words/readingWords';
 const SPOTS = 5;
 
 /** Opens the line and the class that it is read for. */
-export function Read() {
-  const { id = '' } = useParams();
-  const exercise = useExercise(id);
-  const classes = useClasses();
-  const group = classes.data?.[0];
-  const error = exercise.error ?? classes.error;
-  if (error !== undefined && (exercise.data === undefined || group === undefined)) {
-    return error.status === 404 ? <Failure title="There is no such exercise" detail="It may have been taken off the shelf. Look there." />
-      : <Failure title="The line could not be opened" detail={error.message} onRetry={() => { void exercise.mutate(); void classes.mutate(); }} />;
-  }
-  if (exercise.data === undefined || group === undefined) return <div className="p-10"><StaffSkeleton label="Opening the line" /></div>;
-  if (notesOf(exercise.data.document.source).length === 0) {
-    return <Empty title="Nothing is written yet"><p>Write the line first; then it can be read. <Link to={`/exercises/${id}/write`} className="text-accent underline">Write it now</Link></p></Empty>;
-  }
-  return <OpenRead key={id} exercise={exercise.data} group={group} />;
-}
+export const Read = () => (
+  <OpenExercise what="line">
+    {(exercise, group) => (notesOf(exercise.document.source).length === 0
+      ? <Empty title="Nothing is written yet"><p>Write the line first; then it can be read. <Link to={`/exercises/${exercise.id}/write`} className="text-accent underline">Write it now</Link></p></Empty>
+      : <OpenRead key={exercise.id} exercise={exercise} group={group} />)}
+  </OpenExercise>
+);
 
 function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readonly group: ClassView }) {
   const { instrument } = useParams();
@@ -68,10 +59,7 @@ function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readon
 const BLOCK = 'bg-white px-6 py-5 shadow-sm';
 
 function Reading({ part, group }: { readonly part: Part; readonly group: ClassView }) {
-  const plan = useMemo(() => {
-    const known = group.known?.find((k) => k.instrument === part.instrument.id)?.notes;
-    return new PagePlan(part, annotate(part), group.page, { today: todayIso(), ...(known === undefined ? {} : { known: new Set(known.map((n) => midi(parsePitch(n)))) }) });
-  }, [part, group]);
+  const plan = useMemo(() => new PagePlan(part, annotate(part), group.page, { today: todayIso(), known: knownNotes(group.known)[part.instrument.id] }), [part, group]);
   return (
     <>
       <LookFirst plan={plan} />

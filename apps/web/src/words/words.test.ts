@@ -72,7 +72,7 @@ describe('what a screen reader says', () => {
   it('labels every note with place, letter, source and figure', () => {
     const exercise: Exercise = { owner: 'trumpet', source: line<Written>('F#4 G4:h F#4', { fifths: 1 }), partChoices: {} };
     const part = derivePart(realize(exercise), instrumentOf('trumpet'), 'trumpet');
-    const plan = new PagePlan(part, annotate(part), DEFAULT_PAGE, { today: '2026-11-25', known: new Set([66, 67]) });
+    const plan = new PagePlan(part, annotate(part), DEFAULT_PAGE, { today: '2026-11-25', known: ['F#4', 'G4'] });
     expect([...noteLabels(plan).values()]).toEqual([
       'bar 1, beat 1, F sharp, from the key signature, second valve', 'bar 1, beat 2, G, open, no valve', 'bar 1, beat 4, F sharp, from the key signature, second valve',
     ]);
@@ -81,7 +81,7 @@ describe('what a screen reader says', () => {
   it('says on a page with less help what is to be read, what is new, and which line a note is of', () => {
     const exercise: Exercise = { owner: 'trumpet', source: line<Written>('F#4 G4:h~ G4', { fifths: 1 }), partChoices: {} };
     const part = derivePart(realize(exercise), instrumentOf('trumpet'), 'trumpet');
-    const bare = new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, plan: [{ from: '2026-01-01', step: 'new' }] }, { today: '2026-11-25', known: new Set([67]) });
+    const bare = new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, plan: [{ from: '2026-01-01', step: 'new' }] }, { today: '2026-11-25', known: ['G4'] });
     expect([...pageLabels([bare, bare]).entries()].slice(2, 5)).toEqual([
       ['n3', 'line 1, bar 1, beat 4, G, held on'], ['1-n1', 'line 2, bar 1, beat 1, F sharp, from the key signature, second valve, new'], ['1-n2', 'line 2, bar 1, beat 2, G, to be read without a figure'],
     ]);

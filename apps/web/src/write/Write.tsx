@@ -2,11 +2,10 @@ import type { ClassView, ExerciseView } from '@cifra/contract';
 import { problemSentence } from '@cifra/contract/words';
 import { applyRepair, type Caret, type Finding, type Key, linesOf, type Repair, type Score, type Teaching, withLine, type Written } from '@cifra/core';
 import { useEffect, useMemo, useState } from 'react';
-import { useParams } from 'react-router';
-import { useClasses, useExercise } from '../api/resources';
+import { OpenExercise } from '../place/OpenExercise';
 import { useTeaching } from '../school/teaching';
 import { useNotice } from '../ui/Notices';
-import { Failure, StaffSkeleton } from '../ui/States';
+import { StaffSkeleton } from '../ui/States';
 import type { Asks } from './actions';
 import { type Asked, AskDialogs } from './AskDialogs';
 import { AbcPanel } from './AbcPanel';
@@ -27,19 +26,7 @@ import { WriteHeader } from './WriteHeader';
 import type { Writing } from './Writing';
 
 /** Opens the exercise, the class and what the browser kept. */
-export function Write() {
-  const { id = '' } = useParams();
-  const exercise = useExercise(id);
-  const classes = useClasses();
-  const group = classes.data?.[0];
-  const error = exercise.error ?? classes.error;
-  if (error !== undefined && (exercise.data === undefined || group === undefined)) {
-    return error.status === 404 ? <Failure title="There is no such exercise" detail="It may have been taken off the shelf. Look there." />
-      : <Failure title="The line could not be opened" detail={error.message} onRetry={() => { void exercise.mutate(); void classes.mutate(); }} />;
-  }
-  if (exercise.data === undefined || group === undefined) return <div className="p-10"><StaffSkeleton label="Opening the line" /></div>;
-  return <OpenWrite key={id} exercise={exercise.data} group={group} />;
-}
+export const Write = () => <OpenExercise what="line">{(exercise, group) => <OpenWrite key={exercise.id} exercise={exercise} group={group} />}</OpenExercise>;
 
 function OpenWrite({ exercise, group }: { readonly exercise: ExerciseView; readonly group: ClassView }) {
   const teaching = useTeaching(group);

@@ -24,6 +24,10 @@ export interface CallSheet {
 /** Notes that players have met, by instrument, as written pitches in text; where one is missing, its first notes. */
 export type KnownNotes = Readonly<Partial<Record<InstrumentId, readonly string[]>>>;
 
+/** Known notes by instrument, from a list. */
+export const knownNotes = (known: readonly { readonly instrument: InstrumentId; readonly notes: readonly string[] }[] | undefined): KnownNotes =>
+  Object.fromEntries((known ?? []).map((k) => [k.instrument, k.notes]));
+
 /** Known notes as numbers. */
 export const knownMidi = (part: Part, known: readonly string[] | undefined): ReadonlySet<number> =>
   new Set(known === undefined ? part.instrument.firstNotes.map(midi) : known.map((n) => midi(parsePitch(n))));

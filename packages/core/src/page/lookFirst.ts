@@ -1,3 +1,4 @@
+import { barRelations } from '../reading/barRelations';
 import type { NoteId } from '../score/score';
 import { structureOf } from '../score/structure';
 import { troubleSpots } from '../trouble/partTrouble';
@@ -14,17 +15,10 @@ export type LookFirst =
   /** Bars that are played as an earlier bar is. */
   | { readonly kind: 'same-bars'; readonly bars: number; readonly of: number };
 
-/** Bars that say nothing new: the same pitches and values as one before them. */
+/** Bars that are played as one before them. */
 function sameBars({ part: { concert } }: PagePlan): LookFirst | undefined {
-  const seen = new Set<string>();
-  let same = 0;
-  const full = concert.measures.filter((m) => m.events.some((e) => e.kind === 'note'));
-  for (const m of full) {
-    const name = JSON.stringify(m.events.map((e) => [e.duration, e.kind === 'note' ? e.pitch : null]));
-    if (seen.has(name)) same += 1;
-    seen.add(name);
-  }
-  return same === 0 ? undefined : { kind: 'same-bars', bars: same, of: full.length };
+  const same = barRelations(concert).filter((r) => r.kind === 'same').length;
+  return same === 0 ? undefined : { kind: 'same-bars', bars: same, of: concert.measures.filter((m) => m.events.some((e) => e.kind === 'note')).length };
 }
 
 /**

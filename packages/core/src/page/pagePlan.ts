@@ -1,10 +1,14 @@
-import type { Annotations } from '../part/annotate';
+import type { Exercise } from '../exercise/exercise';
+import type { InstrumentId } from '../instrument/instrument';
+import { annotate, type Annotations } from '../part/annotate';
 import type { Part } from '../part/derivePart';
+import type { Teaching } from '../part/teaching';
 import { midi } from '../pitch/pitch';
 import type { NoteId } from '../score/score';
 import { type Change, partChanges, troubleSpots } from '../trouble/partTrouble';
 import { knownMidi } from './callSheet';
 import { type FadeStep, fadeStepOf } from './fadePlan';
+import { pageParts } from './pageParts';
 import type { PageSetup, RowSetup } from './pageSetup';
 import { hiddenAt, type ShownFacts } from './shown';
 
@@ -13,8 +17,8 @@ const CIRCLED = 3;
 
 /** For whom and when a page is made. */
 export interface PageFor {
-  /** Written notes that the players have met, as MIDI numbers; without it the instrument's first notes. */
-  readonly known?: ReadonlySet<number>;
+  /** Written notes that the players have met, as text; without it the instrument's first notes. */
+  readonly known?: readonly string[] | undefined;
   /** ISO date on which the page is used: a dated plan goes by it. */
   readonly today: string;
 }
@@ -33,7 +37,7 @@ export class PagePlan {
   constructor(readonly part: Part, readonly annotations: Annotations, readonly setup: PageSetup, { known, today }: PageFor) {
     this.step = fadeStepOf(part.teaching.schools, setup.plan, today);
     this.rows = setup.rows[part.instrument.family];
-    this.known = known ?? knownMidi(part, undefined);
+    this.known = knownMidi(part, known);
     this.facts = { part, annotations, barsALine: setup.barsALine, isNew: this.isNewNote, changes: () => this.changes };
     this.order = new Map(annotations.values().map((n, i) => [n.id, i]));
   }
@@ -68,3 +72,7 @@ export class PagePlan {
     return this.rows.filter((r) => !this.hides(id, r));
   }
 }
+
+/** The plans of an instrument's page, one for each line that stands on it. */
+export const planPages = (exercise: Exercise, id: InstrumentId, teaching: Teaching, setup: PageSetup, players: PageFor): PagePlan[] =>
+  pageParts(exercise, id, teaching, setup).map((part) => new PagePlan(part, annotate(part), setup, players));

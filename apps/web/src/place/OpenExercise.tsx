@@ -1,0 +1,28 @@
+import type { ClassView, ExerciseView } from '@cifra/contract';
+import type { ReactNode } from 'react';
+import { useParams } from 'react-router';
+import { useClasses, useExercise } from '../api/resources';
+import { Failure, StaffSkeleton } from '../ui/States';
+
+interface Props {
+  /** What is opened, in the words of the place. */
+  readonly what: 'line' | 'parts';
+  readonly children: (exercise: ExerciseView, group: ClassView) => ReactNode;
+}
+
+const FAILED = { line: 'The line could not be opened', parts: 'The parts could not be opened' } as const;
+
+/** Opens the exercise of the address and the class, for a place that needs both; says so when it cannot. */
+export function OpenExercise({ what, children }: Props) {
+  const { id = '' } = useParams();
+  const exercise = useExercise(id);
+  const classes = useClasses();
+  const group = classes.data?.[0];
+  const error = exercise.error ?? classes.error;
+  if (error !== undefined && (exercise.data === undefined || group === undefined)) {
+    return error.status === 404 ? <Failure title="There is no such exercise" detail="It may have been taken off the shelf. Look there." />
+      : <Failure title={FAILED[what]} detail={error.message} onRetry={() => { void exercise.mutate(); void classes.mutate(); }} />;
+  }
+  if (exercise.data === undefined || group === undefined) return <div className="p-10"><StaffSkeleton label={`Opening the ${what}`} /></div>;
+  return children(exercise.data, group);
+}
