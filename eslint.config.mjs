@@ -11,11 +11,12 @@ const LAYERS = [
   ['exercise', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'instrument']],
   ['edit', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'exercise']],
   ['part', ['recent', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'fingering', 'instrument', 'exercise']],
-  ['performance', ['rational', 'pitch', 'key', 'meter', 'score']],
-  ['trouble', ['performance', 'rational', 'pitch', 'score', 'fingering', 'instrument', 'part']],
-  ['page', ['performance', 'pitch', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'trouble', 'reading']],
-  ['reading', ['performance', 'rational', 'pitch', 'score', 'exercise']],
-  ['proof', ['performance', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'instrument', 'exercise', 'edit', 'part']],
+  ['performance', ['rational', 'pitch', 'key', 'meter', 'score', 'exercise']],
+  ['trouble', ['performance', 'rational', 'pitch', 'score', 'exercise', 'fingering', 'instrument', 'part']],
+  ['page', ['performance', 'pitch', 'key', 'meter', 'rational', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'trouble', 'reading']],
+  ['reading', ['performance', 'rational', 'pitch', 'key', 'meter', 'score', 'instrument', 'exercise']],
+  ['fit', ['rational', 'pitch', 'key', 'meter', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'performance', 'trouble', 'reading', 'page']],
+  ['proof', ['performance', 'reading', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'instrument', 'exercise', 'edit', 'part']],
 ];
 const core = './packages/core/src';
 const coreZones = LAYERS.map(([layer, may]) => ({

@@ -12,9 +12,10 @@ export { type Key, key, keyOf, type Mode, MODES, signatureAlter, signatureLetter
 export {
   BOTTOM_LINE, type Clef, CLEFS, diagnoseSignature, proposeSignatures, type SignatureDiagnosis, type SignatureFault, signaturePlaces, type SignatureProposal, type SignatureSign, type TypedSign,
 } from './key/signature';
+export { checkSentence, type SentenceFault, STAFF_KINDS, staffLetters, type StaffKind } from './key/staffSentence';
 export { noteName, scaleDegree, solmization } from './key/noteName';
 export { DEFAULT_SCHOOLS, SCHOOL_CHOICES, SCHOOL_QUESTIONS, type SchoolOverrides, type SchoolQuestion, type Schools, schoolsOf } from './school/schools';
-export { beamQuarters, beatQuarters, isCompound, type Meter, measureQuarters, METERS, meterText } from './meter/meter';
+export { beamQuarters, beatQuarters, countedQuarters, isCompound, type Meter, measureQuarters, METERS, meterText } from './meter/meter';
 export { beatCount, beatStrengths, meterKind, type Strength, strengthAt } from './meter/strength';
 export { countIn, type CountingSystem, countText, type CountWord, countWords } from './meter/counting';
 export { type Duration, durationQuarters, NOTE_VALUES, type NoteValue, splitQuarters, valueForQuarters } from './score/duration';
@@ -27,6 +28,7 @@ export { type AccidentalReading, type AccidentalSource, readAccidentals, type Re
 export { type BeatPlace, type Structure, structureOf } from './score/structure';
 export { NoteTable } from './score/noteTable';
 export { planBreaths } from './score/breath';
+export { linesOfPage } from './score/pageLines';
 export { noteCounts } from './score/counts';
 export { playedBefore } from './score/playedBefore';
 export { type KeyProposal, proposeKeys, signCount, withoutSignature, withSignature } from './score/rewrite';
@@ -47,7 +49,7 @@ export {
 export { instrumentOf, INSTRUMENTS, isInstrumentId } from './instrument/instrument.data';
 export { finger } from './instrument/finger';
 export { figureQuestion, figureSchool, taughtAs } from './instrument/taught';
-export { type Exercise, KEY_CHOICES, type KeyChoice, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH, type PageOwner, type PartChoice } from './exercise/exercise';
+export { type Exercise, KEY_CHOICES, type KeyChoice, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH, type PageOwner, type PartChoice, SIMPLER_BARS, type SimplerBar } from './exercise/exercise';
 export { readExercise } from './exercise/exerciseSchema';
 export { realize, toPage } from './exercise/realize';
 export { linesOf, MAX_LINES, withLine, withLines } from './exercise/lines';
@@ -75,22 +77,33 @@ export { chartId, chartNotes, chartPart, noteSlug, notesUsed, readNoteSlug } fro
 export { explain, explainAll } from './part/explain';
 export { type Fact, FACT_KINDS, type Trail, trailFacts } from './part/fact';
 export { type StaffPlace, staffPlace } from './part/staffPlace';
+export { canSimplify, simplify, SIMPLER_WORD } from './performance/simplify';
 export { sourceId, writeOut } from './performance/writeOut';
 export { TROUBLE_CAUSES, type TroubleCause, WEIGHTS } from './trouble/weights.data';
 export { type CauseShare, changeCost, type ChangeCost } from './trouble/changeCost';
+export { type BuildUp, buildUp, buildUpPart, buildUpSource, changeNames } from './trouble/buildUp';
+export { barHeat } from './trouble/heat';
 export { type Change, partChanges, troubleSpots, WORTH_A_MARK } from './trouble/partTrouble';
 export { FADE_STEPS, type FadePlan, type FadeStep, fadeStepOf, type PlanStep, stepOn } from './page/fadePlan';
 export { BAND_ROWS, BAR_NUMBERS, BARS_A_LINE, type BandRow, type BarsALine, CHART_ROWS, DEFAULT_PAGE, PAGE_SIZES, type PageSetup, type PageSize, REPEATS, ROW_SIZES, type RowSetup, type RowSize, withSetup } from './page/pageSetup';
 export { type PageFor, PagePlan, planPages } from './page/pagePlan';
 export { lookFirst, type LookFirst } from './page/lookFirst';
-export { type BarRelation, barRelations, readingPlan, type ReadingStep } from './reading/barRelations';
+export { type KeyFitness, type FitQuestion, fitKeys, type InstrumentFitness, type OctaveFitness, rankKeys } from './fit/classFit';
+export { type EasierOffer, offerEasier } from './fit/easier';
+export { type LineTraits, lineTraits, type Readiness, readinessOf, type RhythmLevel, RHYTHMS } from './fit/readiness';
+export { type LetterAgainst, type Lookalike, type LookSheet, lookSheet, type NoteUsed, USUAL_FIFTHS } from './page/lookSheet';
+export { lineSigns, SIGN_KINDS, type SignKind, type SignUsed } from './reading/lineSigns';
+export { lineValues, type TiedSum, tiedSums, type ValueUsed } from './reading/lineValues';
+export { type BarRelation, barRelations } from './reading/barRelations';
+export { BREATH_SECONDS, breathPlan, type PlannedBreath } from './reading/breathPlan';
+export { type Cell } from './reading/cells';
+export { type BarDifference, compareBars, compareLines, differenceInterval } from './reading/compareBars';
+export { type Patterns, type ReadingStep, readPatterns } from './reading/patterns';
 export { lineFacts, type LineFacts, playedRuns } from './reading/lineFacts';
 export { callSheet, type CallRow, type CallSheet, knownMidi, type KnownNotes, knownNotes } from './page/callSheet';
 export { pageParts, partOf } from './page/pageParts';
-export { linesOfPage } from './page/shown';
 export { type Finding, FINDING_CODES, type FindingCode, type Repair, type Weight } from './proof/finding';
 export { prove, type ProofOptions } from './proof/prove';
-export { BREATH_SECONDS } from './proof/provePlaying';
 export { applyRepair } from './proof/repair';
 export { playOrder, type PlayedMeasure } from './performance/playOrder';
 export { DEFAULT_BEATS_A_MINUTE, perform, type Performance, type PlayedBar, type PlayedNote, quartersAMinute } from './performance/perform';

@@ -19,7 +19,16 @@ export interface PartChoice {
   readonly clef?: Clef;
   /** Notes moved by whole octaves on this page alone, each marked on it as an alternative. */
   readonly alternatives?: Readonly<Record<NoteId, number>>;
+  /** Bars, by their ids, that are made easier on this page alone, each with a word over it. */
+  readonly easier?: Readonly<Record<string, SimplerBar>>;
 }
+
+/**
+ * How a bar is made easier: `beats` keeps the notes that start on a beat, each until the next; `held` keeps one note from
+ * rest to rest.
+ */
+export const SIMPLER_BARS = ['beats', 'held'] as const;
+export type SimplerBar = (typeof SIMPLER_BARS)[number];
 
 /** `respelled`: the same sounding key with the other letters; `no-signature`: every sign at its note. */
 export const KEY_CHOICES = ['transposed', 'respelled', 'no-signature'] as const;

@@ -6,7 +6,7 @@ import { STEPS } from '../pitch/pitch';
 import { failure, type Problem, PROBLEM_CODES, type Result, success } from '../problem/problem';
 import { NOTE_VALUES } from '../score/duration';
 import { ARTICULATIONS, DYNAMICS } from '../score/score';
-import { type Exercise, KEY_CHOICES, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH } from './exercise';
+import { type Exercise, KEY_CHOICES, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH, SIMPLER_BARS } from './exercise';
 import { linesOf, MAX_LINES } from './lines';
 
 const text = z.string().max(MAX_TEXT_LENGTH);
@@ -68,6 +68,7 @@ const exerciseSchema = z.strictObject({
     line: z.int().min(0).max(MAX_LINES - 1).optional(), together: flag,
     octaves: z.int().min(-4).max(4).optional(), key: z.enum(KEY_CHOICES).optional(), clef: z.enum(CLEFS).optional(),
     alternatives: z.record(id, z.int().min(-4).max(4)).optional(),
+    easier: z.record(id, z.enum(SIMPLER_BARS)).optional(),
   })),
 });
 

@@ -5,6 +5,9 @@ import { plainTouch, type Touch, touchOf, type Woodwind } from './touch.data';
 export interface FigureChange {
   /** Fingers, valves or the thumb that move; for a slide, the positions travelled. */
   readonly moves: number;
+  /** How many go down and how many lift; none for a slide. */
+  readonly down: number;
+  readonly up: number;
   /** Pairs of fingers that trade places: one goes down while another lifts. */
   readonly exchanges: number;
   /** Fingers that must slide from one touch of theirs to another. */
@@ -47,7 +50,7 @@ function changeOfKeys(from: KeyFigure, to: KeyFigure, woodwind: Woodwind): Figur
     }
   }
   for (const finger of before.keys()) if (!after.has(finger)) up += 1;
-  return { moves: down + up + rolled + slides, exchanges: Math.min(down, up), slides };
+  return { moves: down + up + rolled + slides, down, up, exchanges: Math.min(down, up), slides };
 }
 
 /** Where the grip stands, in positions of the plain slide. */
@@ -63,8 +66,8 @@ export function figureChange(from: Figure, to: Figure, woodwind?: Woodwind): Fig
   if (from.kind === 'valves' && to.kind === 'valves') {
     const down = to.valves.filter((v) => !from.valves.includes(v)).length;
     const up = from.valves.filter((v) => !to.valves.includes(v)).length;
-    return { moves: down + up + thumb, exchanges: Math.min(down, up), slides: 0 };
+    return { moves: down + up + thumb, down, up, exchanges: Math.min(down, up), slides: 0 };
   }
-  if (from.kind === 'slide' && to.kind === 'slide') return { moves: Math.abs(slidePlace(from) - slidePlace(to)) + thumb, exchanges: 0, slides: 0 };
+  if (from.kind === 'slide' && to.kind === 'slide') return { moves: Math.abs(slidePlace(from) - slidePlace(to)) + thumb, down: 0, up: 0, exchanges: 0, slides: 0 };
   throw new RangeError(`no change leads from ${from.kind} to ${to.kind} on one instrument`);
 }

@@ -1,4 +1,4 @@
-import { beatQuarters, isCompound, measureQuarters, type Meter } from './meter';
+import { beatQuarters, countedQuarters, measureQuarters, type Meter } from './meter';
 import { add, compare, divide, multiply, type Rational, rational, subtract } from '../rational/rational';
 import type { Schools } from '../school/schools';
 
@@ -22,8 +22,6 @@ const ONE = rational(1);
 const fraction = (r: Rational): Rational => subtract(r, rational(Math.floor(r.n / r.d)));
 const name = (r: Rational): string => `${r.n}/${r.d}`;
 
-/** Numbers count what the lower number says in 6/8 and 3/8, and the felt beat elsewhere. */
-const numberedQuarters = (m: Meter): Rational => (m.unit >= 8 ? rational(4, m.unit) : beatQuarters(m));
 const NUMBER_PARTS: Readonly<Record<string, string>> = { '1/2': '&', '1/4': 'e', '3/4': 'a', '1/3': 'la', '2/3': 'li' };
 const DU_PARTS: Readonly<Record<string, string>> = { '0/1': 'du', '1/2': 'de', '1/4': 'ta', '3/4': 'ta', '1/3': 'da', '2/3': 'di' };
 
@@ -34,7 +32,7 @@ function* passed(onset: Rational, end: Rational, unit: Rational): Generator<numb
 }
 
 function byNumbers(m: Meter, { onset, quarters }: Counted): CountWord[] {
-  const unit = numberedQuarters(m);
+  const unit = countedQuarters(m);
   const at = divide(onset, unit);
   const part = fraction(at);
   const start = part.n === 0 ? String(Math.floor(at.n / at.d) + 1) : (NUMBER_PARTS[name(part)] ?? 'ta');
@@ -101,7 +99,7 @@ export function countText(words: readonly CountWord[], system: CountingSystem, s
  */
 export function countIn(m: Meter, pickupQuarters?: Rational): string[] {
   const full = measureQuarters(m);
-  const unit = isCompound(m) || m.unit >= 8 ? rational(4, m.unit) : beatQuarters(m);
+  const unit = countedQuarters(m);
   const entry = pickupQuarters === undefined || compare(pickupQuarters, full) >= 0 ? full : subtract(full, pickupQuarters);
   const words: string[] = [];
   for (let k = 0; compare(multiply(rational(k), unit), entry) < 0; k++) words.push(String(k + 1));

@@ -19,7 +19,7 @@ import { lookFirst } from './lookFirst';
 import { PagePlan } from './pagePlan';
 import { pageParts, partOf } from './pageParts';
 import { DEFAULT_PAGE, type PageSetup, withSetup } from './pageSetup';
-import { linesOfPage } from './shown';
+import { linesOfPage } from '../score/pageLines';
 
 const TODAY = '2026-11-25';
 const planOf = (score: Score<Concert>, id: InstrumentId, setup: Partial<PageSetup> = {}, schools: SchoolOverrides = {}, known?: readonly string[]): PagePlan => {

@@ -5,6 +5,7 @@ import type { InstrumentId } from '../instrument/instrument';
 import { taughtAs } from '../instrument/taught';
 import { derivePart, type Part } from '../part/derivePart';
 import type { Teaching } from '../part/teaching';
+import { simplify } from '../performance/simplify';
 import { sourceId, writeOut } from '../performance/writeOut';
 import type { Concert } from '../pitch/pitch';
 import type { Score } from '../score/score';
@@ -28,7 +29,7 @@ function choiceFor(choice: PartChoice, line: Score<Concert>): PartChoice {
  */
 export function partOf(exercise: Exercise, id: InstrumentId, teaching: Teaching, setup?: Pick<PageSetup, 'repeats'>, line = exercise.partChoices[id]?.line): Part {
   const choice = exercise.partChoices[id] ?? {};
-  const folded = realize(exercise, line);
+  const folded = simplify(realize(exercise, line), choice.easier);
   const concert = setup?.repeats === 'written-out' ? writeOut(folded) : folded;
   return derivePart(concert, taughtAs(id, teaching.schools), exercise.owner, choiceFor(choice, concert), teaching);
 }

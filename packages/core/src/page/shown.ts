@@ -2,30 +2,12 @@ import type { Annotations, NoteAnnotation } from '../part/annotate';
 import type { Part } from '../part/derivePart';
 import { midi } from '../pitch/pitch';
 import type { NoteId } from '../score/score';
+import { linesOfPage } from '../score/pageLines';
 import { structureOf } from '../score/structure';
 import { slidePlace } from '../fingering/change';
 import type { Change } from '../trouble/partTrouble';
 import { WORTH_A_MARK } from '../trouble/partTrouble';
 import type { FadeStep } from './fadePlan';
-
-/** Bars that a line holds where the page sets as many as fit. */
-const USUAL_LINE = 4;
-
-/** For each bar the line it stands in, so many full bars a line; a bar that starts a line by the teacher's wish does. */
-export function linesOfPage({ measures }: Part['concert'], barsALine: number): number[] {
-  const long = barsALine === 0 ? USUAL_LINE : barsALine;
-  let bars = 0;
-  let line = 0;
-  return measures.map((m, i) => {
-    const full = m.pickup === true ? 0 : 1;
-    if (i > 0 && (m.startsLine === true || bars + full > long)) {
-      line += 1;
-      bars = 0;
-    }
-    bars += full;
-    return line;
-  });
-}
 
 /** What the masks are made from. */
 export interface ShownFacts {

@@ -1,66 +1,119 @@
 import { diatonic, type Pitch } from '../pitch/pitch';
-import { durationQuarters } from '../score/duration';
-import type { Measure, Note, Score } from '../score/score';
-import { formatRational } from '../rational/rational';
+import type { Score } from '../score/score';
+import { barCells, type Cell } from './cells';
 
 /**
- * How a bar stands to one before it, the closest kin first: identical; the same but for its last note; the same moved by
- * so many steps; the same pitches in another rhythm; the same rhythm with other pitches; or nothing of the kind.
+ * How a bar or a line stands to one before it, the closest kin first: identical; the same but for its last note; the same
+ * but for its last bar; the same moved by so many steps; the same pitches in another rhythm; the same rhythm with other
+ * pitches; or nothing of the kind.
  */
 export type BarRelation =
   | { readonly kind: 'new' }
-  | { readonly kind: 'same' | 'but-last' | 'pitches' | 'rhythm'; readonly of: number }
+  | { readonly kind: 'same' | 'but-last' | 'but-ending' | 'pitches' | 'rhythm'; readonly of: number }
   /** Moved by letter steps, up positive: a sequence. */
   | { readonly kind: 'moved'; readonly of: number; readonly steps: number };
 
-interface Seen {
-  readonly index: number;
-  readonly events: readonly string[];
-  readonly rhythm: string;
-  readonly pitches: string;
-  readonly notes: readonly Note<Pitch>[];
+/** The first unit seen under each name. */
+class Firsts {
+  private readonly seen = new Map<string, number>();
+
+  of(name: string): number | undefined {
+    return this.seen.get(name);
+  }
+
+  keep(name: string, index: number): void {
+    if (!this.seen.has(name)) this.seen.set(name, index);
+  }
 }
 
-const pitchName = ({ step, alter, octave }: Pitch): string => `${step}${alter}${octave}`;
+/** What has been read so far, so that each further unit finds its kin at once: the time grows with the line, not with its square. */
+class Kin {
+  private readonly same = new Firsts();
+  private readonly start = new Firsts();
+  private readonly opening = new Firsts();
+  private readonly pitches = new Firsts();
+  private readonly rhythm = new Firsts();
+  /** Units of one shape, by the place on which they begin. */
+  private readonly shapes = new Map<string, Map<number, number>>();
 
-/** What is played in a bar: struck and held notes, rests, and how long each lasts; marks and slurs are left out. */
-function readBar<P extends Pitch>(m: Measure<P>, index: number): Seen {
-  const lengths = m.events.map((e) => `${e.kind === 'rest' ? 'r' : 'n'}${formatRational(durationQuarters(e.duration))}${e.kind === 'note' && e.tie === true ? '~' : ''}`);
-  const notes = m.events.flatMap((e) => (e.kind === 'note' ? [e] : []));
+  relate(unit: Unit): BarRelation {
+    const same = this.same.of(unit.all);
+    if (same !== undefined) return { kind: 'same', of: same };
+    const start = unit.start === undefined ? undefined : this.start.of(unit.start);
+    if (start !== undefined) return { kind: 'but-last', of: start };
+    const opening = unit.opening === undefined ? undefined : this.opening.of(unit.opening);
+    if (opening !== undefined) return { kind: 'but-ending', of: opening };
+    const moved = this.movedFrom(unit);
+    if (moved !== undefined) return moved;
+    if (unit.cell.notes.length < 2) return { kind: 'new' };
+    const pitches = this.pitches.of(unit.cell.pitches);
+    if (pitches !== undefined) return { kind: 'pitches', of: pitches };
+    const rhythm = this.rhythm.of(unit.cell.rhythm);
+    return rhythm === undefined ? { kind: 'new' } : { kind: 'rhythm', of: rhythm };
+  }
+
+  private movedFrom({ shape, place }: Unit): BarRelation | undefined {
+    if (shape === undefined) return undefined;
+    let of: number | undefined;
+    let steps = 0;
+    for (const [from, index] of this.shapes.get(shape) ?? []) {
+      if (from === place || (of !== undefined && index > of)) continue;
+      of = index;
+      steps = place - from;
+    }
+    return of === undefined ? undefined : { kind: 'moved', of, steps };
+  }
+
+  keep(unit: Unit, index: number): void {
+    this.same.keep(unit.all, index);
+    if (unit.start !== undefined) this.start.keep(unit.start, index);
+    if (unit.opening !== undefined) this.opening.keep(unit.opening, index);
+    this.pitches.keep(unit.cell.pitches, index);
+    this.rhythm.keep(unit.cell.rhythm, index);
+    if (unit.shape === undefined) return;
+    const places = this.shapes.get(unit.shape) ?? new Map<number, number>();
+    if (!places.has(unit.place)) places.set(unit.place, index);
+    this.shapes.set(unit.shape, places);
+  }
+}
+
+/** A cell, or several as one, with the names under which its kin is found. */
+interface Unit {
+  readonly cell: Cell;
+  readonly all: string;
+  /** All but the last event, where at least two are left. */
+  readonly start: string | undefined;
+  /** All but the last bar, where there are several. */
+  readonly opening: string | undefined;
+  /** The rhythm, and each note's steps from the first; undefined where there is one note only. */
+  readonly shape: string | undefined;
+  readonly place: number;
+}
+
+function unitOf(cell: Cell, opening: string | undefined): Unit {
+  const { events, notes, rhythm } = cell;
+  const place = notes[0] === undefined ? 0 : diatonic(notes[0].pitch);
   return {
-    index, rhythm: lengths.join(' '), pitches: notes.map((n) => pitchName(n.pitch)).join(' '), notes,
-    events: m.events.map((e, i) => `${lengths[i]} ${e.kind === 'note' ? pitchName(e.pitch) : ''}`),
+    cell, all: events.join(), opening, place,
+    start: events.length > 2 ? `${events.length} ${events.slice(0, -1).join()}` : undefined,
+    shape: notes.length < 2 ? undefined : `${rhythm} ${notes.map((n) => diatonic(n.pitch) - place).join()}`,
   };
 }
 
-const same = (a: Seen, b: Seen): boolean => a.events.length === b.events.length && a.events.every((e, i) => e === b.events[i]);
-
-/** All events alike but the last, and at least two of them alike. */
-const sameButLast = (a: Seen, b: Seen): boolean =>
-  a.events.length > 2 && a.events.length === b.events.length && a.events.slice(0, -1).every((e, i) => e === b.events[i]);
-
-/** The steps by which every note has moved alike; undefined where they have not. */
-function movedBy(a: Seen, b: Seen): number | undefined {
-  if (a.rhythm !== b.rhythm || a.notes.length < 2) return undefined;
-  const steps = a.notes.map((n, i) => diatonic(n.pitch) - diatonic(b.notes[i]?.pitch ?? n.pitch));
-  return steps[0] !== 0 && steps.every((s) => s === steps[0]) ? steps[0] : undefined;
-}
-
-function relate(bar: Seen, before: readonly Seen[]): BarRelation {
-  const kin = (is: (other: Seen) => boolean): number | undefined => before.find(is)?.index;
-  const identical = kin((b) => same(bar, b));
-  if (identical !== undefined) return { kind: 'same', of: identical };
-  const butLast = kin((b) => sameButLast(bar, b));
-  if (butLast !== undefined) return { kind: 'but-last', of: butLast };
-  for (const b of before) {
-    const steps = movedBy(bar, b);
-    if (steps !== undefined) return { kind: 'moved', of: b.index, steps };
-  }
-  if (bar.notes.length < 2) return { kind: 'new' };
-  const pitches = kin((b) => b.pitches === bar.pitches);
-  if (pitches !== undefined) return { kind: 'pitches', of: pitches };
-  const rhythm = kin((b) => b.rhythm === bar.rhythm);
-  return rhythm === undefined ? { kind: 'new' } : { kind: 'rhythm', of: rhythm };
+/**
+ * How each of some units stands to those before it. A unit without notes is new and nobody's kin.
+ * @param units cells, each standing for itself, or lists of cells that are read as one
+ */
+export function relate(units: readonly { readonly cell: Cell; readonly bars: readonly Cell[] }[]): BarRelation[] {
+  const kin = new Kin();
+  return units.map(({ cell, bars }, index) => {
+    if (cell.notes.length === 0) return { kind: 'new' };
+    const opening = bars.length < 2 ? undefined : `${bars.length} ${bars.slice(0, -1).map((b) => b.events.join()).join('|')}`;
+    const unit = unitOf(cell, opening);
+    const relation = kin.relate(unit);
+    kin.keep(unit, index);
+    return relation;
+  });
 }
 
 /**
@@ -68,40 +121,4 @@ function relate(bar: Seen, before: readonly Seen[]): BarRelation {
  * @returns one relation a bar; a bar without notes is new
  * @example bars 1 to 3 of C D | E F | C D are new, moved two steps from the first, and the same as the first
  */
-export function barRelations<P extends Pitch>({ measures }: Score<P>): BarRelation[] {
-  const before: Seen[] = [];
-  return measures.map((m, index) => {
-    const bar = readBar(m, index);
-    if (bar.notes.length === 0) return { kind: 'new' };
-    const relation = relate(bar, before);
-    before.push(bar);
-    return relation;
-  });
-}
-
-/** One step of reading: a bar to learn, the bars that are known with it, and the share of all bars known then. */
-export interface ReadingStep {
-  readonly bar: number;
-  readonly with: readonly number[];
-  readonly known: number;
-}
-
-/**
- * A short plan in which each bar is learned once: those that come again most first, then in the order of the line.
- * @returns steps whose shares end with 1; none for a line without notes
- */
-export function readingPlan<P extends Pitch>(score: Score<P>): ReadingStep[] {
-  const relations = barRelations(score);
-  const groups = new Map<number, number[]>();
-  relations.forEach((r, i) => {
-    if (!(score.measures[i]?.events.some((e) => e.kind === 'note') ?? false)) return;
-    const head = r.kind === 'same' ? r.of : i;
-    groups.set(head, [...(groups.get(head) ?? []), i]);
-  });
-  const total = [...groups.values()].reduce((n, g) => n + g.length, 0);
-  let known = 0;
-  return [...groups].sort(([a, x], [b, y]) => y.length - x.length || a - b).map(([bar, all]) => {
-    known += all.length;
-    return { bar, with: all.filter((i) => i !== bar), known: known / total };
-  });
-}
+export const barRelations = <P extends Pitch>(score: Score<P>): BarRelation[] => relate(barCells(score).map((cell) => ({ cell, bars: [cell] })));

@@ -1,7 +1,9 @@
 import type { Part } from '../part/derivePart';
-import type { Annotations, NoteAnnotation } from '../part/annotate';
+import type { Annotations } from '../part/annotate';
 import { quartersAMinute } from '../performance/perform';
-import { toNumber } from '../rational/rational';
+import { diatonic } from '../pitch/pitch';
+import { type Rational, toNumber } from '../rational/rational';
+import type { AccidentalReading } from '../score/accidental';
 import type { NoteId, Tempo } from '../score/score';
 import { structureOf } from '../score/structure';
 import { placeMeasures } from '../score/walk';
@@ -18,6 +20,8 @@ export interface Change extends ChangeCost {
 }
 
 const SECONDS_A_MINUTE = 60;
+
+const PLAIN_READING: readonly CauseShare[] = [];
 
 /** Quarters a minute in each bar. */
 function speeds(part: Part): number[] {
@@ -36,10 +40,10 @@ function slurredNotes(part: Part, indexOf: ReadonlyMap<NoteId, number>): Readonl
 }
 
 /** What the eye has to know: a sign that is in force unseen, a letter that has just changed. */
-function readingCauses(note: NoteAnnotation, lastAlter: number | undefined): CauseShare[] {
-  const { source } = note.accidental;
+function readingCauses({ source }: AccidentalReading, alter: number, lastAlter: number | undefined): readonly CauseShare[] {
   const unseen = source === 'bar' || source === 'tie';
-  const changes = lastAlter !== undefined && lastAlter !== note.written.alter;
+  const changes = lastAlter !== undefined && lastAlter !== alter;
+  if (!unseen && !changes) return PLAIN_READING;
   return [
     ...(unseen ? [{ cause: 'sign-not-shown' as const, units: 1, cost: WEIGHTS['sign-not-shown'] }] : []),
     ...(changes ? [{ cause: 'letter-changes' as const, units: 1, cost: WEIGHTS['letter-changes'] }] : []),
@@ -50,44 +54,46 @@ function readingCauses(note: NoteAnnotation, lastAlter: number | undefined): Cau
  * Every change of a part with its cost, in the order of the notes.
  *
  * A change over a rest or into a held-over note is none. Slurs count as the page has them.
+ * @param costOf a change's own cost, where one is remembered
  * @param isNew whether the players have yet to meet a written note (as MIDI number)
  */
-export function partChanges(part: Part, annotations: Annotations, isNew: (midi: number) => boolean): Change[] {
-  const structure = structureOf(part.concert);
-  const { indexOf, heldOver, restAfter, measureOf, quarters, places } = structure;
+export function partChanges(part: Part, annotations: Annotations, isNew: (midi: number) => boolean, costOf = changeCost): Change[] {
+  const { indexOf, heldOver, restAfter, measureOf, quarters, places, noteIds } = structureOf(part.concert);
   const slurred = slurredNotes(part, indexOf);
   const speed = speeds(part);
-  const ends = rangeEnds(part.instrument.ranges[part.teaching.stage]);
+  const { low, high } = rangeEnds(part.instrument.ranges[part.teaching.stage]);
   const { tones, of } = part.tones;
+  // What is said of one tone holds wherever it comes: nothing is put together for each note.
+  const lines = tones.map((t) => diatonic(t.pitch));
   const found: Change[] = [];
-  const alters = new Map<string, number>();
-  const letterOf = (n: NoteAnnotation): string => `${n.written.step}${n.written.octave}`;
+  const alters = new Map<number, number>();
   let struck = -1;
-  let before: NoteAnnotation | undefined;
+  let before = -1;
   let seconds = 0;
-  for (let i = 0; i < annotations.size; i++) {
-    const here = annotations.at(i);
-    if (here === undefined) break;
-    const lasts = (toNumber(quarters[i] ?? { n: 1, d: 1 }) * SECONDS_A_MINUTE) / (speed[measureOf[i] as number] ?? SECONDS_A_MINUTE);
+  for (let i = 0; i < of.length; i++) {
+    const tone = of[i] as number;
+    const { midi, pitch: { alter } } = tones[tone] as (typeof tones)[number];
+    const lasts = (toNumber(quarters[i] as Rational) * SECONDS_A_MINUTE) / (speed[measureOf[i] as number] ?? SECONDS_A_MINUTE);
     if (heldOver[i] === 1) {
       seconds += lasts;
     } else {
-      const from = struck < 0 ? undefined : annotations.at(struck);
-      if (from?.fingering.kind === 'playable' && here.fingering.kind === 'playable' && restAfter[i - 1] !== 1) {
-        const [a, b] = [tones[of[struck] as number]?.midi ?? 0, tones[of[i] as number]?.midi ?? 0];
-        const turns = before?.fingering.kind === 'playable' && slideTurns(before.fingering.figure, from.fingering.figure, here.fingering.figure);
-        const hands = changeCost(part.instrument, { midi: a, fingering: from.fingering }, { midi: b, fingering: here.fingering }, { ...ends, seconds, slurred: slurred.has(i - 1), turns, isNew: isNew(b) });
-        const eyes = readingCauses(here, alters.get(letterOf(here)));
+      const from = struck < 0 ? undefined : (of[struck] as number);
+      const [leaves, reaches] = [from === undefined ? undefined : annotations.toneWords[from]?.fingering, annotations.toneWords[tone]?.fingering];
+      if (from !== undefined && leaves?.kind === 'playable' && reaches?.kind === 'playable' && restAfter[i - 1] !== 1) {
+        const came = before < 0 ? undefined : annotations.toneWords[of[before] as number]?.fingering;
+        const turns = came?.kind === 'playable' && slideTurns(came.figure, leaves.figure, reaches.figure);
+        const hands = costOf(part.instrument, { midi: tones[from]?.midi ?? 0, fingering: leaves }, { midi, fingering: reaches }, { low, high, seconds, slurred: slurred.has(i - 1), turns, isNew: isNew(midi) });
+        const eyes = readingCauses(annotations.accidentals[i] as AccidentalReading, alter, alters.get(lines[tone] as number));
         found.push({
-          from: from.id, to: here.id, index: i, measure: places[i]?.measure ?? 0, cost: hands.cost + eyes.reduce((sum, c) => sum + c.cost, 0),
-          causes: [...hands.causes, ...eyes].sort((x, y) => y.cost - x.cost),
+          from: noteIds[struck] as NoteId, to: noteIds[i] as NoteId, index: i, measure: places[i]?.measure ?? 0, cost: eyes.reduce((sum, c) => sum + c.cost, hands.cost),
+          causes: eyes.length === 0 ? hands.causes : [...hands.causes, ...eyes].sort((x, y) => y.cost - x.cost),
         });
       }
-      before = from;
+      before = struck;
       struck = i;
       seconds = lasts;
     }
-    alters.set(letterOf(here), here.written.alter);
+    alters.set(lines[tone] as number, alter);
   }
   return found;
 }

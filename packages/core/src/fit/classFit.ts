@@ -1,0 +1,135 @@
+import type { Exercise } from '../exercise/exercise';
+import { realize } from '../exercise/realize';
+import type { InstrumentId } from '../instrument/instrument';
+import { taughtAs } from '../instrument/taught';
+import { type KnownNotes, knownMidi } from '../page/callSheet';
+import { annotate } from '../part/annotate';
+import { derivePart, type Part } from '../part/derivePart';
+import type { Teaching } from '../part/teaching';
+import { type Interval, interval, semitones, transpose, UNISON } from '../pitch/interval';
+import type { Concert } from '../pitch/pitch';
+import { transposeKey } from '../key/key';
+import type { Score } from '../score/score';
+import { mapPitches, openingOf } from '../score/walk';
+import { changeCost, rememberedCosts } from '../trouble/changeCost';
+import { partChanges } from '../trouble/partTrouble';
+
+/** How one instrument fares in one key and octave. */
+export interface OctaveFitness {
+  /** Octaves away from the sounding line. */
+  readonly octaves: number;
+  /** Notes that it does not have, and notes beyond its players' stage. */
+  readonly unplayable: number;
+  readonly outside: number;
+  /** Different notes that its players have not met. */
+  readonly fresh: number;
+  /** Signs in the signature and at the notes. */
+  readonly signs: number;
+  /** What its changes cost, all together. */
+  readonly trouble: number;
+}
+
+export interface InstrumentFitness {
+  readonly id: InstrumentId;
+  /** The octave that suits best in this key. */
+  readonly best: OctaveFitness;
+  /** Every octave in which at least half of the notes can be played, the highest first. */
+  readonly octaves: readonly OctaveFitness[];
+}
+
+/** One key for the whole class. */
+export interface KeyFitness {
+  /** By how much the line moves. */
+  readonly interval: Interval;
+  readonly fifths: number;
+  readonly instruments: readonly InstrumentFitness[];
+  /** The best octaves of all instruments, added up. */
+  readonly total: Omit<OctaveFitness, 'octaves'>;
+}
+
+type CostOf = typeof changeCost;
+
+const KEYS = 12;
+const OCTAVES = 12;
+const LOWEST = -5;
+
+/** The twelve keys by half steps from a tritone down to half an octave up, each with the smaller signature. */
+export function twelveIntervals(fifths: number): Interval[] {
+  return Array.from({ length: KEYS }, (_unused, i) => {
+    const half = i + LOWEST;
+    if (half === 0) return UNISON;
+    // Seven half steps a fifth: half steps times seven are fifths, give or take twelve.
+    const raw = ((half * 7) % KEYS + KEYS) % KEYS;
+    const [up, down] = [raw, raw - KEYS];
+    const by = Math.abs(fifths + up) < Math.abs(fifths + down) ? up : down;
+    return interval(by, (half - 7 * by) / OCTAVES);
+  });
+}
+
+const sumOf = (of: readonly OctaveFitness[], key: keyof OctaveFitness): number => of.reduce((sum, o) => sum + o[key], 0);
+
+/** Fewer that cannot be played, fewer beyond the stage, fewer new notes, then less trouble and signs. */
+const better = (a: Omit<OctaveFitness, 'octaves'>, b: Omit<OctaveFitness, 'octaves'>): number =>
+  a.unplayable - b.unplayable || a.outside - b.outside || a.fresh - b.fresh || a.trouble + a.signs - (b.trouble + b.signs);
+
+function fitnessOf(part: Part, known: ReadonlySet<number>, costOf: CostOf): OctaveFitness {
+  // Alternates are the player's choice; the page's own figures are what is weighed.
+  const annotations = annotate(part, { alone: true });
+  const isNew = (n: number): boolean => !known.has(n);
+  const { tones, of } = part.tones;
+  const fresh = new Set<number>();
+  for (const t of of) if (isNew((tones[t] as (typeof tones)[number]).midi)) fresh.add((tones[t] as (typeof tones)[number]).midi);
+  const signs = annotations.accidentals.reduce((sum, a) => sum + (a.sign === undefined || a.courtesy === true ? 0 : 1), Math.abs(part.decisions.key.fifths));
+  return {
+    octaves: part.decisions.octave.octaves, unplayable: part.unplayable.length, outside: part.outside.length, fresh: fresh.size, signs,
+    trouble: partChanges(part, annotations, isNew, costOf).reduce((sum, c) => sum + c.cost, 0),
+  };
+}
+
+/** What a class is asked for: whose line it is, who plays, and what they know. */
+export interface FitQuestion {
+  readonly exercise: Exercise;
+  readonly instruments: readonly InstrumentId[];
+  readonly teaching: Teaching;
+  readonly known: KnownNotes;
+}
+
+const move = (concert: Score<Concert>, by: Interval): Score<Concert> =>
+  (by === UNISON ? concert : mapPitches(concert, (p) => transpose<Concert>(p, by), (k) => transposeKey(k, by)));
+
+/** One key of the twelve, for every instrument in every octave in which half of the line can be played. */
+function fitKey(concert: Score<Concert>, by: Interval, { exercise, instruments, teaching, known }: FitQuestion, costsOf: (id: InstrumentId) => CostOf): KeyFitness {
+  const moved = move(concert, by);
+  const fits = instruments.map((id): InstrumentFitness => {
+    const instrument = taughtAs(id, teaching.schools);
+    const first = derivePart(moved, instrument, 'concert', {}, teaching);
+    const met = knownMidi(first, known[id]);
+    const notes = first.tones.of.length;
+    // On the instrument's own page the line stays where it is written, unless the teacher says otherwise.
+    const wanted = exercise.partChoices[id]?.octaves ?? (by === UNISON && exercise.owner === id ? 0 : undefined);
+    const octaves = first.decisions.octave.options.filter((o) => o.unplayable * 2 <= notes).map((o) => fitnessOf(derivePart(moved, instrument, 'concert', { octaves: o.octaves }, teaching), met, costsOf(id)));
+    const chosen = octaves.find((o) => o.octaves === wanted) ?? [...octaves].sort(better)[0] ?? fitnessOf(first, met, costsOf(id));
+    return { id, best: chosen, octaves };
+  });
+  const best = fits.map((f) => f.best);
+  return {
+    interval: by, fifths: openingOf(moved).key.fifths, instruments: fits,
+    total: { unplayable: sumOf(best, 'unplayable'), outside: sumOf(best, 'outside'), fresh: sumOf(best, 'fresh'), signs: sumOf(best, 'signs'), trouble: sumOf(best, 'trouble') },
+  };
+}
+
+/**
+ * How the line would suit the class in each of the twelve keys, one key after another, so that a caller can show how far
+ * it is.
+ *
+ * Every instrument is looked at in each octave in which it can play at least half of the line; nothing is sampled.
+ */
+export function* fitKeys(question: FitQuestion): Generator<KeyFitness, void> {
+  const concert = realize(question.exercise);
+  const remembered = new Map(question.instruments.map((id) => [id, rememberedCosts()]));
+  const costsOf = (id: InstrumentId): CostOf => remembered.get(id) ?? changeCost;
+  for (const by of twelveIntervals(openingOf(concert).key.fifths)) yield fitKey(concert, by, question, costsOf);
+}
+
+/** Keys from the one that suits best to the one that suits least; of equals the one nearest to the line's own. */
+export const rankKeys = (keys: readonly KeyFitness[]): KeyFitness[] => [...keys].sort((a, b) => better(a.total, b.total) || Math.abs(semitones(a.interval)) - Math.abs(semitones(b.interval)));

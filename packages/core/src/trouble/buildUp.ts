@@ -1,0 +1,129 @@
+import type { Exercise, PartChoice } from '../exercise/exercise';
+import type { Annotations } from '../part/annotate';
+import { derivePart, type Part } from '../part/derivePart';
+import type { Concert } from '../pitch/pitch';
+import type { Measure, MusicEvent, NoteId, Score } from '../score/score';
+import { settleTuplets } from '../score/tuplets';
+import { placeMeasures } from '../score/walk';
+import type { Change } from './partTrouble';
+
+/** One step of a build-up: the events of the line that are played, by index from the first to the last. */
+export type BuildUpStep = readonly [first: number, last: number];
+
+/** A hard change taken apart: the change alone, then one note more on either side in turn, until its bar is whole. */
+export interface BuildUp {
+  readonly spot: Change;
+  readonly steps: readonly BuildUpStep[];
+}
+
+interface Line {
+  readonly events: readonly MusicEvent<Concert>[];
+  /** Index of the bar of each event. */
+  readonly barOf: readonly number[];
+  readonly indexOf: ReadonlyMap<NoteId, number>;
+}
+
+function lineOf({ measures }: Score<Concert>): Line {
+  const events = measures.flatMap((m) => m.events);
+  return { events, barOf: measures.flatMap((m, i) => m.events.map(() => i)), indexOf: new Map(events.map((e, i) => [e.id, i])) };
+}
+
+/** The first event of a struck note at or before an index: held notes belong to the one that was struck. */
+function struckAt(events: readonly MusicEvent<Concert>[], index: number): number {
+  let i = index;
+  while (i > 0 && events[i]?.kind === 'note' && isTied(events[i - 1])) i -= 1;
+  return i;
+}
+const isTied = (e: MusicEvent<Concert> | undefined): boolean => e?.kind === 'note' && e.tie === true;
+
+function heldUntil(events: readonly MusicEvent<Concert>[], index: number): number {
+  let i = index;
+  while (isTied(events[i]) && i + 1 < events.length) i += 1;
+  return i;
+}
+
+/** The struck note before an index, inside the bounds; undefined where there is none. */
+function before(events: readonly MusicEvent<Concert>[], index: number, first: number): number | undefined {
+  for (let i = index - 1; i >= first; i--) if (events[i]?.kind === 'note') return Math.max(first, struckAt(events, i));
+  return undefined;
+}
+
+function after(events: readonly MusicEvent<Concert>[], index: number, last: number): number | undefined {
+  for (let i = index + 1; i <= last; i++) if (events[i]?.kind === 'note') return Math.min(last, heldUntil(events, i));
+  return undefined;
+}
+
+/**
+ * Takes a hard change apart: first the two notes, then one more before, one more after, and so on, until the bar of the
+ * second note is whole.
+ * @example in G A F F D with the change A to F: A F, G A F, G A F F, G A F F D
+ */
+export function buildUp(concert: Score<Concert>, spot: Change): BuildUp {
+  const { events, barOf, indexOf } = lineOf(concert);
+  const from = struckAt(events, indexOf.get(spot.from) ?? 0);
+  const to = heldUntil(events, indexOf.get(spot.to) ?? 0);
+  const bar = barOf[indexOf.get(spot.to) ?? 0];
+  const first = Math.min(from, barOf.findIndex((b) => b === bar));
+  const last = Math.max(to, barOf.lastIndexOf(bar as number));
+  const steps: BuildUpStep[] = [[from, to]];
+  let [left, right] = [from, to];
+  for (;;) {
+    const grown = before(events, left, first);
+    if (grown !== undefined) steps.push([(left = grown), right]);
+    const on = after(events, right, last);
+    if (on !== undefined) steps.push([left, (right = on)]);
+    if (grown === undefined && on === undefined) break;
+  }
+  // Rests at the bar's ends are part of the whole.
+  if (left > first || right < last) steps[steps.length - 1] = [first, last];
+  return { spot, steps };
+}
+
+const STEP = '-step';
+
+/** The note of the line that a note of a build-up comes from. */
+export const buildUpSource = (id: NoteId): NoteId => id.replace(/-step\d+$/, '');
+
+function stepMeasures(concert: Score<Concert>, { steps }: BuildUp, first: number, label: string): Measure<Concert>[] {
+  const { events, barOf } = lineOf(concert);
+  const placed = placeMeasures(concert);
+  return steps.map(([from, to], k): Measure<Concert> => {
+    const number = first + k;
+    const place = placed[barOf[from] ?? 0];
+    const taken = events.slice(from, to + 1).map((e, i, all): MusicEvent<Concert> => {
+      const { words: _words, ...plain } = e;
+      const loose = i === all.length - 1 && plain.kind === 'note' && plain.tie === true ? { ...plain, tie: false } : plain;
+      return { ...loose, id: `${e.id}${STEP}${number}` };
+    });
+    const last = k === steps.length - 1;
+    return settleTuplets({
+      id: `b${number}`, events: taken, pickup: true, endBar: last ? 'final' : 'double',
+      ...(k === 0 && place !== undefined ? { startsLine: true, key: place.key, meter: place.meter, clef: place.clef, tempo: { words: label } } : {}),
+    });
+  });
+}
+
+/**
+ * A page of build-ups: a line for each hard change, a bar for each step, in the part's own octave, key and clef.
+ * @param labels what stands over each, such as `bar 3: C to D`
+ */
+export function buildUpPart(part: Part, exercise: Pick<Exercise, 'owner'>, builds: readonly BuildUp[], labels: readonly string[]): Part {
+  const measures: Measure<Concert>[] = [];
+  builds.forEach((b, i) => measures.push(...stepMeasures(part.concert, b, measures.length, labels[i] ?? '')));
+  const inStep = new Map(measures.flatMap((m) => m.events.map((e) => [e.id, m.id] as const)));
+  const slurs = part.concert.slurs.flatMap((s) => measures.flatMap((m) => {
+    const ends = [s.from, s.to].map((id) => m.events.find((e) => buildUpSource(e.id) === id)?.id);
+    return ends[0] !== undefined && ends[1] !== undefined && inStep.get(ends[0]) === inStep.get(ends[1]) ? [{ from: ends[0], to: ends[1] }] : [];
+  }));
+  const { octave, key, clef } = part.decisions;
+  const moved = Object.fromEntries(measures.flatMap((m) => m.events.flatMap((e) => {
+    const by = part.moved.get(buildUpSource(e.id));
+    return by === undefined ? [] : [[e.id, by] as const];
+  })));
+  const choice: PartChoice = { octaves: octave.octaves, key: key.choice, clef: clef.clef, alternatives: moved };
+  const teaching = { ...part.teaching, schools: { ...part.teaching.schools, breath: 'own-marks' as const } };
+  return derivePart({ title: part.concert.title, measures, slurs, hairpins: [] }, part.instrument, exercise.owner, choice, teaching);
+}
+
+/** The written names of a change: for a label. */
+export const changeNames = ({ from, to }: Change, annotations: Annotations): readonly [from: string, to: string] => [annotations.get(from)?.name ?? '', annotations.get(to)?.name ?? ''];
