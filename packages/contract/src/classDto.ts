@@ -1,6 +1,6 @@
 import { INSTRUMENT_IDS, type InstrumentId, type Stage, STAGES } from '@cifra/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsOptional, IsString, IsUUID, Length, Matches, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsOptional, IsString, IsUUID, Length, Matches, Max, Min, ValidateNested } from 'class-validator';
 import { PAPER_NAMES, type PaperName, SchoolsDto } from './dto';
 import { PageSetupDto, PupilPageDto } from './pageDto';
 
@@ -34,6 +34,10 @@ export class SaveClassDto {
 
   @IsIn(STAGES)
   stage!: Stage;
+
+  /** The signature that the class is used to, as it sounds; without it the beginners' usual one. */
+  @IsOptional() @IsInt() @Min(-7) @Max(7)
+  usualFifths?: number;
 
   @ValidateNested() @Type(() => PageSetupDto)
   page!: PageSetupDto;

@@ -1,6 +1,6 @@
-import { MAX_TEXT_LENGTH, SCHOOL_CHOICES, type SchoolOverrides, type SchoolQuestion, type Schools } from '@cifra/core';
+import { checkSentence, CLEFS, type Clef, MAX_TEXT_LENGTH, SCHOOL_CHOICES, STAFF_KINDS, type StaffKind, type SchoolOverrides, type SchoolQuestion, type Schools } from '@cifra/core';
 import { Type } from 'class-transformer';
-import { IsEmail, IsIn, IsInt, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, MinLength, ValidateNested } from 'class-validator';
+import { IsEmail, IsIn, IsInt, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, MinLength, ValidateBy, ValidateNested } from 'class-validator';
 
 /*
  * What web and server say to each other. The same classes check a form in the browser and a request on the
@@ -74,8 +74,46 @@ export class SchoolsDto implements SchoolOverrides {
   @School('reminders') reminders?: Schools['reminders'];
 }
 
+export const MAX_SENTENCE_LENGTH = 120;
+
+/** Sentences for one clef; each word begins with the letter of its line or space. */
+export class ClefSentencesDto {
+  @IsOptional() @IsString() @Length(1, MAX_SENTENCE_LENGTH)
+  lines?: string;
+
+  @IsOptional() @IsString() @Length(1, MAX_SENTENCE_LENGTH)
+  spaces?: string;
+}
+
+const HOLDS = 'The words have to begin with the letters of the lines or spaces, from the bottom up.';
+
+/** The initials have to spell the staff. */
+const SentencesFor = (clef: Clef): PropertyDecorator => (target, property) => {
+  for (const check of [IsOptional(), ValidateNested(), Type(() => ClefSentencesDto)]) check(target, property);
+  ValidateBy({
+    name: 'sentences',
+    validator: {
+      validate: (all: Partial<Record<StaffKind, string>> | null) => STAFF_KINDS.every((kind) => typeof all?.[kind] !== 'string' || checkSentence(all[kind], clef, kind) === undefined),
+      defaultMessage: () => HOLDS,
+    },
+  })(target, property);
+};
+
+/** A teacher's memory sentences for the lines and spaces of each clef. */
+export class SentencesDto implements Partial<Record<Clef, ClefSentencesDto>> {
+  treble?: ClefSentencesDto;
+  bass?: ClefSentencesDto;
+  tenor?: ClefSentencesDto;
+  alto?: ClefSentencesDto;
+}
+for (const clef of CLEFS) SentencesFor(clef)(SentencesDto.prototype, clef);
+
 /** How a teacher teaches, whatever the class. */
 export class SaveProfileDto {
   @ValidateNested() @Type(() => SchoolsDto)
   schools!: SchoolsDto;
+
+  /** Without it the sentences stay as they are. */
+  @IsOptional() @ValidateNested() @Type(() => SentencesDto)
+  sentences?: SentencesDto;
 }

@@ -1,5 +1,5 @@
 export {
-  CreateExerciseDto, MAX_ABC_LENGTH, PAPER_NAMES, type PaperName, ReadTextDto, SaveExerciseDto, SaveProfileDto, SchoolsDto, SignInDto,
+  CreateExerciseDto, MAX_ABC_LENGTH, PAPER_NAMES, type PaperName, ReadTextDto, SaveExerciseDto, ClefSentencesDto, MAX_SENTENCE_LENGTH, SaveProfileDto, SentencesDto, SchoolsDto, SignInDto,
 } from './dto';
 export { PageSetupDto, PlanStepDto, PupilPageDto, RowDto, RowsDto } from './pageDto';
 export { KnownDto, ListedPupilDto, MAX_KNOWN_NOTES, MAX_PUPILS, SaveClassDto, SavePupilDto, SavePupilsDto } from './classDto';

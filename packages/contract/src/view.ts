@@ -1,6 +1,6 @@
 import type { Changes, Exercise, InstrumentId, PageOwner, PageSetup, Problem, SchoolOverrides, Teaching } from '@cifra/core';
 import type { SaveClassDto, SavePupilDto } from './classDto';
-import type { PaperName } from './dto';
+import type { PaperName, SentencesDto } from './dto';
 import type { SetKind } from './setDto';
 
 /** What the server answers with. */
@@ -10,6 +10,8 @@ export interface TeacherView {
   readonly email: string;
   /** The teacher's profile: where they do otherwise than the defaults. */
   readonly schools: SchoolOverrides;
+  /** Memory sentences for lines and spaces. */
+  readonly sentences: SentencesDto;
 }
 
 export interface SignInOptions {

@@ -40,7 +40,7 @@ export {
   type SlideFigure, type ValveFigure,
 } from './fingering/figure';
 export { type BetterCause, type BetterFigure } from './fingering/better';
-export { type FigureChange, figureChange } from './fingering/change';
+export { type FigureChange, figureChange, slidePlace } from './fingering/change';
 export { hasFigures, provideFigures } from './fingering/catalogueTexts';
 export { type Finger, type Touch, TOUCHES, type Woodwind, WOODWINDS } from './fingering/touch.data';
 export {
@@ -88,7 +88,7 @@ export { FADE_STEPS, type FadePlan, type FadeStep, fadeStepOf, type PlanStep, st
 export { BAND_ROWS, BAR_NUMBERS, BARS_A_LINE, type BandRow, type BarsALine, CHART_ROWS, DEFAULT_PAGE, PAGE_SIZES, type PageSetup, type PageSize, REPEATS, ROW_SIZES, type RowSetup, type RowSize, withSetup } from './page/pageSetup';
 export { type PageFor, PagePlan, planPages } from './page/pagePlan';
 export { lookFirst, type LookFirst } from './page/lookFirst';
-export { type KeyFitness, type FitQuestion, fitKeys, type InstrumentFitness, type OctaveFitness, rankKeys } from './fit/classFit';
+export { type KeyFitness, type FitQuestion, fitKeys, type InstrumentFitness, KEY_WEIGHTS, keyCost, type OctaveFitness, rankKeys } from './fit/classFit';
 export { type EasierOffer, offerEasier } from './fit/easier';
 export { type LineTraits, lineTraits, type Readiness, readinessOf, type RhythmLevel, RHYTHMS } from './fit/readiness';
 export { type LetterAgainst, type Lookalike, type LookSheet, lookSheet, type NoteUsed, USUAL_FIFTHS } from './page/lookSheet';

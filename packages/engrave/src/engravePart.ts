@@ -20,6 +20,8 @@ export interface EngraveOptions extends PageExtras {
   readonly paper: Paper;
   /** Words for the cells by a note's name on the page, so that a screen reader can walk them; left out on paper. */
   readonly label?: CellLabel;
+  /** Steps of a build-up are no full bars: no meter stands before them. */
+  readonly hideMeter?: boolean;
 }
 
 /** The library's own size for tempo words. */
@@ -82,13 +84,13 @@ const LINES_APART = 8;
 const SLACK = 0.97;
 
 /** Lays out a page's lines with their bands: once unbroken to learn how wide each bar is, then in lines. */
-function layOutLines(engine: Engine, { plans, bands }: Bands, width: number): Fitted {
+function layOutLines(engine: Engine, { plans, bands }: Bands, width: number, hideMeter = false): Fitted {
   const [lead] = plans;
   if (lead === undefined) throw new RangeError('a page without a part');
   const cells = plans.map((p, i) => cellWidths(bands[i] as BandPlan, p));
   const lines = plans.map((p): MeiLine<Written> => ({ score: p.part.score, accidentals: { get: (id) => p.annotations.get(id)?.accidental }, marked: alteredBySignature(p) }));
   const bandLines = Math.max(...bands.map((b) => b.lines));
-  const options = { bandLines, cellWidth: (id: NoteId, line: number) => cells[line]?.get(id) ?? 0, idPrefix: NOTE_PREFIX, slurs: lead.setup.slurs, finalBar: true };
+  const options = { bandLines, cellWidth: (id: NoteId, line: number) => cells[line]?.get(id) ?? 0, idPrefix: NOTE_PREFIX, slurs: lead.setup.slurs, finalBar: true, hideMeter };
   const { widths, prefix } = naturalWidths(engine, lines, options, width);
   const shrink = Math.min(1, ((width - prefix) * SLACK) / Math.max(1, ...widths.values()));
   const room = width / shrink;
@@ -145,13 +147,13 @@ function headBlocks(engine: Engine, plan: PagePlan, band: BandPlan, width: numbe
  * Engraves a page's lines on paper: pages as SVG, one unit a hundredth of a millimetre.
  * @param plans one line, or several that are played together, each with a band of its own
  */
-export function engravePart(engine: Engine, plans: readonly PagePlan[], { paper, label, ...extras }: EngraveOptions): Page[] {
+export function engravePart(engine: Engine, plans: readonly PagePlan[], { paper, label, hideMeter, ...extras }: EngraveOptions): Page[] {
   const [lead] = plans;
   if (lead === undefined) throw new RangeError('a page without a part');
   const scale = PAGE_SCALE[lead.setup.size];
   const width = (PAPER_SIZE[paper].width - MARGIN.left - MARGIN.right) / scale;
   const bands = bandsOf(plans);
-  const layout = layOutLines(engine, bands, width);
+  const layout = layOutLines(engine, bands, width, hideMeter);
   const head = headBlocks(engine, lead, bands.bands[0] as BandPlan, width);
   const systems = layout.systems.map((s) => enlarge(s, decorate(s, bands, label), scale * layout.shrink));
   return composePages({ systems, glyphs: [...head.glyphs, ...layout.glyphs] }, partHeader(lead, extras), paper, head.systems.map((s) => enlarge(s, [], scale)));

@@ -9,7 +9,7 @@ import type { TeacherRow } from './auth.repository';
 import { AuthService } from './auth.service';
 import { Open, SESSION_COOKIE, sessionToken, Teacher } from './session.guard';
 
-const view = ({ id, name, email, schools }: TeacherRow): TeacherView => ({ id, name, email, schools });
+const view = ({ id, name, email, schools, sentences }: TeacherRow): TeacherView => ({ id, name, email, schools, sentences });
 
 @ApiTags('sign-in')
 @Controller('api/session')
@@ -40,7 +40,7 @@ export class AuthController {
 
   @Put('profile') @ApiOperation({ summary: 'Save how the teacher teaches, for every class' }) @ApiBody({ schema: { $ref: '#/components/schemas/SaveProfileDto' } })
   async saveProfile(@Teacher() teacher: TeacherRow, @Body() body: SaveProfileDto): Promise<TeacherView> {
-    return view(await this.auth.saveSchools(teacher, body.schools));
+    return view(await this.auth.saveProfile(teacher, body));
   }
 
   @Delete() @HttpCode(204) @ApiOperation({ summary: 'Sign out' })

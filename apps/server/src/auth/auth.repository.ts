@@ -1,4 +1,4 @@
-import type { SchoolOverrides } from '@cifra/core';
+import type { SaveProfileDto } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, count, eq, gt, lt } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
@@ -24,8 +24,8 @@ export class AuthRepository {
     return rows[0]?.teacher;
   }
 
-  async saveSchools(teacherId: string, schools: SchoolOverrides): Promise<TeacherRow | undefined> {
-    return (await this.db.update(teachers).set({ schools }).where(eq(teachers.id, teacherId)).returning())[0];
+  async saveProfile(teacherId: string, { schools, sentences }: SaveProfileDto): Promise<TeacherRow | undefined> {
+    return (await this.db.update(teachers).set({ schools, ...(sentences === undefined ? {} : { sentences }) }).where(eq(teachers.id, teacherId)).returning())[0];
   }
 
   async openSession(tokenHash: string, teacherId: string, expiresAt: Date): Promise<void> {

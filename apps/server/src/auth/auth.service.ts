@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
-import type { SchoolOverrides } from '@cifra/core';
+import type { SaveProfileDto } from '@cifra/contract';
 import { Injectable } from '@nestjs/common';
 import { notFound, Refusal } from '../refusal/refusal';
 import { AuthRepository, type TeacherRow } from './auth.repository';
@@ -49,8 +49,8 @@ export class AuthService {
     return { token, maxAgeMs };
   }
 
-  async saveSchools(teacher: TeacherRow, schools: SchoolOverrides): Promise<TeacherRow> {
-    const saved = await this.repository.saveSchools(teacher.id, schools);
+  async saveProfile(teacher: TeacherRow, profile: SaveProfileDto): Promise<TeacherRow> {
+    const saved = await this.repository.saveProfile(teacher.id, profile);
     if (saved === undefined) throw notFound('teacher');
     return saved;
   }

@@ -4,7 +4,8 @@ import { and, asc, eq, notInArray } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { classes, pupils } from '../db/schema/index';
 
-const view = ({ id, name, instruments, schools, stage, page, paper, known }: typeof classes.$inferSelect): ClassView => ({ id, name, instruments, schools, stage, page, paper, known });
+const view = ({ id, name, instruments, schools, stage, usualFifths, page, paper, known }: typeof classes.$inferSelect): ClassView =>
+  ({ id, name, instruments, schools, stage, page, paper, known, ...(usualFifths === null ? {} : { usualFifths }) });
 
 const pupilView = ({ id, name, instrument, page, known }: typeof pupils.$inferSelect): PupilView =>
   ({ id, name, instrument, ...(page === null ? {} : { page }), ...(known === null ? {} : { known }) });
@@ -28,8 +29,8 @@ export class ClassRepository {
     return view(row);
   }
 
-  async save(teacherId: string, id: string, { name, instruments, schools, stage, page, paper, known }: SaveClassDto): Promise<ClassView | undefined> {
-    const rows = await this.db.update(classes).set({ name, instruments, schools, stage, page, paper, ...(known === undefined ? {} : { known }) })
+  async save(teacherId: string, id: string, { name, instruments, schools, stage, usualFifths, page, paper, known }: SaveClassDto): Promise<ClassView | undefined> {
+    const rows = await this.db.update(classes).set({ name, instruments, schools, stage, usualFifths: usualFifths ?? null, page, paper, ...(known === undefined ? {} : { known }) })
       .where(and(eq(classes.id, id), eq(classes.teacherId, teacherId))).returning();
     return rows[0] === undefined ? undefined : view(rows[0]);
   }

@@ -1,5 +1,5 @@
-import type { ClassView, ExerciseView, LinkView, ListedPupilDto, MakeLinkDto, MakeSetDto, OpenedLinkView, PupilPageDto, PupilView, RevisionDocumentView, RevisionView, SaveClassDto, SetView, TeacherView } from '@cifra/contract';
-import type { Exercise, SchoolOverrides } from '@cifra/core';
+import type { ClassView, ExerciseView, LinkView, ListedPupilDto, MakeLinkDto, MakeSetDto, OpenedLinkView, PupilPageDto, PupilView, RevisionDocumentView, RevisionView, SaveClassDto, SaveProfileDto, SetView, TeacherView } from '@cifra/contract';
+import type { Exercise } from '@cifra/core';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import { get, post, put, remove, type RequestError } from './request';
 
@@ -52,8 +52,8 @@ export async function restoreExercise(id: string): Promise<void> {
 }
 
 /** Saves how the teacher teaches, whatever the class. */
-export async function saveProfile(schools: SchoolOverrides): Promise<void> {
-  await mutate<TeacherView>('/api/session', put<TeacherView>('/api/session/profile', { schools }), { revalidate: false, populateCache: true });
+export async function saveProfile(profile: SaveProfileDto): Promise<void> {
+  await mutate<TeacherView>('/api/session', put<TeacherView>('/api/session/profile', profile), { revalidate: false, populateCache: true });
 }
 
 /** Saves a class; the change shows at once. */

@@ -6,7 +6,7 @@ import { Button } from '../ui/Button';
 import { octaveName } from '../words/noteLabel';
 import type { ChartAddress } from './chartAddress';
 import type { ChartNotes } from './ChartSheets';
-import { playNote } from './playNote';
+import { playNote } from '../sound/playNote';
 
 /** What is true of a note only where it stands in a line. */
 const OF_A_PASSAGE: readonly Fact['kind'][] = ['place', 'value', 'count', 'signature', 'accidental', 'reach'];

@@ -5,6 +5,7 @@ import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createModule from 'verovio/wasm';
 import { loadFigures } from '../figures/loadFigures';
+import { buildUpPlan } from '../read/buildUpPlan';
 import { chartLabel, pageLabels } from '../words/noteLabel';
 
 let engine: Promise<Engine> | undefined;
@@ -26,6 +27,11 @@ export interface PartRequest {
 export interface ScrollRequest extends PartRequest {
   /** Width of the screen's strip, and of what stands on it. */
   readonly widthMm100: number;
+}
+
+export interface BuildUpRequest extends PartRequest {
+  /** So many hard places are taken apart. */
+  readonly spots: number;
 }
 
 export interface CallSheetRequest {
@@ -51,6 +57,9 @@ export interface ChartRequest {
   readonly of: Parameters<typeof chartWords>[0];
 }
 
+/** What stands at the head of a page of build-ups. */
+const BUILD_UP_NOTE = 'Each line takes one hard place apart: play a step until it is easy, then the next.';
+
 /** So many drawings until the engine runs at full speed. */
 const WARMING = 25;
 
@@ -59,6 +68,14 @@ const api = {
     const plans = await plansOf(r);
     const labels = pageLabels(plans);
     return engravePart(await load(), plans, { paper: r.paper, name: r.name, note: r.exercise.note, label: (name) => labels.get(name) ?? '' });
+  },
+  /** Hard places taken apart, a line for each. */
+  async buildUps(r: BuildUpRequest): Promise<Page[]> {
+    const [plan] = await plansOf(r);
+    const drill = plan === undefined ? undefined : buildUpPlan(plan, r.exercise, r.spots);
+    if (drill === undefined) return [];
+    const labels = pageLabels([drill.plan]);
+    return engravePart(await load(), [drill.plan], { paper: r.paper, hideMeter: true, note: BUILD_UP_NOTE, label: (name) => labels.get(name) ?? '' });
   },
   /** A part as one long strip for a narrow screen. */
   async scroll(r: ScrollRequest): Promise<Page> {

@@ -2,7 +2,7 @@ import type { EngravedScore, EngravedSystem, Page, SystemRequest } from '@cifra/
 import type { Score, Written } from '@cifra/core';
 import { type Remote, wrap } from 'comlink';
 import useSWR, { type SWRResponse } from 'swr';
-import type { CallSheetRequest, ChartRequest, EngraveApi, PartRequest, ScrollRequest } from './engraveWorker';
+import type { BuildUpRequest, CallSheetRequest, ChartRequest, EngraveApi, PartRequest, ScrollRequest } from './engraveWorker';
 
 let worker: Worker | undefined;
 let remote: Remote<EngraveApi> | undefined;
@@ -29,6 +29,9 @@ const OPTIONS = { revalidateOnFocus: false, revalidateOnReconnect: false, revali
 /** The pages of a part; the pages before stay until the new ones are there. */
 export const usePartPages = (request: PartRequest): SWRResponse<Page[], Error> =>
   useSWR<Page[], Error>(['part', JSON.stringify(request)], () => engraved((e) => e.part(request)), { ...OPTIONS, keepPreviousData: true });
+
+export const useBuildUps = (request: BuildUpRequest): SWRResponse<Page[], Error> =>
+  useSWR<Page[], Error>(['build-ups', JSON.stringify(request)], () => engraved((e) => e.buildUps(request)), { ...OPTIONS, keepPreviousData: true });
 
 /** A part as one long strip; none while its width is not known. */
 export const useScroll = (request: ScrollRequest | undefined): SWRResponse<Page, Error> =>

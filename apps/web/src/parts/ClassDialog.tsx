@@ -1,6 +1,6 @@
 import type { ClassView, SaveClassDto } from '@cifra/contract';
 import { STAGE_WORDS } from '@cifra/contract/words';
-import { INSTRUMENTS, type InstrumentId, SECTIONS, type SchoolOverrides, schoolsOf, type Stage, STAGES } from '@cifra/core';
+import { INSTRUMENTS, type InstrumentId, key, SECTIONS, type SchoolOverrides, schoolsOf, type Stage, STAGES, USUAL_FIFTHS } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Check } from 'lucide-react';
 import { Checkbox, Tabs } from 'radix-ui';
@@ -10,6 +10,8 @@ import { SchoolFields } from '../school/SchoolFields';
 import { Button } from '../ui/Button';
 import { SelectField, TextField } from '../ui/Field';
 import { Modal, ModalFooter } from '../ui/Modal';
+import { TAB } from '../ui/tab';
+import { keyName, signatureCount } from '../words/caption';
 import { PupilsTab } from './PupilsTab';
 import type { ListedPupil } from './readPupilLines';
 import { SECTION_WORDS } from '../words/sectionWords';
@@ -21,7 +23,8 @@ interface Props {
   readonly onSave: (change: Partial<SaveClassDto>, pupils: readonly ListedPupil[] | undefined) => Promise<void>;
 }
 
-const TAB = 'border-b-2 border-transparent px-1 pb-1.5 font-medium text-secondary data-[state=active]:border-accent data-[state=active]:text-ink';
+/** Signatures that a beginners' class may be used to, the flats first. */
+const USUAL_CHOICES = [-4, -3, -2, -1, 0, 1, 2, 3, 4];
 
 /** Which instruments sit in the room, how far they are and how they are taught; the list keeps score order by itself. */
 export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
@@ -29,6 +32,7 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
   const [name, setName] = useState(group.name);
   const [instruments, setInstruments] = useState<readonly InstrumentId[]>(group.instruments);
   const [stage, setStage] = useState<Stage>(group.stage);
+  const [usualFifths, setUsual] = useState(group.usualFifths ?? USUAL_FIFTHS);
   const [schools, setSchools] = useState<SchoolOverrides>(group.schools);
   const { data: listed } = usePupils(open ? group.id : undefined);
   const [pupils, setPupils] = useState<readonly ListedPupil[]>();
@@ -39,11 +43,12 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
     setName(group.name);
     setInstruments(group.instruments);
     setStage(group.stage);
+    setUsual(group.usualFifths ?? USUAL_FIFTHS);
     setSchools(group.schools);
   }, [open, group]);
   const toggle = (id: InstrumentId, on: boolean) => setInstruments((all) => INSTRUMENTS.map((i) => i.id).filter((i) => (i === id ? on : all.includes(i))));
   const save = async () => {
-    await onSave({ name: name.trim(), instruments: [...instruments], stage, schools }, pupils?.map((p) => ({ ...p, name: p.name.trim() })));
+    await onSave({ name: name.trim(), instruments: [...instruments], stage, schools, usualFifths }, pupils?.map((p) => ({ ...p, name: p.name.trim() })));
     onOpenChange(false);
   };
   const problem = name.trim() === '' ? 'Give the class a name.' : instruments.length === 0 ? 'Choose at least one instrument.'
@@ -51,10 +56,13 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
   return (
     <Modal open={open} onOpenChange={onOpenChange} title="The class" description="Each instrument gets a page of every line." wide>
       <div className="space-y-4">
-        <div className="grid gap-4 sm:grid-cols-[1fr_13rem]">
+        <div className="grid gap-4 sm:grid-cols-[1fr_13rem_13rem]">
           <TextField id="class-name" label="Name" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
           <SelectField id="class-stage" label="How far they are" value={stage} onChange={(e) => setStage(e.target.value as Stage)}>
             {STAGES.map((s) => <option key={s} value={s}>{STAGE_WORDS[s]}</option>)}
+          </SelectField>
+          <SelectField id="class-key" label="Key they are used to" value={usualFifths} onChange={(e) => setUsual(Number(e.target.value))}>
+            {USUAL_CHOICES.map((f) => <option key={f} value={f}>concert {keyName(key(f))}{f === 0 ? '' : `, ${signatureCount(f)}`}</option>)}
           </SelectField>
         </div>
         <Tabs.Root defaultValue="instruments">

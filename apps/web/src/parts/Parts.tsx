@@ -14,7 +14,7 @@ import { keyName } from '../words/caption';
 import { todayIso } from '../words/pageWords';
 import { CallSheet } from './CallSheet';
 import { ClassDialog } from './ClassDialog';
-import { classParts } from './classFit';
+import { classParts } from './classParts';
 import { ConflictDialog } from './ConflictDialog';
 import { InstrumentList } from './InstrumentList';
 import { LineChoices } from './LineChoices';

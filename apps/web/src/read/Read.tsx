@@ -1,21 +1,29 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
-import {
-  annotate, barRelations, countIn, filledQuarters, type InstrumentId, isInstrumentId, knownNotes, lineFacts, meterText, notesOf, openingOf, PagePlan, type Part, partOf, placeMeasures, readingPlan, troubleSpots,
-} from '@cifra/core';
-import { CAUSE_WORDS, lookFirstSentence, signatureSentence } from '@cifra/engrave';
+import { type InstrumentId, isInstrumentId, type KeyFitness, knownNotes, linesOf, notesOf, type PagePlan, type PartChoice, planPages, taughtAs, transposeExercise, USUAL_FIFTHS } from '@cifra/core';
+import { Tabs } from 'radix-ui';
 import { useEffect, useMemo } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { useTeacher } from '../api/resources';
 import { useFigures } from '../figures/loadFigures';
+import { ConflictDialog } from '../parts/ConflictDialog';
+import { useSaving } from '../parts/useSaving';
 import { OpenExercise } from '../place/OpenExercise';
 import { useTeaching } from '../school/teaching';
 import { SelectField } from '../ui/Field';
+import { useNotice } from '../ui/Notices';
 import { Empty, Failure, StaffSkeleton } from '../ui/States';
-import { exerciseCaption } from '../words/caption';
+import { exerciseCaption, keyName } from '../words/caption';
 import { todayIso } from '../words/pageWords';
-import { lengthWords, playedWords, relationWords } from '../words/readingWords';
-
-/** Spots that are named for an instrument. */
-const SPOTS = 5;
+import { Breaths } from './Breaths';
+import { ClassKeys } from './ClassKeys';
+import { ClassLook } from './ClassLook';
+import { DuetParting } from './DuetParting';
+import { Easier } from './Easier';
+import { HeatStrip } from './HeatStrip';
+import { LookSheet } from './LookSheet';
+import { PatternMap } from './PatternMap';
+import { Trouble } from './Trouble';
+import { WatchList } from './WatchList';
 
 /** Opens the line and the class that it is read for. */
 export const Read = () => (
@@ -26,122 +34,116 @@ export const Read = () => (
   </OpenExercise>
 );
 
+/** What can be read, in the order in which a teacher does. */
+const VIEWS = { look: 'Look first', again: 'What comes again', wrong: 'What will go wrong', breaths: 'Breaths', keys: 'Key for the class', easier: 'Make it easier' } as const;
+type View = keyof typeof VIEWS;
+const isView = (text: string | null): text is View => text !== null && text in VIEWS;
+const WHOLE_CLASS = 'class';
+
 function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readonly group: ClassView }) {
   const { instrument } = useParams();
+  const [query, setQuery] = useSearchParams();
   const navigate = useNavigate();
+  const notice = useNotice();
   const teaching = useTeaching(group);
+  const { data: teacher } = useTeacher();
   const figures = useFigures(group.instruments);
-  const chosen: InstrumentId = instrument !== undefined && isInstrumentId(instrument) && group.instruments.includes(instrument) ? instrument : (group.instruments[0] ?? 'flute');
+  const saving = useSaving(exercise);
+  const asked = query.get('see');
+  const view: View = isView(asked) ? asked : 'look';
+  const chosen: InstrumentId | undefined = instrument !== undefined && isInstrumentId(instrument) && group.instruments.includes(instrument) ? instrument : undefined;
   useEffect(() => {
     document.title = `${exercise.title}, read · Cifra`;
     return () => { document.title = 'Cifra'; };
   }, [exercise.title]);
-  const part = useMemo(() => (figures.ready ? partOf(exercise.document, chosen, teaching) : undefined), [exercise.document, chosen, teaching, figures.ready]);
+  const plans = useMemo(() => (figures.ready ? group.instruments.flatMap((id) => {
+    const [plan] = planPages(exercise.document, id, teaching, { ...group.page, repeats: 'folded' }, { today: todayIso(), known: knownNotes(group.known)[id] });
+    return plan === undefined ? [] : [{ id, plan }];
+  }) : []), [exercise.document, group, teaching, figures.ready]);
+  const address = (id: InstrumentId | undefined, to: View = view): string => `/exercises/${exercise.id}/read/${id ?? WHOLE_CLASS}${to === 'look' ? '' : `?see=${to}`}`;
+  const open = (id: InstrumentId | undefined) => void navigate(address(id));
+
+  const takeKey = ({ interval, fifths }: KeyFitness) => {
+    const before = saving.current();
+    saving.save((e) => transposeExercise(e, interval));
+    notice(`The whole class plays in ${keyName({ fifths, mode: before.source.measures[0]?.key?.mode ?? 'major' })} now.`, { action: { label: 'Undo', run: () => saving.save(() => before) } });
+  };
+  const takeChoices = (choices: Readonly<Partial<Record<InstrumentId, PartChoice>>>, what: string) => {
+    const before = saving.current();
+    saving.save((e) => {
+      const partChoices = { ...e.partChoices, ...choices };
+      return { ...e, partChoices: Object.fromEntries(Object.entries(partChoices).filter(([, c]) => Object.keys(c).length > 0)) };
+    });
+    notice(what, { action: { label: 'Undo', run: () => saving.save(() => before) } });
+  };
+
+  // What is the same for all is read off the first instrument's page.
+  const one = plans.find((p) => p.id === chosen) ?? plans[0];
   return (
     <>
-      <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-white px-5 py-2">
+      <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-white px-5 py-2 print:hidden">
         <h1 className="truncate text-[20px]">{exercise.title}</h1>
-        <p className="truncate text-[13px] text-secondary">{exerciseCaption(exercise.document)}</p>
-        <SelectField id="read-for" label="Read it for" hideLabel className="ml-auto w-56" value={chosen} onChange={(e) => void navigate(`/exercises/${exercise.id}/read/${e.target.value}`, { replace: true })}>
-          {group.instruments.map((i) => <option key={i} value={i}>for the {partOf(exercise.document, i, teaching).instrument.name.toLowerCase()}</option>)}
+        <p className="truncate text-[13px] text-secondary max-md:hidden">{exerciseCaption(exercise.document)}</p>
+        <SelectField id="read-for" label="Read it for" hideLabel className="ml-auto w-56" value={chosen ?? WHOLE_CLASS} onChange={(e) => open(isInstrumentId(e.target.value) ? e.target.value : undefined)}>
+          <option value={WHOLE_CLASS}>for the whole class</option>
+          {group.instruments.map((i) => <option key={i} value={i}>for the {taughtAs(i, teaching.schools).name.toLowerCase()}</option>)}
         </SelectField>
       </header>
-      <div tabIndex={0} role="region" aria-label="What is in the line" className="min-h-0 flex-1 overflow-y-auto bg-desk">
-        <div className="mx-auto max-w-4xl space-y-5 p-3 md:p-5">
-          {figures.error !== undefined ? <Failure title="The figures did not come" detail={figures.error.message} onRetry={figures.retry} />
-            : part === undefined ? <div className="bg-white p-8"><StaffSkeleton systems={2} label="Reading the line" /></div> : <Reading part={part} group={group} />}
-        </div>
-      </div>
+      <Tabs.Root value={view} onValueChange={(to) => setQuery(to === 'look' ? {} : { see: to }, { replace: true })} className="flex min-h-0 flex-1 flex-col print:block">
+        <Tabs.List aria-label="What can be read" className="flex shrink-0 gap-5 overflow-x-auto border-b border-line bg-white px-5 print:hidden">
+          {Object.entries(VIEWS).map(([name, words]) => <Tabs.Trigger key={name} value={name} className="border-b-2 border-transparent px-0.5 pt-2 pb-1.5 font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink">{words}</Tabs.Trigger>)}
+        </Tabs.List>
+        <Tabs.Content value={view} aria-label="What is in the line" className="min-h-0 flex-1 overflow-y-auto bg-desk print:overflow-visible print:bg-white">
+          <div className="mx-auto max-w-4xl space-y-5 p-3 md:p-5 print:max-w-none print:p-0">
+            {figures.error !== undefined ? <Failure title="The figures did not come" detail={figures.error.message} onRetry={figures.retry} />
+              : one === undefined ? <div className="bg-white p-8"><StaffSkeleton systems={2} label="Reading the line" /></div>
+                : <Shown {...{ view, exercise, group, teaching, plans, one, chosen, takeKey, takeChoices, open, address }} usual={group.usualFifths ?? USUAL_FIFTHS} sentences={teacher?.sentences ?? {}} />}
+          </div>
+        </Tabs.Content>
+      </Tabs.Root>
+      <ConflictDialog exercise={exercise} conflict={saving.conflict} onClose={saving.settle} />
     </>
   );
 }
 
-const BLOCK = 'bg-white px-6 py-5 shadow-sm';
-
-function Reading({ part, group }: { readonly part: Part; readonly group: ClassView }) {
-  const plan = useMemo(() => new PagePlan(part, annotate(part), group.page, { today: todayIso(), known: knownNotes(group.known)[part.instrument.id] }), [part, group]);
-  return (
-    <>
-      <LookFirst plan={plan} />
-      <BarMap part={part} />
-      <Trouble plan={plan} />
-    </>
-  );
+interface Seen {
+  readonly id: InstrumentId;
+  readonly plan: PagePlan;
 }
 
-/** What is looked at before the first note. */
-function LookFirst({ plan }: { readonly plan: PagePlan }) {
-  const { part } = plan;
-  const facts = useMemo(() => lineFacts(part.concert), [part]);
-  const { meter, clef } = openingOf(part.score);
-  const first = part.concert.measures[0];
-  const look = lookFirstSentence(plan);
-  const rows: readonly (readonly [string, string])[] = [
-    ['clef', `${clef} clef`], ['signature', signatureSentence(part.decisions.key.fifths)], ['meter', `${meterText(meter)}, counted in ${countIn(meter, facts.pickup && first !== undefined ? filledQuarters(first) : undefined).join(' ')}`],
-    ['length', `${facts.bars} ${facts.bars === 1 ? 'bar' : 'bars'}${facts.pickup ? ' and a pickup' : ''}, ${lengthWords(facts.seconds)}`], ['played', playedWords(facts)],
-    ...(facts.dynamics.length === 0 ? [] : [['dynamics', facts.dynamics.join(', ')] as const]), ...(look === undefined ? [] : [['watch', look] as const]),
-  ];
-  return (
-    <section className={BLOCK}>
-      <h2 className="mb-3 text-[19px]">Look first</h2>
-      <dl className="grid grid-cols-[6rem_1fr] gap-x-4 gap-y-1.5">
-        {rows.map(([term, text]) => <div key={term} className="contents"><dt className="text-secondary">{term}</dt><dd>{text}</dd></div>)}
-      </dl>
-    </section>
-  );
+interface ShownProps {
+  readonly view: View;
+  readonly exercise: ExerciseView;
+  readonly group: ClassView;
+  readonly teaching: ReturnType<typeof useTeaching>;
+  readonly plans: readonly Seen[];
+  readonly one: Seen;
+  readonly chosen: InstrumentId | undefined;
+  readonly usual: number;
+  readonly sentences: Parameters<typeof LookSheet>[0]['sentences'];
+  readonly takeKey: (key: KeyFitness) => void;
+  readonly takeChoices: Parameters<typeof Easier>[0]['onTake'];
+  readonly open: (id: InstrumentId | undefined) => void;
+  readonly address: (id: InstrumentId | undefined, to?: View) => string;
 }
 
-/** Phrases of four stand under each other. */
-const TILES = 4;
-
-/** Bars as tiles: a letter for each bar that is learned, the same letter where it comes again. */
-function BarMap({ part }: { readonly part: Part }) {
-  const { tiles, steps } = useMemo(() => {
-    const placed = placeMeasures(part.concert);
-    const relations = barRelations(part.concert);
-    const nameOf = (i: number): string => (placed[i]?.measure.pickup === true ? 'pickup' : String(placed[i]?.number ?? ''));
-    return {
-      tiles: placed.map((p, i) => ({ index: i, name: nameOf(i), opens: p.measure.pickup !== true && (p.number - 1) % TILES === 0, relation: relations[i] ?? { kind: 'new' as const }, words: relationWords(relations[i] ?? { kind: 'new' }, nameOf) })),
-      steps: readingPlan(part.concert).map((s) => ({ ...s, name: nameOf(s.bar), again: s.with.map(nameOf) })),
-    };
-  }, [part]);
-  const repeating = steps.filter((s) => s.again.length > 0);
-  return (
-    <section className={BLOCK}>
-      <h2 className="mb-3 text-[19px]">What comes again</h2>
-      <ol className="grid grid-cols-4 gap-1.5" aria-label="Bars of the line">
-        {tiles.map((t) => (
-          <li key={t.index} className={`rounded border px-3 py-2 ${t.opens ? 'col-start-1' : ''} ${t.relation.kind === 'same' ? 'border-accent bg-accent-soft' : t.relation.kind === 'new' ? 'border-[#8a97ab] bg-white' : 'border-line bg-band'}`}>
-            <span className="block font-semibold tabular-nums">{t.name}</span>
-            <span className="block truncate text-[12.5px] text-secondary">{t.words}</span>
-          </li>
-        ))}
-      </ol>
-      <p className="mt-3">
-        {repeating.length === 0 ? 'No bar comes again as it is.'
-          : repeating.map((s) => `Learn bar ${s.name} once: ${s.again.length === 1 ? `bar ${s.again[0]} is the same` : `bars ${s.again.join(', ')} are the same`}.`).join(' ')}
-      </p>
-      <p className="text-secondary">{steps.length} of {tiles.length} {tiles.length === 1 ? 'bar is' : 'bars are'} to be learned.</p>
-    </section>
-  );
-}
-
-/** The places that are likeliest to go wrong on this instrument, with the reasons. */
-function Trouble({ plan }: { readonly plan: PagePlan }) {
-  const spots = useMemo(() => troubleSpots(plan.changes, plan.annotations, SPOTS), [plan]);
-  return (
-    <section className={BLOCK}>
-      <h2 className="mb-3 text-[19px]">Where it will go wrong</h2>
-      {spots.length === 0 ? <p>No change in this line is hard on the {plan.part.instrument.name.toLowerCase()}.</p> : (
-        <ol className="space-y-2">
-          {spots.map((s) => (
-            <li key={`${s.from} ${s.to}`} className="flex gap-4">
-              <span className="w-20 shrink-0 text-secondary">{s.measure === 0 ? 'pickup' : `bar ${s.measure}`}</span>
-              <span><strong className="font-semibold">{plan.annotations.get(s.from)?.name} to {plan.annotations.get(s.to)?.name}</strong>: {[...new Set(s.causes.slice(0, 3).map((c) => CAUSE_WORDS[c.cause]))].join(', ')}</span>
-            </li>
-          ))}
-        </ol>
-      )}
-    </section>
-  );
+/** The part of the reading that is asked for. */
+function Shown({ view, exercise, group, teaching, plans, one, chosen, usual, sentences, takeKey, takeChoices, open, address }: ShownProps) {
+  const all = useMemo(() => plans.map((p) => p.plan), [plans]);
+  const known = knownNotes(group.known)[one.id];
+  const request = useMemo(() => ({ exercise: exercise.document, instrument: one.id, teaching, page: group.page, today: todayIso(), paper: group.paper, ...(known === undefined ? {} : { known }) }), [exercise.document, one.id, teaching, group, known]);
+  const idOf = (plan: PagePlan): InstrumentId | undefined => plans.find((p) => p.plan === plan)?.id;
+  switch (view) {
+    case 'look': return chosen === undefined ? <ClassLook plans={all} usual={usual} addressOf={(p) => address(idOf(p))} /> : <LookSheet plan={one.plan} usual={usual} sentences={sentences} />;
+    case 'again': return <><PatternMap plan={one.plan} />{linesOf(exercise.document).length > 1 && <DuetParting exercise={exercise.document} names={teaching.schools.rhythmNames} />}</>;
+    case 'wrong': return (
+      <>
+        <div className="print:hidden"><HeatStrip plans={chosen === undefined ? all : [one.plan]} onPick={(plan) => open(idOf(plan))} /></div>
+        {chosen === undefined ? <WatchList plans={all} addressOf={(p) => address(idOf(p))} /> : <Trouble plan={one.plan} exercise={exercise} group={group} request={request} />}
+      </>
+    );
+    case 'breaths': return <Breaths plan={one.plan} />;
+    case 'keys': return <ClassKeys exercise={exercise} group={group} teaching={teaching} onTake={takeKey} />;
+    case 'easier': return <Easier key={one.id} exercise={exercise} plan={one.plan} teaching={teaching} known={known} instruments={group.instruments} onTake={takeChoices} />;
+  }
 }

@@ -1,11 +1,14 @@
-import type { TeacherView } from '@cifra/contract';
+import type { SentencesDto, TeacherView } from '@cifra/contract';
 import { DEFAULT_SCHOOLS, type SchoolOverrides } from '@cifra/core';
+import { Tabs } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { saveProfile } from '../api/resources';
 import { Button } from '../ui/Button';
 import { Modal, ModalFooter } from '../ui/Modal';
 import { useNotice } from '../ui/Notices';
+import { TAB } from '../ui/tab';
 import { SchoolFields } from './SchoolFields';
+import { SentenceFields, sentencesHold } from './SentenceFields';
 
 interface Props {
   readonly teacher: TeacherView;
@@ -16,13 +19,18 @@ interface Props {
 /** How the teacher teaches, for every class that does not do otherwise. */
 export function ProfileDialog({ teacher, open, onOpenChange }: Props) {
   const [chosen, setChosen] = useState<SchoolOverrides>(teacher.schools);
+  const [sentences, setSentences] = useState<SentencesDto>(teacher.sentences);
   const [saving, setSaving] = useState(false);
   const notice = useNotice();
-  useEffect(() => { if (open) setChosen(teacher.schools); }, [open, teacher]);
+  useEffect(() => {
+    if (!open) return;
+    setChosen(teacher.schools);
+    setSentences(teacher.sentences);
+  }, [open, teacher]);
   const save = async () => {
     setSaving(true);
     try {
-      await saveProfile(chosen);
+      await saveProfile({ schools: chosen, sentences });
       onOpenChange(false);
     } catch (e) {
       notice((e as Error).message, { tone: 'warning', action: { label: 'Try again', run: () => void save() } });
@@ -33,12 +41,19 @@ export function ProfileDialog({ teacher, open, onOpenChange }: Props) {
   return (
     <Modal open={open} onOpenChange={onOpenChange} title="How you teach" description="It holds for every class of yours. A class may do otherwise." wide>
       <div className="space-y-5">
-        <SchoolFields prefix="profile" chosen={chosen} below={DEFAULT_SCHOOLS} belowName="usual" onChange={setChosen} />
+        <Tabs.Root defaultValue="schools">
+          <Tabs.List aria-label="What you teach by" className="mb-4 flex gap-5 border-b border-line">
+            <Tabs.Trigger value="schools" className={TAB}>Schools</Tabs.Trigger>
+            <Tabs.Trigger value="sentences" className={TAB}>Lines and spaces</Tabs.Trigger>
+          </Tabs.List>
+          <Tabs.Content value="schools"><SchoolFields prefix="profile" chosen={chosen} below={DEFAULT_SCHOOLS} belowName="usual" onChange={setChosen} /></Tabs.Content>
+          <Tabs.Content value="sentences"><SentenceFields sentences={sentences} onChange={setSentences} /></Tabs.Content>
+        </Tabs.Root>
         <ModalFooter>
           <Button kind="quiet" disabled={Object.keys(chosen).length === 0} onClick={() => setChosen({})}>All as usual</Button>
           <span className="flex-1" />
           <Button onClick={() => onOpenChange(false)}>Cancel</Button>
-          <Button kind="primary" disabled={saving} onClick={() => void save()}>Save how I teach</Button>
+          <Button kind="primary" disabled={saving || !sentencesHold(sentences)} onClick={() => void save()}>Save how I teach</Button>
         </ModalFooter>
       </div>
     </Modal>

@@ -1,30 +1,28 @@
-import type { ClassView, ExerciseView } from '@cifra/contract';
-import { notesOf, type Teaching } from '@cifra/core';
+import type { ExerciseView } from '@cifra/contract';
+import { notesOf, type Readiness } from '@cifra/core';
 import { Copy, MoreHorizontal, Pencil, PenLine, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { deleteExercise, duplicateExercise, restoreExercise } from '../api/resources';
 import { useStrip } from '../engraving/useEngraving';
-import { classFit } from '../parts/classFit';
 import { RenameDialog } from '../parts/RenameDialog';
 import { useNotice } from '../ui/Notices';
 import { Sheet } from '../ui/Sheet';
+import { PIXELS_PER_MM100 } from '../ui/SizedSheet';
 import { exerciseCaption } from '../words/caption';
+import { readinessWords } from '../words/troubleWords';
 
 const BARS = 8;
-/** Strips are set at the same staff size: so many pixels to a hundredth of a millimetre. */
-const PIXELS_PER_MM100 = 0.036;
 
 /** One exercise: title, caption, how it suits the class, and its real first bars. */
-export function ExerciseStrip({ exercise, group, teaching }: { readonly exercise: ExerciseView; readonly group: ClassView | undefined; readonly teaching: Teaching }) {
+export function ExerciseStrip({ exercise, readiness }: { readonly exercise: ExerciseView; readonly readiness: Readiness | undefined }) {
   const { id, title, document } = exercise;
   const strip = useStrip(`${id}/${exercise.version}`, document.source, BARS);
   const notice = useNotice();
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState(false);
   const empty = notesOf(document.source).length === 0;
-  const fit = group === undefined || empty ? undefined : classFit(document, group.instruments, teaching);
 
   const attempt = async (run: () => Promise<unknown>) => {
     try {
@@ -44,7 +42,7 @@ export function ExerciseStrip({ exercise, group, teaching }: { readonly exercise
         <h2 className="text-[17px]"><Link to={`/exercises/${id}/${empty ? 'write' : 'parts'}`} className="after:absolute after:inset-0 hover:text-accent">{title}</Link></h2>
         <p className="text-[13px] text-secondary">{exerciseCaption(document)}</p>
         {empty && <p className="ml-auto text-[13px] text-secondary">nothing written yet</p>}
-        {fit !== undefined && <p className={`ml-auto text-[13px] max-md:hidden ${fit.unplayable.length > 0 ? 'text-warning' : fit.outside.length > 0 ? 'text-fresh' : 'text-accent'}`}>{fit.words}</p>}
+        {readiness !== undefined && <p className={`ml-auto text-right text-[13px] max-md:hidden ${readiness.unplayable.length > 0 ? 'text-warning' : readiness.fresh.length > 0 ? 'text-fresh' : 'text-accent'}`}>{readinessWords(readiness)}</p>}
       </div>
       <div className="mt-1 overflow-hidden [mask-image:linear-gradient(to_right,black_88%,transparent)]" style={{ height: 70 }}>
         {strip.error !== undefined ? <p className="pt-5 text-[13px] text-warning">The first bars could not be drawn. Reload the page.</p>

@@ -1,11 +1,13 @@
 import { FileUp, PenLine } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useClasses, useShelf } from '../api/resources';
 import { useTeaching } from '../school/teaching';
 import { Button } from '../ui/Button';
 import { Empty, Failure, StaffSkeleton } from '../ui/States';
 import { ExerciseStrip } from './ExerciseStrip';
+import { findExercises, type ShelfQuery, shelve, WHOLE_SHELF } from './findExercises';
+import { ShelfSearch } from './ShelfSearch';
 import { NewLineDialog } from './NewLineDialog';
 
 const BRING = 'inline-flex h-9 items-center gap-2 rounded-md border border-line bg-white px-3.5 text-[13.5px] font-medium hover:bg-panel';
@@ -15,6 +17,10 @@ export function Shelf() {
   const { data: classes } = useClasses();
   const teaching = useTeaching(classes?.[0]);
   const [writing, setWriting] = useState(false);
+  const [query, setQuery] = useState<ShelfQuery>(WHOLE_SHELF);
+  const group = classes?.[0];
+  const shelved = useMemo(() => (data ?? []).map((e) => shelve(e, group, teaching)), [data, group, teaching]);
+  const found = useMemo(() => findExercises(shelved, query), [shelved, query]);
   const ways = (
     <div className="inline-flex gap-2">
       <Link to="/bring" className={BRING}><FileUp size={16} aria-hidden />Bring in a line</Link>
@@ -36,7 +42,14 @@ export function Shelf() {
                 {ways}
               </Empty>
             )
-              : <ul>{data.map((e) => <ExerciseStrip key={e.id} exercise={e} group={classes?.[0]} teaching={teaching} />)}</ul>}
+              : (
+                <>
+                  <ShelfSearch query={query} onChange={setQuery} />
+                  <p role="status" className="sr-only">{found.length} of {data.length} lines</p>
+                  {found.length === 0 ? <Empty title="No line like that"><p>Look for fewer words, or <button type="button" className="text-accent underline" onClick={() => setQuery(WHOLE_SHELF)}>show all {data.length}</button>.</p></Empty>
+                    : <ul>{found.map((s) => <ExerciseStrip key={s.exercise.id} exercise={s.exercise} readiness={s.readiness} />)}</ul>}
+                </>
+              )}
       </div>
       <NewLineDialog open={writing} onOpenChange={setWriting} />
     </div>

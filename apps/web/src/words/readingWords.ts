@@ -1,4 +1,4 @@
-import type { BarRelation, LineFacts } from '@cifra/core';
+import type { BarRelation, LineFacts, SentenceFault } from '@cifra/core';
 import { playedRuns } from '@cifra/core';
 
 const barName = (n: number): string => (n === 0 ? 'the pickup' : String(n));
@@ -22,9 +22,18 @@ export function relationWords(r: BarRelation, nameOf: (index: number) => string)
   switch (r.kind) {
     case 'new': return 'new';
     case 'same': return `as ${nameOf(r.of)}`;
-    case 'but-last': return `${nameOf(r.of)}, other end`;
+    case 'but-last': return `${nameOf(r.of)}, last note`;
+    case 'but-ending': return `${nameOf(r.of)}, other end`;
     case 'pitches': return `notes of ${nameOf(r.of)}`;
     case 'rhythm': return `rhythm of ${nameOf(r.of)}`;
     case 'moved': return `${nameOf(r.of)}, ${Math.abs(r.steps)} ${r.steps > 0 ? 'up' : 'down'}`;
+  }
+}
+
+/** What is wrong with a memory sentence, and what to do. */
+export function sentenceFaultWords(f: SentenceFault): string {
+  switch (f.kind) {
+    case 'wrong-letter': return `Word ${f.at + 1}, “${f.word}”, has to begin with ${f.letter}.`;
+    case 'word-count': return `${f.wanted} words are needed, one for each; here ${f.words === 1 ? 'is 1' : `are ${f.words}`}.`;
   }
 }

@@ -69,7 +69,7 @@ export function twelveIntervals(fifths: number): Interval[] {
 const sumOf = (of: readonly OctaveFitness[], key: keyof OctaveFitness): number => of.reduce((sum, o) => sum + o[key], 0);
 
 /** Fewer that cannot be played, fewer beyond the stage, fewer new notes, then less trouble and signs. */
-const better = (a: Omit<OctaveFitness, 'octaves'>, b: Omit<OctaveFitness, 'octaves'>): number =>
+const better = (a: OctaveFitness, b: OctaveFitness): number =>
   a.unplayable - b.unplayable || a.outside - b.outside || a.fresh - b.fresh || a.trouble + a.signs - (b.trouble + b.signs);
 
 function fitnessOf(part: Part, known: ReadonlySet<number>, costOf: CostOf): OctaveFitness {
@@ -131,5 +131,16 @@ export function* fitKeys(question: FitQuestion): Generator<KeyFitness, void> {
   for (const by of twelveIntervals(openingOf(concert).key.fifths)) yield fitKey(concert, by, question, costsOf);
 }
 
+/**
+ * How much each thing speaks against a key for the whole class. A note that cannot be played rules a key out as long as
+ * there is another; a note beyond the stage weighs as much as one that has to be learned. From memory of common practice,
+ * no source: the order that comes out is held to what teachers choose.
+ */
+export const KEY_WEIGHTS: Readonly<Omit<OctaveFitness, 'octaves'>> = Object.freeze({ unplayable: 1000, outside: 2, fresh: 2, signs: 0.25, trouble: 0.02 });
+
+/** What speaks against a key, all together. */
+export const keyCost = ({ total }: Pick<KeyFitness, 'total'>): number =>
+  (Object.keys(KEY_WEIGHTS) as (keyof typeof KEY_WEIGHTS)[]).reduce((sum, k) => sum + KEY_WEIGHTS[k] * total[k], 0);
+
 /** Keys from the one that suits best to the one that suits least; of equals the one nearest to the line's own. */
-export const rankKeys = (keys: readonly KeyFitness[]): KeyFitness[] => [...keys].sort((a, b) => better(a.total, b.total) || Math.abs(semitones(a.interval)) - Math.abs(semitones(b.interval)));
+export const rankKeys = (keys: readonly KeyFitness[]): KeyFitness[] => [...keys].sort((a, b) => keyCost(a) - keyCost(b) || Math.abs(semitones(a.interval)) - Math.abs(semitones(b.interval)));

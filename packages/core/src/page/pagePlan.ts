@@ -12,8 +12,9 @@ import { pageParts } from './pageParts';
 import type { PageSetup, RowSetup } from './pageSetup';
 import { hiddenAt, type ShownFacts } from './shown';
 
-/** The places that get a pencil circle. */
+/** The places that get a pencil circle, and those that are spoken of. */
 const CIRCLED = 3;
+const SPOKEN_OF = 5;
 
 /** For whom and when a page is made. */
 export interface PageFor {
@@ -31,6 +32,7 @@ export class PagePlan {
   private readonly masks = new Map<FadeStep, readonly boolean[] | undefined>();
   private readonly known: ReadonlySet<number>;
   private made: readonly Change[] | undefined;
+  private spots: readonly Change[] | undefined;
   private readonly facts: ShownFacts;
   private readonly order: ReadonlyMap<NoteId, number>;
 
@@ -49,9 +51,14 @@ export class PagePlan {
     return (this.made ??= partChanges(this.part, this.annotations, this.isNewNote));
   }
 
-  /** The places most likely to go wrong, when the page marks them. */
+  /** The places most likely to go wrong, dearest first. */
+  get hardest(): readonly Change[] {
+    return (this.spots ??= troubleSpots(this.changes, this.annotations, SPOKEN_OF));
+  }
+
+  /** Those of them that the page marks. */
   get circled(): readonly Change[] {
-    return this.setup.circles ? troubleSpots(this.changes, this.annotations, CIRCLED) : [];
+    return this.setup.circles ? this.hardest.slice(0, CIRCLED) : [];
   }
 
   /** Whether the players have yet to meet a note of the page. */

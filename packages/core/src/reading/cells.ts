@@ -1,10 +1,10 @@
 import { measureQuarters } from '../meter/meter';
 import type { Pitch } from '../pitch/pitch';
-import { compare, formatRational, type Rational, subtract, ZERO } from '../rational/rational';
+import { add, compare, formatRational, type Rational, subtract, ZERO } from '../rational/rational';
 import { durationQuarters } from '../score/duration';
 import { filledQuarters } from '../score/measureSum';
 import type { MusicEvent, Note, Score } from '../score/score';
-import { placeEvents, placeMeasures } from '../score/walk';
+import { placeMeasures } from '../score/walk';
 
 /**
  * A bar's length of music: from bar line to bar line, or, where phrases begin with a pickup, from one pickup's place to
@@ -48,15 +48,30 @@ export function pickupCells<P extends Pitch>(score: Score<P>): Cell[] | undefine
   if (first?.measure.pickup !== true) return undefined;
   const pickup = filledQuarters(first.measure);
   const found: { bar: number; from: Rational; events: MusicEvent<Pitch>[]; late: Rational }[] = [{ bar: 0, from: ZERO, events: [], late: ZERO }];
-  let bar = 0;
-  for (const { event, place, onset } of placeEvents(score)) {
-    const cut = subtract(measureQuarters(place.meter), pickup);
-    if (place.index > 0 && place.measure.pickup !== true && place.index > bar && cut.n > 0 && compare(onset, cut) >= 0) {
-      bar = place.index;
-      found.push({ bar, from: cut, events: [], late: subtract(onset, cut) });
+  /** How far into the open cell the bar begins that is being read. */
+  let passed = ZERO;
+  for (const { measure, meter, index } of placed) {
+    const cut = subtract(measureQuarters(meter), pickup);
+    const opens = index > 0 && measure.pickup !== true && cut.n > 0;
+    let onset = ZERO;
+    let opened = false;
+    const open = (): void => {
+      found.push({ bar: index, from: cut, events: [], late: ZERO });
+      passed = subtract(ZERO, cut);
+      opened = true;
+    };
+    for (const e of measure.events) {
+      if (opens && !opened && compare(onset, cut) >= 0) open();
+      const cell = found.at(-1);
+      // What was held over from the cell before delays the first note of this one.
+      if (cell !== undefined && cell.events.length === 0) cell.late = add(passed, onset);
+      cell?.events.push(e);
+      onset = add(onset, durationQuarters(e.duration));
     }
-    found.at(-1)?.events.push(event);
+    if (opens && !opened) open();
+    passed = add(passed, onset);
   }
+  if (found.at(-1)?.events.length === 0) found.pop();
   return found.map((c) => readCell(c.bar, c.from, c.events, c.late));
 }
 

@@ -70,6 +70,10 @@ describe('a plan of reading', () => {
     expect(read.fromPickup).toBe(true);
     expect(read.relations.map((r) => r.kind)).toEqual(['new', 'same', 'rhythm', 'same']);
     expect(read.plan[0]).toMatchObject({ from: 0, again: [1, 3], known: 0.75 });
+    // A note that is held over the place where the pickup would come ends no phrase, and none is lost.
+    const held = readPatterns(pickup('G4 | C4 D4 E4 G4 | F4:w | E4 E4 E4 G4 | C4 D4 E4 G4 | F4:w | D4:h.'));
+    expect(held.cells.map((c) => c.notes.length)).toEqual([4, 2, 3, 4, 2, 1]);
+    expect(held.plan[0]).toMatchObject({ from: 0, length: 2, again: [3] });
     expect(readPatterns(pickup('G4 | C4 D4 E4 F4 | C4 D4 E4 F4 | A4:w | C4:h.')).fromPickup).toBe(false);
   });
 

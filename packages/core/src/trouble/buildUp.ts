@@ -98,7 +98,8 @@ function stepMeasures(concert: Score<Concert>, { steps }: BuildUp, first: number
     const last = k === steps.length - 1;
     return settleTuplets({
       id: `b${number}`, events: taken, pickup: true, endBar: last ? 'final' : 'double',
-      ...(k === 0 && place !== undefined ? { startsLine: true, key: place.key, meter: place.meter, clef: place.clef, tempo: { words: label } } : {}),
+      // A meter says nothing of a step: only the first, which a score has to have, stands there.
+      ...(k === 0 && place !== undefined ? { startsLine: true, key: place.key, tempo: { words: label }, ...(first === 0 ? { meter: place.meter, clef: place.clef } : {}) } : {}),
     });
   });
 }
@@ -109,7 +110,14 @@ function stepMeasures(concert: Score<Concert>, { steps }: BuildUp, first: number
  */
 export function buildUpPart(part: Part, exercise: Pick<Exercise, 'owner'>, builds: readonly BuildUp[], labels: readonly string[]): Part {
   const measures: Measure<Concert>[] = [];
-  builds.forEach((b, i) => measures.push(...stepMeasures(part.concert, b, measures.length, labels[i] ?? '')));
+  let fifths: number | undefined;
+  builds.forEach((b, i) => {
+    const [head, ...rest] = stepMeasures(part.concert, b, measures.length, labels[i] ?? '');
+    if (head === undefined) return;
+    const { key, ...plain } = head;
+    measures.push(key?.fifths === fifths ? plain : head, ...rest);
+    fifths = key?.fifths;
+  });
   const inStep = new Map(measures.flatMap((m) => m.events.map((e) => [e.id, m.id] as const)));
   const slurs = part.concert.slurs.flatMap((s) => measures.flatMap((m) => {
     const ends = [s.from, s.to].map((id) => m.events.find((e) => buildUpSource(e.id) === id)?.id);

@@ -11,6 +11,8 @@ export const classes = pgTable('classes', {
   /** What this class does otherwise than its teacher's profile. */
   schools: jsonb('schools').$type<SchoolsDto>().notNull(),
   stage: text('stage').$type<Stage>().notNull().default('first-year'),
+  /** The signature that it is used to, as it sounds. */
+  usualFifths: integer('usual_fifths'),
   page: jsonb('page').$type<PageSetupDto>().notNull(),
   paper: text('paper').$type<PaperName>().notNull(),
   /** Notes that players have met. */

@@ -1,3 +1,4 @@
+import type { SentencesDto } from '@cifra/contract';
 import type { SchoolOverrides } from '@cifra/core';
 import { jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
@@ -10,5 +11,7 @@ export const teachers = pgTable('teachers', {
   passwordHash: text('password_hash').notNull(),
   /** The teacher's profile: where they do otherwise than the defaults. */
   schools: jsonb('schools').$type<SchoolOverrides>().notNull().default({}),
+  /** Memory sentences for lines and spaces. */
+  sentences: jsonb('sentences').$type<SentencesDto>().notNull().default({}),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 });

@@ -1,0 +1,68 @@
+import { barHeat, type PagePlan, placeMeasures, structureOf, WORTH_A_MARK } from '@cifra/core';
+import type { EChartsCoreOption } from 'echarts/core';
+import { useMemo } from 'react';
+import { Chart } from '../ui/Chart';
+import { Block } from './Block';
+
+interface Props {
+  readonly plans: readonly PagePlan[];
+  readonly onPick: (plan: PagePlan) => void;
+}
+
+const ROW_HEIGHT = 24;
+const MARGIN = { top: 8, bottom: 56, left: 118, right: 12 };
+/** Three times what is worth a mark. */
+const TRULY_HARD = 3 * WORTH_A_MARK;
+/** From paper to the warning hue. */
+const SHADES = ['#f3f5f9', '#f9dfdc', '#e59a93', '#b3261e'];
+
+/** For each instrument how hard each bar is; the last row is the whole class, on average. */
+export function heatRows(plans: readonly PagePlan[]): { readonly names: readonly string[]; readonly bars: readonly string[]; readonly heat: readonly (readonly number[])[] } {
+  const [lead] = plans;
+  if (lead === undefined) return { names: [], bars: [], heat: [] };
+  const placed = placeMeasures(lead.part.concert);
+  const bars = placed.map((p) => (p.measure.pickup === true ? 'pickup' : String(p.number)));
+  const heat = plans.map((plan) => {
+    const { measureOf } = structureOf(plan.part.concert);
+    return barHeat(plan.changes, placed.length, (c) => measureOf[c.index] ?? 0);
+  });
+  const average = bars.map((_b, i) => heat.reduce((sum, row) => sum + (row[i] ?? 0), 0) / heat.length);
+  return { names: [...plans.map((p) => p.part.instrument.name), ...(plans.length > 1 ? ['the whole class'] : [])], bars, heat: plans.length > 1 ? [...heat, average] : heat };
+}
+
+/** How hard each bar is on each instrument, as a strip over the line. */
+export function HeatStrip({ plans, onPick }: Props) {
+  const { names, bars, heat } = useMemo(() => heatRows(plans), [plans]);
+  // An easy line stays pale: the scale ends no lower than at a change that is truly hard.
+  const most = Math.max(TRULY_HARD, ...heat.flat());
+  const option = useMemo((): EChartsCoreOption => ({
+    textStyle: { fontFamily: 'Archivo Variable, sans-serif' },
+    grid: { ...MARGIN },
+    tooltip: { formatter: (p: { data: [number, number, number] }) => `${names[p.data[1]] ?? ''}, bar ${bars[p.data[0]] ?? ''}: ${p.data[2].toFixed(1)}` },
+    xAxis: { type: 'category', data: bars, axisLine: { show: false }, axisTick: { show: false }, axisLabel: { color: '#4b5872', interval: bars.length > 40 ? 'auto' : 0, fontSize: bars.length > 24 ? 10 : 12, formatter: (name: string) => (name === 'pickup' ? '–' : name) } },
+    yAxis: { type: 'category', data: names, inverse: true, axisLine: { show: false }, axisTick: { show: false }, axisLabel: { color: '#15213a', fontSize: 12 } },
+    visualMap: { min: 0, max: most, calculable: false, orient: 'horizontal', left: MARGIN.left, bottom: 0, itemWidth: 10, itemHeight: 90, text: ['hard', 'easy'], inRange: { color: SHADES }, textStyle: { color: '#4b5872' } },
+    series: [{ type: 'heatmap', data: heat.flatMap((row, y) => row.map((v, x) => [x, y, Math.round(v * 10) / 10])), itemStyle: { borderColor: '#ffffff', borderWidth: 2 }, emphasis: { itemStyle: { borderColor: '#0a7264' } } }],
+  }), [names, bars, heat, most]);
+  const hardest = (row: readonly number[]): string => {
+    const top = Math.max(...row);
+    return top <= 0 ? 'none' : `${bars[row.indexOf(top)] ?? ''}`;
+  };
+  return (
+    <Block title="How hard each bar is">
+      <Chart option={option} height={names.length * ROW_HEIGHT + MARGIN.top + MARGIN.bottom} label="How hard each bar is on each instrument; the table below says the same" onPick={({ data }) => {
+        const plan = plans[(data as [number, number])[1]];
+        if (plan !== undefined) onPick(plan);
+      }} />
+      <details className="mt-2">
+        <summary className="cursor-pointer text-[13px] text-secondary">As a table</summary>
+        <div className="mt-2 overflow-x-auto">
+          <table className="border-collapse text-right text-[13px] tabular-nums">
+            <thead><tr className="text-secondary"><th className="pr-3 text-left font-medium">instrument</th><th className="pr-3 text-left font-medium">hardest bar</th>{bars.map((b, i) => <th key={i} className="px-1.5 font-medium">{b}</th>)}</tr></thead>
+            <tbody>{heat.map((row, y) => <tr key={names[y]} className="border-t border-line"><th className="py-1 pr-3 text-left font-medium whitespace-nowrap">{names[y]}</th><td className="pr-3 text-left">{hardest(row)}</td>{row.map((v, x) => <td key={x} className="px-1.5">{v === 0 ? '–' : v.toFixed(1)}</td>)}</tr>)}</tbody>
+          </table>
+        </div>
+      </details>
+    </Block>
+  );
+}

@@ -1,0 +1,30 @@
+import { type FitQuestion, type KeyFitness, rankKeys } from '@cifra/core';
+import { proxy, type Remote, wrap } from 'comlink';
+import { useEffect, useState } from 'react';
+import type { FitApi } from './fitWorker';
+
+let remote: Remote<FitApi> | undefined;
+const fitter = (): Remote<FitApi> => (remote ??= wrap<FitApi>(new Worker(new URL('./fitWorker.ts', import.meta.url), { type: 'module', name: 'class-keys' })));
+
+export interface ClassKeys {
+  /** Best first; undefined while they are being looked at. */
+  readonly keys: readonly KeyFitness[] | undefined;
+  readonly done: number;
+  readonly error: Error | undefined;
+}
+
+/** The twelve keys for a class, looked at in a worker. */
+export function useClassKeys(question: FitQuestion): ClassKeys {
+  const [state, setState] = useState<ClassKeys>({ keys: undefined, done: 0, error: undefined });
+  useEffect(() => {
+    let open = true;
+    setState({ keys: undefined, done: 0, error: undefined });
+    const onProgress = proxy((done: number) => { if (open) setState((s) => ({ ...s, done })); });
+    fitter().fit(question, onProgress).then(
+      (keys) => { if (open) setState({ keys: rankKeys(keys), done: keys.length, error: undefined }); },
+      (error: unknown) => { if (open) setState({ keys: undefined, done: 0, error: error as Error }); },
+    );
+    return () => { open = false; };
+  }, [question]);
+  return state;
+}

@@ -1,0 +1,55 @@
+import { midi, type Pitch } from '@cifra/core';
+
+const SECONDS = 1.1;
+const ATTACK = 0.03;
+const RELEASE = 0.25;
+/** In a run a note lets go just before the next. */
+const RUN_RELEASE = 0.05;
+const LOUDNESS = 0.22;
+/** Strengths of the first overtones: round enough for any wind instrument, and no imitation of one. */
+const OVERTONES = [0, 1, 0.55, 0.35, 0.18, 0.1, 0.05];
+
+let context: AudioContext | undefined;
+let sounding: OscillatorNode[] = [];
+
+/** Equal temperament with A at 440 hertz. */
+const hertz = (note: number): number => 440 * 2 ** ((note - 69) / 12);
+
+interface Sounded {
+  readonly midi: number;
+  /** From the start of the run, in seconds. */
+  readonly at: number;
+  readonly seconds: number;
+}
+
+function sound(c: AudioContext, { midi: note, at, seconds }: Sounded, release: number): OscillatorNode {
+  const start = c.currentTime + at;
+  const end = start + seconds;
+  const oscillator = new OscillatorNode(c, { frequency: hertz(note), periodicWave: c.createPeriodicWave(new Float32Array(OVERTONES.length), new Float32Array(OVERTONES)), type: 'custom' });
+  const gain = new GainNode(c, { gain: 0 });
+  gain.gain.setValueAtTime(0, start);
+  gain.gain.linearRampToValueAtTime(LOUDNESS, start + ATTACK);
+  gain.gain.setValueAtTime(LOUDNESS, Math.max(start + ATTACK, end - release));
+  gain.gain.linearRampToValueAtTime(0, end);
+  oscillator.connect(gain).connect(c.destination);
+  oscillator.start(start);
+  oscillator.stop(end);
+  return oscillator;
+}
+
+async function start(notes: readonly Sounded[], release: number): Promise<void> {
+  context ??= new AudioContext();
+  await context.resume();
+  for (const o of sounding) o.stop();
+  const c = context;
+  const started = notes.map((n) => sound(c, n, release));
+  sounding = started;
+  const last = started.at(-1);
+  if (last !== undefined) last.onended = () => { if (sounding === started) sounding = []; };
+}
+
+/** Sounds one concert pitch; what sounded before it stops. Browsers allow sound only after a touch or a key. */
+export const playNote = (concert: Pitch): Promise<void> => start([{ midi: midi(concert), at: 0, seconds: SECONDS }], RELEASE);
+
+/** Sounds notes one after the other; what sounded before stops. */
+export const playRun = (notes: readonly Sounded[]): Promise<void> => start(notes, RUN_RELEASE);

@@ -1,0 +1,38 @@
+import { type BarDifference, differenceInterval, letterName, type Schools, type Written } from '@cifra/core';
+import { valueName } from './rhythmWords';
+import { list } from './spoken';
+
+const ORDINALS = ['', 'unison', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'octave'];
+const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
+
+const interval = (was: Written, is: Written): string => {
+  const { size, up } = differenceInterval(was, is);
+  if (size === 1) return 'the other form of the letter';
+  return `${size === 8 ? 'an' : 'a'} ${ORDINALS[size] ?? `${size}th`} ${up ? 'higher' : 'lower'}`;
+};
+
+/** Several values in words, equal ones counted: `2 eighths and a half note`. */
+export function valuesWords(durations: Extract<BarDifference<Written>, { kind: 'rhythm' }>['is'], names: Schools['rhythmNames']): string {
+  const groups: { name: string; count: number }[] = [];
+  for (const d of durations) {
+    const name = `${DOTS[d.dots] ?? ''}${valueName(d.value, names)}`;
+    const last = groups.at(-1);
+    if (last?.name === name) last.count += 1;
+    else groups.push({ name, count: 1 });
+  }
+  return list(groups.map(({ name, count }) => (count === 1 ? `${/^[aeiou]/.test(name) ? 'an' : 'a'} ${name}` : `${count} ${name}s`)));
+}
+
+/** One difference of two bars, as it is read out. @param first, second what the two bars are called */
+export function differenceWords(d: BarDifference<Written>, names: Schools['rhythmNames'], first: string, second: string): string {
+  switch (d.kind) {
+    case 'pitch': return `Beat ${d.beat}: ${second} has ${letterName(d.is)}, ${first} has ${letterName(d.was)}: ${interval(d.was, d.is)}.`;
+    case 'rhythm': return `From beat ${d.beat} the rhythm parts: ${second} has ${valuesWords(d.is, names)}, ${first} ${valuesWords(d.was, names)}.`;
+    case 'rest-for-note': return `Beat ${d.beat}: ${second} rests where ${first} has ${letterName(d.pitch)}.`;
+    case 'note-for-rest': return `Beat ${d.beat}: ${second} has ${letterName(d.pitch)} where ${first} rests.`;
+    case 'tie': return `Beat ${d.beat}: ${d.tied ? `${second} ties the note on, ${first} does not` : `${first} ties the note on, ${second} does not`}.`;
+    case 'moved': return `The rhythm is the same; every note is ${Math.abs(d.steps)} ${Math.abs(d.steps) === 1 ? 'step' : 'steps'} ${d.steps > 0 ? 'higher' : 'lower'}.`;
+    case 'only-first': return `${first} has ${valuesWords(d.lengths, names)}, ${second} has nothing.`;
+    case 'only-second': return `${second} has ${valuesWords(d.lengths, names)}, ${first} has nothing.`;
+  }
+}

@@ -1,0 +1,66 @@
+import { formatRational, type LetterAgainst, type Lookalike, type LookSheet, type Meter, meterKind, type NoteUsed, type Rational, type Schools, type TiedSum, type ValueUsed } from '@cifra/core';
+import { figureLines, touchName } from '@cifra/engrave';
+import { valueName } from './rhythmWords';
+import { list } from './spoken';
+
+const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
+
+/** A value with its dots: `dotted half note`. */
+const fullName = (d: ValueUsed['duration'], names: Schools['rhythmNames']): string => `${DOTS[d.dots] ?? ''}${valueName(d.value, names)}${d.tuplet === undefined ? '' : ', of a triplet'}`;
+
+/** A number of counts: `1 1/2 counts`. */
+export const countsWords = (r: Rational): string => `${formatRational(r)} ${r.n <= r.d ? 'count' : 'counts'}`;
+
+/** How long a value of the line lasts. @example `dotted half note: 3 counts` */
+export const valueWords = ({ duration, rest, counts }: ValueUsed, names: Schools['rhythmNames']): string => `${fullName(duration, names)}${rest ? ' rest' : ''}: ${countsWords(counts)}`;
+
+/** A tie as a sum. @example `whole note + quarter = 5 counts` */
+export const tieWords = ({ durations, counts }: TiedSum, names: Schools['rhythmNames']): string => `${durations.map((d) => fullName(d, names)).join(' + ')} = ${countsWords(counts)}`;
+
+const UNITS: Readonly<Record<number, 'whole' | 'half' | 'quarter' | 'eighth' | '16th'>> = { 1: 'whole', 2: 'half', 4: 'quarter', 8: 'eighth', 16: '16th' };
+
+/** What both numbers of the meter say. @example `3: three counts in a bar; 4: a quarter gets one count` */
+export function meterWords(m: Meter, names: Schools['rhythmNames']): string {
+  const unit = valueName(UNITS[m.unit] ?? 'quarter', names);
+  const felt = meterKind(m) === 'compound' ? `, felt in ${m.beats / 3}` : '';
+  return `${m.beats} counts in a bar${felt}; ${/^[aeiou]/.test(unit) ? 'an' : 'a'} ${unit} gets one count`;
+}
+
+const barsWords = (bars: readonly number[]): string => {
+  const names = bars.map((b) => (b === 0 ? 'the pickup' : String(b)));
+  if (names.length > 6) return `${names.length} bars`;
+  return names.length === 1 && bars[0] === 0 ? 'the pickup' : `bar${names.length === 1 ? '' : 's'} ${list(names)}`;
+};
+
+/** What is easily mistaken, and what to do. */
+export function lookalikeWords(l: Lookalike): string {
+  switch (l.kind) {
+    case 'two-forms': return `${list(l.names)} both come: watch for ${l.names[l.names.length - 1]} in ${barsWords(l.bars)}.`;
+    case 'octave-key': return `${l.name} comes low and high: the fingers are the same but for ${touchName(l.key)}${/^\d/.test(touchName(l.key)) ? '' : ' key'}.`;
+    case 'still-holds': return `${l.name} still holds in ${barsWords(l.bars)}, without a sign of its own.`;
+    case 'back-again': return `${l.name} is back in ${barsWords(l.bars)}: the bar line has ended the sign.`;
+  }
+}
+
+/** A figure on one line: `T 1 2 | 4 5`. */
+export const figureOnLine = (f: NoteUsed['fingering'], count: Schools['fingerCount']): string =>
+  (f.kind === 'playable' ? figureLines(f.figure, count).filter((x) => x !== '').join(' | ') : 'none');
+
+const ALTER: Readonly<Record<number, string>> = { [-1]: 'flat', 0: 'plain', 1: 'sharp' };
+
+/** One letter against the habit. @example `E is plain here, not flat: E is 2, not 3.` */
+export function againstWords({ letter, was, is, notes }: LetterAgainst, count: Schools['fingerCount']): string {
+  const figures = notes.map((n) => `${n.name} is ${figureOnLine(n.is, count)}, not ${figureOnLine(n.was, count)}`);
+  return `${letter} is ${ALTER[is]} here, not ${ALTER[was]}${figures.length === 0 ? '; it does not come in this line' : `: ${figures.join('; ')}`}.`;
+}
+
+const SIGNATURE = ['no signature', 'one', 'two', 'three', 'four', 'five', 'six', 'seven'];
+/** `two flats`, `no sharps or flats`. */
+export const signatureWords = (fifths: number): string => (fifths === 0 ? 'no sharps or flats' : `${SIGNATURE[Math.abs(fifths)]} ${fifths > 0 ? 'sharp' : 'flat'}${Math.abs(fifths) === 1 ? '' : 's'}`);
+
+/** How this key stands to the one the class is used to, in one sentence. */
+export function againstSentence({ against, fifths }: LookSheet): string {
+  if (against === undefined) return 'The key the class is used to cannot be written for this instrument.';
+  if (against.letters.length === 0) return 'The key the class is used to.';
+  return `${signatureWords(fifths)[0]?.toUpperCase()}${signatureWords(fifths).slice(1)}, where the class is used to ${signatureWords(against.fifths)}.`;
+}
