@@ -25,6 +25,14 @@ describe('a teacher\'s profile', () => {
     expect(((await mara.get('/api/session').expect(200)).body as TeacherView).schools).toEqual({});
     expect((await mara.put('/api/session/profile').send({ schools: { horn: 'double', counting: 'ta' } }).expect(200)).body).toMatchObject({ schools: { horn: 'double', counting: 'ta' } });
     expect(((await mara.get('/api/session').expect(200)).body as TeacherView).schools).toEqual({ horn: 'double', counting: 'ta' });
+    const sentences = { treble: { lines: 'Eager geese bring Dad figs' }, bass: { spaces: 'All Cats Eat Grass' } };
+    expect((await mara.put('/api/session/profile').send({ schools: { horn: 'double', counting: 'ta' }, sentences }).expect(200)).body).toMatchObject({ sentences });
+    // Left out they stay; one that does not spell the staff is refused, and so is a clef that is none.
+    expect((await mara.put('/api/session/profile').send({ schools: { horn: 'double', counting: 'ta' } }).expect(200)).body).toMatchObject({ sentences });
+    await mara.put('/api/session/profile').send({ schools: {}, sentences: { treble: { lines: 'Eager dogs bring Dad figs' } } }).expect(400);
+    await mara.put('/api/session/profile').send({ schools: {}, sentences: { treble: 'Eager geese bring Dad figs' } }).expect(400);
+    await mara.put('/api/session/profile').send({ schools: {}, sentences: { soprano: { lines: 'x' } } }).expect(400);
+    expect(((await mara.get('/api/session').expect(200)).body as TeacherView).sentences).toEqual(sentences);
     await mara.put('/api/session/profile').send({ schools: { horn: 'triple' } }).expect(400);
     await mara.put('/api/session/profile').send({ schools: { harmonica: 'blues' } }).expect(400);
     await server.agent().put('/api/session/profile').send({ schools: {} }).expect(401);
@@ -49,6 +57,8 @@ describe('a class', () => {
     expect(await saveClass({ stage: 'second-year', schools: { recorder: 'german' }, page, known })).toMatchObject({ stage: 'second-year', schools: { recorder: 'german' }, page, known });
     const { id, ...before } = group;
     await mara.put(`/api/classes/${id}`).send({ ...before, stage: 'tenth-year' }).expect(400);
+    expect(await saveClass({ usualFifths: -3 })).toMatchObject({ usualFifths: -3 });
+    await mara.put(`/api/classes/${id}`).send({ ...before, usualFifths: 9 }).expect(400);
     await mara.put(`/api/classes/${id}`).send({ ...before, schools: { recorder: 'plastic' } }).expect(400);
     expect(await pdfText(`/api/exercises/${harbour.id}/parts/trumpet.pdf?class=${id}`)).toMatch(/Harbour Steps/);
     await mara.put(`/api/classes/${id}`).send({ ...before, page: { ...before.page, size: 'vast' } }).expect(400);

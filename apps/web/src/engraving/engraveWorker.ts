@@ -57,9 +57,6 @@ export interface ChartRequest {
   readonly of: Parameters<typeof chartWords>[0];
 }
 
-/** What stands at the head of a page of build-ups. */
-const BUILD_UP_NOTE = 'Each line takes one hard place apart: play a step until it is easy, then the next.';
-
 /** So many drawings until the engine runs at full speed. */
 const WARMING = 25;
 
@@ -75,7 +72,7 @@ const api = {
     const drill = plan === undefined ? undefined : buildUpPlan(plan, r.exercise, r.spots);
     if (drill === undefined) return [];
     const labels = pageLabels([drill.plan]);
-    return engravePart(await load(), [drill.plan], { paper: r.paper, hideMeter: true, note: BUILD_UP_NOTE, label: (name) => labels.get(name) ?? '' });
+    return engravePart(await load(), [drill.plan], { paper: r.paper, hideMeter: true, label: (name) => labels.get(name) ?? '' });
   },
   /** A part as one long strip for a narrow screen. */
   async scroll(r: ScrollRequest): Promise<Page> {

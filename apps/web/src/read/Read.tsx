@@ -95,6 +95,7 @@ function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readon
         </Tabs.List>
         <Tabs.Content value={view} aria-label="What is in the line" className="min-h-0 flex-1 overflow-y-auto bg-desk print:overflow-visible print:bg-white">
           <div className="mx-auto max-w-4xl space-y-5 p-3 md:p-5 print:max-w-none print:p-0">
+            {view !== 'wrong' && <p className="hidden px-[12mm] pt-[12mm] font-serif text-[22px] font-semibold print:block">{exercise.title}</p>}
             {figures.error !== undefined ? <Failure title="The figures did not come" detail={figures.error.message} onRetry={figures.retry} />
               : one === undefined ? <div className="bg-white p-8"><StaffSkeleton systems={2} label="Reading the line" /></div>
                 : <Shown {...{ view, exercise, group, teaching, plans, one, chosen, takeKey, takeChoices, open, address }} usual={group.usualFifths ?? USUAL_FIFTHS} sentences={teacher?.sentences ?? {}} />}

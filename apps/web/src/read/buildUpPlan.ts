@@ -24,6 +24,6 @@ export function buildUpLabel({ spot }: BuildUp, plan: PagePlan): string {
 export function buildUpPlan(plan: PagePlan, exercise: Exercise, most: number): BuildUpPage | undefined {
   const builds = troubleSpots(plan.changes, plan.annotations, most).map((spot) => buildUp(plan.part.concert, spot));
   if (builds.length === 0) return undefined;
-  const part = buildUpPart(plan.part, exercise, builds, builds.map((b) => buildUpLabel(b, plan)));
+  const part = buildUpPart(plan.part, exercise, builds, builds.map((b) => buildUpLabel(b, plan)), `${plan.part.concert.title}: hard places`);
   return { plan: new PagePlan(part, annotate(part), DRILL, { today: '' }), builds };
 }

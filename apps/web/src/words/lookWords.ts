@@ -1,7 +1,7 @@
 import { formatRational, type LetterAgainst, type Lookalike, type LookSheet, type Meter, meterKind, type NoteUsed, type Rational, type Schools, type TiedSum, type ValueUsed } from '@cifra/core';
-import { figureLines, touchName } from '@cifra/engrave';
+import { figureLines } from '@cifra/engrave';
 import { valueName } from './rhythmWords';
-import { list } from './spoken';
+import { list, touchWords } from './spoken';
 
 const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
 
@@ -36,15 +36,18 @@ const barsWords = (bars: readonly number[]): string => {
 export function lookalikeWords(l: Lookalike): string {
   switch (l.kind) {
     case 'two-forms': return `${list(l.names)} both come: watch for ${l.names[l.names.length - 1]} in ${barsWords(l.bars)}.`;
-    case 'octave-key': return `${l.name} comes low and high: the fingers are the same but for ${touchName(l.key)}${/^\d/.test(touchName(l.key)) ? '' : ' key'}.`;
+    case 'octave-key': return `${l.name} comes low and high: the fingers are the same but for the ${touchWords(l.key)}.`;
     case 'still-holds': return `${l.name} still holds in ${barsWords(l.bars)}, without a sign of its own.`;
     case 'back-again': return `${l.name} is back in ${barsWords(l.bars)}: the bar line has ended the sign.`;
   }
 }
 
-/** A figure on one line: `T 1 2 | 4 5`. */
+/** A hand that presses nothing. */
+const NOTHING = '–';
+
+/** A figure on one line: `T12 | 45`. */
 export const figureOnLine = (f: NoteUsed['fingering'], count: Schools['fingerCount']): string =>
-  (f.kind === 'playable' ? figureLines(f.figure, count).filter((x) => x !== '').join(' | ') : 'none');
+  (f.kind === 'playable' ? figureLines(f.figure, count).filter((x) => x !== '' && x !== NOTHING).join(' | ') : 'none');
 
 const ALTER: Readonly<Record<number, string>> = { [-1]: 'flat', 0: 'plain', 1: 'sharp' };
 

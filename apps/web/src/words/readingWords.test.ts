@@ -1,4 +1,4 @@
-import { lengthWords, playedWords, relationWords } from './readingWords';
+import { lengthWords, playedWords, relationWords, sentenceFaultWords } from './readingWords';
 
 describe('the words of a reading', () => {
   const played = (...bars: number[]): string => playedWords({ bars: 9, pickup: true, played: bars, seconds: 1, dynamics: [] });
@@ -10,11 +10,16 @@ describe('the words of a reading', () => {
     expect([lengthWords(1), lengthWords(42.4), lengthWords(60), lengthWords(83), lengthWords(134)]).toEqual(['1 second', '42 seconds', '1 minute', '1 minute 25 seconds', '2 minutes 15 seconds']);
   });
 
+  it('say what is wrong with a memory sentence', () => {
+    expect(sentenceFaultWords({ kind: 'wrong-letter', at: 1, word: 'dogs', letter: 'G' })).toBe('Word 2, “dogs”, has to begin with G.');
+    expect([1, 3].map((words) => sentenceFaultWords({ kind: 'word-count', words, wanted: 5 }))).toEqual(['5 words are needed, one for each; here is 1.', '5 words are needed, one for each; here are 3.']);
+  });
+
   it('say how a bar stands to another', () => {
     const name = (i: number): string => String(i + 1);
     expect([
-      relationWords({ kind: 'new' }, name), relationWords({ kind: 'same', of: 0 }, name), relationWords({ kind: 'but-last', of: 1 }, name), relationWords({ kind: 'pitches', of: 2 }, name),
+      relationWords({ kind: 'new' }, name), relationWords({ kind: 'same', of: 0 }, name), relationWords({ kind: 'but-last', of: 1 }, name), relationWords({ kind: 'but-ending', of: 1 }, name), relationWords({ kind: 'pitches', of: 2 }, name),
       relationWords({ kind: 'rhythm', of: 3 }, name), relationWords({ kind: 'moved', of: 4, steps: -2 }, name),
-    ]).toEqual(['new', 'as 1', '2, other end', 'notes of 3', 'rhythm of 4', '5, 2 down']);
+    ]).toEqual(['new', 'as 1', '2, last note', '2, other end', 'notes of 3', 'rhythm of 4', '5, 2 down']);
   });
 });

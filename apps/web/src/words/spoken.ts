@@ -11,6 +11,9 @@ export const ordinal = (n: number): string => ORDINALS[n] ?? `${n}th`;
 
 export const list = (words: readonly string[]): string => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`);
 
+/** What a touch is called: `octave key`, `E♭ key`, `4`. */
+export const touchWords = (t: string): string => FINGER_NAME[t] ?? (/^\d$/.test(t) ? `finger ${t}` : `${touchName(t)} key`);
+
 const FINGER_NAME: Readonly<Record<string, string>> = { T: 'thumb', Th: 'thumb half closed', Tb: 'thumb on its B♭ key', W: 'whisper key', R: 'register key', 8: 'octave key' };
 
 function hand(touches: readonly string[]): string {

@@ -43,6 +43,17 @@ describe('a hard change taken apart', () => {
     expect(drill.score.measures.filter((m) => m.startsLine === true).map((m) => m.tempo?.words)).toEqual(['bar 2: A to C', 'bar 1: C to D']);
   });
 
+  it('writes a part of a triplet as plain values, and the whole as a triplet', () => {
+    const plain = line<Written>('C4 D4 E4 F4');
+    const tuplet = { actual: 3, normal: 2 };
+    const source = { ...plain, measures: plain.measures.map((m) => ({ ...m, events: m.events.map((e, i) => (i < 3 ? { ...e, duration: { ...e.duration, tuplet } } : e)) })) };
+    const part = derivePart(realize({ owner: 'trumpet', source, partChoices: {} }), instrumentOf('trumpet'), 'trumpet');
+    const { score } = buildUpPart(part, { owner: 'trumpet' }, [buildUp(part.concert, change('n3', 'n4'))], [''], 'Steps');
+    expect(score.measures.map((m) => m.events.filter((e) => e.duration.tuplet !== undefined).length)).toEqual([0, 0, 3]);
+    expect(score.measures[2]?.events.map((e) => e.tupletPlace)).toEqual(['start', 'inside', 'stop', undefined]);
+    expect(score.title).toBe('Steps');
+  });
+
   it('keeps the slurs whose ends both stand in a step', () => {
     const source = { ...line<Written>('C4 D4 E4 F4'), slurs: [{ from: 'n2', to: 'n3' }] };
     const part = derivePart(realize({ owner: 'trumpet', source, partChoices: {} }), instrumentOf('trumpet'), 'trumpet');

@@ -2,6 +2,8 @@ import type { Exercise, PartChoice } from '../exercise/exercise';
 import type { Annotations } from '../part/annotate';
 import { derivePart, type Part } from '../part/derivePart';
 import type { Concert } from '../pitch/pitch';
+import { sum } from '../rational/rational';
+import { durationQuarters } from '../score/duration';
 import type { Measure, MusicEvent, NoteId, Score } from '../score/score';
 import { settleTuplets } from '../score/tuplets';
 import { placeMeasures } from '../score/walk';
@@ -84,6 +86,25 @@ const STEP = '-step';
 /** The note of the line that a note of a build-up comes from. */
 export const buildUpSource = (id: NoteId): NoteId => id.replace(/-step\d+$/, '');
 
+/** A part of a tuplet is no tuplet: its notes stand as plain values until the step has all of them. */
+function plainTuplets(events: readonly MusicEvent<Concert>[]): MusicEvent<Concert>[] {
+  const made: MusicEvent<Concert>[] = [];
+  for (let i = 0; i < events.length;) {
+    let end = i;
+    while (events[end]?.duration.tuplet !== undefined) end += 1;
+    const run = events.slice(i, Math.max(end, i + 1));
+    const { d } = sum(run.map((e) => durationQuarters(e.duration)));
+    // A whole group lasts a plain value: halves of it and no thirds.
+    const whole = end === i || (d & (d - 1)) === 0;
+    for (const e of run) {
+      const { tuplet: _tuplet, ...plain } = e.duration;
+      made.push(whole ? e : { ...e, duration: plain });
+    }
+    i += run.length;
+  }
+  return made;
+}
+
 function stepMeasures(concert: Score<Concert>, { steps }: BuildUp, first: number, label: string): Measure<Concert>[] {
   const { events, barOf } = lineOf(concert);
   const placed = placeMeasures(concert);
@@ -97,7 +118,7 @@ function stepMeasures(concert: Score<Concert>, { steps }: BuildUp, first: number
     });
     const last = k === steps.length - 1;
     return settleTuplets({
-      id: `b${number}`, events: taken, pickup: true, endBar: last ? 'final' : 'double',
+      id: `b${number}`, events: plainTuplets(taken), pickup: true, endBar: last ? 'final' : 'double',
       // A meter says nothing of a step: only the first, which a score has to have, stands there.
       ...(k === 0 && place !== undefined ? { startsLine: true, key: place.key, tempo: { words: label }, ...(first === 0 ? { meter: place.meter, clef: place.clef } : {}) } : {}),
     });
@@ -107,8 +128,9 @@ function stepMeasures(concert: Score<Concert>, { steps }: BuildUp, first: number
 /**
  * A page of build-ups: a line for each hard change, a bar for each step, in the part's own octave, key and clef.
  * @param labels what stands over each, such as `bar 3: C to D`
+ * @param title of the page; the line's own without it
  */
-export function buildUpPart(part: Part, exercise: Pick<Exercise, 'owner'>, builds: readonly BuildUp[], labels: readonly string[]): Part {
+export function buildUpPart(part: Part, exercise: Pick<Exercise, 'owner'>, builds: readonly BuildUp[], labels: readonly string[], title = part.concert.title): Part {
   const measures: Measure<Concert>[] = [];
   let fifths: number | undefined;
   builds.forEach((b, i) => {
@@ -130,7 +152,7 @@ export function buildUpPart(part: Part, exercise: Pick<Exercise, 'owner'>, build
   })));
   const choice: PartChoice = { octaves: octave.octaves, key: key.choice, clef: clef.clef, alternatives: moved };
   const teaching = { ...part.teaching, schools: { ...part.teaching.schools, breath: 'own-marks' as const } };
-  return derivePart({ title: part.concert.title, measures, slurs, hairpins: [] }, part.instrument, exercise.owner, choice, teaching);
+  return derivePart({ title, measures, slurs, hairpins: [] }, part.instrument, exercise.owner, choice, teaching);
 }
 
 /** The written names of a change: for a label. */

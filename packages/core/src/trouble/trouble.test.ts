@@ -33,11 +33,20 @@ const RANKED: readonly (readonly [InstrumentId, hard: string, easy: string])[] =
   ['bassoon', 'F3 C3', 'G2 F2'], ['descant-recorder', 'C5 D5', 'A4 B4'], ['descant-recorder', 'F4 Bb4', 'G4 A4'],
   ['trumpet', 'C4 G4', 'C4 D4'], ['trumpet', 'C4 C5', 'E4 F4'], ['trumpet', 'D4 A4', 'F4 G4'], ['trumpet', 'E4 A4', 'F4 E4'], ['trumpet', 'C#4 G4', 'D4 C4'],
   ['horn', 'C4 C5', 'C4 D4'], ['horn', 'G4 C5', 'A4 G4'], ['trombone', 'F3 C3', 'F3 G3'], ['trombone', 'Bb2 Ab2', 'Bb2 A2'], ['trombone', 'C3 G3', 'Eb3 F3'], ['trombone', 'Bb2 B2', 'Bb2 F3'],
+  ['flute', 'C5 E5', 'G4 A4'], ['flute', 'Bb4 C5', 'B4 A4'], ['piccolo', 'C5 D5', 'A4 B4'], ['oboe', 'D5 C5', 'A4 B4'], ['clarinet', 'A4 E5', 'C4 E4'], ['clarinet', 'Bb4 C5', 'D4 E4'], ['bass-clarinet', 'A4 B4', 'F4 G4'],
+  ['tenor-saxophone', 'C5 D5', 'G4 A4'], ['baritone-saxophone', 'Bb3 B3', 'G4 A4'], ['bassoon', 'F3 G3', 'C3 D3'], ['descant-recorder', 'E5 D5', 'A4 G4'],
+  ['trumpet', 'D4 B4', 'D4 E4'], ['trumpet', 'F4 C5', 'F4 G4'], ['trumpet', 'Eb4 D4', 'F4 G4'], ['trumpet', 'Bb3 G4', 'Bb3 C4'], ['cornet', 'C4 G4', 'C4 D4'], ['flugelhorn', 'G4 C5', 'G4 F4'], ['tenor-horn', 'C4 G4', 'C4 D4'],
+  ['horn', 'C4 G4', 'E4 F4'], ['horn', 'F4 C5', 'F4 G4'], ['trombone', 'Bb2 Bb3', 'A2 Bb2'], ['trombone', 'F3 Bb3', 'F3 E3'], ['trombone', 'D3 C3', 'D3 Eb3'], ['trombone', 'A2 C3', 'A2 Bb2'], ['baritone', 'Bb2 F3', 'C3 Bb2'],
+  ['euphonium', 'Bb2 Bb3', 'C3 D3'], ['euphonium', 'Eb3 Bb3', 'Eb3 F3'], ['tuba', 'Bb1 D2', 'Eb2 D2'], ['e-flat-tuba', 'Eb2 Bb2', 'Eb2 F2'],
   ['euphonium', 'Bb2 F3', 'Bb2 C3'], ['tuba', 'Bb1 F2', 'Bb1 C2'], ['tuba', 'Bb1 Bb2', 'D2 Eb2'], ['tuba', 'F2 Bb2', 'F2 Eb2'],
 ];
 
 describe('what a change costs', () => {
   it.each(RANKED)('%s: %s more than %s', (id, hard, easy) => expect(cost(id, hard)).toBeGreaterThan(cost(id, easy)));
+
+  it('is ranked by hand for at least thirty pairs in each family', () => {
+    for (const family of ['woodwind', 'brass']) expect(RANKED.filter(([id]) => instrumentOf(id).family === family).length).toBeGreaterThanOrEqual(30);
+  });
 
   it('names its causes, dearest first, and adds up', () => {
     const change = changeCost(instrumentOf('clarinet'), played('clarinet', 'A4'), played('clarinet', 'B4'), { ...rangeEnds(instrumentOf('clarinet').ranges.full), seconds: 0.65, slurred: true, turns: false, isNew: true });
