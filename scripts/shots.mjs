@@ -74,10 +74,20 @@ async function shots() {
   await page.goto(`${base}/shelf`);
   await page.getByRole('link', { name: 'Lantern Walk', exact: true }).click();
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Read' }).click();
-  await page.getByLabel('Read it for').selectOption({ label: 'for the trombone' });
-  await page.getByRole('heading', { name: 'Where it will go wrong' }).waitFor();
+  await page.getByLabel('Read it for').selectOption({ label: 'for the trumpet' });
+  await page.getByRole('tab', { name: 'What comes again' }).click();
+  const tiles = page.getByRole('list', { name: 'Lines of the line' }).getByRole('button');
+  for (const tile of [1, 9]) await tiles.nth(tile).click();
+  await page.locator('figure .sheet .note').nth(1).waitFor({ timeout: 60000 });
   await page.waitForTimeout(800);
   await shot('read');
+  await page.goto(`${base}/shelf`);
+  await page.getByRole('link', { name: 'Kite Weather', exact: true }).click();
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Read' }).click();
+  await page.getByRole('tab', { name: 'What will go wrong' }).click();
+  await page.getByRole('heading', { name: 'What each instrument should watch' }).waitFor();
+  await page.waitForTimeout(1200);
+  await shot('read-trouble');
   await page.goto(`${base}/shelf`);
   await page.getByRole('link', { name: 'Harbour Steps', exact: true }).click();
   await page.getByRole('navigation', { name: 'Instruments' }).getByRole('button', { name: 'Call sheet' }).click();
@@ -98,7 +108,7 @@ async function shots() {
   const idOf = (title) => list.find((e) => e.title === title).id;
   const helped = { ...before.page, strip: true, legend: true, lookFirst: true, circles: true, countIn: true };
   await put({ ...before, instruments: [...before.instruments, 'descant-recorder'], page: helped });
-  for (const [title, instrument] of [['Harbour Steps', 'flute'], ['Gate and Garden', 'clarinet'], ['Kite Weather', 'alto-saxophone'], ['Paper Boats', 'horn'], ['Harbour Steps', 'trombone']]) {
+  for (const [title, instrument] of [['Harbour Steps', 'flute'], ['Gate and Garden', 'clarinet'], ['Kite Weather', 'alto-saxophone'], ['Harbour Steps', 'trombone']]) {
     const pdf = join(folder, `${instrument}.pdf`);
     writeFileSync(pdf, await (await page.request.get(`${base}/api/exercises/${idOf(title)}/parts/${instrument}.pdf?class=${classId}&paper=a4`)).body());
     execFileSync('pdftoppm', ['-r', '110', '-png', '-singlefile', pdf, join(FOLDER, `page-${instrument}`)]);

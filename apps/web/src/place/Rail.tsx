@@ -12,7 +12,7 @@ import { forgetSavedDrafts } from '../write/drafts';
 /** The stations of the work on one line, in order. */
 const STATIONS = [{ path: 'write', name: 'Write' }, { path: 'read', name: 'Read' }, { path: 'parts', name: 'Parts' }];
 
-const ITEM = 'flex items-center gap-2.5 rounded-md px-2.5 py-2 text-[14px]';
+const ITEM = 'flex items-center gap-2.5 rounded-md px-2.5 py-2 text-[14px] max-md:px-1.5';
 
 /** The places in the order of the work; inside an exercise its stations hang on a thin line. */
 export function Rail() {
@@ -35,7 +35,7 @@ export function Rail() {
         <Library size={17} aria-hidden className="max-md:hidden" />Shelf
       </NavLink>
       {inside !== null && (
-        <ol className="md:mt-1 md:ml-[18px] md:border-l md:border-line">
+        <ol className="max-md:flex md:mt-1 md:ml-[18px] md:border-l md:border-line">
           {STATIONS.map(({ path, name }) => (
             <li key={path}>
               <NavLink to={`/exercises/${inside.params.id}/${path}`} className={({ isActive }) => `${ITEM} md:-ml-[7px] ${isActive ? 'font-semibold text-ink' : 'text-secondary hover:text-ink'}`}>

@@ -39,7 +39,7 @@ export function HeatStrip({ plans, onPick }: Props) {
     textStyle: { fontFamily: 'Archivo Variable, sans-serif' },
     grid: { ...MARGIN },
     tooltip: { formatter: (p: { data: [number, number, number] }) => `${names[p.data[1]] ?? ''}, bar ${bars[p.data[0]] ?? ''}: ${p.data[2].toFixed(1)}` },
-    xAxis: { type: 'category', data: bars, axisLine: { show: false }, axisTick: { show: false }, axisLabel: { color: '#4b5872', interval: bars.length > 40 ? 'auto' : 0, fontSize: bars.length > 24 ? 10 : 12, formatter: (name: string) => (name === 'pickup' ? '–' : name) } },
+    xAxis: { type: 'category', data: bars, axisLine: { show: false }, axisTick: { show: false }, axisLabel: { color: '#4b5872', interval: bars.length > 40 ? 'auto' : 0, hideOverlap: true, fontSize: bars.length > 24 ? 10 : 12, formatter: (name: string) => (name === 'pickup' ? '–' : name) } },
     yAxis: { type: 'category', data: names, inverse: true, axisLine: { show: false }, axisTick: { show: false }, axisLabel: { color: '#15213a', fontSize: 12 } },
     visualMap: { min: 0, max: most, calculable: false, orient: 'horizontal', left: MARGIN.left, bottom: 0, itemWidth: 10, itemHeight: 90, text: ['hard', 'easy'], inRange: { color: SHADES }, textStyle: { color: '#4b5872' } },
     series: [{ type: 'heatmap', data: heat.flatMap((row, y) => row.map((v, x) => [x, y, Math.round(v * 10) / 10])), itemStyle: { borderColor: '#ffffff', borderWidth: 2 }, emphasis: { itemStyle: { borderColor: '#0a7264' } } }],

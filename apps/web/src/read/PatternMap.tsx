@@ -52,8 +52,9 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
                 {cells.slice(l.from, l.from + l.length).map((_cell, k) => {
                   const i = l.from + k;
                   const relation = relations[i] ?? { kind: 'new' as const };
+                  // Phrases stand under each other: the bar after a pickup begins the row.
                   return (
-                    <li key={i}>
+                    <li key={i} className={names[i - 1] === PICKUP ? 'col-start-1' : ''}>
                       <button type="button" aria-pressed={chosen.includes(i)} onClick={() => choose(i)} className={`w-full rounded border px-3 py-1.5 text-left aria-pressed:ring-2 aria-pressed:ring-accent ${TILE[relation.kind]}`}>
                         <span className="block font-semibold tabular-nums">{names[i]}</span>
                         <span className="block truncate text-[12.5px] text-secondary">{cells[i]?.notes.length === 0 ? 'rest' : relationWords(relation, (of) => names[of] ?? '')}</span>

@@ -10,7 +10,7 @@ import { signWords } from './signWords';
 import { changeReasons, easierWords, handsWords, readinessWords } from './troubleWords';
 import { buildUpLabel } from '../read/buildUpPlan';
 
-const BAD = /undefined|NaN|\[object|null|  /;
+const BAD = /undefined|NaN|\[object|null| {2}/;
 const exercise = (id: InstrumentId, text: string, fifths = 0): Exercise => ({ owner: id, source: line<Written>(text, { fifths }), partChoices: {} });
 const planOf = (e: Exercise, id: InstrumentId): PagePlan => planPages(e, id, DEFAULT_TEACHING, DEFAULT_PAGE, { today: '2026-01-01' })[0] as PagePlan;
 const changeOf = (id: InstrumentId, text: string): { change: Change; plan: PagePlan } => {

@@ -14,8 +14,9 @@ export function handsWords({ from, to }: Change, { part, annotations }: PagePlan
   const { moves, down, up } = figureChange(a.figure, b.figure, system.kind === 'woodwind' ? system.woodwind : undefined);
   if (moves === 0) return undefined;
   const what = a.figure.kind === 'valves' ? 'valve' : 'finger';
-  const sides = [...(down > 0 ? [`${down} down`] : []), ...(up > 0 ? [`${up} up`] : [])];
-  return `${moves} ${what}${moves === 1 ? ' moves' : 's move'}${moves > 1 && sides.length > 0 ? `, ${sides.join(' and ')}` : ''}`;
+  const shifts = moves - down - up;
+  const sides = [...(down > 0 ? [`${down} down`] : []), ...(up > 0 ? [`${up} up`] : []), ...(shifts > 0 ? [`${shifts} ${shifts === 1 ? 'shifts' : 'shift'}`] : [])];
+  return `${moves} ${what}${moves === 1 ? ' moves' : 's move'}${moves > 1 && sides.length > 0 ? `, ${list(sides)}` : ''}`;
 }
 
 /** Reasons that the hands' own sentence already gives. */

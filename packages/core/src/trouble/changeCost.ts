@@ -31,6 +31,9 @@ const THROAT_TOP = 70;
 
 const share = (cause: TroubleCause, units: number): CauseShare[] => (units <= 0 ? [] : [{ cause, units, cost: units * WEIGHTS[cause] }]);
 
+/** Where players speak of a forked fingering: on a flute or saxophone an open key above a shut one is the plain fingering. */
+const FORKED: readonly (Woodwind | undefined)[] = ['recorder', 'oboe', 'clarinet', 'bassoon'];
+
 /** A hole stands open above one that is shut by the same hand. */
 function isForked({ left, right }: KeyFigure): boolean {
   const gap = (holes: readonly string[], hand: readonly string[]): boolean => holes.some((h, i) => !hand.includes(h) && holes.slice(i + 1).some((lower) => hand.includes(lower)));
@@ -48,7 +51,7 @@ function keyCauses(from: KeyFigure, to: KeyFigure, woodwind: Woodwind | undefine
   return [
     ...share('fingers-move', moves), ...share('fingers-trade', exchanges), ...share('finger-slides', slides),
     ...share('over-the-break', crosses ? 1 : 0), ...share('register', !crosses && registerOf(from, woodwind) !== registerOf(to, woodwind) ? 1 : 0),
-    ...share('forked', isForked(to) !== isForked(from) ? 1 : 0), ...share('half-hole', isHalfHoled(to) && !isHalfHoled(from) ? 1 : 0),
+    ...share('forked', FORKED.includes(woodwind) && isForked(to) !== isForked(from) ? 1 : 0), ...share('half-hole', isHalfHoled(to) && !isHalfHoled(from) ? 1 : 0),
   ];
 }
 
