@@ -33,7 +33,7 @@ test('what comes again is a map, a plan and a comparison', async ({ page }) => {
   await openRead(page, 'Lantern Walk', 'trumpet');
   await see(page, 'What comes again');
   await expect(page).toHaveURL(/see=again/);
-  const tiles = page.getByRole('list', { name: 'Lines of the line' }).getByRole('button');
+  const tiles = page.getByRole('list', { name: /^Line \d/ }).getByRole('button');
   await expect(tiles).toHaveCount(16);
   await expect(tiles.nth(4)).toContainText('as 1');
   const plan = page.getByRole('table');
@@ -44,6 +44,10 @@ test('what comes again is a map, a plan and a comparison', async ({ page }) => {
   await expect(page.getByText('They are played alike.')).toBeVisible();
   await tiles.nth(1).click();
   await expect(page.getByRole('heading', { name: 'Bar 2 and bar 5' })).toBeVisible();
+  await page.getByRole('button', { name: /^line 1:/ }).click();
+  await page.getByRole('button', { name: 'line 4: line 1 but for the last note' }).click();
+  await expect(page.getByRole('heading', { name: 'Line 1 and line 4' })).toBeVisible();
+  await expect(page.getByText('3 of 4 bars are alike.')).toBeVisible();
   await expect(page.getByText(/^(Beat \d|From beat \d|The rhythm is the same)/).first()).toBeVisible();
 });
 
@@ -60,6 +64,7 @@ test('hard places are named with what the hands do, and taken apart', async ({ p
   await expect(page.getByRole('rowheader', { name: 'Trombone' })).toBeVisible();
   await page.getByLabel('Read it for').selectOption({ label: 'for the whole class' });
   await expect(page.getByRole('heading', { name: 'What each instrument should watch' })).toBeVisible();
+  await expect(page.getByText(/^Hardest for the class: bars? \d/)).toBeVisible();
   await see(page, 'Breaths');
   await expect(page.getByRole('columnheader', { name: 'in an emergency' })).toBeVisible();
 });

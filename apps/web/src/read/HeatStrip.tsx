@@ -2,6 +2,7 @@ import { barHeat, type PagePlan, placeMeasures, structureOf, WORTH_A_MARK } from
 import type { EChartsCoreOption } from 'echarts/core';
 import { useMemo } from 'react';
 import { Chart } from '../ui/Chart';
+import { list } from '../words/spoken';
 import { Block } from './Block';
 
 interface Props {
@@ -30,6 +31,15 @@ export function heatRows(plans: readonly PagePlan[]): { readonly names: readonly
   return { names: [...plans.map((p) => p.part.instrument.name), ...(plans.length > 1 ? ['the whole class'] : [])], bars, heat: plans.length > 1 ? [...heat, average] : heat };
 }
 
+/** So many bars are named. */
+const NAMED = 3;
+
+/** Where the class as a whole will go wrong. @example `Hardest for the class: bars 7, 5 and 1.` */
+function hardestBars(bars: readonly string[], average: readonly number[]): string {
+  const found = average.map((cost, i) => ({ cost, name: bars[i] ?? '' })).filter((b) => b.cost >= WORTH_A_MARK).sort((a, b) => b.cost - a.cost).slice(0, NAMED);
+  return found.length === 0 ? 'No bar is hard for the class as a whole.' : `Hardest for the class: ${found.length === 1 ? 'bar' : 'bars'} ${list(found.map((b) => b.name))}.`;
+}
+
 /** How hard each bar is on each instrument, as a strip over the line. */
 export function HeatStrip({ plans, onPick }: Props) {
   const { names, bars, heat } = useMemo(() => heatRows(plans), [plans]);
@@ -54,6 +64,7 @@ export function HeatStrip({ plans, onPick }: Props) {
         const plan = plans[(data as [number, number])[1]];
         if (plan !== undefined) onPick(plan);
       }} />
+      {plans.length > 1 && <p className="mt-2">{hardestBars(bars, heat.at(-1) ?? [])}</p>}
       <details className="mt-2">
         <summary className="cursor-pointer text-[13px] text-secondary">As a table</summary>
         <div className="mt-2 overflow-x-auto">

@@ -1,10 +1,11 @@
 import { type BarRelation, type Cell, type Patterns, placeMeasures, readPatterns, type Score, type Written } from '@cifra/core';
 import { useMemo, useState } from 'react';
 import type { PagePlan } from '@cifra/core';
-import { relationWords } from '../words/readingWords';
+import { lineRelationWords, relationWords } from '../words/readingWords';
 import { list } from '../words/spoken';
 import { Block } from './Block';
 import { CompareBars } from './CompareBars';
+import { CompareLines } from './CompareLines';
 
 /** How tiles of each kin look; the words in them say the same. */
 const TILE: Readonly<Record<BarRelation['kind'], string>> = {
@@ -31,6 +32,7 @@ const percent = (share: number): string => `${Math.round(share * 100)} %`;
 export function PatternMap({ plan }: { readonly plan: PagePlan }) {
   const { score } = plan.part;
   const [chosen, setChosen] = useState<readonly number[]>([]);
+  const [chosenLines, setLines] = useState<readonly number[]>([]);
   const { patterns, names, bars } = useMemo(() => {
     const read = readPatterns(plan.part.concert);
     const placed = placeMeasures(plan.part.score);
@@ -39,8 +41,10 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
   }, [plan]);
   const { cells, relations, lines, plan: steps, fromPickup } = patterns;
   // Two are compared at a time: a third takes the place of the first.
-  const choose = (i: number) => setChosen((now) => (now.includes(i) ? now.filter((x) => x !== i) : [...now, i].slice(-2)));
+  const toggle = (now: readonly number[], i: number): readonly number[] => (now.includes(i) ? now.filter((x) => x !== i) : [...now, i].slice(-2));
   const [first, second] = [...chosen].sort((a, b) => a - b);
+  const [upper, lower] = [...chosenLines].sort((a, b) => a - b).map((n) => lines[n]);
+  const barsOf = (l: Patterns['lines'][number]): readonly number[] => bars.slice(l.from, l.from + l.length);
   return (
     <div className="space-y-5">
       <Block title="What comes again">
@@ -55,7 +59,7 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
                   // Phrases stand under each other: the bar after a pickup begins the row.
                   return (
                     <li key={i} className={names[i - 1] === PICKUP ? 'col-start-1' : ''}>
-                      <button type="button" aria-pressed={chosen.includes(i)} onClick={() => choose(i)} className={`w-full rounded border px-3 py-1.5 text-left aria-pressed:ring-2 aria-pressed:ring-accent ${TILE[relation.kind]}`}>
+                      <button type="button" aria-pressed={chosen.includes(i)} onClick={() => setChosen((now) => toggle(now, i))} className={`w-full rounded border px-3 py-1.5 text-left aria-pressed:ring-2 aria-pressed:ring-accent ${TILE[relation.kind]}`}>
                         <span className="block font-semibold tabular-nums">{names[i]}</span>
                         <span className="block truncate text-[12.5px] text-secondary">{cells[i]?.notes.length === 0 ? 'rest' : relationWords(relation, (of) => names[of] ?? '')}</span>
                       </button>
@@ -63,17 +67,20 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
                   );
                 })}
               </ol>
-              <p className="text-[13px] text-secondary">line {n + 1}: {lineWords(l.relation)}</p>
+              <button type="button" aria-pressed={chosenLines.includes(n)} onClick={() => setLines((now) => toggle(now, n))} className="rounded border border-transparent px-2 py-1 text-left text-[13px] text-secondary hover:bg-panel aria-pressed:border-accent aria-pressed:text-ink">
+                line {n + 1}: {lineRelationWords(l.relation)}
+              </button>
             </li>
           ))}
         </ol>
-        <p className="mt-3 text-[13px] text-secondary">Choose two bars to see what differs.</p>
+        <p className="mt-3 text-[13px] text-secondary">Choose two bars, or two lines, to see what differs.</p>
       </Block>
       {first !== undefined && (second === undefined ? (
         <Block title={spanWords(names, first, 1).replace(/^./, (c) => c.toUpperCase())}><p>Choose another bar to lay beside it.</p></Block>
       ) : (
         <CompareBars key={`${first} ${second}`} score={score} first={bars[first] ?? 0} second={bars[second] ?? 0} names={plan.part.teaching.schools.rhythmNames} />
       ))}
+      {upper !== undefined && lower !== undefined && <CompareLines score={score} first={barsOf(upper)} second={barsOf(lower)} title={`Line ${lines.indexOf(upper) + 1} and line ${lines.indexOf(lower) + 1}`} names={plan.part.teaching.schools.rhythmNames} />}
       <Block title="Learn each thing once">
         <div className="overflow-x-auto">
           <table className="w-full border-collapse text-left">
@@ -96,11 +103,6 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
       </Block>
     </div>
   );
-}
-
-/** How a line stands to the lines before it. */
-function lineWords(r: BarRelation): string {
-  return r.kind === 'new' ? 'new' : relationWords(r, (of) => `line ${of + 1}`).replace(/^as /, 'the same as ');
 }
 
 /** The plan as a teacher says it: `Learn bars 1 to 4 and 9; that is the whole piece.` */

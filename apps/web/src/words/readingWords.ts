@@ -22,8 +22,8 @@ export function relationWords(r: BarRelation, nameOf: (index: number) => string)
   switch (r.kind) {
     case 'new': return 'new';
     case 'same': return `as ${nameOf(r.of)}`;
-    case 'but-last': return `${nameOf(r.of)}, last note`;
-    case 'but-ending': return `${nameOf(r.of)}, other end`;
+    case 'but-last': return `${nameOf(r.of)} but the last note`;
+    case 'but-ending': return `${nameOf(r.of)} but the ending`;
     case 'pitches': return `notes of ${nameOf(r.of)}`;
     case 'rhythm': return `rhythm of ${nameOf(r.of)}`;
     case 'moved': return `${nameOf(r.of)}, ${Math.abs(r.steps)} ${r.steps > 0 ? 'up' : 'down'}`;
@@ -35,5 +35,19 @@ export function sentenceFaultWords(f: SentenceFault): string {
   switch (f.kind) {
     case 'wrong-letter': return `Word ${f.at + 1}, “${f.word}”, has to begin with ${f.letter}.`;
     case 'word-count': return `${f.wanted} words are needed, one for each; here ${f.words === 1 ? 'is 1' : `are ${f.words}`}.`;
+  }
+}
+
+/** How a line stands to an earlier one, as a teacher says it. */
+export function lineRelationWords(r: BarRelation): string {
+  if (r.kind === 'new') return 'new';
+  const line = `line ${r.of + 1}`;
+  switch (r.kind) {
+    case 'same': return `the same as ${line}`;
+    case 'but-last': return `${line} but for the last note`;
+    case 'but-ending': return `${line} but for the ending`;
+    case 'pitches': return `the notes of ${line}, another rhythm`;
+    case 'rhythm': return `the rhythm of ${line}, other notes`;
+    case 'moved': return `${line}, ${Math.abs(r.steps)} ${Math.abs(r.steps) === 1 ? 'step' : 'steps'} ${r.steps > 0 ? 'up' : 'down'}`;
   }
 }
