@@ -64,7 +64,7 @@ test('axe finds nothing serious on what stands around the pages', async ({ page 
   expect(await seriousFindings(page)).toEqual([]);
   await page.keyboard.press('Escape');
   const { pathname } = new URL(page.url());
-  for (const [path, ready] of [['read', 'table'], ['read/flute', 'dl'], ['read/flute?see=again', 'table'], ['read/class?see=wrong', 'svg'], ['read/flute?see=wrong', '.sheet .note'], ['read/flute?see=breaths', 'table'], ['read/class?see=keys', 'table'], ['read/flute?see=easier', '.sheet .note'], ['parts/call-sheet', '.sheet .call'], ['parts/score', '.sheet .note'], ['board', '.sheet .note']] as const) {
+  for (const [path, ready] of [['read', 'table'], ['read/flute', 'dl'], ['read/flute?see=again', 'table'], ['read/class?see=wrong', 'svg'], ['read/flute?see=wrong', '.sheet .note'], ['read/flute?see=breaths', 'table'], ['read/class?see=keys', 'table'], ['read/flute?see=easier', '.sheet .note'], ['practise/flute', '.sheet .note'], ['parts/call-sheet', '.sheet .call'], ['parts/score', '.sheet .note'], ['board', '.sheet .note']] as const) {
     await page.goto(pathname.replace(/parts.*/, path));
     await expect(page.locator(ready).first()).toBeVisible({ timeout: 60_000 });
     expect(await seriousFindings(page)).toEqual([]);

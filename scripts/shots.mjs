@@ -88,6 +88,14 @@ async function shots() {
   await page.getByRole('heading', { name: 'What each instrument should watch' }).waitFor();
   await page.waitForTimeout(1200);
   await shot('read-trouble');
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Practise' }).click();
+  await page.getByLabel('Practise it on').selectOption({ label: 'on the alto saxophone' });
+  await page.locator('.sheet .note').first().waitFor({ timeout: 60000 });
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await page.locator('.cell.chosen').first().waitFor({ timeout: 30000 });
+  await page.waitForTimeout(1500);
+  await shot('practise');
+  await page.getByRole('button', { name: 'Stop' }).click();
   await page.goto(`${base}/shelf`);
   await page.getByRole('link', { name: 'Harbour Steps', exact: true }).click();
   await page.getByRole('navigation', { name: 'Instruments' }).getByRole('button', { name: 'Call sheet' }).click();
@@ -108,7 +116,7 @@ async function shots() {
   const idOf = (title) => list.find((e) => e.title === title).id;
   const helped = { ...before.page, strip: true, legend: true, lookFirst: true, circles: true, countIn: true };
   await put({ ...before, instruments: [...before.instruments, 'descant-recorder'], page: helped });
-  for (const [title, instrument] of [['Harbour Steps', 'flute'], ['Gate and Garden', 'clarinet'], ['Kite Weather', 'alto-saxophone'], ['Harbour Steps', 'trombone']]) {
+  for (const [title, instrument] of [['Harbour Steps', 'flute'], ['Kite Weather', 'alto-saxophone'], ['Harbour Steps', 'trombone']]) {
     const pdf = join(folder, `${instrument}.pdf`);
     writeFileSync(pdf, await (await page.request.get(`${base}/api/exercises/${idOf(title)}/parts/${instrument}.pdf?class=${classId}&paper=a4`)).body());
     execFileSync('pdftoppm', ['-r', '110', '-png', '-singlefile', pdf, join(FOLDER, `page-${instrument}`)]);

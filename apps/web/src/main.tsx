@@ -9,6 +9,7 @@ import { Board } from './board/Board';
 import { BringIn } from './bring/BringIn';
 import { Charts } from './charts/Charts';
 import { Parts } from './parts/Parts';
+import { Practise } from './practise/Practise';
 import { PupilPage } from './pupil/PupilPage';
 import { lastPlace, SignedIn } from './place/SignedIn';
 import { Read } from './read/Read';
@@ -41,6 +42,7 @@ const router = createBrowserRouter([
       { path: '/exercises/:id/write', element: <Write /> },
       { path: '/exercises/:id/read/:instrument?', element: <Read /> },
       { path: '/exercises/:id/parts/:instrument?', element: <Parts /> },
+      { path: '/exercises/:id/practise/:instrument?', element: <Practise /> },
       { path: '/exercises/:id/board', element: <Board /> },
       { path: '*', element: <Lost /> },
     ],

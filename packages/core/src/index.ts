@@ -28,6 +28,7 @@ export { type AccidentalReading, type AccidentalSource, readAccidentals, type Re
 export { type BeatPlace, type Structure, structureOf } from './score/structure';
 export { NoteTable } from './score/noteTable';
 export { planBreaths } from './score/breath';
+export { excerpt } from './score/excerpt';
 export { linesOfPage } from './score/pageLines';
 export { noteCounts } from './score/counts';
 export { playedBefore } from './score/playedBefore';
@@ -105,5 +106,6 @@ export { pageParts, partOf } from './page/pageParts';
 export { type Finding, FINDING_CODES, type FindingCode, type Repair, type Weight } from './proof/finding';
 export { prove, type ProofOptions } from './proof/prove';
 export { applyRepair } from './proof/repair';
+export { type Click, type Cue, planPlaying, type PlayOptions, type PlayPlan, type Sounding } from './performance/playPlan';
 export { playOrder, type PlayedMeasure } from './performance/playOrder';
 export { DEFAULT_BEATS_A_MINUTE, perform, type Performance, type PlayedBar, type PlayedNote, quartersAMinute } from './performance/perform';

@@ -1,4 +1,4 @@
-import { type NoteId, type PagePlan, placeMeasures, type Score, type Span, type Written } from '@cifra/core';
+import { excerpt, type NoteId, type PagePlan, type Written } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
 import { type BandPlan, cellReach, cellWidths, planBand, rowsOver } from './band/bandRows';
 import { type CellLabel, drawBand } from './band/drawBand';
@@ -30,22 +30,13 @@ const TEMPO_SIZE = 405;
 /** Bars that are measured together: the library's time for one unbroken system grows with the square of its length. */
 const SLICE = 32;
 
-/** The bars from one on, standing alone: what is in force there is written at its start. */
-function sliceOf(score: Score<Written>, from: number): Score<Written> {
-  const start = placeMeasures(score)[from];
-  const measures = score.measures.slice(from, from + SLICE).map((m, i) => (i === 0 && start !== undefined ? { ...m, clef: start.clef, key: start.key, meter: start.meter } : m));
-  const kept = new Set(measures.flatMap((m) => m.events.map((e) => e.id)));
-  const inside = (s: Span): boolean => kept.has(s.from) && kept.has(s.to);
-  return { ...score, measures, slurs: score.slurs.filter(inside), hairpins: score.hairpins.filter(inside) };
-}
-
 /** How wide each bar is when nothing is squeezed or spread, and how wide clef, signature and meter are. */
 function naturalWidths(engine: Engine, lines: readonly MeiLine<Written>[], options: Omit<MeiOptions, 'breakBefore'>, width: number): { widths: Map<string, number>; prefix: number } {
   const widths = new Map<string, number>();
   let prefix = 0;
   const bars = lines[0]?.score.measures.length ?? 0;
   for (let from = 0; from < bars; from += SLICE) {
-    const slice = lines.map((l) => ({ ...l, score: sliceOf(l.score, from) }));
+    const slice = lines.map((l) => ({ ...l, score: excerpt(l.score, from, from + SLICE - 1) }));
     const unbroken = readSystems(layOut(engine, writeMeiOfLines(slice, { ...options, breakBefore: new Set() }), width, 'none'), { hasBand: options.bandLines > 0, prefix: NOTE_PREFIX });
     const [system] = unbroken.systems;
     const [first] = system?.measures ?? [];

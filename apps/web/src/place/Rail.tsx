@@ -10,7 +10,7 @@ import { Wordmark } from '../ui/Wordmark';
 import { forgetSavedDrafts } from '../write/drafts';
 
 /** The stations of the work on one line, in order. */
-const STATIONS = [{ path: 'write', name: 'Write' }, { path: 'read', name: 'Read' }, { path: 'parts', name: 'Parts' }];
+const STATIONS = [{ path: 'write', name: 'Write' }, { path: 'read', name: 'Read' }, { path: 'parts', name: 'Parts' }, { path: 'practise', name: 'Practise' }];
 
 const ITEM = 'flex items-center gap-2.5 rounded-md px-2.5 py-2 text-[14px] max-md:px-1.5';
 
@@ -41,7 +41,7 @@ export function Rail() {
               <NavLink to={`/exercises/${inside.params.id}/${path}`} className={({ isActive }) => `${ITEM} md:-ml-[7px] ${isActive ? 'font-semibold text-ink' : 'text-secondary hover:text-ink'}`}>
                 {({ isActive }) => (
                   <>
-                    <span aria-hidden className={`size-3 rounded-full border-2 border-white ring-1 max-md:hidden ${isActive ? 'bg-accent ring-accent' : 'bg-white ring-[#8a97ab]'}`} />
+                    <span aria-hidden className={`size-3 shrink-0 rounded-full border-2 border-white ring-1 max-md:hidden ${isActive ? 'bg-accent ring-accent' : 'bg-white ring-[#8a97ab]'}`} />
                     {name}
                   </>
                 )}

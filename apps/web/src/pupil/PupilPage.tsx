@@ -1,6 +1,6 @@
 import { planPages, taughtAs } from '@cifra/core';
 import { instrumentTitle, lookFirstSentence, signatureSentence } from '@cifra/engrave';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import type { OpenedLinkView } from '@cifra/contract';
 import { useOpenedLink } from '../api/resources';
@@ -8,6 +8,7 @@ import { useScroll } from '../engraving/useEngraving';
 import { useFigures } from '../figures/loadFigures';
 import { Failure, StaffSkeleton } from '../ui/States';
 import { Sheet } from '../ui/Sheet';
+import { useWidth } from '../ui/useWidth';
 import { Wordmark } from '../ui/Wordmark';
 import { dayWords, todayIso } from '../words/pageWords';
 import { figureWords } from '../words/spoken';
@@ -15,19 +16,6 @@ import { figureWords } from '../words/spoken';
 /** Hundredths of a millimetre of music to a pixel of the screen: a staff is easily read on a phone. */
 const MM100_PER_PIXEL = 22;
 const WIDEST = 19000;
-
-/** The width of an element, in steps, so that a few pixels do not engrave the page anew. */
-function useWidth() {
-  const ref = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState<number>();
-  useEffect(() => {
-    if (ref.current === null) return;
-    const observer = new ResizeObserver(([entry]) => { if (entry !== undefined) setWidth(Math.floor(entry.contentRect.width / 16) * 16); });
-    observer.observe(ref.current);
-    return () => observer.disconnect();
-  }, []);
-  return { ref, width };
-}
 
 /** What a pupil's link opens: one part to read, phone first. */
 export function PupilPage() {

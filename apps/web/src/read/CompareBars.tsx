@@ -1,4 +1,4 @@
-import { compareBars, placeMeasures, type Schools, type Score, type Written } from '@cifra/core';
+import { compareBars, excerpt, placeMeasures, type Schools, type Score, type Written } from '@cifra/core';
 import { useMemo } from 'react';
 import { useLine } from '../engraving/useEngraving';
 import { SizedSheet } from '../ui/SizedSheet';
@@ -15,12 +15,10 @@ interface Props {
 /** Wide enough for the fullest bar. */
 const WIDTH_MM100 = 9000;
 
-/** One bar alone, with what is in force there. */
+/** One bar alone, without what belongs to its place in the line. */
 function oneBar(score: Score<Written>, index: number): Score<Written> {
-  const place = placeMeasures(score)[index];
-  if (place === undefined) return { ...score, measures: [], slurs: [], hairpins: [] };
-  const { repeatStart: _s, repeatEnd: _e, ending: _n, endBar: _b, tempo: _t, ...bar } = place.measure;
-  return { ...score, measures: [{ ...bar, clef: place.clef, key: place.key, meter: place.meter }], slurs: [], hairpins: [] };
+  const alone = excerpt(score, index, index);
+  return { ...alone, slurs: [], hairpins: [], measures: alone.measures.map(({ repeatStart: _s, repeatEnd: _e, ending: _n, endBar: _b, tempo: _t, ...bar }) => bar) };
 }
 
 function Bar({ score, index }: { readonly score: Score<Written>; readonly index: number }) {

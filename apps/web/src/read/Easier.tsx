@@ -1,5 +1,5 @@
 import type { ExerciseView } from '@cifra/contract';
-import { type EasierOffer, type Exercise, type InstrumentId, notesOf, offerEasier, type PagePlan, type PartChoice, partOf, placeMeasures, type Score, type Teaching, type Written } from '@cifra/core';
+import { type EasierOffer, excerpt, type Exercise, type InstrumentId, notesOf, offerEasier, type PagePlan, type PartChoice, partOf, placeMeasures, type Score, type Teaching, type Written } from '@cifra/core';
 import { useMemo, useState } from 'react';
 import { useLine } from '../engraving/useEngraving';
 import { Button } from '../ui/Button';
@@ -25,10 +25,7 @@ const SHOWN = 8;
 function shownBars(score: Score<Written>, offer: EasierOffer): Score<Written> {
   const placed = placeMeasures(score);
   const from = offer.kind === 'bar' ? Math.max(0, placed.findIndex((p) => p.measure.id === offer.measure)) : 0;
-  const taken = placed.slice(from, offer.kind === 'bar' ? from + 1 : SHOWN);
-  const ids = new Set(taken.flatMap((p) => p.measure.events.map((e) => e.id)));
-  const inside = (s: { from: string; to: string }): boolean => ids.has(s.from) && ids.has(s.to);
-  return { ...score, slurs: score.slurs.filter(inside), hairpins: [], measures: taken.map(({ measure, clef, key, meter }, i) => (i === 0 ? { ...measure, clef, key, meter } : measure)) };
+  return { ...excerpt(score, from, offer.kind === 'bar' ? from : from + SHOWN - 1), hairpins: [] };
 }
 
 function Shown({ score, label }: { readonly score: Score<Written>; readonly label: string }) {

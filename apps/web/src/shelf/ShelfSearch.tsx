@@ -21,7 +21,7 @@ export function ShelfSearch({ query, onChange }: Props) {
         <Search size={15} aria-hidden className="absolute top-2.5 left-2.5 text-secondary" />
         <input type="search" value={query.text} maxLength={100} placeholder="Find a line" onChange={(e) => onChange({ ...query, text: e.target.value })} className="h-9 w-full rounded-md border border-[#8a97ab] bg-white pr-3 pl-8 placeholder:text-secondary" />
       </label>
-      <SelectField id="shelf-meter" label="Meter" hideLabel className="w-32" value={query.meter} onChange={(e) => onChange({ ...query, meter: e.target.value })}>
+      <SelectField id="shelf-meter" label="Counted in" hideLabel className="w-32" value={query.meter} onChange={(e) => onChange({ ...query, meter: e.target.value })}>
         <option value="">any meter</option>
         {[...new Set(METERS.map(meterText))].map((m) => <option key={m} value={m}>{m}</option>)}
       </SelectField>
