@@ -29,7 +29,7 @@ export function Rail() {
     void navigate('/sign-in');
   };
   return (
-    <nav aria-label="Places" className="flex shrink-0 items-center gap-4 border-line bg-white px-4 py-2 max-md:gap-1 max-md:px-2 max-md:border-b md:w-32 md:flex-col md:items-stretch md:gap-0 md:border-r md:px-3 md:py-4">
+    <nav aria-label="Places" className="flex shrink-0 items-center gap-4 border-line bg-white px-4 py-2 max-md:relative max-md:overflow-x-auto max-md:gap-1 max-md:px-2 max-md:border-b md:w-32 md:flex-col md:items-stretch md:gap-0 md:border-r md:px-3 md:py-4">
       <NavLink to="/shelf" className="px-1.5 md:mb-5" aria-label="Cifra, to the shelf"><Wordmark /></NavLink>
       <NavLink to="/shelf" className={({ isActive }) => `${ITEM} ${isActive ? 'bg-accent-soft font-semibold text-accent' : 'text-secondary hover:bg-panel hover:text-ink'}`}>
         <Library size={17} aria-hidden className="max-md:hidden" />Shelf
