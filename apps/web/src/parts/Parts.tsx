@@ -1,15 +1,14 @@
 import type { ClassView, ExerciseView, PupilView } from '@cifra/contract';
-import { type ClassKeyOffer, fadeStepOf, type InstrumentId, knownNotes, linesOf, notesOf, offerClassKeys, type PageSetup, type Part, partOf, type PartChoice, realize, transposeExercise, withSetup } from '@cifra/core';
+import { type ClassKeyOffer, fadeStepOf, type InstrumentId, knownNotes, linesOf, offerClassKeys, type PageSetup, type Part, partOf, type PartChoice, realize, transposeExercise, withSetup } from '@cifra/core';
 import { readPageName } from '@cifra/engrave';
 import { useEffect, useMemo, useState } from 'react';
-import { Link, Navigate } from 'react-router';
+import { Navigate } from 'react-router';
 import { saveClass, savePupilPage, savePupils, usePupils } from '../api/resources';
 import type { PartRequest } from '../engraving/engraveWorker';
 import { useFigures } from '../figures/loadFigures';
 import { OpenExercise } from '../place/OpenExercise';
 import { useTeaching } from '../school/teaching';
 import { useNotice } from '../ui/Notices';
-import { Empty } from '../ui/States';
 import { keyName } from '../words/caption';
 import { todayIso } from '../words/pageWords';
 import { CallSheet } from './CallSheet';
@@ -32,10 +31,8 @@ import { useSelection } from './useSelection';
 
 /** Opens the exercise and the class that the parts need. */
 export const Parts = () => (
-  <OpenExercise what="parts">
-    {(exercise, group) => (notesOf(exercise.document.source).length === 0
-      ? <Empty title="Nothing is written yet"><p>Write the line first: its parts are made from it. <Link to={`/exercises/${exercise.id}/write`} className="text-accent underline">Write it now</Link></p></Empty>
-      : <OpenParts key={exercise.id} exercise={exercise} group={group} />)}
+  <OpenExercise what="parts" then="its parts are made from it.">
+    {(exercise, group) => <OpenParts key={exercise.id} exercise={exercise} group={group} />}
   </OpenExercise>
 );
 

@@ -1,13 +1,12 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
-import { beatQuarters, type InstrumentId, isInstrumentId, knownNotes, notesOf, type PageSetup, placeMeasures, planPages, quartersAMinute, taughtAs, type Tempo, toNumber } from '@cifra/core';
+import { beatQuarters, type InstrumentId, isInstrumentId, knownNotes, type PageSetup, placeMeasures, planPages, quartersAMinute, taughtAs, type Tempo, toNumber } from '@cifra/core';
 import { instrumentTitle, pageName } from '@cifra/engrave';
 import { useEffect, useMemo, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { useFigures } from '../figures/loadFigures';
 import { OpenExercise } from '../place/OpenExercise';
 import { useTeaching } from '../school/teaching';
 import { SelectField } from '../ui/Field';
-import { Empty } from '../ui/States';
 import { todayIso } from '../words/pageWords';
 import { Ladder } from './Ladder';
 import { keepRungs, type Rung, RUNG_SETUP, tickedRungs } from './rungs';
@@ -19,10 +18,8 @@ import { usePlayer } from './usePlayer';
 
 /** Opens the line and the class that practises it. */
 export const Practise = () => (
-  <OpenExercise what="line">
-    {(exercise, group) => (notesOf(exercise.document.source).length === 0
-      ? <Empty title="Nothing is written yet"><p>Write the line first; then it can be practised. <Link to={`/exercises/${exercise.id}/write`} className="text-accent underline">Write it now</Link></p></Empty>
-      : <OpenPractise key={exercise.id} exercise={exercise} group={group} />)}
+  <OpenExercise what="line" then="then it can be practised.">
+    {(exercise, group) => <OpenPractise key={exercise.id} exercise={exercise} group={group} />}
   </OpenExercise>
 );
 

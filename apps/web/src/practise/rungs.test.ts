@@ -24,9 +24,9 @@ describe('the ladder', () => {
     keepRungs('e1', 'flute', ['count', 'sing']);
     expect(tickedRungs('e1', 'flute')).toEqual(['count', 'sing']);
     expect(tickedRungs('e1', 'horn')).toEqual([]);
-    for (const spoiled of ['{', '"count"', '[1,"count","flying"]']) {
+    for (const [spoiled, left] of [['{', []], ['"count"', []], ['[1,"count","flying"]', ['count']]] as const) {
       localStorage.setItem('cifra.ladder.e2.flute', spoiled);
-      expect(tickedRungs('e2', 'flute').every((r) => r === 'count')).toBe(true);
+      expect(tickedRungs('e2', 'flute')).toEqual(left);
     }
   });
 });

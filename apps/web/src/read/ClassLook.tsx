@@ -1,5 +1,5 @@
 import { lookSheet, type PagePlan } from '@cifra/core';
-import { instrumentTitle, lookFirstSentence } from '@cifra/engrave';
+import { instrumentTitle } from '@cifra/engrave';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { keyName } from '../words/caption';
@@ -18,7 +18,7 @@ interface Props {
 /** What the whole class shares, and what each instrument has to look at. */
 export function ClassLook({ plans, usual, addressOf }: Props) {
   const [lead] = plans;
-  const rows = useMemo(() => plans.map((plan) => ({ plan, sheet: lookSheet(plan, usual), look: lookFirstSentence(plan) })), [plans, usual]);
+  const rows = useMemo(() => plans.map((plan) => ({ plan, sheet: lookSheet(plan, usual) })), [plans, usual]);
   if (lead === undefined) return null;
   const key = lead.part.concert.measures[0]?.key;
   return (

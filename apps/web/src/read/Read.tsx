@@ -1,8 +1,8 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
-import { type InstrumentId, isInstrumentId, type KeyFitness, knownNotes, linesOf, notesOf, type PagePlan, type PartChoice, planPages, taughtAs, transposeExercise, USUAL_FIFTHS } from '@cifra/core';
+import { type InstrumentId, isInstrumentId, type KeyFitness, knownNotes, linesOf, type PagePlan, type PartChoice, planPages, taughtAs, transposeExercise, USUAL_FIFTHS } from '@cifra/core';
 import { Tabs } from 'radix-ui';
 import { useEffect, useMemo } from 'react';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useTeacher } from '../api/resources';
 import { useFigures } from '../figures/loadFigures';
 import { ConflictDialog } from '../parts/ConflictDialog';
@@ -11,7 +11,7 @@ import { OpenExercise } from '../place/OpenExercise';
 import { useTeaching } from '../school/teaching';
 import { SelectField } from '../ui/Field';
 import { useNotice } from '../ui/Notices';
-import { Empty, Failure, StaffSkeleton } from '../ui/States';
+import { Failure, StaffSkeleton } from '../ui/States';
 import { exerciseCaption, keyName } from '../words/caption';
 import { todayIso } from '../words/pageWords';
 import { Breaths } from './Breaths';
@@ -27,10 +27,8 @@ import { WatchList } from './WatchList';
 
 /** Opens the line and the class that it is read for. */
 export const Read = () => (
-  <OpenExercise what="line">
-    {(exercise, group) => (notesOf(exercise.document.source).length === 0
-      ? <Empty title="Nothing is written yet"><p>Write the line first; then it can be read. <Link to={`/exercises/${exercise.id}/write`} className="text-accent underline">Write it now</Link></p></Empty>
-      : <OpenRead key={exercise.id} exercise={exercise} group={group} />)}
+  <OpenExercise what="line" then="then it can be read.">
+    {(exercise, group) => <OpenRead key={exercise.id} exercise={exercise} group={group} />}
   </OpenExercise>
 );
 
