@@ -13,6 +13,10 @@ const sounding = (page: Page) => page.getByRole('region', { name: 'The part' }).
 
 test('the space bar counts in and plays; the playhead goes from note to note; again stops it', async ({ page }) => {
   await openPractise(page, 'Lantern Walk', 'trumpet');
+  // So slow that every count stands longer than a test takes to look again.
+  await page.getByRole('slider', { name: 'Tempo' }).focus();
+  await page.keyboard.press('Home');
+  await expect(page.getByText(/^40 %/)).toBeVisible();
   await page.getByRole('region', { name: 'The part' }).focus();
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
