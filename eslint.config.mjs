@@ -11,11 +11,14 @@ const LAYERS = [
   ['exercise', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'instrument']],
   ['edit', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'exercise']],
   ['part', ['recent', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'fingering', 'instrument', 'exercise']],
-  ['performance', ['rational', 'pitch', 'key', 'meter', 'score', 'exercise']],
+  ['performance', ['rational', 'pitch', 'key', 'meter', 'score', 'exercise', 'random']],
   ['trouble', ['performance', 'rational', 'pitch', 'score', 'exercise', 'fingering', 'instrument', 'part']],
   ['page', ['performance', 'pitch', 'key', 'meter', 'rational', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'trouble', 'reading']],
   ['reading', ['performance', 'rational', 'pitch', 'key', 'meter', 'score', 'instrument', 'exercise']],
   ['fit', ['rational', 'pitch', 'key', 'meter', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'performance', 'trouble', 'reading', 'page']],
+  ['random', []], ['practice', []],
+  ['listen', ['random', 'rational', 'pitch', 'key', 'meter', 'score', 'fingering', 'instrument', 'part', 'performance']],
+  ['drill', ['random', 'rational', 'pitch', 'key', 'meter', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'performance', 'listen']],
   ['proof', ['performance', 'reading', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'instrument', 'exercise', 'edit', 'part']],
 ];
 const core = './packages/core/src';

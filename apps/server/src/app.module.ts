@@ -10,6 +10,7 @@ import { HealthModule } from './health/health.controller';
 import { LinkModule } from './link/link.module';
 import { SetModule } from './pages/set.module';
 import { PartModule } from './part/part.module';
+import { PracticeModule } from './practice/practice.module';
 import { ReadingModule } from './reading/reading.module';
 import { RefusalFilter } from './refusal/refusal.filter';
 import { SETTINGS, type Settings } from './settings';
@@ -23,7 +24,7 @@ export class AppModule {
       imports: [
         { module: SettingsModule, global: true, providers: [{ provide: SETTINGS, useValue: settings }], exports: [SETTINGS] },
         LoggerModule.forRoot({ pinoHttp: { level: settings.logLevel, redact: ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'], autoLogging: { ignore: (r) => r.url === '/health' || r.url?.startsWith('/assets') === true } } }),
-        DatabaseModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule, ChartModule, LinkModule, SetModule,
+        DatabaseModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule, ChartModule, LinkModule, PracticeModule, SetModule,
       ],
       providers: [{ provide: APP_FILTER, useClass: RefusalFilter }],
     };

@@ -31,7 +31,7 @@ export async function createServer(settings: Settings): Promise<NestExpressAppli
       useDefaults: false,
       directives: {
         defaultSrc: ["'none'"], scriptSrc: ["'self'", "'wasm-unsafe-eval'"], styleSrc: ["'self'", (_request, response) => `'nonce-${String((response as Response).locals.nonce)}'`], imgSrc: ["'self'", 'data:'], fontSrc: ["'self'"],
-        connectSrc: ["'self'"], workerSrc: ["'self'"], manifestSrc: ["'self'"], baseUri: ["'none'"], formAction: ["'self'"], frameAncestors: ["'none'"],
+        connectSrc: ["'self'"], mediaSrc: ["'self'"], workerSrc: ["'self'"], manifestSrc: ["'self'"], baseUri: ["'none'"], formAction: ["'self'"], frameAncestors: ["'none'"],
       },
     },
     hsts: settings.tls,

@@ -2,6 +2,8 @@ import { checkSentence, CLEFS, type Clef, MAX_TEXT_LENGTH, SCHOOL_CHOICES, STAFF
 import { Type } from 'class-transformer';
 import { IsEmail, IsIn, IsInt, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, MinLength, ValidateBy, ValidateNested } from 'class-validator';
 
+import { PracticeSetupDto } from './practiceDto';
+
 /*
  * What web and server say to each other. The same classes check a form in the browser and a request on the
  * server. Types are given to the decorators in words, since the browser build keeps no type metadata.
@@ -116,4 +118,8 @@ export class SaveProfileDto {
   /** Without it the sentences stay as they are. */
   @IsOptional() @ValidateNested() @Type(() => SentencesDto)
   sentences?: SentencesDto;
+
+  /** Without it the practice stays as it is. */
+  @IsOptional() @ValidateNested() @Type(() => PracticeSetupDto)
+  practice?: PracticeSetupDto;
 }

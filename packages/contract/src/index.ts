@@ -3,6 +3,9 @@ export {
 } from './dto';
 export { PageSetupDto, PlanStepDto, PupilPageDto, RowDto, RowsDto } from './pageDto';
 export { KnownDto, ListedPupilDto, MAX_KNOWN_NOTES, MAX_PUPILS, SaveClassDto, SavePupilDto, SavePupilsDto } from './classDto';
+export {
+  DRILL_NAMES, type DrillName, DrillScoreDto, HandInDto, type HandInView, MAX_HAND_IN_BYTES, MAX_HAND_INS, PracticeSetupDto, type PracticeView, SavePracticeDto, SOUND_TYPES, type SoundType,
+} from './practiceDto';
 export { LINK_DAYS, MakeLinkDto, MakeSetDto, SET_KINDS, type SetKind } from './setDto';
 export {
   type CandidateView, type ClassView, type ExerciseView, type LinkView, type OpenedLinkView, type PupilView, type ReadingView, type RefusalView, type RevisionDocumentView, type RevisionView,

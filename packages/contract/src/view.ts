@@ -1,6 +1,7 @@
 import type { Changes, Exercise, InstrumentId, PageOwner, PageSetup, Problem, SchoolOverrides, Teaching } from '@cifra/core';
 import type { SaveClassDto, SavePupilDto } from './classDto';
 import type { PaperName, SentencesDto } from './dto';
+import type { PracticeSetupDto } from './practiceDto';
 import type { SetKind } from './setDto';
 
 /** What the server answers with. */
@@ -12,6 +13,8 @@ export interface TeacherView {
   readonly schools: SchoolOverrides;
   /** Memory sentences for lines and spaces. */
   readonly sentences: SentencesDto;
+  /** The teacher's own order of practice, and how often clean is enough. */
+  readonly practice: PracticeSetupDto;
 }
 
 export interface SignInOptions {
@@ -113,5 +116,9 @@ export interface OpenedLinkView {
   readonly page: PageSetup;
   readonly paper: PaperName;
   readonly known?: readonly string[];
+  /** How the teacher lets it be practised. */
+  readonly practice: PracticeSetupDto;
+  /** Whether it is one pupil's own link: only then there is a record to keep. */
+  readonly own: boolean;
   readonly expiresAt: string;
 }

@@ -106,6 +106,27 @@ export { pageParts, partOf } from './page/pageParts';
 export { type Finding, FINDING_CODES, type FindingCode, type Repair, type Weight } from './proof/finding';
 export { prove, type ProofOptions } from './proof/prove';
 export { applyRepair } from './proof/repair';
-export { type Click, type Cue, planPlaying, type PlayOptions, type PlayPlan, type Sounding } from './performance/playPlan';
+export { type Click, type Cue, type PlannedBar, planPlaying, type PlayOptions, type PlayPlan, type Said, type Sounding } from './performance/playPlan';
+export { takeTurns, type TurnPlan } from './performance/turns';
+export { climb, type Stairs, type StairsGoal } from './practice/stairs';
+export { type Random, randomFrom } from './random/random';
+export { type Frame, type Heard, joinFrames, median } from './listen/heard';
+export { type Asked, compareTake, isClean, type PitchVerdict, type Take, type TimeVerdict, type Tolerance, type Verdict } from './listen/compareTake';
+export { askedNotes, partRaise } from './listen/askedNotes';
+export { type FaultKind, type Faults, NO_FAULTS, otherPartial, type SimulatedNote, simulatePlayer, type SimulatedTake, soundTake } from './listen/simulatedPlayer';
+export { STAGE_CENTS, toleranceFor } from './listen/tolerance';
+export { explainWrong, type WrongBecause, writtenMidi } from './listen/explainWrong';
+export { spellWritten } from './listen/spellWritten';
 export { playOrder, type PlayedMeasure } from './performance/playOrder';
 export { DEFAULT_BEATS_A_MINUTE, perform, type Performance, type PlayedBar, type PlayedNote, quartersAMinute } from './performance/perform';
+export { sightLine, type SightLineWish, sightScale } from './drill/sightLine';
+export { type Choices } from './drill/choices';
+export { type FigureCard, figureCards, type FigureVerdict, judgeFigure, nameFigure } from './drill/figureDrill';
+export { type ReadingCard, readingCards, type TenorSteps, tenorSteps } from './drill/readingDrill';
+export {
+  AGAIN_PLACES, type AgainPlace, checkPlaced, type FormedQuestion, type FromNotesQuestion, type HoldsQuestion, type LettersQuestion, type PlaceQuestion, SIGNATURE_KINDS, type SignatureKind, signatureQuestion, type SignatureQuestion,
+} from './drill/signatureDrill';
+export { beatsText, judgeTaps, RHYTHM_KINDS, type RhythmKind, rhythmQuestion, type RhythmQuestion, type TapVerdict } from './drill/rhythmDrill';
+export { earQuestion, type EarQuestion, improvisePrompt, type ImprovisePrompt } from './drill/earDrill';
+export { type BackingNote, BACKING_VOICES, type BackingVoice, planBacking } from './performance/backing';
+export { CLEAN_GOAL, LADDER_RUNGS, type LadderRung, MOST_CLEAN_GOAL } from './practice/ladder';

@@ -16,3 +16,5 @@ export { type EngravedSystem, engraveSystem, type PlacedSign, type SystemRequest
 export { breakForWriting, estimateWidth, type WritingLine } from './write/breakForWriting';
 export { type Opening, orderOf, sliceLine } from './write/sliceLine';
 export { writeMei } from './mei/writeMei';
+export { type HolePlace, KEY_LAYOUTS, type KeyLayout, type KeyPlace } from './diagram/keys.data';
+export { hasThumbLever } from './diagram/valves';

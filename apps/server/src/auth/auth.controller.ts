@@ -9,7 +9,7 @@ import type { TeacherRow } from './auth.repository';
 import { AuthService } from './auth.service';
 import { Open, SESSION_COOKIE, sessionToken, Teacher } from './session.guard';
 
-const view = ({ id, name, email, schools, sentences }: TeacherRow): TeacherView => ({ id, name, email, schools, sentences });
+const view = ({ id, name, email, schools, sentences, practice }: TeacherRow): TeacherView => ({ id, name, email, schools, sentences, practice });
 
 @ApiTags('sign-in')
 @Controller('api/session')

@@ -9,7 +9,7 @@ import { ExerciseService } from '../exercise/exercise.service';
 import { classCopy, pupilCopy } from '../pages/copies';
 import { notFound, Refusal } from '../refusal/refusal';
 import type { PageCopy } from '../worker/task';
-import { LinkRepository, linkView } from './link.repository';
+import { LinkRepository, type LinkRow, linkView } from './link.repository';
 
 const DAY = 24 * 3600_000;
 /** 144 bits: nobody guesses it. */
@@ -60,20 +60,25 @@ export class LinkService {
    * What a link shows: its own part, without a word of the class, other pupils or other parts.
    * @throws Refusal not-found for a link that never was, is revoked or is over, all alike; too-many-attempts for an address that tries links
    */
-  async open(token: string, address: string, today: string): Promise<OpenedLinkView> {
+  open = async (token: string, address: string, today: string): Promise<OpenedLinkView> => (await this.admit(token, address, today)).view;
+
+  /**
+   * Lets a link in: what it shows, and whose it is.
+   * @throws Refusal as open does
+   */
+  async admit(token: string, address: string, today: string): Promise<{ view: OpenedLinkView; row: LinkRow }> {
     const subject = `link ${address}`;
     if ((await this.teachers.failuresSince(subject, new Date(Date.now() - WAIT))) >= MOST_WRONG) throw new Refusal('too-many-attempts', 'Too many links were tried from here. Wait a quarter of an hour.');
-    const opened = await this.find(token, today);
-    if (opened === undefined) {
+    const row = await this.links.byToken(token);
+    const view = row === undefined ? undefined : await this.find(row, today);
+    if (row === undefined || view === undefined) {
       await this.teachers.addFailure([subject], new Date(Date.now() - DAY));
       throw new Refusal('not-found', 'This link opens nothing any more. Ask your teacher for a new one.');
     }
-    return opened;
+    return { view, row };
   }
 
-  private async find(token: string, today: string): Promise<OpenedLinkView | undefined> {
-    const row = await this.links.byToken(token);
-    if (row === undefined) return undefined;
+  private async find(row: LinkRow, today: string): Promise<OpenedLinkView | undefined> {
     const [teacher, group, exercise] = await Promise.all([
       this.teachers.findById(row.teacherId), this.classes.find(row.teacherId, row.classId), this.exercises.findIfThere(row.teacherId, row.exerciseId),
     ]);
@@ -82,7 +87,7 @@ export class LinkService {
     const teaching = teachingOf(teacher, group);
     const copy = pupil === undefined ? classCopy(group, teaching, row.instrument, today) : pupilCopy(group, teaching, pupil, today);
     return {
-      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching, page: copy.page, paper: group.paper, expiresAt: row.expiresAt.toISOString(),
+      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching, page: copy.page, paper: group.paper, practice: teacher.practice, own: pupil !== undefined, expiresAt: row.expiresAt.toISOString(),
       ...(copy.known === undefined ? {} : { known: copy.known }),
     };
   }

@@ -112,6 +112,10 @@ const api = {
   async system(request: SystemRequest): Promise<EngravedSystem> {
     return engraveSystem(await load(), request);
   },
+  /** A few notes that stand for themselves. */
+  async snippet(score: Score<Written>, hideMeter: boolean): Promise<Page> {
+    return engraveLine(await load(), score, undefined, false, hideMeter);
+  },
   /** The whole line, broken to a width. */
   async line(score: Score<Written>, widthMm100: number, finalBar: boolean): Promise<Page> {
     return engraveLine(await load(), score, widthMm100, finalBar);

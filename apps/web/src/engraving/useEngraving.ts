@@ -53,6 +53,9 @@ export const useStrip = (key: string, score: Score<Written>, bars: number): SWRR
 export const useLine = (score: Score<Written>, widthMm100: number, finalBar = true): SWRResponse<Page, Error> =>
   useSWR<Page, Error>(['line', JSON.stringify(score), widthMm100, finalBar], () => engraved((e) => e.line(score, widthMm100, finalBar)), { ...OPTIONS, keepPreviousData: true });
 
+export const useSnippet = (score: Score<Written>, hideMeter: boolean): SWRResponse<Page, Error> =>
+  useSWR<Page, Error>(['snippet', JSON.stringify(score), hideMeter], () => engraved((e) => e.snippet(score, hideMeter)), { ...OPTIONS, keepPreviousData: true });
+
 export const engraveOneSystem = (request: SystemRequest): Promise<EngravedSystem> => engraved((e) => e.system(request));
 
 export const warmUpSystems = (request: SystemRequest): Promise<void> => engraved((e) => e.warmUp(request));

@@ -1,4 +1,4 @@
-import { GraduationCap, Library, LogOut, Table2 } from 'lucide-react';
+import { GraduationCap, Library, LogOut, Shapes, Table2 } from 'lucide-react';
 import { useState } from 'react';
 import { NavLink, useMatch, useNavigate } from 'react-router';
 import { mutate } from 'swr';
@@ -50,6 +50,9 @@ export function Rail() {
           ))}
         </ol>
       )}
+      <NavLink to={inside === null ? '/drills' : `/drills?from=${inside.params.id ?? ''}`} className={({ isActive }) => `${ITEM} md:mt-1 ${isActive ? 'bg-accent-soft font-semibold text-accent' : 'text-secondary hover:bg-panel hover:text-ink'}`}>
+        <Shapes size={17} aria-hidden className="max-md:hidden" />Drills
+      </NavLink>
       <NavLink to="/charts" className={({ isActive }) => `${ITEM} md:mt-1 ${isActive ? 'bg-accent-soft font-semibold text-accent' : 'text-secondary hover:bg-panel hover:text-ink'}`}>
         <Table2 size={17} aria-hidden className="max-md:hidden" />Charts
       </NavLink>

@@ -1,9 +1,11 @@
 import { Check } from 'lucide-react';
 import { Checkbox } from 'radix-ui';
 import { RUNG_WORDS } from '../words/practiseWords';
-import { type Rung, RUNGS } from './rungs';
+import type { Rung } from './rungs';
 
 interface Props {
+  /** In the teacher's order. */
+  readonly rungs: readonly Rung[];
   readonly rung: Rung | undefined;
   readonly ticked: readonly Rung[];
   readonly onRung: (rung: Rung | undefined) => void;
@@ -11,12 +13,12 @@ interface Props {
 }
 
 /** The steps from counting to playing at tempo; each sets the player up, and is ticked when it is done. */
-export function Ladder({ rung, ticked, onRung, onTick }: Props) {
+export function Ladder({ rungs, rung, ticked, onRung, onTick }: Props) {
   return (
     <section className="border-b border-line px-4 py-3" aria-label="The ladder">
       <h2 className="mb-1 font-sans text-[13px] font-semibold text-secondary">Step by step</h2>
       <ol>
-        {RUNGS.map((r) => (
+        {rungs.map((r) => (
           <li key={r} className="flex items-center gap-2.5">
             <Checkbox.Root aria-label={`Done: ${RUNG_WORDS[r]}`} checked={ticked.includes(r)} onCheckedChange={(on) => onTick(r, on === true)} className="grid size-5 shrink-0 place-items-center rounded border border-[#8a97ab] bg-white data-[state=checked]:border-accent data-[state=checked]:bg-accent">
               <Checkbox.Indicator className="text-white"><Check size={14} aria-hidden /></Checkbox.Indicator>

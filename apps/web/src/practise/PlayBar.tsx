@@ -1,17 +1,12 @@
 import { Play, Square } from 'lucide-react';
 import { Slider, ToggleGroup } from 'radix-ui';
+import { useRef } from 'react';
 import type { Playing } from './usePlayer';
 import { FASTEST, SLOWEST } from './tempoRange';
+import { addTap, tappedTempo } from './tempoTap';
 import { Button } from '../ui/Button';
-
-/** What is heard, and how it is gone through. */
-export interface Heard {
-  readonly part: boolean;
-  readonly metronome: boolean;
-  readonly countIn: boolean;
-  readonly subdivide: boolean;
-  readonly repeats: boolean;
-}
+import { HEARD_WORDS } from '../words/practiseWords';
+import type { Heard } from './programme';
 
 interface Props {
   readonly player: Playing & { readonly play: () => Promise<void>; readonly stop: () => void };
@@ -26,31 +21,40 @@ interface Props {
   readonly onAgain: (again: boolean) => void;
 }
 
-const HEARD_WORDS: Readonly<Record<keyof Heard | 'again', string>> = { part: 'The part', metronome: 'The beat', subdivide: 'Half beats', countIn: 'Count in', repeats: 'Repeats', again: 'Over and over' };
-const NAMES = Object.keys(HEARD_WORDS) as (keyof typeof HEARD_WORDS)[];
+/** What is chosen most often stands beside the play button; the rest under Sound. */
+const QUICK = ['part', 'metronome', 'subdivide', 'countIn', 'repeats'] as const;
+const AGAIN = 'again';
+const PER_CENT = 100;
 
 /** Starts and stops, how fast, and what is heard. */
 export function PlayBar({ player, percent, beats, heard, again, ready, onPercent, onHeard, onAgain }: Props) {
-  const on = NAMES.filter((n) => (n === 'again' ? again : heard[n]));
+  const taps = useRef<readonly number[]>([]);
+  const on: string[] = [...QUICK.filter((n) => heard[n]), ...(again ? [AGAIN] : [])];
   const change = (names: readonly string[]) => {
-    onAgain(names.includes('again'));
-    onHeard({ part: names.includes('part'), metronome: names.includes('metronome'), countIn: names.includes('countIn'), subdivide: names.includes('subdivide'), repeats: names.includes('repeats') });
+    onAgain(names.includes(AGAIN));
+    onHeard({ ...heard, ...Object.fromEntries(QUICK.map((n) => [n, names.includes(n)])) });
+  };
+  const tap = () => {
+    taps.current = addTap(taps.current, performance.now() / 1000);
+    const tempo = tappedTempo(taps.current);
+    if (tempo !== undefined && beats > 0) onPercent((PER_CENT * tempo) / beats);
   };
   return (
-    <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-line bg-white px-5 py-3 max-md:sticky max-md:bottom-0">
+    <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-line bg-white px-5 py-3 max-md:sticky max-md:bottom-0 max-md:z-10 max-md:px-3">
       <Button kind="primary" className="h-11 w-28 text-[15px]" disabled={!ready} icon={player.playing ? <Square size={16} aria-hidden /> : <Play size={16} aria-hidden />} onClick={() => (player.playing ? player.stop() : void player.play())} title="Space">
         {player.playing ? 'Stop' : 'Play'}
       </Button>
-      <div className="flex min-w-64 flex-1 items-center gap-3">
+      <div className="flex min-w-56 flex-1 items-center gap-3">
         <label id="tempo-label" className="text-[13px] text-secondary">Tempo</label>
         <Slider.Root value={[percent]} min={SLOWEST} max={FASTEST} step={5} onValueChange={([p]) => onPercent(p ?? percent)} className="relative flex h-9 flex-1 touch-none items-center">
           <Slider.Track className="relative h-1 flex-1 rounded bg-line"><Slider.Range className="absolute h-full rounded bg-accent" /></Slider.Track>
-          <Slider.Thumb aria-labelledby="tempo-label" aria-valuetext={`${percent} percent, ${Math.round((beats * percent) / 100)} beats a minute`} className="block size-5 rounded-full border-2 border-accent bg-white" />
+          <Slider.Thumb aria-labelledby="tempo-label" aria-valuetext={`${percent} percent, ${Math.round((beats * percent) / PER_CENT)} beats a minute`} className="block size-5 rounded-full border-2 border-accent bg-white" />
         </Slider.Root>
-        <output className="w-32 text-[13px] tabular-nums">{percent} %, {Math.round((beats * percent) / 100)} a minute</output>
+        <output className="w-28 text-[13px] tabular-nums max-md:w-auto">{percent} %, {Math.round((beats * percent) / PER_CENT)} a minute</output>
+        <Button className="px-2.5" onClick={tap} title="Tap the beat; key T">Tap</Button>
       </div>
       <ToggleGroup.Root type="multiple" value={on} onValueChange={change} aria-label="What is heard" className="flex flex-wrap gap-1">
-        {NAMES.map((n) => <ToggleGroup.Item key={n} value={n} className="h-9 rounded-md border border-line px-2.5 text-[13px] text-secondary hover:bg-panel data-[state=on]:border-accent data-[state=on]:bg-accent-soft data-[state=on]:text-accent">{HEARD_WORDS[n]}</ToggleGroup.Item>)}
+        {[...QUICK, AGAIN].map((n) => <ToggleGroup.Item key={n} value={n} className="h-9 rounded-md border border-line px-2.5 text-[13px] text-secondary hover:bg-panel data-[state=on]:border-accent data-[state=on]:bg-accent-soft data-[state=on]:text-accent">{n === AGAIN ? 'Over and over' : HEARD_WORDS[n as keyof Heard]}</ToggleGroup.Item>)}
       </ToggleGroup.Root>
       {again && player.times > 0 && <p role="status" className="text-[13px] text-secondary tabular-nums">time {player.times}</p>}
     </div>

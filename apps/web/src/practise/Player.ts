@@ -1,6 +1,7 @@
-import type { Click, Cue, PlayPlan } from '@cifra/core';
+import type { BackingNote, Click, Cue, PlayPlan, Said } from '@cifra/core';
 // Piece by piece: the library's index makes a context with a worker from a blob at once, which this page's policy refuses.
 import { Context } from 'tone/build/esm/core/context/Context.js';
+import { ToneAudioBuffer } from 'tone/build/esm/core/context/ToneAudioBuffer.js';
 import { dbToGain } from 'tone/build/esm/core/type/Conversions.js';
 import { setContext, start } from 'tone/build/esm/core/Global.js';
 // These two hang themselves on every context that is made.
@@ -8,29 +9,59 @@ import 'tone/build/esm/core/clock/Transport.js';
 import 'tone/build/esm/core/util/Draw.js';
 import { PolySynth } from 'tone/build/esm/instrument/PolySynth.js';
 import { Synth } from 'tone/build/esm/instrument/Synth.js';
+import { ToneBufferSource } from 'tone/build/esm/source/buffer/ToneBufferSource.js';
+import { loadTimbre } from '../sound/loadTimbre';
+import { nearestSample, type TimbreName } from '../sound/timbre';
 
-/** What is heard. */
-export interface Mix {
-  readonly part: boolean;
-  readonly metronome: boolean;
+/** One note of a voice, in concert pitch. */
+export interface VoiceNote {
+  readonly midi: number;
+  readonly at: number;
+  readonly seconds: number;
+  /** Leads on to the next without a gap. */
+  readonly slurred: boolean;
+}
+
+/** A player of the class. */
+export interface Voice {
+  readonly timbre: TimbreName;
+  readonly decibel: number;
+  readonly notes: readonly VoiceNote[];
+}
+
+/** Everything that sounds, and what is shown while it does. */
+export interface Programme {
+  readonly voices: readonly Voice[];
+  readonly backing: readonly BackingNote[];
+  readonly clicks: readonly Click[];
+  readonly cues: readonly Cue[];
+  readonly words: readonly Said[];
+  readonly seconds: number;
+  readonly loop: boolean;
 }
 
 /** What a player tells the screen, at the moment at which it is heard. */
 export interface Listeners {
   readonly onCue: (cue: Cue) => void;
   readonly onCount: (click: Click) => void;
+  readonly onWord: (said: Said) => void;
   readonly onEnd: () => void;
 }
 
-/** Strengths of the first overtones: round enough for any wind instrument, and no imitation of one. */
-const OVERTONES = [1, 0.55, 0.35, 0.18, 0.1, 0.05];
+/** Strengths of the first overtones of the backing: plain, so that the players stand out. */
+const OVERTONES = [1, 0.4, 0.2, 0.08];
 const CLICK_HERTZ = { strong: 1760, medium: 1320, weak: 1320, off: 990 } as const;
 const CLICK_DECIBEL = { strong: -6, medium: -10, weak: -12, off: -20 } as const;
 const CLICK_SECONDS = 0.03;
 /** Tongued notes let go a little before the next; slurred ones do not. */
 const TONGUED = 0.9;
+/** Where a slurred note comes in, its own attack is passed over. */
+const PAST_ATTACK = 0.09;
+const JOIN_SECONDS = 0.03;
+const RELEASE_SECONDS = 0.07;
 /** Before the first sound, so that nothing is late. */
 const LEAD_SECONDS = 0.1;
+const SEMITONES = 12;
 
 /** The context that everything is made in: it has to be the current one before anything else is. */
 function ownContext(): Context {
@@ -41,52 +72,87 @@ function ownContext(): Context {
 
 const hertz = (midi: number): number => 440 * 2 ** ((midi - 69) / 12);
 
+/** The metronome's clicks, and those of a plan that are only counted. */
+export const clicksHeard = (plan: PlayPlan, metronome: boolean): readonly Click[] => plan.clicks.filter((c) => metronome || c.word !== undefined);
+
 /**
- * Sounds a plan by the audio clock. Every note and click is scheduled ahead of its time; the screen follows what is heard.
+ * Sounds a programme by the audio clock. Every note and click is scheduled ahead of its time; the screen follows what is heard.
  */
 export class Player {
   private readonly context = ownContext();
-  private readonly voice = new PolySynth({ context: this.context, voice: Synth, options: { oscillator: { type: 'custom', partials: OVERTONES }, envelope: { attack: 0.02, decay: 0.05, sustain: 0.85, release: 0.06 } }, volume: -10 }).toDestination();
+  private readonly under = new PolySynth({ context: this.context, voice: Synth, options: { oscillator: { type: 'custom', partials: OVERTONES }, envelope: { attack: 0.04, decay: 0.1, sustain: 0.8, release: 0.12 } }, volume: -20 }).toDestination();
   private readonly tick = new Synth({ context: this.context, oscillator: { type: 'triangle' }, envelope: { attack: 0.001, decay: CLICK_SECONDS, sustain: 0, release: 0.01 } }).toDestination();
   private readonly transport = this.context.transport;
+  private readonly sounding = new Set<ToneBufferSource>();
+  /** Counts the calls, so that one that waited for its sounds does not start after a later one. */
+  private call = 0;
 
   /**
-   * Plays a plan from its beginning.
-   * @param raise half steps by which the part sounds above the line that the plan was made from; single notes may differ
-   * @param again plays it over and over, its count-in each time
+   * Plays a programme from its beginning, once its timbres are at hand.
+   * @throws Error where a timbre cannot be fetched
    */
-  async play(plan: PlayPlan, raise: (id: string) => number, mix: Mix, again: boolean, { onCue, onCount, onEnd }: Listeners): Promise<void> {
+  async play(programme: Programme, { onCue, onCount, onWord, onEnd }: Listeners): Promise<void> {
     await start();
     this.stop();
+    const call = this.call;
+    const buffers = new Map(await Promise.all(programme.voices.map(async (v) => [v.timbre, new ToneAudioBuffer(await loadTimbre(v.timbre))] as const)));
+    if (call !== this.call) return;
     const { draw } = this.context;
-    const { transport, voice, tick } = this;
-    if (mix.part) for (const n of plan.notes) transport.schedule((time) => voice.triggerAttackRelease(hertz(n.midi + raise(n.id)), n.seconds * (n.slurred ? 1 : TONGUED), time), n.at);
-    for (const c of plan.clicks) {
-      if (!mix.metronome && c.word === undefined) continue;
+    const { transport, tick, under } = this;
+    for (const voice of programme.voices) {
+      const buffer = buffers.get(voice.timbre);
+      if (buffer === undefined) continue;
+      voice.notes.forEach((n, i) => transport.schedule((time) => this.sound(buffer, voice, n, voice.notes[i - 1]?.slurred === true, time), n.at));
+    }
+    for (const b of programme.backing) transport.schedule((time) => under.triggerAttackRelease(hertz(b.midi), b.seconds * (b.voice === 'bass' ? TONGUED : 1), time, b.voice === 'bass' ? 1 : 0.5), b.at);
+    for (const c of programme.clicks) {
       transport.schedule((time) => {
         tick.triggerAttackRelease(CLICK_HERTZ[c.strength], CLICK_SECONDS, time, dbToGain(CLICK_DECIBEL[c.strength]));
         if (c.word !== undefined) draw.schedule(() => onCount(c), time);
       }, c.at);
     }
-    for (const cue of plan.cues) transport.schedule((time) => draw.schedule(() => onCue(cue), time), cue.at);
-    transport.loop = again;
+    for (const cue of programme.cues) transport.schedule((time) => draw.schedule(() => onCue(cue), time), cue.at);
+    for (const said of programme.words) transport.schedule((time) => draw.schedule(() => onWord(said), time), said.at);
+    transport.loop = programme.loop;
     transport.loopStart = 0;
-    transport.loopEnd = plan.seconds;
-    if (!again) transport.schedule((time) => draw.schedule(() => { this.stop(); onEnd(); }, time), plan.seconds + LEAD_SECONDS);
+    transport.loopEnd = programme.seconds;
+    if (!programme.loop) transport.schedule((time) => draw.schedule(() => { this.stop(); onEnd(); }, time), programme.seconds + LEAD_SECONDS);
     transport.start(`+${LEAD_SECONDS}`, 0);
+  }
+
+  private sound(buffer: ToneAudioBuffer, { timbre, decibel }: Voice, { midi, seconds, slurred }: VoiceNote, joined: boolean, time: number): void {
+    const sample = nearestSample(timbre, midi);
+    const source = new ToneBufferSource({
+      context: this.context, url: buffer, loop: true, loopStart: sample.at + sample.loop, loopEnd: sample.at + sample.end,
+      playbackRate: 2 ** ((midi - sample.midi) / SEMITONES), fadeIn: joined ? JOIN_SECONDS : 0, fadeOut: slurred ? JOIN_SECONDS : RELEASE_SECONDS,
+    }).toDestination();
+    this.sounding.add(source);
+    source.onended = () => {
+      this.sounding.delete(source);
+      source.dispose();
+    };
+    source.start(time, sample.at + (joined ? PAST_ATTACK : 0), undefined, dbToGain(decibel));
+    source.stop(time + seconds * (slurred ? 1 : TONGUED));
+  }
+
+  /** Where the audio clock stands in the programme, in seconds; before the first count it is negative or nothing. */
+  get at(): number {
+    return this.transport.getSecondsAtTime(this.context.currentTime);
   }
 
   /** Silence, at once; what was scheduled is forgotten. */
   stop(): void {
+    this.call += 1;
     this.transport.stop();
     this.transport.cancel(0);
     this.context.draw.cancel(0);
-    this.voice.releaseAll();
+    this.under.releaseAll();
+    for (const s of this.sounding) s.stop();
   }
 
   dispose(): void {
     this.stop();
-    this.voice.dispose();
+    this.under.dispose();
     this.tick.dispose();
     this.context.dispose();
   }

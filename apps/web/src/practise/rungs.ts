@@ -1,8 +1,6 @@
-import type { BandRow, InstrumentId } from '@cifra/core';
+import { type BandRow, LADDER_RUNGS, type LadderRung } from '@cifra/core';
 
-/** The steps from counting to playing at tempo, in the order in which most teachers take them. */
-export const RUNGS = ['count', 'name', 'finger', 'sing', 'loose', 'slurred', 'tempo'] as const;
-export type Rung = (typeof RUNGS)[number];
+export type Rung = LadderRung;
 
 /** How the player is set up for a rung. */
 export interface RungSetup {
@@ -12,33 +10,25 @@ export interface RungSetup {
   /** The part is heard; else only the beat. */
   readonly part: boolean;
   readonly percent: number;
+  /** What is shown large beside the part: the words of the count, or the hands. */
+  readonly large?: 'words' | 'hands';
 }
 
 /** Slow where something is new to the hands, with the part heard only where it is imitated. Common practice, no source. */
 export const RUNG_SETUP: Readonly<Record<Rung, RungSetup>> = Object.freeze({
-  count: { rows: ['count'], slurs: true, part: false, percent: 80 },
+  count: { rows: ['count'], slurs: true, part: false, percent: 80, large: 'words' },
   name: { rows: ['name'], slurs: true, part: false, percent: 60 },
-  finger: { rows: ['diagram', 'figure'], slurs: true, part: false, percent: 60 },
+  finger: { rows: ['diagram', 'figure'], slurs: true, part: false, percent: 60, large: 'hands' },
   sing: { rows: ['name'], slurs: true, part: true, percent: 80 },
   loose: { slurs: false, part: false, percent: 60 },
   slurred: { slurs: true, part: false, percent: 60 },
   tempo: { slurs: true, part: false, percent: 100 },
 });
 
-const keyOf = (exercise: string, instrument: InstrumentId): string => `cifra.ladder.${exercise}.${instrument}`;
-const isRung = (r: unknown): r is Rung => RUNGS.some((known) => known === r);
+export const isRung = (r: unknown): r is Rung => LADDER_RUNGS.some((known) => known === r);
 
-/** Rungs ticked in this browser for a part; what cannot be read counts as none. */
-export function tickedRungs(exercise: string, instrument: InstrumentId): readonly Rung[] {
-  const kept = localStorage.getItem(keyOf(exercise, instrument));
-  if (kept === null) return [];
-  try {
-    const list: unknown = JSON.parse(kept);
-    return Array.isArray(list) ? list.filter(isRung) : [];
-  } catch {
-    // Written by something else: the ladder starts anew.
-    return [];
-  }
-}
-
-export const keepRungs = (exercise: string, instrument: InstrumentId, ticked: readonly Rung[]): void => localStorage.setItem(keyOf(exercise, instrument), JSON.stringify(ticked));
+/** A teacher's own order; rungs that it does not name follow in the usual one. */
+export const inOrder = (own: readonly Rung[] | undefined): readonly Rung[] => {
+  const named = (own ?? []).filter((r, i, all) => isRung(r) && all.indexOf(r) === i);
+  return named.length === 0 ? LADDER_RUNGS : named;
+};

@@ -1,8 +1,6 @@
-import type { Part, PlayOptions } from '@cifra/core';
-import { planPlaying } from '@cifra/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNotice } from '../ui/Notices';
-import { type Mix, Player } from './Player';
+import { Player, type Programme } from './Player';
 
 export interface Playing {
   readonly playing: boolean;
@@ -10,44 +8,58 @@ export interface Playing {
   readonly note: string | undefined;
   /** The number that is being counted before the first note. */
   readonly count: string | undefined;
+  /** The word of the count aloud; held ones are thought. */
+  readonly word: { readonly text: string; readonly held: boolean } | undefined;
+  /** Seconds into the programme at which the last note came. */
+  readonly at: number;
   /** Times through since it was started. */
   readonly times: number;
 }
 
-const SILENT: Playing = { playing: false, note: undefined, count: undefined, times: 0 };
+const SILENT: Playing = { playing: false, note: undefined, count: undefined, word: undefined, at: 0, times: 0 };
 
-/** Plays a part; a change of how it is played starts it anew. */
-export function usePlayer(part: Part | undefined, options: PlayOptions, mix: Mix, again: boolean) {
+/**
+ * Plays a programme; a change of what is played starts it anew.
+ * @param programme undefined while there is nothing to play
+ * @param onEnd what happens when it was played to its end, once
+ */
+export function usePlayer(programme: Programme | undefined, onEnd?: () => void) {
   const [state, setState] = useState<Playing>(SILENT);
   const player = useRef<Player>(null);
+  const ended = useRef(onEnd);
+  ended.current = onEnd;
   const notice = useNotice();
   const stop = useCallback(() => {
     player.current?.stop();
     setState(SILENT);
   }, []);
   const play = useCallback(async () => {
-    if (part === undefined) return;
-    const { octaves } = part.decisions.octave;
-    const plan = planPlaying(part.concert, options);
-    const [first] = plan.cues;
+    if (programme === undefined) return;
+    const [first] = programme.cues;
     setState({ ...SILENT, playing: true });
     try {
       player.current ??= new Player();
-      await player.current.play(plan, (id) => 12 * (octaves + (part.moved.get(id) ?? 0)), mix, again, {
-      onCue: (cue) => setState((s) => ({ ...s, note: cue.id, count: undefined, times: cue === first ? s.times + 1 : s.times })),
-      onCount: (click) => setState((s) => ({ ...s, count: click.word, note: undefined })),
-      onEnd: () => setState(SILENT),
-    });
+      await player.current.play(programme, {
+        onCue: (cue) => setState((s) => ({ ...s, note: cue.id, at: cue.at, count: undefined, times: cue === first ? s.times + 1 : s.times })),
+        onCount: (click) => setState((s) => ({ ...s, count: click.word, note: undefined, word: undefined })),
+        onWord: ({ text, held }) => setState((s) => ({ ...s, word: { text, held } })),
+        onEnd: () => {
+          setState(SILENT);
+          ended.current?.();
+        },
+      });
     } catch (e) {
       setState(SILENT);
-      notice(`The part cannot be sounded: ${(e as Error).message}. Reload the page and try again.`, { tone: 'warning' });
+      notice(`The part cannot be sounded: ${(e as Error).message}. Check the connection and press Play again.`, { tone: 'warning' });
     }
-  }, [part, options, mix, again, notice]);
+  }, [programme, notice]);
   // What is played has changed: what sounds now is no longer it.
   useEffect(() => stop, [play, stop]);
   useEffect(() => () => {
     player.current?.dispose();
     player.current = null;
   }, []);
-  return { ...state, play, stop };
+  /** Where the audio clock stands in what is played, in seconds. */
+  const position = useCallback((): number => player.current?.at ?? 0, []);
+  return { ...state, play, stop, position };
 }

@@ -1,23 +1,28 @@
+import type { OpenedLinkView } from '@cifra/contract';
 import { planPages, taughtAs } from '@cifra/core';
 import { instrumentTitle, lookFirstSentence, signatureSentence } from '@cifra/engrave';
+import { Music2, ScrollText, Shapes } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { useParams } from 'react-router';
-import type { OpenedLinkView } from '@cifra/contract';
+import { useParams, useSearchParams } from 'react-router';
 import { useOpenedLink } from '../api/resources';
+import { DrillDesk } from '../drills/DrillDesk';
 import { useScroll } from '../engraving/useEngraving';
 import { useFigures } from '../figures/loadFigures';
+import { PractiseDesk } from '../practise/PractiseDesk';
+import { useNotice } from '../ui/Notices';
 import { Failure, StaffSkeleton } from '../ui/States';
 import { Sheet } from '../ui/Sheet';
 import { useWidth } from '../ui/useWidth';
 import { Wordmark } from '../ui/Wordmark';
 import { dayWords, todayIso } from '../words/pageWords';
 import { figureWords } from '../words/spoken';
+import { handInTake, usePracticeRecord } from './practiceRecord';
 
 /** Hundredths of a millimetre of music to a pixel of the screen: a staff is easily read on a phone. */
 const MM100_PER_PIXEL = 22;
 const WIDEST = 19000;
 
-/** What a pupil's link opens: one part to read, phone first. */
+/** What a pupil's link opens: one part to read, to practise and to drill, phone first. */
 export function PupilPage() {
   const { token = '' } = useParams();
   const { data, error, mutate } = useOpenedLink(token);
@@ -28,43 +33,80 @@ export function PupilPage() {
     return error.status === 404 ? <Failure title="This link is closed" detail="It was closed by your teacher or is over. Ask for a new one." />
       : <Failure title="The page could not be opened" detail={error.message} onRetry={() => void mutate()} />;
   }
-  return data === undefined ? <div className="p-5"><StaffSkeleton label="Opening your page" /></div> : <OpenPupilPage opened={data} />;
+  return data === undefined ? <div className="p-5"><StaffSkeleton label="Opening your page" /></div> : <OpenPupilPage opened={data} token={token} />;
 }
 
-function OpenPupilPage({ opened }: { readonly opened: OpenedLinkView }) {
-  const { title, exercise, instrument, teaching, page, paper, known, expiresAt } = opened;
+const PLACES = { page: { name: 'Page', icon: ScrollText }, practise: { name: 'Practise', icon: Music2 }, drills: { name: 'Drills', icon: Shapes } } as const;
+type Place = keyof typeof PLACES;
+const isPlace = (p: string | null): p is Place => p !== null && p in PLACES;
+
+function OpenPupilPage({ opened, token }: { readonly opened: OpenedLinkView; readonly token: string }) {
+  const { title, exercise, instrument, teaching, page, paper, known, practice, own, expiresAt } = opened;
+  const [query, setQuery] = useSearchParams();
+  const asked = query.get('at');
+  const place: Place = isPlace(asked) ? asked : 'page';
+  const notice = useNotice();
+  const record = usePracticeRecord(token, own);
+  const onHandIn = async (recording: Blob | undefined, percent: number, words: string) => {
+    try {
+      await handInTake(token, recording, percent, words);
+      notice('Handed in. Your teacher can hear it now.');
+    } catch (e) {
+      notice((e as Error).message, { tone: 'warning' });
+    }
+  };
+  return (
+    <div className="flex h-full min-h-0 flex-col bg-white">
+      <header className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2">
+        <h1 className="min-w-0 truncate text-[20px]">{title}</h1>
+        <p className="text-[13px] text-secondary max-md:hidden">{instrumentTitle(taughtAs(instrument, teaching.schools))}</p>
+        <nav aria-label="Your places" className="ml-auto flex gap-1">
+          {Object.entries(PLACES).map(([name, { name: words, icon: Icon }]) => (
+            <button key={name} type="button" aria-current={place === name ? 'page' : undefined} onClick={() => setQuery(name === 'page' ? {} : { at: name })} className="flex h-10 items-center gap-1.5 rounded-md px-2.5 text-[14px] text-secondary hover:bg-panel aria-[current=page]:bg-accent-soft aria-[current=page]:font-semibold aria-[current=page]:text-accent">
+              <Icon size={16} aria-hidden />{words}
+            </button>
+          ))}
+        </nav>
+      </header>
+      {place === 'page' && <ReadPage opened={opened} />}
+      {place === 'practise' && <PractiseDesk id={token} exercise={exercise} instrument={instrument} teaching={teaching} page={page} paper={paper} known={known} along={[]} ladder={practice.ladder} cleanGoal={practice.cleanGoal} onNews={record.onNews} {...(own ? { onHandIn } : {})} />}
+      {place === 'drills' && <DrillDesk id={token} instruments={[instrument]} teaching={teaching} known={known} exercise={exercise} sentences={undefined} onScores={record.onScores} />}
+      <footer className="flex shrink-0 items-center justify-between border-t border-line px-4 py-1.5 text-[12.5px] text-secondary"><Wordmark /><span>Open until {dayWords(expiresAt.slice(0, 10))}</span></footer>
+    </div>
+  );
+}
+
+/** The part to read, as it is printed. */
+function ReadPage({ opened }: { readonly opened: OpenedLinkView }) {
+  const { exercise, instrument, teaching, page, paper, known } = opened;
   const { ref, width } = useWidth();
   const [chosen, setChosen] = useState<string>();
   const figures = useFigures([instrument]);
   const today = todayIso();
-  const plan = useMemo(() => {
-    if (!figures.ready) return undefined;
-    return planPages(exercise, instrument, teaching, page, { today, known })[0];
-  }, [exercise, instrument, teaching, page, known, today, figures.ready]);
+  const plan = useMemo(() => (figures.ready ? planPages(exercise, instrument, teaching, page, { today, known })[0] : undefined), [exercise, instrument, teaching, page, known, today, figures.ready]);
   const { data, error, mutate } = useScroll(width === undefined ? undefined : {
     exercise, instrument, teaching, page: { ...page, barsALine: 0 }, today, paper, widthMm100: Math.min(WIDEST, width * MM100_PER_PIXEL), ...(known === undefined ? {} : { known }),
   });
   const note = chosen === undefined ? undefined : plan?.annotations.get(chosen);
   const look = plan === undefined || !page.lookFirst ? undefined : lookFirstSentence(plan);
   return (
-    <div className="mx-auto flex min-h-full max-w-3xl flex-col bg-white">
-      <header className="border-b border-line px-4 pt-4 pb-3">
-        <h1 className="text-[22px]">{title}</h1>
-        <p className="text-secondary">{instrumentTitle(taughtAs(instrument, teaching.schools))}</p>
-        {plan !== undefined && <p className="mt-2">{signatureSentence(plan.part.decisions.key.fifths)}</p>}
-        {look !== undefined && <p className="mt-1"><strong className="font-semibold">Look first:</strong> {look}</p>}
-        {exercise.note !== undefined && <p className="mt-1"><strong className="font-semibold">Your teacher says:</strong> {exercise.note}</p>}
-      </header>
-      <div ref={ref} className="flex-1 px-2 py-3">
-        {error !== undefined ? <Failure title="The page could not be engraved" detail="Try again." onRetry={() => void mutate()} />
-          : data === undefined ? <StaffSkeleton systems={4} label="Engraving your page" /> : <Sheet page={data} chosen={chosen} onChoose={setChosen} />}
+    <main className="min-h-0 flex-1 overflow-y-auto">
+      <div className="mx-auto max-w-3xl">
+        <div className="px-4 pt-3">
+          {plan !== undefined && <p>{signatureSentence(plan.part.decisions.key.fifths)}</p>}
+          {look !== undefined && <p className="mt-1"><strong className="font-semibold">Look first:</strong> {look}</p>}
+          {exercise.note !== undefined && <p className="mt-1"><strong className="font-semibold">Your teacher says:</strong> {exercise.note}</p>}
+        </div>
+        <div ref={ref} className="px-2 py-3">
+          {error !== undefined ? <Failure title="The page could not be engraved" detail="Try again." onRetry={() => void mutate()} />
+            : data === undefined ? <StaffSkeleton systems={4} label="Engraving your page" /> : <Sheet page={data} chosen={chosen} onChoose={setChosen} />}
+        </div>
+        {note !== undefined && (
+          <p role="status" className="sticky bottom-0 border-t border-line bg-accent-soft px-4 py-3 text-[16px]">
+            <strong className="font-semibold">{note.name}</strong>: {note.fingering.kind === 'playable' ? figureWords(note.fingering.figure, teaching.schools.fingerCount) : 'no figure'}
+          </p>
+        )}
       </div>
-      {note !== undefined && (
-        <p role="status" className="sticky bottom-0 border-t border-line bg-accent-soft px-4 py-3 text-[16px]">
-          <strong className="font-semibold">{note.name}</strong>: {note.fingering.kind === 'playable' ? figureWords(note.fingering.figure, teaching.schools.fingerCount) : 'no figure'}
-        </p>
-      )}
-      <footer className="flex items-center justify-between border-t border-line px-4 py-3 text-[12.5px] text-secondary"><Wordmark /><span>Open until {dayWords(expiresAt.slice(0, 10))}</span></footer>
-    </div>
+    </main>
   );
 }

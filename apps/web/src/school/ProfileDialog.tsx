@@ -1,4 +1,4 @@
-import type { SentencesDto, TeacherView } from '@cifra/contract';
+import type { PracticeSetupDto, SentencesDto, TeacherView } from '@cifra/contract';
 import { DEFAULT_SCHOOLS, type SchoolOverrides } from '@cifra/core';
 import { Tabs } from 'radix-ui';
 import { useEffect, useState } from 'react';
@@ -7,6 +7,7 @@ import { Button } from '../ui/Button';
 import { Modal, ModalFooter } from '../ui/Modal';
 import { useNotice } from '../ui/Notices';
 import { TAB } from '../ui/tab';
+import { PracticeFields } from './PracticeFields';
 import { SchoolFields } from './SchoolFields';
 import { SentenceFields, sentencesHold } from './SentenceFields';
 
@@ -20,17 +21,19 @@ interface Props {
 export function ProfileDialog({ teacher, open, onOpenChange }: Props) {
   const [chosen, setChosen] = useState<SchoolOverrides>(teacher.schools);
   const [sentences, setSentences] = useState<SentencesDto>(teacher.sentences);
+  const [practice, setPractice] = useState<PracticeSetupDto>(teacher.practice);
   const [saving, setSaving] = useState(false);
   const notice = useNotice();
   useEffect(() => {
     if (!open) return;
     setChosen(teacher.schools);
     setSentences(teacher.sentences);
+    setPractice(teacher.practice);
   }, [open, teacher]);
   const save = async () => {
     setSaving(true);
     try {
-      await saveProfile({ schools: chosen, sentences });
+      await saveProfile({ schools: chosen, sentences, practice });
       onOpenChange(false);
     } catch (e) {
       notice((e as Error).message, { tone: 'warning', action: { label: 'Try again', run: () => void save() } });
@@ -45,9 +48,11 @@ export function ProfileDialog({ teacher, open, onOpenChange }: Props) {
           <Tabs.List aria-label="What you teach by" className="mb-4 flex gap-5 border-b border-line">
             <Tabs.Trigger value="schools" className={TAB}>Schools</Tabs.Trigger>
             <Tabs.Trigger value="sentences" className={TAB}>Lines and spaces</Tabs.Trigger>
+            <Tabs.Trigger value="practice" className={TAB}>Practice</Tabs.Trigger>
           </Tabs.List>
           <Tabs.Content value="schools"><SchoolFields prefix="profile" chosen={chosen} below={DEFAULT_SCHOOLS} belowName="usual" onChange={setChosen} /></Tabs.Content>
           <Tabs.Content value="sentences"><SentenceFields sentences={sentences} onChange={setSentences} /></Tabs.Content>
+          <Tabs.Content value="practice"><PracticeFields practice={practice} onChange={setPractice} /></Tabs.Content>
         </Tabs.Root>
         <ModalFooter>
           <Button kind="quiet" disabled={Object.keys(chosen).length === 0} onClick={() => setChosen({})}>All as usual</Button>

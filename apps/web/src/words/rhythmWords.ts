@@ -10,10 +10,13 @@ const TUPLETS: Readonly<Record<number, string>> = { 2: 'duplet', 3: 'triplet', 5
 /** The name of a value alone. @example valueName('quarter', 'british') // crotchet */
 export const valueName = (value: NoteValue, names: Schools['rhythmNames']): string => NAMES[names][value];
 
+/** A value with its dots. @example lengthName({ value: 'half', dots: 1 }, 'british') // dotted minim */
+export const lengthName = (d: Duration, names: Schools['rhythmNames']): string => `${DOTS[d.dots] ?? ''}${NAMES[names][d.value]}`;
+
 /** A written length in American or British names, with what it lasts. @example `dotted crotchet, 1 1/2 crotchets long` */
 export function durationWords(d: Duration, names: Schools['rhythmNames']): string {
   const tuplet = d.tuplet === undefined ? '' : `, one of a ${TUPLETS[d.tuplet.actual] ?? `group of ${d.tuplet.actual}`}`;
-  const name = `${DOTS[d.dots] ?? ''}${NAMES[names][d.value]}${tuplet}`;
+  const name = `${lengthName(d, names)}${tuplet}`;
   const quarters = durationQuarters(d);
   if (quarters.n === quarters.d) return name;
   return `${name}: ${formatRational(quarters)} ${NAMES[names].quarter}${quarters.n > quarters.d ? 's' : ''}`;

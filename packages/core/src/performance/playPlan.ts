@@ -1,4 +1,5 @@
-import { beatQuarters, measureQuarters } from '../meter/meter';
+import { type CountingSystem, countWords } from '../meter/counting';
+import { beatQuarters, countedQuarters, measureQuarters } from '../meter/meter';
 import { type Strength, strengthAt } from '../meter/strength';
 import type { Concert } from '../pitch/pitch';
 import { add, compare, divide, multiply, type Rational, rational, subtract, toNumber, ZERO } from '../rational/rational';
@@ -18,6 +19,8 @@ export interface PlayOptions {
   readonly countIn: boolean;
   /** A metronome click on every half of a beat too. */
   readonly subdivide: boolean;
+  /** How the words that run along are counted; numbers without it. */
+  readonly counting?: CountingSystem;
 }
 
 /** A note as it sounds, in seconds from the start of the count-in. */
@@ -44,10 +47,27 @@ export interface Cue {
   readonly bar: number;
 }
 
+/** A word of the count aloud, at the moment at which it is said. */
+export interface Said {
+  readonly at: number;
+  readonly text: string;
+  /** Thought rather than said: a note is held, or it is a rest. */
+  readonly held: boolean;
+}
+
+/** A bar as it is gone through; one that is repeated comes again. */
+export interface PlannedBar {
+  readonly index: number;
+  readonly at: number;
+  readonly seconds: number;
+}
+
 export interface PlayPlan {
   readonly notes: readonly Sounding[];
   readonly clicks: readonly Click[];
   readonly cues: readonly Cue[];
+  readonly words: readonly Said[];
+  readonly bars: readonly PlannedBar[];
   /** When the first bar begins, after the count-in, and when all is over. */
   readonly starts: number;
   readonly seconds: number;
@@ -112,6 +132,30 @@ function clicksOf({ onset, quarters, meter }: PlayedBar, isPickup: boolean, subd
   return found;
 }
 
+/** The count aloud of one played bar: places in quarters from the line's beginning. */
+function wordsOf({ index, onset, quarters, meter }: PlayedBar, measure: Measure<Concert>, tiedInto: boolean, system: CountingSystem): { readonly onset: Rational; readonly text: string; readonly held: boolean }[] {
+  const full = measureQuarters(meter);
+  const into = measure.pickup === true && index === 0 ? subtract(full, quarters) : ZERO;
+  const unit = system === 'numbers' ? countedQuarters(meter) : system === 'du' ? beatQuarters(meter) : rational(1);
+  const said: { onset: Rational; text: string; held: boolean }[] = [];
+  let at = into;
+  let held = tiedInto;
+  for (const e of measure.events) {
+    const lasts = e.kind === 'rest' && e.wholeMeasure === true ? full : durationQuarters(e.duration);
+    const rest = e.kind === 'rest';
+    // Numbers and du go by the beat; ta goes by the quarter from where the note begins.
+    const first = divide(at, unit);
+    const from = system === 'ta' ? at : multiply(rational(Math.floor(first.n / first.d)), unit);
+    countWords(meter, { onset: at, quarters: lasts, rest }, system).forEach((w, i) => {
+      const place = i === 0 ? at : add(from, multiply(rational(i), unit));
+      said.push({ onset: add(onset, subtract(place, into)), text: w.text, held: w.held || rest || held });
+    });
+    held = e.kind === 'note' && e.tie === true;
+    at = add(at, lasts);
+  }
+  return said;
+}
+
 /**
  * Everything that a player needs to sound a line: when each note starts and ends, when the metronome clicks, what is counted
  * before, and where the playhead stands.
@@ -120,13 +164,13 @@ function clicksOf({ onset, quarters, meter }: PlayedBar, isPickup: boolean, subd
  * @returns times in seconds from the first count on
  * @example four quarters at 60 a minute, counted in: the count at 0 1 2 3, the notes at 4 5 6 7
  */
-export function planPlaying(score: Score<Concert>, { speed, repeats, bars, countIn, subdivide }: PlayOptions): PlayPlan {
+export function planPlaying(score: Score<Concert>, { speed, repeats, bars, countIn, subdivide, counting = 'numbers' }: PlayOptions): PlayPlan {
   const chosen = bars === undefined ? score : excerpt(score, bars.from, bars.to);
   const line = repeats ? chosen : unrepeated(chosen);
   const performance = perform(line);
   const [first] = performance.bars;
   const offset = bars?.from ?? 0;
-  if (first === undefined) return { notes: [], clicks: [], cues: [], starts: 0, seconds: 0 };
+  if (first === undefined) return { notes: [], clicks: [], cues: [], words: [], bars: [], starts: 0, seconds: 0 };
   const count = toNumber(performance.countIn.unitQuarters) * (SECONDS_A_MINUTE / (first.quartersAMinute * speed));
   const counted: Click[] = countIn ? performance.countIn.words.map((word, i) => ({ at: i * count, strength: i === 0 ? 'strong' : 'weak', word })) : [];
   // Half a count is left where a pickup comes off the beat.
@@ -151,5 +195,18 @@ export function planPlaying(score: Score<Concert>, { speed, repeats, bars, count
     });
   });
   const clicks = performance.bars.flatMap((b) => clicksOf(b, isPickup(b.index), subdivide)).map((c): Click => ({ at: clock.at(c.onset), strength: c.strength }));
-  return { notes, cues, starts, clicks: [...counted, ...clicks], seconds: clock.at(performance.quarters) };
+  let tied = false;
+  const words = performance.bars.flatMap((b) => {
+    const measure = line.measures[b.index];
+    if (measure === undefined) return [];
+    const said = wordsOf(b, measure, tied, counting);
+    const end = measure.events.at(-1);
+    tied = end?.kind === 'note' && end.tie === true;
+    return said;
+  }).map((w): Said => ({ at: clock.at(w.onset), text: w.text, held: w.held }));
+  const gone = performance.bars.map((b): PlannedBar => {
+    const at = clock.at(b.onset);
+    return { index: b.index + offset, at, seconds: clock.at(add(b.onset, b.quarters)) - at };
+  });
+  return { notes, cues, words, bars: gone, starts, clicks: [...counted, ...clicks], seconds: clock.at(performance.quarters) };
 }

@@ -3,3 +3,4 @@ export { sessions, signInFailures } from './session';
 export { classes, pupils } from './class';
 export { exercises, revisions } from './exercise';
 export { links, pageSets } from './pages';
+export { handIns, practice } from './practice';

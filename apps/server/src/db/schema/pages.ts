@@ -1,11 +1,10 @@
 import type { SetKind } from '@cifra/contract';
 import type { InstrumentId } from '@cifra/core';
-import { boolean, customType, date, index, integer, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { boolean, date, index, integer, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bytes } from './bytes';
 import { classes, pupils } from './class';
 import { exercises } from './exercise';
 import { teachers } from './teacher';
-
-const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 /** Pages made for a class, kept for a while under a link that stays. */
 export const pageSets = pgTable('page_sets', {

@@ -1,4 +1,4 @@
-import type { SentencesDto } from '@cifra/contract';
+import type { PracticeSetupDto, SentencesDto } from '@cifra/contract';
 import type { SchoolOverrides } from '@cifra/core';
 import { jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
@@ -13,5 +13,7 @@ export const teachers = pgTable('teachers', {
   schools: jsonb('schools').$type<SchoolOverrides>().notNull().default({}),
   /** Memory sentences for lines and spaces. */
   sentences: jsonb('sentences').$type<SentencesDto>().notNull().default({}),
+  /** The order of practice, and how often clean is enough. */
+  practice: jsonb('practice').$type<PracticeSetupDto>().notNull().default({}),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 });

@@ -1,0 +1,52 @@
+import { HandInDto, type HandInView, MAX_HAND_IN_BYTES, type PracticeView, SavePracticeDto } from '@cifra/contract';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query, Req, StreamableFile } from '@nestjs/common';
+import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
+import type { Request } from 'express';
+import type { TeacherRow } from '../auth/auth.repository';
+import { Open, Teacher } from '../auth/session.guard';
+import { receiveBytes } from '../reading/receiveBytes';
+import { Refusal } from '../refusal/refusal';
+import { RowId } from '../refusal/rowId.pipe';
+import { PracticeService } from './practice.service';
+
+const today = (): string => new Date().toISOString().slice(0, 10);
+
+@ApiTags('practice')
+@Controller('api')
+export class PracticeController {
+  constructor(private readonly practice: PracticeService) {}
+
+  @Put('links/open/:token/practice') @Open() @HttpCode(204) @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'What a pupil has practised, through their own link' }) @ApiBody({ schema: { $ref: '#/components/schemas/SavePracticeDto' } })
+  save(@Param('token') token: string, @Body() dto: SavePracticeDto, @Req() request: Request): Promise<void> {
+    return this.practice.save(token, request.ip ?? '', today(), dto);
+  }
+
+  @Post('links/open/:token/hand-ins') @Open() @HttpCode(204) @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Hand in a take, with its sound as the body of the request or without' })
+  @ApiConsumes('application/octet-stream') @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  async handIn(@Param('token') token: string, @Query() dto: HandInDto, @Req() request: Request): Promise<void> {
+    const bytes = await receiveBytes(request, MAX_HAND_IN_BYTES);
+    if (bytes === undefined) throw new Refusal('too-large', `A recording may have ${MAX_HAND_IN_BYTES / 1024 / 1024} MB. Record a shorter piece.`);
+    return this.practice.handIn(token, request.ip ?? '', today(), dto, bytes.length === 0 ? undefined : Buffer.from(bytes));
+  }
+
+  @Get('exercises/:id/practice') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'What pupils have practised of a line' })
+  list(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<PracticeView[]> {
+    return this.practice.list(t, id);
+  }
+
+  @Get('exercises/:id/hand-ins') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Takes that were handed in of a line, newest first' })
+  listHandIns(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<HandInView[]> {
+    return this.practice.listHandIns(t, id);
+  }
+
+  @Get('hand-ins/:id/sound') @Header('Cache-Control', 'private, no-store') @Header('Content-Disposition', 'inline') @ApiOperation({ summary: 'The sound of a take' })
+  async sound(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<StreamableFile> {
+    const { sound, type } = await this.practice.sound(t, id);
+    return new StreamableFile(sound, { type });
+  }
+
+  @Delete('hand-ins/:id') @HttpCode(204) @ApiOperation({ summary: 'Clear a take' })
+  remove(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<void> {
+    return this.practice.removeHandIn(t, id);
+  }
+}

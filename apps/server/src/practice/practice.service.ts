@@ -1,0 +1,59 @@
+import { type HandInDto, type HandInView, MAX_HAND_INS, type PracticeView, type SavePracticeDto, type SoundType } from '@cifra/contract';
+import { Injectable } from '@nestjs/common';
+import type { TeacherRow } from '../auth/auth.repository';
+import { ExerciseService } from '../exercise/exercise.service';
+import { LinkService } from '../link/link.service';
+import { notFound, Refusal } from '../refusal/refusal';
+import { type PracticeOf, PracticeRepository } from './practice.repository';
+
+/** The first bytes of what browsers record: a file that says otherwise than its type is refused. */
+const LOOKS_LIKE: Readonly<Record<SoundType, (b: Buffer) => boolean>> = {
+  'audio/webm': (b) => b.length > 4 && b.readUInt32BE(0) === 0x1a45dfa3,
+  'audio/mp4': (b) => b.length > 8 && b.toString('latin1', 4, 8) === 'ftyp',
+  'audio/ogg': (b) => b.toString('latin1', 0, 4) === 'OggS',
+};
+
+/** What pupils tell of their practice through their own links, and what their teacher sees of it. */
+@Injectable()
+export class PracticeService {
+  constructor(private readonly practice: PracticeRepository, private readonly links: LinkService, private readonly exercises: ExerciseService) {}
+
+  /** @throws Refusal not-found for a closed link; not-found for one that is not a pupil's own */
+  private async pupilOf(token: string, address: string, today: string): Promise<PracticeOf> {
+    const { row, view } = await this.links.admit(token, address, today);
+    if (row.pupilId === null || !view.own) throw new Refusal('not-found', 'This link is the whole class\'s: nothing is kept of it. Ask your teacher for a link of your own.');
+    return { teacherId: row.teacherId, pupilId: row.pupilId, exerciseId: row.exerciseId, instrument: view.instrument };
+  }
+
+  async save(token: string, address: string, today: string, told: SavePracticeDto): Promise<void> {
+    await this.practice.save(await this.pupilOf(token, address, today), told);
+  }
+
+  /** @throws Refusal unreadable where the sound is not what it says; conflict where there are enough already */
+  async handIn(token: string, address: string, today: string, dto: HandInDto, sound: Buffer | undefined): Promise<void> {
+    const of = await this.pupilOf(token, address, today);
+    if (sound !== undefined && (dto.type === undefined || !LOOKS_LIKE[dto.type](sound))) throw new Refusal('unreadable', 'This is no recording that can be kept. Record it again.');
+    if ((await this.practice.countHandIns(of)) >= MAX_HAND_INS) throw new Refusal('conflict', `There are ${MAX_HAND_INS} takes of this line already. Ask your teacher to clear some.`);
+    await this.practice.handIn(of, dto, sound);
+  }
+
+  async list(t: TeacherRow, exerciseId: string): Promise<PracticeView[]> {
+    await this.exercises.find(t.id, exerciseId);
+    return this.practice.list(t.id, exerciseId);
+  }
+
+  async listHandIns(t: TeacherRow, exerciseId: string): Promise<HandInView[]> {
+    await this.exercises.find(t.id, exerciseId);
+    return this.practice.listHandIns(t.id, exerciseId);
+  }
+
+  async sound(t: TeacherRow, id: string): Promise<{ sound: Buffer; type: SoundType }> {
+    const found = await this.practice.sound(t.id, id);
+    if (found === undefined) throw notFound('recording');
+    return found;
+  }
+
+  async removeHandIn(t: TeacherRow, id: string): Promise<void> {
+    if (!(await this.practice.removeHandIn(t.id, id))) throw notFound('recording');
+  }
+}

@@ -1,0 +1,71 @@
+import { earQuestion, finger, midi, semitones } from '@cifra/core';
+import { Volume2 } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { playRun } from '../sound/playNote';
+import { Button } from '../ui/Button';
+import { SelectField } from '../ui/Field';
+import { octaveName } from '../words/noteLabel';
+import { figureWords } from '../words/spoken';
+import { type DrillGiven, drillNotes, type NoteSource } from './drill';
+import { DrillFrame, type Told } from './DrillFrame';
+import { useRound } from './useRound';
+import { useChance } from './useChance';
+
+const COUNTS = [2, 3, 4, 5] as const;
+const SECONDS = 0.8;
+
+/** Hear two to five notes, and find them again. */
+export function EarDrill(given: DrillGiven) {
+  const { instrument, teaching: { schools }, exercise, seconds, onAnswer } = given;
+  const [source, setSource] = useState<NoteSource>(exercise === undefined ? 'stage' : 'exercise');
+  const [count, setCount] = useState(3);
+  const chance = useChance();
+  const notes = useMemo(() => drillNotes(given, source), [given, source]);
+  const make = useMemo(() => () => (notes.length < 2 ? undefined : earQuestion(notes, count, chance)), [notes, count, chance]);
+  const { round, start, count: counted } = useRound(seconds);
+  const [question, setQuestion] = useState(make);
+  const [found, setFound] = useState<readonly number[]>([]);
+  const [told, setTold] = useState<Told>();
+  const next = () => {
+    setQuestion(make());
+    setFound([]);
+    setTold(undefined);
+  };
+   
+  useEffect(next, [make]);
+  const down = semitones(instrument.toWritten);
+  const hear = () => void playRun((question?.notes ?? []).map((n, i) => ({ midi: midi(n) - down, at: i * SECONDS, seconds: SECONDS * 0.9 })));
+  const press = (i: number) => {
+    if (question === undefined || told !== undefined) return;
+    const note = question.among[i];
+    if (note === undefined) return;
+    void playRun([{ midi: midi(note) - down, at: 0, seconds: SECONDS }]);
+    const now = [...found, i];
+    setFound(now);
+    if (now.length < question.notes.length) return;
+    const right = now.every((f, k) => question.among[f] === question.notes[k]);
+    counted(right);
+    onAnswer(right);
+    setTold({ right, words: right ? 'Right.' : `It was ${question.notes.map(octaveName).join(' ')}.` });
+  };
+  const settings = (
+    <>
+      <SelectField id="ear-count" label="Hear" className="w-28" value={count} onChange={(e) => setCount(Number(e.target.value))}>{COUNTS.map((c) => <option key={c} value={c}>{c} notes</option>)}</SelectField>
+      <SelectField id="ear-notes" label="Notes of" className="w-40" value={source} onChange={(e) => setSource(e.target.value as NoteSource)}>{exercise !== undefined && <option value="exercise">this line</option>}<option value="stage">this stage</option></SelectField>
+    </>
+  );
+  if (question === undefined) return <p className="p-8 text-center text-secondary">By ear there must be two different notes. Choose other notes.</p>;
+  return (
+    <DrillFrame title="By ear" round={round} told={told} onNext={next} onAgain={() => { start(); next(); }} settings={settings} question="Hear them, then find them in order.">
+      <div className="flex justify-center"><Button className="h-12" icon={<Volume2 size={18} aria-hidden />} onClick={hear}>Hear the notes</Button></div>
+      <p className="flex min-h-11 justify-center gap-2" aria-label="Found so far">{question.notes.map((n, i) => <span key={i} className={`grid h-11 min-w-11 place-items-center rounded-md border px-2 text-[17px] ${told === undefined ? 'border-line' : question.among[found[i] ?? -1] === n ? 'border-accent text-accent' : 'border-warning text-warning'}`}>{found[i] === undefined ? '' : octaveName(question.among[found[i] as number] ?? n)}</span>)}</p>
+      <div className="flex flex-wrap justify-center gap-2">
+        {question.among.map((n, i) => {
+          const f = finger(instrument, n, schools);
+          return <button key={octaveName(n)} type="button" disabled={told !== undefined} onClick={() => press(i)} title={f.kind === 'playable' ? figureWords(f.figure, schools.fingerCount) : undefined} className="min-h-14 min-w-16 rounded-md border border-[#8a97ab] bg-white px-3 text-[17px] hover:bg-accent-soft">{octaveName(n)}</button>;
+        })}
+      </div>
+      {found.length > 0 && told === undefined && <div className="flex justify-center"><Button kind="quiet" onClick={() => setFound(found.slice(0, -1))}>Take the last back</Button></div>}
+    </DrillFrame>
+  );
+}

@@ -1,0 +1,32 @@
+import type { DrillScoreDto, SentencesDto } from '@cifra/contract';
+import { chartNotes, type Exercise, type Instrument, type InstrumentId, notesUsed, type Part, partOf, type Stage, taughtAs, type Teaching, type Written } from '@cifra/core';
+
+/** Where the notes of a drill come from. */
+export const NOTE_SOURCES = ['exercise', 'stage', 'all'] as const;
+export type NoteSource = (typeof NOTE_SOURCES)[number];
+
+/** What every drill is given. */
+export interface DrillGiven {
+  /** By which it is remembered in this browser. */
+  readonly id: string;
+  readonly instrument: Instrument;
+  readonly teaching: Teaching;
+  /** The line whose notes are drilled, if one was chosen. */
+  readonly exercise: Exercise | undefined;
+  readonly known: readonly string[] | undefined;
+  readonly sentences: SentencesDto | undefined;
+  readonly seconds: number;
+  /** Counts one answer in the record. */
+  readonly onAnswer: (right: boolean) => void;
+}
+
+export type OnScores = (scores: readonly DrillScoreDto[]) => void;
+
+export const drillPart = (exercise: Exercise, id: InstrumentId, teaching: Teaching): Part => partOf(exercise, id, teaching, { repeats: 'folded' });
+
+/** The notes that a drill asks for, low to high. */
+export function drillNotes({ instrument, teaching, exercise }: Pick<DrillGiven, 'instrument' | 'teaching' | 'exercise'>, source: NoteSource): readonly Written[] {
+  if (source === 'exercise' && exercise !== undefined) return notesUsed(drillPart(exercise, instrument.id, teaching));
+  const stage: Stage = source === 'all' ? 'full' : teaching.stage;
+  return chartNotes(taughtAs(instrument.id, teaching.schools), stage);
+}

@@ -1,0 +1,30 @@
+import type { NoteAnnotation, PagePlan } from '@cifra/core';
+import { FigurePad, pressedForFigure } from '../pad/FigurePad';
+import { figureWords } from '../words/spoken';
+
+interface Props {
+  readonly plan: PagePlan;
+  readonly note: NoteAnnotation | undefined;
+  readonly next: NoteAnnotation | undefined;
+}
+
+const figureOf = (n: NoteAnnotation | undefined) => (n?.fingering.kind === 'playable' ? n.fingering.figure : undefined);
+
+/** What the hands do now and next, on a large drawing of the instrument. */
+export function Hands({ plan, note, next }: Props) {
+  const { instrument, teaching: { schools } } = plan.part;
+  const words = (n: NoteAnnotation | undefined): string => {
+    const figure = figureOf(n);
+    return figure === undefined ? 'nothing yet' : figureWords(figure, schools.fingerCount);
+  };
+  return (
+    <section aria-label="The hands" className="flex shrink-0 items-stretch gap-6 border-b border-line bg-band px-5 py-3">
+      {[{ n: note, title: 'now', size: 'h-44 w-72 max-md:h-28 max-md:w-40' }, { n: next, title: 'next', size: 'h-44 w-52 opacity-70 max-md:h-28 max-md:w-28' }].map(({ n, title, size }) => (
+        <figure key={title} className="flex min-w-0 items-center gap-3">
+          <FigurePad instrument={instrument} schools={schools} pressed={pressedForFigure(figureOf(n))} label={`${title}: ${words(n)}`} className={size} />
+          <figcaption className="min-w-0"><span className="block text-[13px] text-secondary">{title}</span><span className="block font-serif text-[34px] leading-none font-semibold max-md:text-[24px]">{n?.name ?? '–'}</span></figcaption>
+        </figure>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,249 @@
+import { beatQuarters, type Exercise, type InstrumentId, isClean, type KnownNotes, type PageSetup, partOf, placeMeasures, planPages, quartersAMinute, structureOf, type Teaching, type Tempo, toNumber } from '@cifra/core';
+import { pageName, type Paper, readPageName } from '@cifra/engrave';
+import { Tabs } from 'radix-ui';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { useFigures } from '../figures/loadFigures';
+import { FigurePad, pressedForFigure } from '../pad/FigurePad';
+import { REST_MINUTES, REST_WORDS } from '../words/practiseWords';
+import { todayIso } from '../words/pageWords';
+import { figureWords } from '../words/spoken';
+import { takeRemarks, takeSentence } from '../words/takeWords';
+import { CleanRuns } from './CleanRuns';
+import { CountLine } from './CountLine';
+import { FreePanel } from './FreePanel';
+import { Hands } from './Hands';
+import { Ladder } from './Ladder';
+import { ListenPanel } from './ListenPanel';
+import { PartStrip } from './PartStrip';
+import { Pieces, type Chain } from './Pieces';
+import { PlayBar } from './PlayBar';
+import { layOutProgramme, type PlaySetup } from './programme';
+import { inOrder, type Rung, RUNG_SETUP } from './rungs';
+import { SoundPanel } from './SoundPanel';
+import { TEMPO_STEP } from './tempoRange';
+import { addTap, tappedTempo } from './tempoTap';
+import { TunerPanel } from './TunerPanel';
+import { usePlayer } from './usePlayer';
+import { usePractice } from './usePractice';
+import { type TakeSource, useTake } from './useTake';
+
+/** What is told of the practice to whoever keeps its record. */
+export interface PracticeNews {
+  readonly rungs: readonly Rung[];
+  readonly bestPercent: number;
+  readonly cleanRuns: number;
+  readonly peeks: number;
+  readonly minutes: number;
+}
+
+interface Props {
+  /** By which the practice is remembered in this browser. */
+  readonly id: string;
+  readonly exercise: Exercise;
+  readonly instrument: InstrumentId;
+  readonly teaching: Teaching;
+  readonly page: PageSetup;
+  readonly paper: Paper;
+  readonly known: KnownNotes[InstrumentId] | undefined;
+  /** Others of the class that can play along. */
+  readonly along: readonly InstrumentId[];
+  readonly ladder: readonly Rung[] | undefined;
+  readonly cleanGoal: number | undefined;
+  readonly onNews?: (news: PracticeNews) => void;
+  readonly onHandIn?: (recording: Blob | undefined, percent: number, summary: string) => Promise<void>;
+  readonly children?: ReactNode;
+}
+
+const VIEWS = { steps: 'Steps', pieces: 'Pieces', sound: 'Sound', listen: 'Listen', tune: 'Tune', free: 'Freely' } as const;
+type View = keyof typeof VIEWS;
+const isView = (v: string | null): v is View => v !== null && v in VIEWS;
+const SECONDS_A_MINUTE = 60;
+const FIGURE_ROWS = ['figure', 'diagram'];
+const TYPED_IN = 'input, select, textarea, button, [role=slider], [role=button], [role=tab]';
+
+/** Everything with which one part is practised: the part large, the player, and one panel at a time. */
+export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, paper, known, along, ladder, cleanGoal, onNews, onHandIn, children }: Props) {
+  const [query, setQuery] = useSearchParams();
+  const asked = query.get('do');
+  const view: View = isView(asked) ? asked : 'steps';
+  const practice = usePractice(id, instrument, cleanGoal);
+  const { percent, setPercent, heard, others, bars, again, turns, chain, rung, fade, kept, keep } = practice;
+  const figures = useFigures([instrument, ...others]);
+  const [chosen, setChosen] = useState<string>();
+
+  const page = useMemo((): PageSetup => {
+    const rungSetup = rung === undefined ? undefined : RUNG_SETUP[rung];
+    const rows = rungSetup?.rows?.map((row) => ({ row, fade: 'every' as const }));
+    const faded = (all: PageSetup['rows']['brass']) => (fade === undefined ? all : all.map((r) => ({ ...r, fade })));
+    return {
+      ...setup, repeats: 'folded', strip: false, legend: false, slurs: rungSetup?.slurs ?? setup.slurs,
+      rows: rows === undefined ? { woodwind: faded(setup.rows.woodwind), brass: faded(setup.rows.brass) } : { woodwind: rows, brass: rows },
+    };
+  }, [setup, rung, fade]);
+  const plan = useMemo(() => (figures.ready ? planPages(exercise, instrument, teaching, page, { today: todayIso(), known })[0] : undefined), [exercise, instrument, teaching, page, known, figures.ready]);
+  const playingAlong = useMemo(() => (figures.ready ? others.map((o) => partOf(exercise, o, teaching, { repeats: 'folded' })) : []), [exercise, others, teaching, figures.ready]);
+  const backingOnly = view === 'free';
+  const play = useMemo((): PlaySetup => {
+    const { setup: plain } = practice;
+    const only = chain === undefined || plan === undefined ? undefined : new Set(plan.part.concert.measures.flatMap((m) => m.events).slice(chain.build.steps[chain.step]?.[0], (chain.build.steps[chain.step]?.[1] ?? 0) + 1).map((e) => e.id));
+    const free = backingOnly ? { heard: { ...plain.heard, part: false, drone: true, bass: true, repeats: false }, others: [], turns: 'none' as const, again: true } : {};
+    return { ...plain, ...(only === undefined ? {} : { only }), ...free };
+  }, [practice, chain, plan, backingOnly]);
+  const playKey = JSON.stringify([play.speed, play.heard, play.others, play.bars, play.again, play.turns, chain?.step, chain?.build.spot.index]);
+  // The setup is made anew with every picture; what is played changes only when it says something else.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const stable = useMemo(() => play, [playKey, plan]);
+  const laid = useMemo(() => (plan === undefined ? undefined : layOutProgramme(plan.part, playingAlong, stable)), [plan, playingAlong, stable]);
+
+  const takeSetup = useMemo((): PlaySetup => ({ ...stable, again: false, turns: 'none', others: [], heard: { ...stable.heard, part: false, countIn: true, drone: false, bass: false } }), [stable]);
+  const beats = useMemo(() => tempoOf(exercise), [exercise]);
+  const take = useTake(plan, takeSetup, beats === 0 ? 1 : (SECONDS_A_MINUTE / beats) / takeSetup.speed);
+  const takeProgramme = useMemo(() => (plan === undefined ? undefined : layOutProgramme(plan.part, [], takeSetup).programme), [plan, takeSetup]);
+  const [taking, setTaking] = useState(false);
+  const player = usePlayer(taking ? takeProgramme : laid?.programme, () => {
+    if (!taking) return;
+    setTaking(false);
+    void take.finish();
+  });
+  const { playing, play: start, stop } = player;
+  const atRef = useRef(player.position);
+  atRef.current = player.position;
+
+  const startTake = async (source: TakeSource) => {
+    stop();
+    if (await take.begin(source, () => atRef.current())) setTaking(true);
+  };
+  // The programme of the take is chosen first, then started.
+  useEffect(() => { if (taking) void start(); }, [taking, start]);
+  useEffect(() => { if (taking && view !== 'listen') { setTaking(false); take.forget(); } }, [taking, view, take]);
+  const { take: heardTake } = take;
+  const { run } = practice;
+  const runRef = useRef(run);
+  runRef.current = run;
+  useEffect(() => { if (heardTake !== undefined) runRef.current(isClean(heardTake)); }, [heardTake]);
+
+  const taps = useRef<readonly number[]>([]);
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (e.ctrlKey || e.metaKey || e.altKey || e.defaultPrevented) return;
+      if (e.target instanceof HTMLElement && e.target.closest(TYPED_IN) !== null && e.key === ' ') return;
+      if (e.target instanceof HTMLElement && e.target.closest('input, textarea, select') !== null) return;
+      if (e.key === ' ') {
+        e.preventDefault();
+        if (playing) stop();
+        else void start();
+      } else if (e.key === '+' || e.key === '-') setPercent((p) => p + (e.key === '+' ? TEMPO_STEP : -TEMPO_STEP));
+      else if (e.key.toLowerCase() === 't') {
+        taps.current = addTap(taps.current, performance.now() / 1000);
+        const tempo = tappedTempo(taps.current);
+        if (tempo !== undefined && beats > 0) setPercent((100 * tempo) / beats);
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [playing, start, stop, setPercent, beats]);
+
+  const playedSince = useRef<number | undefined>(undefined);
+  useEffect(() => {
+    if (playing) playedSince.current = Date.now();
+    else if (playedSince.current !== undefined) {
+      const minutes = (Date.now() - playedSince.current) / 60_000;
+      playedSince.current = undefined;
+      keep((k) => ({ ...k, minutes: k.minutes + minutes }));
+    }
+  }, [playing, keep]);
+  const [minutesAtStart] = useState(kept.minutes);
+  const newsRef = useRef(onNews);
+  newsRef.current = onNews;
+  useEffect(() => newsRef.current?.(kept), [kept]);
+
+  const structure = useMemo(() => (plan === undefined ? undefined : structureOf(plan.part.score)), [plan]);
+  const looped = useMemo(() => {
+    if (plan === undefined || structure === undefined || bars === undefined) return [];
+    const within = structure.noteIds.filter((_id, i) => (structure.measureOf[i] ?? -1) >= bars.from && (structure.measureOf[i] ?? -1) <= bars.to);
+    return within.filter((n) => play.only === undefined || play.only.has(n)).map((n) => pageName(0, n));
+  }, [plan, structure, bars, play.only]);
+  const marks = useMemo(() => (plan === undefined || heardTake === undefined || view !== 'listen' ? [] : takeRemarks(plan, heardTake).map((r) => ({ name: pageName(0, r.id), mark: r.mark, words: r.words }))), [plan, heardTake, view]);
+  const onStretch = (from: string, to: string) => {
+    if (structure === undefined) return;
+    const [a, b] = [from, to].map((n) => structure.measureOf[structure.indexOf.get(readPageName(n).id) ?? 0] ?? 0).sort((x, y) => x - y);
+    practice.takeBars({ from: a ?? 0, to: b ?? 0 }, true);
+  };
+  const onNote = (name: string) => {
+    const note = readPageName(name).id;
+    if (plan !== undefined && note !== chosen && !plan.rowsAt(note).some((r) => FIGURE_ROWS.includes(r.row))) keep((k) => ({ ...k, peeks: k.peeks + 1 }));
+    setChosen(note === chosen ? undefined : note);
+  };
+  const takeChain = (to: Chain | undefined) => {
+    if (to === undefined || structure === undefined || plan === undefined) {
+      practice.takeBars(undefined, false);
+      return;
+    }
+    const events = plan.part.concert.measures.flatMap((m, i) => m.events.map(() => i));
+    const [first, last] = to.build.steps[to.step] ?? [0, 0];
+    practice.takeBars({ from: events[first] ?? 0, to: events[last] ?? 0 }, true);
+    practice.setChain(to);
+  };
+
+  const shown = plan === undefined || player.note === undefined ? undefined : plan.annotations.get(player.note);
+  const nextNote = useMemo(() => {
+    if (plan === undefined || laid === undefined) return undefined;
+    const { cues } = laid.plan;
+    const at = player.note === undefined ? -1 : cues.findIndex((c) => c.id === player.note && Math.abs(c.at - player.at) < 1e-6);
+    const next = cues[at + 1];
+    return next === undefined ? undefined : plan.annotations.get(next.id);
+  }, [plan, laid, player.note, player.at]);
+  const peeked = chosen === undefined ? undefined : plan?.annotations.get(chosen);
+  const large = rung === undefined ? undefined : RUNG_SETUP[rung].large;
+  const yours = laid !== undefined && 'yours' in laid.plan && playing && player.note !== undefined && laid.plan.yours.some((y) => player.at >= y.from - 1e-6 && player.at < y.to);
+  return (
+    <>
+      {children}
+      <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col max-md:shrink-0 max-md:flex-none">
+          {large === 'words' && <CountLine player={player} />}
+          {large === 'hands' && plan !== undefined && <Hands plan={plan} note={shown} next={nextNote} />}
+          {turns !== 'none' && <p role="status" className={`shrink-0 border-b border-line py-1.5 text-center text-[17px] font-semibold ${yours ? 'bg-accent text-white' : 'bg-band text-secondary'}`}>{!playing ? 'Listen first, then answer' : yours ? 'Your turn' : 'Listen'}</p>}
+          <PartStrip request={{ exercise, instrument, teaching, page, today: todayIso(), paper, ...(known === undefined ? {} : { known }) }} sounding={player.note === undefined ? (chosen === undefined ? undefined : pageName(0, chosen)) : pageName(0, player.note)}
+            count={large === 'words' ? undefined : player.count} looped={looped} marks={marks} failed={figures.error} onRetry={figures.retry} onStretch={onStretch} onNote={onNote} />
+          {peeked !== undefined && plan !== undefined && (
+            <div role="status" className="flex shrink-0 items-center gap-4 border-t border-line bg-accent-soft px-5 py-2">
+              <FigurePad instrument={plan.part.instrument} schools={teaching.schools} pressed={pressedForFigure(peeked.fingering.kind === 'playable' ? peeked.fingering.figure : undefined)} label="its figure" className="h-16 w-28" />
+              <p><strong className="text-[17px] font-semibold">{peeked.name}</strong>: {peeked.fingering.kind === 'playable' ? figureWords(peeked.fingering.figure, teaching.schools.fingerCount) : 'no figure'}</p>
+            </div>
+          )}
+        </div>
+        <aside aria-label="How it is practised" className="flex shrink-0 flex-col border-line bg-panel max-md:border-t md:w-[18.75rem] md:border-l">
+          <Tabs.Root value={view} onValueChange={(to) => setQuery(to === 'steps' ? {} : { do: to }, { replace: true })} className="flex min-h-0 flex-1 flex-col">
+            <Tabs.List aria-label="What is practised" className="flex shrink-0 gap-3 overflow-x-auto border-b border-line bg-white px-4">
+              {Object.entries(VIEWS).map(([name, words]) => <Tabs.Trigger key={name} value={name} className="border-b-2 border-transparent px-0.5 pt-2 pb-1.5 text-[13.5px] font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink">{words}</Tabs.Trigger>)}
+            </Tabs.List>
+            <Tabs.Content value={view} aria-label={VIEWS[view]} className="min-h-0 flex-1 md:overflow-y-auto">
+              {view === 'steps' && (
+                <>
+                  <Ladder rungs={inOrder(ladder)} rung={rung} ticked={kept.rungs} onRung={practice.takeRung} onTick={practice.tick} />
+                  <CleanRuns goal={practice.cleanGoal} row={practice.row} percent={percent} stairs={practice.stairs} step={practice.stairStep} onRun={practice.run} onStairs={practice.takeStairs} onStep={practice.setStairStep} />
+                  {kept.minutes - minutesAtStart >= REST_MINUTES && <p role="status" className="px-4 py-3 text-fresh">{REST_WORDS}</p>}
+                </>
+              )}
+              {plan !== undefined && view === 'pieces' && <Pieces plan={plan} bars={bars} again={again} turns={turns} chain={chain} onBars={practice.takeBars} onTurns={practice.setTurns} onChain={takeChain} />}
+              {view === 'sound' && <SoundPanel heard={heard} along={along.filter((i) => i !== instrument)} others={others} schools={teaching.schools} fade={fade} peeks={kept.peeks} onHeard={practice.setHeard} onOthers={practice.setOthers} onFade={practice.setFade} />}
+              {plan !== undefined && view === 'listen' && <ListenPanel plan={plan} state={take} recording={take.recording} onTake={(s) => void startTake(s)} onForget={take.forget} onHandIn={onHandIn === undefined ? undefined : (r) => onHandIn(r, percent, take.take === undefined ? 'A take' : takeSentence(take.take))} />}
+              {plan !== undefined && view === 'tune' && <TunerPanel plan={plan} />}
+              {plan !== undefined && view === 'free' && <FreePanel plan={plan} playing={playing} onBacking={() => (playing ? stop() : void start())} />}
+            </Tabs.Content>
+          </Tabs.Root>
+        </aside>
+      </div>
+      <PlayBar player={player} percent={percent} beats={beats} heard={heard} again={again} onPercent={setPercent} onHeard={practice.setHeard} onAgain={practice.setAgain} ready={plan !== undefined} />
+    </>
+  );
+}
+
+/** The line's own speed: so many felt beats a minute in its first bar. */
+function tempoOf({ source }: Exercise): number {
+  const [first] = placeMeasures(source);
+  const tempo: Tempo | undefined = first?.measure.tempo;
+  return first === undefined ? 0 : quartersAMinute(tempo, first.meter) / toNumber(beatQuarters(first.meter));
+}

@@ -1,0 +1,65 @@
+import type { DrillScoreDto, SavePracticeDto } from '@cifra/contract';
+import { useCallback, useEffect, useRef } from 'react';
+import { postBytes, put } from '../api/request';
+import type { PracticeNews } from '../practise/PractiseDesk';
+
+/** What a pupil does is told after a pause, and again when the connection is back. */
+const PAUSE_MS = 4000;
+const MOST = 100_000;
+const whole = (n: number): number => Math.min(MOST, Math.max(0, Math.round(n)));
+
+/**
+ * Tells the teacher's record what a pupil has practised: all in all, so that a message that was lost is made good by the
+ * next one.
+ * @param own whether it is one pupil's own link; without one nothing is told
+ */
+export function usePracticeRecord(token: string, own: boolean) {
+  const latest = useRef<PracticeNews>(undefined);
+  const scores = useRef<readonly DrillScoreDto[]>([]);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const told = useRef('');
+
+  const tell = useCallback(async () => {
+    const { rungs, bestPercent, cleanRuns, peeks, minutes } = latest.current ?? { rungs: [], bestPercent: 0, cleanRuns: 0, peeks: 0, minutes: 0 };
+    const record: SavePracticeDto = { rungs: [...rungs], bestPercent: whole(bestPercent), cleanRuns: whole(cleanRuns), peeks: whole(peeks), minutes: Math.min(MOST, Number(minutes.toFixed(2))), drills: [...scores.current] };
+    const text = JSON.stringify(record);
+    if (text === told.current || (latest.current === undefined && scores.current.length === 0)) return;
+    try {
+      await put(`/api/links/open/${encodeURIComponent(token)}/practice`, record);
+      told.current = text;
+    } catch {
+      // Without a connection it stays in this browser; the next change or the connection's return tells it.
+    }
+  }, [token]);
+  const soon = useCallback(() => {
+    if (!own) return;
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => void tell(), PAUSE_MS);
+  }, [own, tell]);
+
+  useEffect(() => {
+    window.addEventListener('online', soon);
+    return () => {
+      window.removeEventListener('online', soon);
+      clearTimeout(timer.current);
+    };
+  }, [soon]);
+  const onNews = useCallback((news: PracticeNews) => {
+    const first = latest.current === undefined;
+    latest.current = news;
+    // What was kept before is known already; only what is new is told.
+    if (!first) soon();
+  }, [soon]);
+  const onScores = useCallback((now: readonly DrillScoreDto[]) => {
+    scores.current = now;
+    soon();
+  }, [soon]);
+  return { onNews, onScores };
+}
+
+/** Gives a take to the teacher, with its sound where there is one. */
+export async function handInTake(token: string, recording: Blob | undefined, percent: number, summary: string): Promise<void> {
+  const type = recording?.type.split(';')[0] ?? '';
+  const query = new URLSearchParams({ percent: String(percent), summary, ...(recording === undefined ? {} : { type }) });
+  await postBytes(`/api/links/open/${encodeURIComponent(token)}/hand-ins?${query.toString()}`, recording ?? new Blob([]));
+}

@@ -1,0 +1,60 @@
+import { explainWrong, letterName, type PagePlan, structureOf, type Take, type Verdict } from '@cifra/core';
+
+/** One thing worth saying about a take: where, what, and what to try. */
+export interface TakeRemark {
+  readonly id: string;
+  /** A short mark over the note. */
+  readonly mark: string;
+  readonly where: string;
+  readonly words: string;
+}
+
+const MARKS = { wrong: '×', missed: '…', flat: '↓', sharp: '↑', late: 'late', early: 'early', stop: '‖' } as const;
+
+function wrongWords(plan: PagePlan, v: Verdict): string {
+  const note = plan.annotations.get(v.id);
+  if (note === undefined || v.heard === undefined) return 'another note came';
+  const why = explainWrong(plan.part, note, v.heard);
+  const came = letterName(why.heard);
+  const brass = plan.part.instrument.family === 'brass';
+  switch (why.because) {
+    case 'same-figure': return `${came} came instead of ${note.name}. The figure was right: ${brass ? (why.higher ? 'aim lower, with slower air' : 'aim higher, with faster air') : (why.higher ? 'gentler air, and look at the thumb' : 'look at the thumb or register key, and keep the air going')}.`;
+    case 'sign-forgotten': return `${came} came instead of ${note.name}: the sign ${note.accidental.source === 'signature' ? 'stands in the key signature' : 'still holds here'}.`;
+    case 'octave': return `${note.name} came an octave too ${why.higher ? 'high' : 'low'}.`;
+    case 'other-note': return `${came} came instead of ${note.name}: finger the two silently, then play.`;
+  }
+}
+
+/** What is worth saying about a take, note by note; nothing for what was right. */
+export function takeRemarks(plan: PagePlan, take: Take): TakeRemark[] {
+  const { places, indexOf } = structureOf(plan.part.score);
+  const where = (id: string): string => {
+    const place = places[indexOf.get(id) ?? 0];
+    return place === undefined ? '' : place.measure === 0 ? 'in the pickup' : `bar ${place.measure}, beat ${place.beat}`;
+  };
+  const stops = take.stops.map((s): TakeRemark => ({ id: s.before, mark: MARKS.stop, where: where(s.before), words: s.lineEnd ? `a stop of ${s.seconds.toFixed(1)} seconds at the line end: look ahead to the next line while you play the last bar.` : `a stop of ${s.seconds.toFixed(1)} seconds: loop the two bars around it.` }));
+  const notes = take.verdicts.flatMap((v): TakeRemark[] => {
+    const note = plan.annotations.get(v.id);
+    const at = { id: v.id, where: where(v.id) };
+    const name = note?.name ?? '';
+    switch (v.pitch) {
+      case 'wrong': return [{ ...at, mark: MARKS.wrong, words: wrongWords(plan, v) }];
+      case 'missed': return [{ ...at, mark: MARKS.missed, words: `${name} was not heard.` }];
+      case 'flat': return [{ ...at, mark: MARKS.flat, words: `${name} was ${Math.round(Math.abs(v.cents ?? 0))} cents low: more air, and listen to the drone.` }];
+      case 'sharp': return [{ ...at, mark: MARKS.sharp, words: `${name} was ${Math.round(v.cents ?? 0)} cents high: relax, and listen to the drone.` }];
+      case 'right': return v.time === 'on-time' ? [] : [{ ...at, mark: v.time === 'late' ? MARKS.late : MARKS.early, words: `${name} came ${v.time}: count aloud once more.` }];
+    }
+  });
+  return [...stops, ...notes];
+}
+
+/** A take in one sentence, kind and true. */
+export function takeSentence(take: Take): string {
+  const all = take.verdicts.length;
+  const right = take.verdicts.filter((v) => v.pitch === 'right' && v.time === 'on-time').length;
+  const heard = take.verdicts.filter((v) => v.pitch !== 'missed').length;
+  if (heard === 0) return 'Nothing was heard. Come closer to the microphone and try again.';
+  if (right === all && take.stops.length === 0) return `All ${all} notes right and in time. That was clean.`;
+  const stops = take.stops.length === 0 ? '' : take.stops.length === 1 ? ', one stop' : `, ${take.stops.length} stops`;
+  return `${right} of ${all} notes right and in time${stops}.`;
+}
