@@ -65,7 +65,7 @@ export default ts.config(
   // A test may look at what its subject serves.
   { files: ['**/*.test.ts', '**/testing/**'], rules: { 'import-x/no-restricted-paths': 'off' } },
   { files: ['*.cjs'], languageOptions: { globals: { require: 'readonly', __dirname: 'readonly' } }, rules: { '@typescript-eslint/no-require-imports': 'off' } },
-  { files: ['apps/web/public/*.js'], languageOptions: { globals: { self: 'readonly', caches: 'readonly', fetch: 'readonly', URL: 'readonly', Headers: 'readonly', Response: 'readonly' } } },
+
   { files: ['scripts/bench/typing.mjs'], languageOptions: { globals: { window: 'readonly', document: 'readonly', MutationObserver: 'readonly', MessageChannel: 'readonly', requestAnimationFrame: 'readonly' } } },
   { files: ['scripts/**', '*.mjs', '*.cjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', setInterval: 'readonly', clearInterval: 'readonly', fetch: 'readonly', performance: 'readonly', Buffer: 'readonly', module: 'writable' } } },
 );

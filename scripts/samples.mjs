@@ -20,7 +20,7 @@ const VELOCITY = 92;
 /** General MIDI programs of the instruments, and the sounding notes that are rendered: others lie within two half steps of one. */
 const TIMBRES = {
   piccolo: { program: 72, from: 74, to: 99 }, flute: { program: 73, from: 60, to: 91 }, oboe: { program: 68, from: 58, to: 86 }, bassoon: { program: 70, from: 34, to: 70 },
-  clarinet: { program: 71, from: 45, to: 84 }, 'soprano-saxophone': { program: 64, from: 56, to: 84 }, 'alto-saxophone': { program: 65, from: 49, to: 80 }, 'tenor-saxophone': { program: 66, from: 44, to: 75 },
+  clarinet: { program: 71, from: 36, to: 86 }, 'soprano-saxophone': { program: 64, from: 56, to: 84 }, 'alto-saxophone': { program: 65, from: 49, to: 80 }, 'tenor-saxophone': { program: 66, from: 44, to: 75 },
   'baritone-saxophone': { program: 67, from: 36, to: 68 }, trumpet: { program: 56, from: 52, to: 84 }, horn: { program: 60, from: 41, to: 77 }, trombone: { program: 57, from: 40, to: 72 },
   tuba: { program: 58, from: 26, to: 60 }, recorder: { program: 74, from: 53, to: 91 },
 };

@@ -1,9 +1,20 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
+
+/** The engraving engine is the largest file that has to be there without a network. */
+const LARGEST_KEPT_BYTES = 12 * 1024 * 1024;
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [
+    react(), tailwindcss(),
+    VitePWA({
+      strategies: 'injectManifest', srcDir: 'src', filename: 'serviceWorker.ts', injectRegister: null,
+      injectManifest: { globPatterns: ['assets/**/*.{js,css,woff2,wasm}', 'mark.svg'], maximumFileSizeToCacheInBytes: LARGEST_KEPT_BYTES },
+      manifest: { name: 'Cifra', short_name: 'Cifra', description: 'From one written line to a figured page for every instrument.', start_url: '/', display: 'standalone', background_color: '#ffffff', theme_color: '#0a7264', icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' }] },
+    }),
+  ],
   // The workspace's packages are taken as source, so that the browser gets modules and not the server's build.
   resolve: { conditions: ['source', 'module', 'browser', 'development|production'] },
   worker: { format: 'es' },

@@ -99,7 +99,7 @@ describe('closed by default', () => {
     const response = await server.agent().post('/api/session/demo');
     const cookie = String(response.headers['set-cookie']).split(';')[0] ?? '';
     const api = (await server.agent().get('/api/docs/json').set('Cookie', cookie).expect(200)).body as { paths: Record<string, Record<string, unknown>> };
-    const open = ['get /health', 'get /api/session/options', 'post /api/session', 'post /api/session/demo', 'get /api/links/open/{token}'];
+    const open = ['get /health', 'get /api/session/options', 'post /api/session', 'post /api/session/demo', 'get /api/links/open/{token}', 'put /api/links/open/{token}/practice', 'post /api/links/open/{token}/hand-ins'];
     const routes = Object.entries(api.paths).flatMap(([path, methods]) => Object.keys(methods).map((method) => [method, path] as const));
     expect(routes.length).toBeGreaterThan(15);
     for (const [method, path] of routes) {

@@ -84,12 +84,14 @@ export function FiguresDrill(given: DrillGiven) {
         </>
       ) : (
         <>
-          <div className="grid min-h-32 place-items-center">
+          <div className="grid items-center gap-4 md:grid-cols-2">
+          <div className="grid min-h-28 place-items-center">
             {asked === 'staff' ? <OneNote clef={clef} note={card.note} label={`${spokenLetter(card.note)} ${card.note.octave}`} />
               : asked === 'name' ? <p className="font-serif text-[64px] leading-none font-semibold">{octaveName(card.note)}</p>
                 : <Button icon={<Volume2 size={18} aria-hidden />} className="h-12" onClick={() => sound(card.note)}>Hear the note</Button>}
           </div>
-          <FigurePad instrument={instrument} schools={schools} pressed={pressed} onPressed={told === undefined ? setPressed : () => undefined} hotkeys={told === undefined} label="The instrument" className="mx-auto h-72 w-full max-w-lg" />
+          <FigurePad instrument={instrument} schools={schools} pressed={pressed} onPressed={told === undefined ? setPressed : () => undefined} hotkeys={told === undefined} label="The instrument" className="mx-auto h-[21rem] w-full max-w-md max-md:h-64" />
+          </div>
           {told === undefined && <div className="flex justify-center gap-2"><Button onClick={() => setPressed(new Map())}>Let go</Button><Button kind="primary" disabled={figure === undefined} onClick={check}>{instrument.family === 'brass' && figure?.kind === 'valves' && figure.valves.length === 0 ? 'It is open' : 'This is it'}</Button></div>}
           {told === undefined && <p className="text-center text-[13px] text-secondary">Keys 1 to 7 press, T is the thumb; Enter answers.</p>}
         </>

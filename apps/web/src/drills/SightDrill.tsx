@@ -1,7 +1,6 @@
-import { DEFAULT_PAGE, isClean, type Meter, meterText, notesUsed, type PageSetup, planPages, realize, sightLine, signatureLetters, quartersAMinute } from '@cifra/core';
+import { DEFAULT_PAGE, isClean, type Meter, meterText, notesUsed, type PageSetup, planPages, sightLine, signatureLetters, quartersAMinute } from '@cifra/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { layOutProgramme, type PlaySetup } from '../practise/programme';
-import { ALL_HEARD } from '../practise/programme';
+import { ALL_HEARD, layOutProgramme, type PlaySetup } from '../practise/programme';
 import { ListenPanel } from '../practise/ListenPanel';
 import { PartStrip } from '../practise/PartStrip';
 import { usePlayer } from '../practise/usePlayer';
@@ -10,6 +9,7 @@ import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { octaveName } from '../words/noteLabel';
 import { todayIso } from '../words/pageWords';
+import { figureWords } from '../words/spoken';
 import { takeRemarks } from '../words/takeWords';
 import type { DrillGiven } from './drill';
 
@@ -21,7 +21,7 @@ const KEY_WORDS: Readonly<Record<number, string>> = { [-4]: 'A♭ major', [-3]: 
 const BARS = 8;
 const SLOWEST = 0.6;
 const SPEEDS = [SLOWEST, 0.8, 1] as const;
-const NO_ROWS: PageSetup = { ...DEFAULT_PAGE, rows: { woodwind: [{ row: 'figure', fade: 'none' }], brass: [{ row: 'figure', fade: 'none' }] }, strip: false, legend: false, circles: false, lookFirst: false, plan: [] };
+const NO_ROWS: PageSetup = { ...DEFAULT_PAGE, rows: { woodwind: [], brass: [] }, strip: false, legend: false, circles: false, lookFirst: false, plan: [] };
 
 /** A new line: half a minute to look, one take at a set tempo. */
 export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
@@ -60,12 +60,13 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
   }, [take.take, onAnswer]);
   const fifths = concert + instrument.toWritten.fifths;
   const notes = plan === undefined ? [] : notesUsed(plan.part);
+  const firstNote = exercise === undefined ? undefined : plan?.annotations.get(exercise.source.measures[0]?.events[0]?.id ?? '');
   const questions: readonly (readonly [string, string])[] = plan === undefined || exercise === undefined ? [] : [
     ['Which letters does the signature change?', signatureLetters(fifths).length === 0 ? 'none' : signatureLetters(fifths).join(' ')],
     ['What is counted in each bar?', meterText(METERS[meter] ?? { beats: 4, unit: 4 })],
     ['Which are the lowest and the highest note?', notes[0] === undefined ? '' : `${octaveName(notes[0])} and ${octaveName(notes.at(-1) ?? notes[0])}`],
     ['Which bars have the same rhythm?', 'the first and the third of each line of four'],
-    ['Which is the first note, and what is its figure?', plan.annotations.get(realize(exercise).measures[0]?.events[0]?.id ?? '')?.name ?? ''],
+    ['Which is the first note, and what is its figure?', firstNote === undefined ? '' : `${firstNote.name}${firstNote.fingering.kind === 'playable' ? `: ${figureWords(firstNote.fingering.figure, teaching.schools.fingerCount)}` : ''}`],
   ];
   return (
     <section aria-label="At sight" className="flex min-h-0 flex-1 max-md:flex-col">

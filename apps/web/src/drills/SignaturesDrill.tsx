@@ -91,8 +91,8 @@ export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
       )}
       {question.kind === 'holds' && (
         <>
-          <Snippet score={question.score} hideMeter={false} asked={undefined} label="a bar or two; the last of the letter is asked about" />
-          <p className="text-center text-secondary">{{ octave: 'the third note', later: 'the third note', 'next-bar': 'the first note after the bar line', 'other-octave-after-sign': 'the third note' }[question.where]}</p>
+          <Snippet score={question.score} hideMeter={false} asked={question.asked} label="a bar or two; one note is marked" />
+          <p className="text-center text-secondary">{question.where === 'next-bar' ? 'the first note after the bar line' : 'the third note'}</p>
           <ChoiceRow choices={ALTERS} right={ALTERS.indexOf(question.answer)} given={given} show={(a) => ALTER_WORDS[a]} label={(a) => ALTER_WORDS[a] ?? ''} onChoose={(i) => { setGiven(i); const right = ALTERS[i] === question.answer; settle(right, `${right ? 'Right' : `It is ${ALTER_WORDS[question.answer] ?? ''}`}. ${AGAIN_WORDS[question.where]}`); }} />
         </>
       )}

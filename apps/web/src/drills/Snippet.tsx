@@ -11,16 +11,17 @@ interface Props {
   readonly label: string;
   /** Height of the drawing in pixels for each hundredth of a millimetre, times a thousand. */
   readonly scale?: number;
+  readonly className?: string;
 }
 
 const SCALE = 95;
 
 /** A few engraved notes, large. */
-export function Snippet({ score, hideMeter = true, asked, label, scale = SCALE }: Props) {
+export function Snippet({ score, hideMeter = true, asked, label, scale = SCALE, className = '' }: Props) {
   const { data, error } = useSnippet(score, hideMeter);
   if (error !== undefined) return <p role="alert" className="text-warning">The notes could not be engraved. Go on with the next.</p>;
   if (data === undefined) return <div role="status" aria-label="Engraving" className="pulse h-28 w-64 rounded bg-band" />;
-  return <div role="img" aria-label={label} className="snippet mx-auto max-w-full" style={{ width: (data.width * scale) / 1000 }}><Sheet page={data} chosen={asked} /></div>;
+  return <div role="img" aria-label={label} className={`mx-auto max-w-full ${className}`} style={{ width: (data.width * scale) / 1000 }}><Sheet page={data} chosen={asked} /></div>;
 }
 
 /** Notes of one clef without meter or signature, each a whole note. */
@@ -34,5 +35,5 @@ export function notesAlone(clef: Clef, notes: readonly Written[]): Score<Written
 /** One note on the staff of a clef. */
 export function OneNote({ clef, note, label }: { readonly clef: Clef; readonly note: Written; readonly label: string }) {
   const score = useMemo(() => notesAlone(clef, [note]), [clef, note]);
-  return <Snippet score={score} label={label} scale={130} />;
+  return <Snippet score={score} label={label} scale={130} className="max-md:max-w-44" />;
 }

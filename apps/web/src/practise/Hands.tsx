@@ -18,7 +18,7 @@ export function Hands({ plan, note, next }: Props) {
     return figure === undefined ? 'nothing yet' : figureWords(figure, schools.fingerCount);
   };
   return (
-    <section aria-label="The hands" className="flex shrink-0 items-stretch gap-6 border-b border-line bg-band px-5 py-3">
+    <section aria-label="The hands" className="flex shrink-0 items-stretch justify-center gap-10 border-b border-line bg-band px-5 py-3">
       {[{ n: note, title: 'now', size: 'h-44 w-72 max-md:h-28 max-md:w-40' }, { n: next, title: 'next', size: 'h-44 w-52 opacity-70 max-md:h-28 max-md:w-28' }].map(({ n, title, size }) => (
         <figure key={title} className="flex min-w-0 items-center gap-3">
           <FigurePad instrument={instrument} schools={schools} pressed={pressedForFigure(figureOf(n))} label={`${title}: ${words(n)}`} className={size} />

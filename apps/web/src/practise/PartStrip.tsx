@@ -1,4 +1,4 @@
-import { type PointerEvent, type RefObject, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, type MouseEvent, type PointerEvent, type RefObject, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Page } from '@cifra/engrave';
 import type { PartRequest } from '../engraving/engraveWorker';
 import { useScroll } from '../engraving/useEngraving';
@@ -77,17 +77,36 @@ export function PartStrip({ request, sounding, count, looped, marks, failed, onR
     const to = nearestNote(e.currentTarget, e.clientX, e.clientY);
     if (to !== undefined && to !== drawn.to) setDrawn({ ...drawn, to });
   };
+  const stretched = useRef(false);
   const up = () => {
+    stretched.current = drawn?.to !== undefined;
     if (drawn?.to !== undefined) onStretch(drawn.from, drawn.to);
     setDrawn(undefined);
   };
+  // A tap takes the note that is nearest, so that no one has to hit a stem.
+  const tap = (e: MouseEvent<HTMLDivElement>) => {
+    e.stopPropagation();
+    if (stretched.current) {
+      stretched.current = false;
+      return;
+    }
+    const note = nearestNote(e.currentTarget, e.clientX, e.clientY);
+    if (note !== undefined) onNote(note);
+  };
+  const walk = (e: KeyboardEvent<HTMLDivElement>) => {
+    if (e.target !== e.currentTarget || (e.key !== 'ArrowRight' && e.key !== 'ArrowLeft')) return;
+    e.preventDefault();
+    const names = [...(sheet.current?.querySelectorAll('g.note') ?? [])].map((n) => n.id.replace(/^c-/, ''));
+    const next = names[names.indexOf(sounding ?? '') + (e.key === 'ArrowRight' ? 1 : -1)];
+    if (next !== undefined) onNote(next);
+  };
   return (
-    <div ref={scroller} role="region" aria-label="The part" tabIndex={0} className="relative min-h-0 min-w-0 flex-1 bg-white max-md:shrink-0 md:overflow-y-auto">
+    <div ref={scroller} role="region" aria-label="The part" tabIndex={0} onKeyDown={walk} className="relative min-h-0 min-w-0 flex-1 bg-white max-md:shrink-0 md:overflow-y-auto">
       <div ref={ref} className="mx-auto max-w-5xl px-4 py-5">
         {failed !== undefined ? <Failure title="The figures did not come" detail={failed.message} onRetry={onRetry} />
           : error !== undefined ? <Failure title="The part could not be engraved" detail="The line itself is safe." onRetry={() => void mutate()} />
             : data === undefined ? <StaffSkeleton systems={4} label="Engraving the part" /> : (
-              <div ref={sheet} className="relative select-none" onPointerDown={down} onPointerMove={move} onPointerUp={up} onPointerCancel={() => setDrawn(undefined)}>
+              <div ref={sheet} className="relative select-none" onPointerDown={down} onPointerMove={move} onPointerUp={up} onPointerCancel={() => setDrawn(undefined)} onClickCapture={tap}>
                 {loop.map((b) => <span key={`${b.left} ${b.top}`} aria-hidden data-looped className="pointer-events-none absolute rounded-md bg-accent-soft/70 ring-1 ring-accent" style={{ left: b.left, top: b.top, width: b.right - b.left, height: b.bottom - b.top }} />)}
                 <div className="relative mix-blend-multiply"><Sheet page={data} chosen={sounding} onChoose={onNote} /></div>
                 {over.map((m) => <span key={`${m.name} ${m.mark}`} title={m.words} data-mark={m.mark} className="pointer-events-none absolute -translate-x-1/2 rounded bg-warning-soft px-1 text-[12px] leading-[18px] font-semibold text-warning ring-1 ring-warning" style={{ left: m.x, top: m.y }}>{m.mark}</span>)}

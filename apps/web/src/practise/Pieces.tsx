@@ -68,10 +68,12 @@ export function Pieces({ plan, bars, again, turns, chain, onBars, onTurns, onCha
         </>
       )}
       {chain !== undefined && (
-        <div className="mt-2 flex items-center gap-2">
-          <Button className="h-8 px-2.5" disabled={chain.step === 0} onClick={() => onChain({ ...chain, step: chain.step - 1 })}>A note less</Button>
-          <p role="status" className="flex-1 text-center text-[13px]">{chain.step === lastStep ? 'the whole bar' : `step ${chain.step + 1} of ${lastStep + 1}`}</p>
-          <Button className="h-8 px-2.5" disabled={chain.step === lastStep} onClick={() => onChain({ ...chain, step: chain.step + 1 })}>A note more</Button>
+        <div className="mt-2 rounded-md border border-line bg-white p-2">
+          <p role="status" className="mb-1.5 text-center text-[13px]">{chain.step === lastStep ? 'The whole bar.' : `Step ${chain.step + 1} of ${lastStep + 1}: only these notes sound.`}</p>
+          <div className="grid grid-cols-2 gap-2">
+            <Button className="h-8" disabled={chain.step === 0} onClick={() => onChain({ ...chain, step: chain.step - 1 })}>A note less</Button>
+            <Button className="h-8" disabled={chain.step === lastStep} onClick={() => onChain({ ...chain, step: chain.step + 1 })}>A note more</Button>
+          </div>
         </div>
       )}
     </section>

@@ -7,6 +7,7 @@ import { useTeacher } from '../api/resources';
 import { OpenExercise } from '../place/OpenExercise';
 import { useTeaching } from '../school/teaching';
 import { SelectField } from '../ui/Field';
+import { HandedIn } from './HandedIn';
 import { PractiseDesk } from './PractiseDesk';
 
 /** Opens the line and the class that practises it. */
@@ -27,7 +28,7 @@ function OpenPractise({ exercise, group }: { readonly exercise: ExerciseView; re
     return () => { document.title = 'Cifra'; };
   }, [exercise.title]);
   return (
-    <PractiseDesk id={exercise.id} exercise={exercise.document} instrument={id} teaching={teaching} page={group.page} paper={group.paper} known={knownNotes(group.known)[id]} along={group.instruments} ladder={teacher?.practice?.ladder} cleanGoal={teacher?.practice?.cleanGoal}>
+    <PractiseDesk id={exercise.id} exercise={exercise.document} instrument={id} teaching={teaching} page={group.page} paper={group.paper} known={knownNotes(group.known)[id]} along={group.instruments} ladder={teacher?.practice?.ladder} cleanGoal={teacher?.practice?.cleanGoal} handed={<HandedIn exerciseId={exercise.id} />}>
       <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-white px-5 py-2">
         <h1 className="truncate text-[20px]">{exercise.title}</h1>
         <p className="text-[13px] text-secondary max-md:hidden">{instrumentTitle(taughtAs(id, teaching.schools))}</p>

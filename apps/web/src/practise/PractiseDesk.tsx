@@ -1,10 +1,12 @@
-import { beatQuarters, type Exercise, type InstrumentId, isClean, type KnownNotes, type PageSetup, partOf, placeMeasures, planPages, quartersAMinute, structureOf, type Teaching, type Tempo, toNumber } from '@cifra/core';
+import { beatQuarters, type Exercise, instrumentOf, type InstrumentId, isClean, type KnownNotes, type PageSetup, partOf, placeMeasures, planPages, quartersAMinute, structureOf, type Teaching, type Tempo, toNumber } from '@cifra/core';
 import { pageName, type Paper, readPageName } from '@cifra/engrave';
 import { Tabs } from 'radix-ui';
-import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { type MouseEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useFigures } from '../figures/loadFigures';
 import { FigurePad, pressedForFigure } from '../pad/FigurePad';
+import { loadTimbre } from '../sound/loadTimbre';
+import { timbreOf } from '../sound/timbre';
 import { REST_MINUTES, REST_WORDS } from '../words/practiseWords';
 import { todayIso } from '../words/pageWords';
 import { figureWords } from '../words/spoken';
@@ -52,6 +54,8 @@ interface Props {
   readonly cleanGoal: number | undefined;
   readonly onNews?: (news: PracticeNews) => void;
   readonly onHandIn?: (recording: Blob | undefined, percent: number, summary: string) => Promise<void>;
+  /** Stands under the listening panel. */
+  readonly handed?: ReactNode;
   readonly children?: ReactNode;
 }
 
@@ -63,7 +67,7 @@ const FIGURE_ROWS = ['figure', 'diagram'];
 const TYPED_IN = 'input, select, textarea, button, [role=slider], [role=button], [role=tab]';
 
 /** Everything with which one part is practised: the part large, the player, and one panel at a time. */
-export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, paper, known, along, ladder, cleanGoal, onNews, onHandIn, children }: Props) {
+export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, paper, known, along, ladder, cleanGoal, onNews, onHandIn, handed, children }: Props) {
   const [query, setQuery] = useSearchParams();
   const asked = query.get('do');
   const view: View = isView(asked) ? asked : 'steps';
@@ -71,11 +75,13 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
   const { percent, setPercent, heard, others, bars, again, turns, chain, rung, fade, kept, keep } = practice;
   const figures = useFigures([instrument, ...others]);
   const [chosen, setChosen] = useState<string>();
+  // Fetched ahead, so that it is there when the network is not; playing asks again, and tells when it did not come.
+  useEffect(() => { loadTimbre(timbreOf(instrumentOf(instrument))).catch(() => undefined); }, [instrument]);
 
   const page = useMemo((): PageSetup => {
     const rungSetup = rung === undefined ? undefined : RUNG_SETUP[rung];
     const rows = rungSetup?.rows?.map((row) => ({ row, fade: 'every' as const }));
-    const faded = (all: PageSetup['rows']['brass']) => (fade === undefined ? all : all.map((r) => ({ ...r, fade })));
+    const faded = (all: PageSetup['rows']['brass']) => (fade === undefined ? all : fade === 'none' ? [] : all.map((r) => ({ ...r, fade })));
     return {
       ...setup, repeats: 'folded', strip: false, legend: false, slurs: rungSetup?.slurs ?? setup.slurs,
       rows: rows === undefined ? { woodwind: faded(setup.rows.woodwind), brass: faded(setup.rows.brass) } : { woodwind: rows, brass: rows },
@@ -200,7 +206,7 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
   return (
     <>
       {children}
-      <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
+      <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto" onClick={freeSpace}>
         <div className="flex min-h-0 min-w-0 flex-1 flex-col max-md:shrink-0 max-md:flex-none">
           {large === 'words' && <CountLine player={player} />}
           {large === 'hands' && plan !== undefined && <Hands plan={plan} note={shown} next={nextNote} />}
@@ -216,8 +222,8 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
         </div>
         <aside aria-label="How it is practised" className="flex shrink-0 flex-col border-line bg-panel max-md:border-t md:w-[18.75rem] md:border-l">
           <Tabs.Root value={view} onValueChange={(to) => setQuery(to === 'steps' ? {} : { do: to }, { replace: true })} className="flex min-h-0 flex-1 flex-col">
-            <Tabs.List aria-label="What is practised" className="flex shrink-0 gap-3 overflow-x-auto border-b border-line bg-white px-4">
-              {Object.entries(VIEWS).map(([name, words]) => <Tabs.Trigger key={name} value={name} className="border-b-2 border-transparent px-0.5 pt-2 pb-1.5 text-[13.5px] font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink">{words}</Tabs.Trigger>)}
+            <Tabs.List aria-label="What is practised" className="flex shrink-0 justify-between overflow-x-auto border-b border-line bg-white px-3">
+              {Object.entries(VIEWS).map(([name, words]) => <Tabs.Trigger key={name} value={name} className="border-b-2 border-transparent pt-2 pb-1.5 text-[13px] font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink">{words}</Tabs.Trigger>)}
             </Tabs.List>
             <Tabs.Content value={view} aria-label={VIEWS[view]} className="min-h-0 flex-1 md:overflow-y-auto">
               {view === 'steps' && (
@@ -228,8 +234,9 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
                 </>
               )}
               {plan !== undefined && view === 'pieces' && <Pieces plan={plan} bars={bars} again={again} turns={turns} chain={chain} onBars={practice.takeBars} onTurns={practice.setTurns} onChain={takeChain} />}
-              {view === 'sound' && <SoundPanel heard={heard} along={along.filter((i) => i !== instrument)} others={others} schools={teaching.schools} fade={fade} peeks={kept.peeks} onHeard={practice.setHeard} onOthers={practice.setOthers} onFade={practice.setFade} />}
+              {view === 'sound' && <SoundPanel heard={heard} again={again} onAgain={practice.setAgain} along={along.filter((i) => i !== instrument)} others={others} schools={teaching.schools} fade={fade} peeks={kept.peeks} onHeard={practice.setHeard} onOthers={practice.setOthers} onFade={practice.setFade} />}
               {plan !== undefined && view === 'listen' && <ListenPanel plan={plan} state={take} recording={take.recording} onTake={(s) => void startTake(s)} onForget={take.forget} onHandIn={onHandIn === undefined ? undefined : (r) => onHandIn(r, percent, take.take === undefined ? 'A take' : takeSentence(take.take))} />}
+              {view === 'listen' && handed}
               {plan !== undefined && view === 'tune' && <TunerPanel plan={plan} />}
               {plan !== undefined && view === 'free' && <FreePanel plan={plan} playing={playing} onBacking={() => (playing ? stop() : void start())} />}
             </Tabs.Content>
@@ -239,6 +246,11 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
       <PlayBar player={player} percent={percent} beats={beats} heard={heard} again={again} onPercent={setPercent} onHeard={practice.setHeard} onAgain={practice.setAgain} ready={plan !== undefined} />
     </>
   );
+}
+
+/** A button that was pressed with the hand lets go of the keyboard, so that Space plays; one reached by Tab keeps it. */
+function freeSpace({ detail, target }: MouseEvent): void {
+  if (detail > 0 && target instanceof HTMLElement) target.closest('button')?.blur();
 }
 
 /** The line's own speed: so many felt beats a minute in its first bar. */

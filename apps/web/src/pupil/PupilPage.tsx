@@ -60,9 +60,9 @@ function OpenPupilPage({ opened, token }: { readonly opened: OpenedLinkView; rea
       <header className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2">
         <h1 className="min-w-0 truncate text-[20px]">{title}</h1>
         <p className="text-[13px] text-secondary max-md:hidden">{instrumentTitle(taughtAs(instrument, teaching.schools))}</p>
-        <nav aria-label="Your places" className="ml-auto flex gap-1">
+        <nav aria-label="Your places" className="flex gap-1 max-md:w-full md:ml-auto">
           {Object.entries(PLACES).map(([name, { name: words, icon: Icon }]) => (
-            <button key={name} type="button" aria-current={place === name ? 'page' : undefined} onClick={() => setQuery(name === 'page' ? {} : { at: name })} className="flex h-10 items-center gap-1.5 rounded-md px-2.5 text-[14px] text-secondary hover:bg-panel aria-[current=page]:bg-accent-soft aria-[current=page]:font-semibold aria-[current=page]:text-accent">
+            <button key={name} type="button" aria-current={place === name ? 'page' : undefined} onClick={() => setQuery(name === 'page' ? {} : { at: name })} className="flex h-10 items-center justify-center gap-1.5 max-md:flex-1 rounded-md px-2.5 text-[14px] text-secondary hover:bg-panel aria-[current=page]:bg-accent-soft aria-[current=page]:font-semibold aria-[current=page]:text-accent">
               <Icon size={16} aria-hidden />{words}
             </button>
           ))}
@@ -71,7 +71,7 @@ function OpenPupilPage({ opened, token }: { readonly opened: OpenedLinkView; rea
       {place === 'page' && <ReadPage opened={opened} />}
       {place === 'practise' && <PractiseDesk id={token} exercise={exercise} instrument={instrument} teaching={teaching} page={page} paper={paper} known={known} along={[]} ladder={practice.ladder} cleanGoal={practice.cleanGoal} onNews={record.onNews} {...(own ? { onHandIn } : {})} />}
       {place === 'drills' && <DrillDesk id={token} instruments={[instrument]} teaching={teaching} known={known} exercise={exercise} sentences={undefined} onScores={record.onScores} />}
-      <footer className="flex shrink-0 items-center justify-between border-t border-line px-4 py-1.5 text-[12.5px] text-secondary"><Wordmark /><span>Open until {dayWords(expiresAt.slice(0, 10))}</span></footer>
+      <footer className={`${place === 'page' ? '' : 'max-md:hidden'} flex shrink-0 items-center justify-between border-t border-line px-4 py-1.5 text-[12.5px] text-secondary`}><Wordmark /><span>Open until {dayWords(expiresAt.slice(0, 10))}</span></footer>
     </div>
   );
 }

@@ -24,7 +24,7 @@ export function Sheet({ page, chosen, onChoose, className = '' }: Props) {
     if (root === null) return;
     for (const e of root.querySelectorAll('.chosen')) e.classList.remove('chosen');
     if (chosen === undefined) return;
-    for (const e of root.querySelectorAll(`[data-note="${CSS.escape(chosen)}"], #c-${CSS.escape(chosen)}`)) e.classList.add('chosen');
+    for (const e of root.querySelectorAll(`[data-note="${CSS.escape(chosen)}"], #c-${CSS.escape(chosen)}, #l-${CSS.escape(chosen)}`)) e.classList.add('chosen');
   }, [chosen, page]);
   const choose = (e: MouseEvent | KeyboardEvent) => {
     const note = noteAt(e.target);

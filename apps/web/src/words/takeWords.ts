@@ -45,7 +45,18 @@ export function takeRemarks(plan: PagePlan, take: Take): TakeRemark[] {
       case 'right': return v.time === 'on-time' ? [] : [{ ...at, mark: v.time === 'late' ? MARKS.late : MARKS.early, words: `${name} came ${v.time}: count aloud once more.` }];
     }
   });
-  return [...stops, ...notes];
+  return onceEach([...stops, ...notes]);
+}
+
+/** What happened at one place each time through is said once. */
+function onceEach(remarks: readonly TakeRemark[]): TakeRemark[] {
+  const times = new Map<string, { readonly remark: TakeRemark; count: number }>();
+  for (const remark of remarks) {
+    const known = times.get(`${remark.id} ${remark.mark}`);
+    if (known === undefined) times.set(`${remark.id} ${remark.mark}`, { remark, count: 1 });
+    else known.count += 1;
+  }
+  return [...times.values()].map(({ remark, count }) => (count === 1 ? remark : { ...remark, where: `${remark.where}, ${count === 2 ? 'twice' : `${count} times`}` }));
 }
 
 /** A take in one sentence, kind and true. */

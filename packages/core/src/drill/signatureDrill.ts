@@ -133,9 +133,8 @@ export function signatureQuestion(kind: SignatureKind, clef: Clef, most: number,
       return { kind, clef, fault: diagnoseSignature(wrong, clef), ...mixChoices<readonly TypedSign[]>(right, [wrong], 2, chance) };
     }
     case 'from-notes': {
-      // Every letter of the signature once, and some plain ones, in a comfortable register.
-      const letters = [...signatureLetters(fifths), ...chance.shuffled(STEPS.filter((s) => signatureAlter(fifths, s) === 0)).slice(0, 3)];
-      const notes = chance.shuffled(letters).map((step) => {
+      // Every letter once, in a comfortable register: with one less, two signatures might fit.
+      const notes = chance.shuffled(STEPS).map((step) => {
         const place = [1, 2, 3, 4, 5, 6, 7].find((p) => stepAt(BOTTOM_LINE[clef] + p) === step) ?? 0;
         return noteAtPlace(clef, place, (s) => signatureAlter(fifths, s));
       });

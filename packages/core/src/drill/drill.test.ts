@@ -1,0 +1,208 @@
+import { Key as TonalKey } from 'tonal';
+import { figureText } from '../fingering/figure';
+import { finger } from '../instrument/finger';
+import { instrumentOf, INSTRUMENTS } from '../instrument/instrument.data';
+import { signatureLetters } from '../key/key';
+import { CLEFS, diagnoseSignature, signaturePlaces } from '../key/signature';
+import { measureQuarters, type Meter } from '../meter/meter';
+import { chartNotes } from '../part/chart';
+import { midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
+import { randomFrom } from '../random/random';
+import { equal, sum, toNumber } from '../rational/rational';
+import { DEFAULT_SCHOOLS } from '../school/schools';
+import { readAccidentals } from '../score/accidental';
+import { durationQuarters } from '../score/duration';
+import { earQuestion, improvisePrompt } from './earDrill';
+import { figureCards, judgeFigure, nameFigure } from './figureDrill';
+import { readingCards, tenorSteps } from './readingDrill';
+import { beatsText, judgeTaps, RHYTHM_KINDS, rhythmQuestion } from './rhythmDrill';
+import { checkPlaced, SIGNATURE_KINDS, signatureQuestion } from './signatureDrill';
+
+const seeds = Array.from({ length: 120 }, (_u, i) => i + 1);
+const note = (text: string): Written => parsePitch<Written>(text);
+
+describe('figures drilled', () => {
+  it('asks for every playable note of a stage once, with the figures that the catalogue gives, on every instrument', () => {
+    for (const instrument of INSTRUMENTS) {
+      const notes = chartNotes(instrument, 'first-year');
+      const cards = figureCards(instrument, DEFAULT_SCHOOLS, notes);
+      expect(cards.map((c) => midi(c.note))).toEqual(notes.filter((n) => finger(instrument, n, DEFAULT_SCHOOLS).kind === 'playable').map(midi));
+      for (const c of cards) {
+        const f = finger(instrument, c.note, DEFAULT_SCHOOLS);
+        if (f.kind !== 'playable') throw new Error('unplayable');
+        expect(c.figures.map((x) => figureText(x))).toEqual([f.figure, ...f.alternates.map((a) => a.figure)].map((x) => figureText(x)));
+        expect(judgeFigure(c, f.figure)).toBe('default');
+      }
+    }
+  });
+
+  it('takes another good figure, in whatever order it was pressed, and no bad one', () => {
+    const trumpet = instrumentOf('trumpet');
+    const [e] = figureCards(trumpet, DEFAULT_SCHOOLS, [note('E4')]);
+    const [flute] = figureCards(instrumentOf('flute'), DEFAULT_SCHOOLS, [note('F4')]);
+    const [slide] = figureCards(instrumentOf('trombone'), DEFAULT_SCHOOLS, [note('G4')]);
+    if (e === undefined || flute === undefined || slide === undefined) throw new Error('no card');
+    // E4 on the trumpet is 1 2, and 3 alone plays it too; G4 on the trombone is a raised second. Common practice, no source.
+    expect([judgeFigure(e, { kind: 'valves', valves: [1, 2] }), judgeFigure(e, { kind: 'valves', valves: [3] }), judgeFigure(e, { kind: 'valves', valves: [] })]).toEqual(['default', 'alternate', 'wrong']);
+    expect(judgeFigure(flute, { kind: 'keys', left: ['3', 'T', '2', '1'], right: ['Eb', '4'] })).toBe('default');
+    expect(judgeFigure(slide, { kind: 'slide', position: 2, adjust: 0 })).toBe('default');
+  });
+
+  it('offers for a figure one note that it plays, and others that it does not', () => {
+    for (const id of ['trumpet', 'clarinet', 'flute', 'trombone', 'descant-recorder'] as const) {
+      const instrument = instrumentOf(id);
+      const cards = figureCards(instrument, DEFAULT_SCHOOLS, chartNotes(instrument, 'first-year'));
+      for (const card of cards) {
+        const { choices, right } = nameFigure(card, cards, randomFrom(midi(card.note)));
+        expect(choices[right]).toBe(card.note);
+        expect(new Set(choices).size).toBe(choices.length);
+        const shown = figureText(card.figures[0] ?? { kind: 'valves', valves: [] });
+        for (const [i, c] of choices.entries()) if (i !== right) expect(cards.find((x) => x.note === c)?.figures.map((f) => figureText(f))).not.toContain(shown);
+      }
+    }
+  });
+});
+
+describe('reading drilled', () => {
+  it('names lines and spaces as every beginner learns them', () => {
+    const letters = (clef: (typeof CLEFS)[number], places: readonly number[]) => places.map((p) => readingCards(clef, 1).find((c) => c.place === p)?.answer).join('');
+    // Common practice: treble lines E G B D F, spaces F A C E; bass lines G B D F A; middle C on the alto's third and the tenor's fourth line.
+    expect([letters('treble', [0, 2, 4, 6, 8]), letters('treble', [1, 3, 5, 7]), letters('bass', [0, 2, 4, 6, 8]), letters('alto', [4]), letters('tenor', [6])]).toEqual(['EGBDF', 'FACE', 'GBDFA', 'C', 'C']);
+    expect(readingCards('alto', 0).find((c) => c.place === 4)?.note).toMatchObject({ step: 'C', octave: 4 });
+  });
+
+  it('finds a tenor clef note by both ways', () => {
+    for (const card of readingCards('tenor', 2)) {
+      const steps = tenorSteps(card.place);
+      expect(steps.answer).toBe(card.answer);
+      expect(readingCards('bass', 6).find((c) => c.place === steps.movedPlace)?.note).toEqual(card.note);
+      expect(readingCards('bass', 6).find((c) => c.place === card.place)?.answer).toBe(steps.asBass);
+    }
+  });
+});
+
+describe('signatures drilled', () => {
+  const TONICS: Readonly<Record<number, string>> = { [-5]: 'Db', [-4]: 'Ab', [-3]: 'Eb', [-2]: 'Bb', [-1]: 'F', 1: 'G', 2: 'D', 3: 'A', 4: 'E', 5: 'B' };
+
+  it('asks questions whose answers hold, against the tonal library where it knows them', () => {
+    for (const kind of SIGNATURE_KINDS) {
+      for (const seed of seeds) {
+        const q = signatureQuestion(kind, seed % 2 === 0 ? 'treble' : 'bass', 5, randomFrom(seed));
+        switch (q.kind) {
+          case 'letters': {
+            const scale = TonalKey.majorKey(TONICS[q.fifths] ?? '').scale.filter((n) => n.length > 1).map((n) => n[0]);
+            expect([...q.answer].sort()).toEqual(scale.sort());
+            break;
+          }
+          case 'place':
+            expect(checkPlaced(q.fifths, q.clef, signaturePlaces(q.fifths, q.clef))).toBeUndefined();
+            expect(checkPlaced(q.fifths, q.clef, signaturePlaces(q.fifths, q.clef).slice(1))).toBeDefined();
+            break;
+          case 'formed': {
+            const [right, wrong] = [q.choices[q.right], q.choices[1 - q.right]];
+            expect(diagnoseSignature(right ?? [], q.clef).faults).toEqual([]);
+            expect(diagnoseSignature(wrong ?? [], q.clef).faults.length).toBeGreaterThan(0);
+            break;
+          }
+          case 'from-notes': {
+            const fifths = q.choices[q.right] ?? 0;
+            const altered = q.notes.filter((n) => n.alter !== 0);
+            // The right one spares every sign; no other choice does.
+            const spared = (f: number) => q.notes.every((n) => (signatureLetters(f).includes(n.step) ? Math.sign(f) : 0) === n.alter);
+            expect(spared(fifths)).toBe(true);
+            expect(q.choices.filter((f) => f !== fifths).some(spared)).toBe(false);
+            expect(altered.length).toBe(Math.abs(fifths));
+            break;
+          }
+          case 'holds': {
+            const asked = q.score.measures.flatMap((m) => m.events).find((e) => e.id === q.asked);
+            if (asked?.kind !== 'note') throw new Error('nothing asked');
+            expect(asked.pitch.alter).toBe(q.answer);
+            // The note stands without a sign of its own: what it is has to be known.
+            expect(readAccidentals(q.score, 'none').get(q.asked)?.sign).toBeUndefined();
+            break;
+          }
+        }
+      }
+    }
+  });
+
+  it('says what is wrong with signs that were set', () => {
+    const [f, c] = signaturePlaces(2, 'treble');
+    if (f === undefined || c === undefined) throw new Error('no signs');
+    expect(checkPlaced(2, 'treble', [c, f])?.faults.map((x) => x.kind)).toEqual(['order']);
+    expect(checkPlaced(2, 'treble', [f, { ...c, place: 4 }])?.faults.map((x) => x.kind)).toEqual(['wrong-line']);
+    expect(checkPlaced(2, 'treble', [f, { ...c, alter: -1 }])?.faults.map((x) => x.kind)).toContain('mixed');
+    // A proper signature, but not the one that was asked for.
+    expect(checkPlaced(2, 'treble', [f])?.faults).toEqual([]);
+  });
+});
+
+describe('rhythm drilled', () => {
+  const METERS: readonly Meter[] = [{ beats: 4, unit: 4 }, { beats: 3, unit: 4 }, { beats: 2, unit: 4 }];
+
+  it('asks questions whose answers add up', () => {
+    for (const kind of RHYTHM_KINDS) {
+      for (const seed of seeds) {
+        const meter = METERS[seed % 3] ?? { beats: 4, unit: 4 };
+        const q = rhythmQuestion(kind, meter, randomFrom(seed));
+        expect(new Set(q.choices.map((c) => JSON.stringify(c))).size).toBe(q.choices.length);
+        const full = toNumber(measureQuarters(meter));
+        if (q.kind === 'beats') expect(readBeats(q.choices[q.right] ?? '')).toBe(q.tied.reduce((s, d) => s + toNumber(durationQuarters(d)), 0));
+        if (q.kind === 'pickup') expect(readBeats(q.choices[q.right] ?? '') + q.pickup.reduce((s, d) => s + toNumber(durationQuarters(d)), 0)).toBe(full);
+        if (q.kind === 'complete') {
+          expect(equal(sum(q.bar.map(durationQuarters)), measureQuarters(meter))).toBe(true);
+          expect(q.choices[q.right]).toEqual(q.bar[q.gap]);
+          // No other choice fills the bar.
+          for (const [i, c] of q.choices.entries()) if (i !== q.right) expect(equal(durationQuarters(c), durationQuarters(q.bar[q.gap] ?? c))).toBe(false);
+        }
+      }
+    }
+  });
+
+  it('adds beats as teachers do: whole and quarter make 5, dotted half and quarter 4', () => {
+    expect(beatsText(sum([durationQuarters({ value: 'whole', dots: 0 }), durationQuarters({ value: 'quarter', dots: 0 })]), { beats: 4, unit: 4 })).toBe('5');
+    expect(beatsText(sum([durationQuarters({ value: 'half', dots: 1 }), durationQuarters({ value: 'quarter', dots: 0 })]), { beats: 4, unit: 4 })).toBe('4');
+    expect(beatsText(durationQuarters({ value: 'quarter', dots: 1 }), { beats: 4, unit: 4 })).toBe('1 1/2');
+  });
+
+  it('judges taps note by note', () => {
+    expect(judgeTaps([0, 1, 2], [0.02, 1.3], 0.15)).toEqual({ notes: ['on-time', 'late', 'missed'], extra: 0 });
+    expect(judgeTaps([0, 1, 2], [-0.2, 1, 1.1, 2.05], 0.15)).toEqual({ notes: ['early', 'on-time', 'on-time'], extra: 1 });
+    expect(judgeTaps([0, 1], [], 0.1)).toEqual({ notes: ['missed', 'missed'], extra: 0 });
+    expect(judgeTaps([0, 0.5, 1], [0, 0.5, 1], 0.01).notes).toEqual(['on-time', 'on-time', 'on-time']);
+  });
+
+  const readBeats = (text: string): number => text.split(' ').reduce((s, part) => s + (part.includes('/') ? Number(part.split('/')[0]) / Number(part.split('/')[1]) : Number(part)), 0);
+});
+
+describe('by ear, and freely', () => {
+  const notes = ['C4', 'D4', 'E4', 'F4', 'G4', 'C5', 'G5'].map(note);
+
+  it('asks for notes among those that can be pressed, none twice in a row, and none further than a fifth', () => {
+    for (const seed of seeds) {
+      const q = earQuestion(notes, 2 + (seed % 4), randomFrom(seed));
+      expect(q.notes.length).toBe(2 + (seed % 4));
+      q.notes.forEach((n, i) => {
+        expect(q.among).toContain(n);
+        const last = q.notes[i - 1];
+        if (last !== undefined) {
+          expect(n).not.toBe(last);
+          expect(Math.abs(midi(n) - midi(last))).toBeLessThanOrEqual(7);
+        }
+      });
+    }
+    expect(() => earQuestion([note('C4')], 2, randomFrom(1))).toThrow(RangeError);
+  });
+
+  it('gives a class the same prompt from the same number: neighbours of the part, and one bar of four', () => {
+    for (const seed of seeds) {
+      const prompt = improvisePrompt(notes, 3, randomFrom(seed));
+      expect(prompt).toEqual(improvisePrompt(notes, 3, randomFrom(seed)));
+      expect(prompt.rhythm.reduce((a, b) => a + b, 0)).toBe(8);
+      const at = notes.indexOf(prompt.notes[0] ?? note('C4'));
+      expect(prompt.notes.map(pitchText)).toEqual(notes.slice(at, at + 3).map(pitchText));
+    }
+    expect(improvisePrompt(notes.slice(0, 2), 5, randomFrom(1)).notes.length).toBe(2);
+  });
+});
