@@ -66,6 +66,6 @@ export default ts.config(
   { files: ['**/*.test.ts', '**/testing/**'], rules: { 'import-x/no-restricted-paths': 'off' } },
   { files: ['*.cjs'], languageOptions: { globals: { require: 'readonly', __dirname: 'readonly' } }, rules: { '@typescript-eslint/no-require-imports': 'off' } },
 
-  { files: ['scripts/bench/typing.mjs'], languageOptions: { globals: { window: 'readonly', document: 'readonly', MutationObserver: 'readonly', MessageChannel: 'readonly', requestAnimationFrame: 'readonly' } } },
+  { files: ['scripts/bench/typing.mjs', 'scripts/bench/playing.mjs'], languageOptions: { globals: { window: 'readonly', document: 'readonly', MutationObserver: 'readonly', MessageChannel: 'readonly', requestAnimationFrame: 'readonly' } } },
   { files: ['scripts/**', '*.mjs', '*.cjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', setInterval: 'readonly', clearInterval: 'readonly', fetch: 'readonly', performance: 'readonly', Buffer: 'readonly', module: 'writable' } } },
 );

@@ -45,7 +45,7 @@ test('axe finds nothing serious on any place, and the console stays quiet', asyn
 });
 
 test('axe finds nothing serious on what stands around the pages', async ({ page }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(240_000);
   await openDemo(page);
   await openPart(page, 'Harbour Steps', 'Clarinet');
   await page.getByRole('button', { name: 'On the page' }).click();
@@ -64,10 +64,20 @@ test('axe finds nothing serious on what stands around the pages', async ({ page 
   expect(await seriousFindings(page)).toEqual([]);
   await page.keyboard.press('Escape');
   const { pathname } = new URL(page.url());
-  for (const [path, ready] of [['read', 'table'], ['read/flute', 'dl'], ['read/flute?see=again', 'table'], ['read/class?see=wrong', 'svg'], ['read/flute?see=wrong', '.sheet .note'], ['read/flute?see=breaths', 'table'], ['read/class?see=keys', 'table'], ['read/flute?see=easier', '.sheet .note'], ['practise/flute', '.sheet .note'], ['parts/call-sheet', '.sheet .call'], ['parts/score', '.sheet .note'], ['board', '.sheet .note']] as const) {
+  for (const [path, ready] of [['read', 'table'], ['read/flute', 'dl'], ['read/flute?see=again', 'table'], ['read/class?see=wrong', 'svg'], ['read/flute?see=wrong', '.sheet .note'], ['read/flute?see=breaths', 'table'], ['read/class?see=keys', 'table'], ['read/flute?see=easier', '.sheet .note'], ['practise/flute', '.sheet .note'], ['practise/flute?do=pieces', '.sheet .note'], ['practise/flute?do=sound', '.sheet .note'], ['practise/flute?do=listen', '.sheet .note'], ['practise/flute?do=tune', '.sheet .note'], ['practise/flute?do=free', '.sheet .note'], ['parts/call-sheet', '.sheet .call'], ['parts/score', '.sheet .note'], ['board', '.sheet .note']] as const) {
     await page.goto(pathname.replace(/parts.*/, path));
     await expect(page.locator(ready).first()).toBeVisible({ timeout: 60_000 });
     expect(await seriousFindings(page)).toEqual([]);
+  }
+});
+
+test('axe finds nothing serious in the drills', async ({ page }) => {
+  test.setTimeout(120_000);
+  await openDemo(page);
+  for (const drill of ['figures', 'reading', 'signatures', 'rhythm', 'sight', 'ear', 'caller']) {
+    await page.goto(`/drills?on=flute&drill=${drill}`);
+    await expect(page.getByRole('tabpanel').locator('svg').first()).toBeVisible({ timeout: 30_000 });
+    expect([drill, await seriousFindings(page)]).toEqual([drill, []]);
   }
 });
 

@@ -1,6 +1,8 @@
-// npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading, typing, readers.
+// npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading, typing, playing, listening, readers.
 import { benchCore } from './bench/core.mjs';
+import { benchListening } from './bench/listening.mjs';
 import { benchMaking } from './bench/making.mjs';
+import { benchPlaying } from './bench/playing.mjs';
 import { benchReaders } from './bench/readers.mjs';
 import { benchReading } from './bench/reading.mjs';
 import { benchTyping } from './bench/typing.mjs';
@@ -8,7 +10,7 @@ import { ensureBuilt } from './lib/build.mjs';
 import { ensureNpmPackages } from './lib/packages.mjs';
 import { fail, Stop } from './lib/steps.mjs';
 
-const BENCHES = { core: benchCore, making: benchMaking, reading: benchReading, typing: benchTyping, readers: benchReaders };
+const BENCHES = { core: benchCore, making: benchMaking, reading: benchReading, typing: benchTyping, playing: benchPlaying, listening: benchListening, readers: benchReaders };
 
 async function bench() {
   const wanted = process.argv.slice(2);

@@ -91,11 +91,19 @@ async function shots() {
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Practise' }).click();
   await page.getByLabel('Practise it on').selectOption({ label: 'on the alto saxophone' });
   await page.locator('.sheet .note').first().waitFor({ timeout: 60000 });
+  await page.getByRole('button', { name: 'Finger it silently' }).click();
+  await page.waitForTimeout(1500);
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await page.locator('.cell.chosen').first().waitFor({ timeout: 30000 });
   await page.waitForTimeout(1500);
   await shot('practise');
   await page.getByRole('button', { name: 'Stop' }).click();
+  await page.goto(`${base}/drills?on=clarinet&drill=figures`);
+  await page.getByRole('button', { name: 'left hand, thumb', exact: true }).click();
+  await page.getByRole('button', { name: 'left hand, finger 1', exact: true }).click();
+  await page.locator('.sheet .note').first().waitFor({ timeout: 60000 });
+  await page.waitForTimeout(500);
+  await shot('drills');
   await page.goto(`${base}/shelf`);
   await page.getByRole('link', { name: 'Harbour Steps', exact: true }).click();
   await page.getByRole('navigation', { name: 'Instruments' }).getByRole('button', { name: 'Call sheet' }).click();
@@ -116,7 +124,7 @@ async function shots() {
   const idOf = (title) => list.find((e) => e.title === title).id;
   const helped = { ...before.page, strip: true, legend: true, lookFirst: true, circles: true, countIn: true };
   await put({ ...before, instruments: [...before.instruments, 'descant-recorder'], page: helped });
-  for (const [title, instrument] of [['Harbour Steps', 'flute'], ['Kite Weather', 'alto-saxophone'], ['Harbour Steps', 'trombone']]) {
+  for (const [title, instrument] of [['Harbour Steps', 'flute'], ['Harbour Steps', 'trombone']]) {
     const pdf = join(folder, `${instrument}.pdf`);
     writeFileSync(pdf, await (await page.request.get(`${base}/api/exercises/${idOf(title)}/parts/${instrument}.pdf?class=${classId}&paper=a4`)).body());
     execFileSync('pdftoppm', ['-r', '110', '-png', '-singlefile', pdf, join(FOLDER, `page-${instrument}`)]);
@@ -124,9 +132,9 @@ async function shots() {
   await put(before);
   const made = await (await page.request.post(`${base}/api/links`, { data: { exerciseId: idOf('Lantern Walk'), classId, instrument: 'horn', days: 7 } })).json();
   await page.setViewportSize({ width: 390, height: 800 });
-  await page.goto(`${base}/p/${made.token}`);
+  await page.goto(`${base}/p/${made.token}?at=practise`);
   await engraved();
-  await page.locator('.sheet .cell').nth(2).click();
+  await page.locator('.sheet .note').nth(2).click();
   await page.waitForTimeout(800);
   await shot('pupil');
   await page.request.delete(`${base}/api/links/${made.id}`);

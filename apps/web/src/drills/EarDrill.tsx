@@ -1,4 +1,5 @@
 import { earQuestion, finger, midi, semitones } from '@cifra/core';
+import { figureLines } from '@cifra/engrave';
 import { Volume2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { playRun } from '../sound/playNote';
@@ -19,6 +20,7 @@ export function EarDrill(given: DrillGiven) {
   const { instrument, teaching: { schools }, exercise, seconds, onAnswer } = given;
   const [source, setSource] = useState<NoteSource>(exercise === undefined ? 'stage' : 'exercise');
   const [count, setCount] = useState(3);
+  const [by, setBy] = useState<'name' | 'figure'>('name');
   const chance = useChance();
   const notes = useMemo(() => drillNotes(given, source), [given, source]);
   const make = useMemo(() => () => (notes.length < 2 ? undefined : earQuestion(notes, count, chance)), [notes, count, chance]);
@@ -51,7 +53,8 @@ export function EarDrill(given: DrillGiven) {
   const settings = (
     <>
       <SelectField id="ear-count" label="Hear" className="w-28" value={count} onChange={(e) => setCount(Number(e.target.value))}>{COUNTS.map((c) => <option key={c} value={c}>{c} notes</option>)}</SelectField>
-      <SelectField id="ear-notes" label="Notes of" className="w-40" value={source} onChange={(e) => setSource(e.target.value as NoteSource)}>{exercise !== undefined && <option value="exercise">this line</option>}<option value="stage">this stage</option></SelectField>
+      <SelectField id="ear-notes" label="Notes of" className="w-40" value={source} onChange={(e) => setSource(e.target.value as NoteSource)}>{exercise !== undefined && <option value="exercise">this line</option>}{given.known !== undefined && given.known.length > 1 && <option value="known">those that were met</option>}<option value="stage">this stage</option></SelectField>
+      <SelectField id="ear-by" label="Find them by" className="w-32" value={by} onChange={(e) => setBy(e.target.value as typeof by)}><option value="name">name</option><option value="figure">figure</option></SelectField>
     </>
   );
   if (question === undefined) return <p className="p-8 text-center text-secondary">By ear there must be two different notes. Choose other notes.</p>;
@@ -62,7 +65,8 @@ export function EarDrill(given: DrillGiven) {
       <div className="flex flex-wrap justify-center gap-2">
         {question.among.map((n, i) => {
           const f = finger(instrument, n, schools);
-          return <button key={octaveName(n)} type="button" disabled={told !== undefined} onClick={() => press(i)} title={f.kind === 'playable' ? figureWords(f.figure, schools.fingerCount) : undefined} className="min-h-14 min-w-16 rounded-md border border-[#8a97ab] bg-white px-3 text-[17px] hover:bg-accent-soft">{octaveName(n)}</button>;
+          const figure = f.kind === 'playable' ? figureLines(f.figure, schools.fingerCount).filter((l) => l !== '').join(' / ') : octaveName(n);
+          return <button key={octaveName(n)} type="button" disabled={told !== undefined} onClick={() => press(i)} title={f.kind === 'playable' ? figureWords(f.figure, schools.fingerCount) : undefined} className="min-h-14 min-w-16 rounded-md border border-[#8a97ab] bg-white px-3 text-[17px] hover:bg-accent-soft">{by === 'name' ? octaveName(n) : figure}</button>;
         })}
       </div>
       {found.length > 0 && told === undefined && <div className="flex justify-center"><Button kind="quiet" onClick={() => setFound(found.slice(0, -1))}>Take the last back</Button></div>}

@@ -68,6 +68,7 @@ export function FiguresDrill(given: DrillGiven) {
       <SelectField id="figures-asked" label="Ask for" className="w-52" value={asked} onChange={(e) => setAsked(e.target.value as Asked)}>{Object.entries(ASKED).map(([a, w]) => <option key={a} value={a}>{w}</option>)}</SelectField>
       <SelectField id="figures-notes" label="Notes of" className="w-44" value={source} onChange={(e) => setSource(e.target.value as NoteSource)}>
         {exercise !== undefined && <option value="exercise">this line</option>}
+        {given.known !== undefined && given.known.length > 1 && <option value="known">those that were met</option>}
         <option value="stage">this stage</option>
         <option value="all">the whole range</option>
       </SelectField>

@@ -1,4 +1,4 @@
-import { DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import { closestCenter, type CollisionDetection, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, pointerWithin, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
 import { BOTTOM_LINE, type Clef, stepAt, type TypedSign } from '@cifra/core';
 import { X } from 'lucide-react';
 
@@ -59,6 +59,9 @@ interface Props {
   readonly onSigns: (signs: readonly TypedSign[]) => void;
 }
 
+/** The line or space under the hand; by keyboard, the nearest to the sign. */
+const underHand: CollisionDetection = (args) => (args.pointerCoordinates === null ? closestCenter(args) : pointerWithin(args));
+
 /** A staff on which signs are set by dragging, or by choosing their place. */
 export function SignatureStaff({ clef, signs, done, onSigns }: Props) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 3 } }), useSensor(KeyboardSensor));
@@ -69,7 +72,7 @@ export function SignatureStaff({ clef, signs, done, onSigns }: Props) {
   };
   const places = Array.from({ length: HIGHEST - LOWEST + 1 }, (_u, i) => HIGHEST - i);
   return (
-    <DndContext sensors={sensors} onDragEnd={end}>
+    <DndContext sensors={sensors} collisionDetection={underHand} onDragEnd={end}>
       <div className="mx-auto w-full max-w-lg">
         <div className="relative">
           <SignatureDrawing clef={clef} signs={signs} label={`${clef} clef with ${signs.length === 0 ? 'no signs' : signs.map((s) => `${s.step} ${SIGN_WORDS[s.alter] ?? ''}, ${placeWords(s.place ?? 0)}`).join('; ')}`} />

@@ -16,6 +16,7 @@ export interface NoteMark {
 
 interface Props {
   readonly request: PartRequest;
+  readonly size?: StripSize;
   /** The name on the page of the note that sounds. */
   readonly sounding: string | undefined;
   /** What is being counted before the first note. */
@@ -32,8 +33,11 @@ interface Props {
 }
 
 /** Hundredths of a millimetre of music to a pixel: large enough to be read from a stand. */
-const MM100_PER_PIXEL = 20;
+const MM100_PER_PIXEL = { stand: 20, projector: 12.5 } as const;
 const WIDEST = 22000;
+
+/** How large the music stands: to be read from a stand, or from the back of a room. */
+export type StripSize = keyof typeof MM100_PER_PIXEL;
 /** Pixels that the hand may move and still only tap. */
 const TAP_REACH = 6;
 
@@ -53,11 +57,11 @@ function usePlaced<T>(root: RefObject<HTMLDivElement | null>, page: Page | undef
 }
 
 /** The part, large, with the note that sounds marked on the staff and in the band. */
-export function PartStrip({ request, sounding, count, looped, marks, failed, onRetry, onStretch, onNote }: Props) {
+export function PartStrip({ request, size = 'stand', sounding, count, looped, marks, failed, onRetry, onStretch, onNote }: Props) {
   const { ref, width } = useWidth();
   const scroller = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
-  const { data, error, mutate } = useScroll(width === undefined ? undefined : { ...request, widthMm100: Math.min(WIDEST, width * MM100_PER_PIXEL) });
+  const { data, error, mutate } = useScroll(width === undefined ? undefined : { ...request, widthMm100: Math.min(WIDEST, Math.round(width * MM100_PER_PIXEL[size])) });
   useEffect(() => {
     if (sounding === undefined) return;
     scroller.current?.querySelector('.chosen')?.scrollIntoView({ block: 'nearest' });
@@ -102,7 +106,7 @@ export function PartStrip({ request, sounding, count, looped, marks, failed, onR
   };
   return (
     <div ref={scroller} role="region" aria-label="The part" tabIndex={0} onKeyDown={walk} className="relative min-h-0 min-w-0 flex-1 bg-white max-md:shrink-0 md:overflow-y-auto">
-      <div ref={ref} className="mx-auto max-w-5xl px-4 py-5">
+      <div ref={ref} className={`mx-auto px-4 py-5 ${size === 'stand' ? 'max-w-5xl' : ''}`}>
         {failed !== undefined ? <Failure title="The figures did not come" detail={failed.message} onRetry={onRetry} />
           : error !== undefined ? <Failure title="The part could not be engraved" detail="The line itself is safe." onRetry={() => void mutate()} />
             : data === undefined ? <StaffSkeleton systems={4} label="Engraving the part" /> : (

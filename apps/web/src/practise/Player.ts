@@ -59,13 +59,15 @@ const TONGUED = 0.9;
 const PAST_ATTACK = 0.09;
 const JOIN_SECONDS = 0.03;
 const RELEASE_SECONDS = 0.07;
+/** What sounds is told to the audio clock so long before, so that a busy page makes nothing late. */
+const LOOK_AHEAD_SECONDS = 0.3;
 /** Before the first sound, so that nothing is late. */
 const LEAD_SECONDS = 0.1;
 const SEMITONES = 12;
 
 /** The context that everything is made in: it has to be the current one before anything else is. */
 function ownContext(): Context {
-  const context = new Context({ clockSource: 'timeout', latencyHint: 'playback' });
+  const context = new Context({ clockSource: 'timeout', latencyHint: 'playback', lookAhead: LOOK_AHEAD_SECONDS, updateInterval: LOOK_AHEAD_SECONDS / 5 });
   setContext(context);
   return context;
 }

@@ -1,7 +1,7 @@
 import { beatQuarters, type Exercise, instrumentOf, type InstrumentId, isClean, type KnownNotes, type PageSetup, partOf, placeMeasures, planPages, quartersAMinute, structureOf, type Teaching, type Tempo, toNumber } from '@cifra/core';
 import { pageName, type Paper, readPageName } from '@cifra/engrave';
 import { Tabs } from 'radix-ui';
-import { type MouseEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { type MouseEvent, type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useFigures } from '../figures/loadFigures';
 import { FigurePad, pressedForFigure } from '../pad/FigurePad';
@@ -17,7 +17,7 @@ import { FreePanel } from './FreePanel';
 import { Hands } from './Hands';
 import { Ladder } from './Ladder';
 import { ListenPanel } from './ListenPanel';
-import { PartStrip } from './PartStrip';
+import { PartStrip, type StripSize } from './PartStrip';
 import { Pieces, type Chain } from './Pieces';
 import { PlayBar } from './PlayBar';
 import { layOutProgramme, type PlaySetup } from './programme';
@@ -71,10 +71,17 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
   const [query, setQuery] = useSearchParams();
   const asked = query.get('do');
   const view: View = isView(asked) ? asked : 'steps';
+  const open = (to: string) => setQuery((before) => {
+    const after = new URLSearchParams(before);
+    if (to === 'steps') after.delete('do');
+    else after.set('do', to);
+    return after;
+  }, { replace: true });
   const practice = usePractice(id, instrument, cleanGoal);
   const { percent, setPercent, heard, others, bars, again, turns, chain, rung, fade, kept, keep } = practice;
   const figures = useFigures([instrument, ...others]);
   const [chosen, setChosen] = useState<string>();
+  const [size, setSize] = useState<StripSize>('stand');
   // Fetched ahead, so that it is there when the network is not; playing asks again, and tells when it did not come.
   useEffect(() => { loadTimbre(timbreOf(instrumentOf(instrument))).catch(() => undefined); }, [instrument]);
 
@@ -113,8 +120,18 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
     void take.finish();
   });
   const { playing, play: start, stop } = player;
+  const { forget: forgetTake } = take;
   const atRef = useRef(player.position);
   atRef.current = player.position;
+
+  /** Stopped by hand: a take that was not played to its end is not judged. */
+  const halt = useCallback(() => {
+    if (taking) {
+      setTaking(false);
+      forgetTake();
+    }
+    stop();
+  }, [taking, forgetTake, stop]);
 
   const startTake = async (source: TakeSource) => {
     stop();
@@ -122,7 +139,7 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
   };
   // The programme of the take is chosen first, then started.
   useEffect(() => { if (taking) void start(); }, [taking, start]);
-  useEffect(() => { if (taking && view !== 'listen') { setTaking(false); take.forget(); } }, [taking, view, take]);
+  useEffect(() => { if (taking && view !== 'listen') halt(); }, [taking, view, halt]);
   const { take: heardTake } = take;
   const { run } = practice;
   const runRef = useRef(run);
@@ -137,7 +154,7 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
       if (e.target instanceof HTMLElement && e.target.closest('input, textarea, select') !== null) return;
       if (e.key === ' ') {
         e.preventDefault();
-        if (playing) stop();
+        if (playing) halt();
         else void start();
       } else if (e.key === '+' || e.key === '-') setPercent((p) => p + (e.key === '+' ? TEMPO_STEP : -TEMPO_STEP));
       else if (e.key.toLowerCase() === 't') {
@@ -148,7 +165,7 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [playing, start, stop, setPercent, beats]);
+  }, [playing, start, halt, setPercent, beats]);
 
   const playedSince = useRef<number | undefined>(undefined);
   useEffect(() => {
@@ -211,7 +228,7 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
           {large === 'words' && <CountLine player={player} />}
           {large === 'hands' && plan !== undefined && <Hands plan={plan} note={shown} next={nextNote} />}
           {turns !== 'none' && <p role="status" className={`shrink-0 border-b border-line py-1.5 text-center text-[17px] font-semibold ${yours ? 'bg-accent text-white' : 'bg-band text-secondary'}`}>{!playing ? 'Listen first, then answer' : yours ? 'Your turn' : 'Listen'}</p>}
-          <PartStrip request={{ exercise, instrument, teaching, page, today: todayIso(), paper, ...(known === undefined ? {} : { known }) }} sounding={player.note === undefined ? (chosen === undefined ? undefined : pageName(0, chosen)) : pageName(0, player.note)}
+          <PartStrip size={size} request={{ exercise, instrument, teaching, page, today: todayIso(), paper, ...(known === undefined ? {} : { known }) }} sounding={player.note === undefined ? (chosen === undefined ? undefined : pageName(0, chosen)) : pageName(0, player.note)}
             count={large === 'words' ? undefined : player.count} looped={looped} marks={marks} failed={figures.error} onRetry={figures.retry} onStretch={onStretch} onNote={onNote} />
           {peeked !== undefined && plan !== undefined && (
             <div role="status" className="flex shrink-0 items-center gap-4 border-t border-line bg-accent-soft px-5 py-2">
@@ -221,7 +238,7 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
           )}
         </div>
         <aside aria-label="How it is practised" className="flex shrink-0 flex-col border-line bg-panel max-md:border-t md:w-[18.75rem] md:border-l">
-          <Tabs.Root value={view} onValueChange={(to) => setQuery(to === 'steps' ? {} : { do: to }, { replace: true })} className="flex min-h-0 flex-1 flex-col">
+          <Tabs.Root value={view} onValueChange={open} className="flex min-h-0 flex-1 flex-col">
             <Tabs.List aria-label="What is practised" className="flex shrink-0 justify-between overflow-x-auto border-b border-line bg-white px-3">
               {Object.entries(VIEWS).map(([name, words]) => <Tabs.Trigger key={name} value={name} className="border-b-2 border-transparent pt-2 pb-1.5 text-[13px] font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink">{words}</Tabs.Trigger>)}
             </Tabs.List>
@@ -234,16 +251,16 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
                 </>
               )}
               {plan !== undefined && view === 'pieces' && <Pieces plan={plan} bars={bars} again={again} turns={turns} chain={chain} onBars={practice.takeBars} onTurns={practice.setTurns} onChain={takeChain} />}
-              {view === 'sound' && <SoundPanel heard={heard} again={again} onAgain={practice.setAgain} along={along.filter((i) => i !== instrument)} others={others} schools={teaching.schools} fade={fade} peeks={kept.peeks} onHeard={practice.setHeard} onOthers={practice.setOthers} onFade={practice.setFade} />}
+              {view === 'sound' && <SoundPanel heard={heard} again={again} onAgain={practice.setAgain} along={along.filter((i) => i !== instrument)} others={others} schools={teaching.schools} fade={fade} peeks={kept.peeks} size={size} onSize={setSize} onHeard={practice.setHeard} onOthers={practice.setOthers} onFade={practice.setFade} />}
               {plan !== undefined && view === 'listen' && <ListenPanel plan={plan} state={take} recording={take.recording} onTake={(s) => void startTake(s)} onForget={take.forget} onHandIn={onHandIn === undefined ? undefined : (r) => onHandIn(r, percent, take.take === undefined ? 'A take' : takeSentence(take.take))} />}
               {view === 'listen' && handed}
               {plan !== undefined && view === 'tune' && <TunerPanel plan={plan} />}
-              {plan !== undefined && view === 'free' && <FreePanel plan={plan} playing={playing} onBacking={() => (playing ? stop() : void start())} />}
+              {plan !== undefined && view === 'free' && <FreePanel plan={plan} playing={playing} onBacking={() => (playing ? halt() : void start())} />}
             </Tabs.Content>
           </Tabs.Root>
         </aside>
       </div>
-      <PlayBar player={player} percent={percent} beats={beats} heard={heard} again={again} onPercent={setPercent} onHeard={practice.setHeard} onAgain={practice.setAgain} ready={plan !== undefined} />
+      <PlayBar player={{ ...player, stop: halt }} percent={percent} beats={beats} heard={heard} again={again} onPercent={setPercent} onHeard={practice.setHeard} onAgain={practice.setAgain} ready={plan !== undefined} />
     </>
   );
 }

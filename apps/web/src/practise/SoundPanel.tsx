@@ -3,6 +3,7 @@ import { SelectField } from '../ui/Field';
 import { Toggle } from '../ui/Toggle';
 import { EAR_WORDS, HEARD_WORDS } from '../words/practiseWords';
 import { FADE_WORDS } from '../words/pageWords';
+import type { StripSize } from './PartStrip';
 import { QUICK } from './PlayBar';
 import type { Heard } from './programme';
 
@@ -15,6 +16,8 @@ interface Props {
   readonly schools: Schools;
   readonly fade: FadeStep | undefined;
   readonly peeks: number;
+  readonly size: StripSize;
+  readonly onSize: (size: StripSize) => void;
   readonly onHeard: (heard: Heard) => void;
   readonly onAgain: (again: boolean) => void;
   readonly onOthers: (others: readonly InstrumentId[]) => void;
@@ -25,7 +28,7 @@ const UNDER = ['drone', 'bass'] as const;
 const AS_PLANNED = 'planned';
 
 /** What is heard beside the part, who plays along, and how much help stands over the notes. */
-export function SoundPanel({ heard, again, along, others, schools, fade, peeks, onHeard, onAgain, onOthers, onFade }: Props) {
+export function SoundPanel({ heard, again, along, others, schools, fade, peeks, size, onSize, onHeard, onAgain, onOthers, onFade }: Props) {
   return (
     <div className="space-y-4 px-4 py-3">
       <section aria-label="What is heard" className="md:hidden">
@@ -49,6 +52,7 @@ export function SoundPanel({ heard, again, along, others, schools, fade, peeks, 
           <option value={AS_PLANNED}>as the plan says</option>
           {FADE_STEPS.map((f) => <option key={f} value={f}>{FADE_WORDS[f]}</option>)}
         </SelectField>
+        <Toggle id="practise-size" label="Large, for the projector" checked={size === 'projector'} onChange={(on) => onSize(on ? 'projector' : 'stand')} />
         <p className="mt-1 text-[12.5px] text-secondary">Tap a note to see its figure. Peeks at hidden ones: {peeks}.</p>
       </section>
     </div>

@@ -1,5 +1,5 @@
 import { askedNotes, type Asked, type Faults, type Frame, joinFrames, linesOfPage, median, otherPartial, type PagePlan, planPlaying, simulatePlayer, type Take, toleranceFor } from '@cifra/core';
-import { wrap } from 'comlink';
+import { type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { judgeTake } from '../listen/judgeTake';
 import type { ListenApi } from '../listen/listenWorker';
@@ -32,6 +32,12 @@ export function askedOf(plan: PagePlan, setup: PlaySetup): Asked[] {
   return setup.only === undefined ? asked : asked.filter((a) => setup.only?.has(a.id) === true);
 }
 
+/** A worker that hears a simulated take; one proxy for its whole life, since a worker is closed with its proxy. */
+function openListener(): { readonly worker: Worker; readonly api: Remote<ListenApi> } {
+  const worker = new Worker(new URL('../listen/listenWorker.ts', import.meta.url), { type: 'module', name: 'listener' });
+  return { worker, api: wrap<ListenApi>(worker) };
+}
+
 /**
  * Listens to a take of what is practised and holds it against the part.
  * @param beatSeconds one felt beat as it is played
@@ -44,8 +50,11 @@ export function useTake(plan: PagePlan | undefined, setup: PlaySetup, beatSecond
   const frames = useRef<Frame[]>([]);
   const lags = useRef<number[]>([]);
   const seed = useRef(1);
-  const worker = useRef<Worker>(undefined);
-  useEffect(() => () => worker.current?.terminate(), []);
+  const listener = useRef<{ readonly worker: Worker; readonly api: Remote<ListenApi> }>(undefined);
+  useEffect(() => () => {
+    listener.current?.worker.terminate();
+    listener.current = undefined;
+  }, []);
   // Another part or piece: what was heard belongs to the one before.
   useEffect(() => setState(IDLE), [plan, setup]);
 
@@ -67,8 +76,8 @@ export function useTake(plan: PagePlan | undefined, setup: PlaySetup, beatSecond
       const { part, annotations } = plan;
       const { notes } = simulatePlayer(asked, source.faults, seed.current, toleranceFor(part.teaching.stage, beatSeconds), (a) => otherPartial(part, annotations, a));
       try {
-        worker.current ??= new Worker(new URL('../listen/listenWorker.ts', import.meta.url), { type: 'module', name: 'listener' });
-        judge(asked, await wrap<ListenApi>(worker.current).simulated(notes, lowest, SIMULATED_NOISE, seed.current), true);
+        listener.current ??= openListener();
+        judge(asked, await listener.current.api.simulated(notes, lowest, SIMULATED_NOISE, seed.current), true);
       } catch (e) {
         setState({ ...IDLE, problem: `The simulated player stopped: ${(e as Error).message}. Try again.` });
       }

@@ -1,3 +1,4 @@
+/// <reference types="vite/client" />
 import type { TimbreName } from './timbre';
 
 const FILES = import.meta.glob<string>('./samples/*.flac', { query: '?url', import: 'default', eager: true });

@@ -1,0 +1,73 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { openDemo, openPart } from './teacher';
+
+/** What the microphone hears: a pure A at 440 hertz (ISO 16), 20 cents low, for four seconds. */
+const RATE = 44100;
+const CENTS_LOW = 20;
+const FOLDER = join(__dirname, '..', 'test-results', 'microphone');
+const FILE = join(FOLDER, 'low-a.wav');
+
+function toneFile(): Buffer {
+  const count = 4 * RATE;
+  const wav = Buffer.alloc(44 + 2 * count);
+  wav.write('RIFF', 0);
+  wav.writeUInt32LE(36 + 2 * count, 4);
+  wav.write('WAVEfmt ', 8);
+  wav.writeUInt32LE(16, 16);
+  wav.writeUInt16LE(1, 20);
+  wav.writeUInt16LE(1, 22);
+  wav.writeUInt32LE(RATE, 24);
+  wav.writeUInt32LE(2 * RATE, 28);
+  wav.writeUInt16LE(2, 32);
+  wav.writeUInt16LE(16, 34);
+  wav.write('data', 36);
+  wav.writeUInt32LE(2 * count, 40);
+  const hertz = 440 * 2 ** (-CENTS_LOW / 1200);
+  for (let i = 0; i < count; i++) wav.writeInt16LE(Math.round(12000 * Math.sin((2 * Math.PI * hertz * i) / RATE)), 44 + 2 * i);
+  return wav;
+}
+mkdirSync(FOLDER, { recursive: true });
+writeFileSync(FILE, toneFile());
+
+test.use({
+  permissions: ['microphone'],
+  launchOptions: {
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking', '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-audio-capture=${FILE}`],
+  },
+});
+
+test('the microphone is heard: a concert A is the trumpet\'s B, and how low it is', async ({ page }) => {
+  await openDemo(page);
+  await openPart(page, 'Lantern Walk', 'Trumpet');
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Practise' }).click();
+  await page.getByLabel('Practise it on').selectOption({ label: 'on the trumpet' });
+  await page.getByRole('tab', { name: 'Tune' }).click();
+  const tuner = page.getByRole('region', { name: 'Tuner and drone' });
+  await tuner.getByRole('button', { name: 'Listen' }).click();
+  const meter = tuner.getByRole('meter');
+  await expect.poll(async () => Number(await meter.getAttribute('aria-valuenow')), { timeout: 20_000 }).toBeLessThan(-17);
+  expect(Number(await meter.getAttribute('aria-valuenow'))).toBeGreaterThan(-23);
+  await expect(meter).toHaveAttribute('aria-valuetext', /^B, /);
+  await tuner.getByRole('button', { name: 'Stop listening' }).click();
+});
+
+test('a take through the microphone is counted in, listened to, and said in words', async ({ page }) => {
+  test.setTimeout(120_000);
+  await openDemo(page);
+  await openPart(page, 'Lantern Walk', 'Flute');
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Practise' }).click();
+  await page.getByLabel('Practise it on').selectOption({ label: 'on the flute' });
+  await page.getByRole('tab', { name: 'Pieces' }).click();
+  await page.getByLabel('To', { exact: true }).selectOption({ label: 'bar 2' });
+  await page.getByRole('tab', { name: 'Listen' }).click();
+  const listening = page.getByRole('region', { name: 'Listening back' });
+  await listening.getByRole('button', { name: 'Record a take' }).click();
+  await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
+  // One long note is no tune: that is said, kindly, and marked on the staff.
+  await expect(listening.getByText(/of \d+ notes right and in time/)).toBeVisible({ timeout: 60_000 });
+  expect(await page.locator('[data-mark]').count()).toBeGreaterThan(0);
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
