@@ -14,6 +14,8 @@ import { PracticeModule } from './practice/practice.module';
 import { ReadingModule } from './reading/reading.module';
 import { RefusalFilter } from './refusal/refusal.filter';
 import { SETTINGS, type Settings } from './settings';
+import { AccountModule } from './account/account.module';
+import { WorkModule } from './work/work.module';
 import { WorkerModule } from './worker/worker.module';
 
 @Module({})
@@ -24,7 +26,7 @@ export class AppModule {
       imports: [
         { module: SettingsModule, global: true, providers: [{ provide: SETTINGS, useValue: settings }], exports: [SETTINGS] },
         LoggerModule.forRoot({ pinoHttp: { level: settings.logLevel, redact: ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'], autoLogging: { ignore: (r) => r.url === '/health' || r.url?.startsWith('/assets') === true } } }),
-        DatabaseModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule, ChartModule, LinkModule, PracticeModule, SetModule,
+        DatabaseModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule, ChartModule, LinkModule, PracticeModule, WorkModule, AccountModule, SetModule,
       ],
       providers: [{ provide: APP_FILTER, useClass: RefusalFilter }],
     };

@@ -51,6 +51,7 @@ export class SaveClassDto {
 }
 
 export const MAX_PUPILS = 120;
+export const MAX_CLASSES = 40;
 
 export class SavePupilDto {
   @IsString()
@@ -71,6 +72,17 @@ export class SavePupilDto {
 export class ListedPupilDto extends SavePupilDto {
   @IsOptional() @IsUUID()
   id?: string;
+
+  /** What else is played. */
+  @IsOptional() @IsIn(INSTRUMENT_IDS)
+  second?: InstrumentId;
+
+  /** Where they sit, as the teacher writes it: `row 2, 3`. */
+  @IsOptional() @IsString() @Length(1, 20)
+  seat?: string;
+
+  @IsOptional() @IsString() @Length(1, 300)
+  note?: string;
 }
 
 /** The whole list of a class's pupils: those with an id stay, the others are new, whoever is missing goes. */

@@ -1,8 +1,9 @@
 import type { Changes, Exercise, InstrumentId, PageOwner, PageSetup, Problem, SchoolOverrides, Teaching } from '@cifra/core';
-import type { SaveClassDto, SavePupilDto } from './classDto';
+import type { ListedPupilDto, SaveClassDto } from './classDto';
 import type { PaperName, SentencesDto } from './dto';
 import type { PracticeSetupDto } from './practiceDto';
 import type { SetKind } from './setDto';
+import type { KitView, LogView, WorkView } from './workDto';
 
 /** What the server answers with. */
 export interface TeacherView {
@@ -75,7 +76,7 @@ export interface RefusalView {
   readonly keptAs?: string;
 }
 
-export interface PupilView extends SavePupilDto {
+export interface PupilView extends ListedPupilDto {
   readonly id: string;
 }
 
@@ -121,4 +122,21 @@ export interface OpenedLinkView {
   /** Whether it is one pupil's own link: only then there is a record to keep. */
   readonly own: boolean;
   readonly expiresAt: string;
+}
+
+/** Everything of an account, as it is taken away and brought back. */
+export interface AccountFile {
+  readonly cifra: 'account';
+  readonly version: 1;
+  readonly teacher: Pick<TeacherView, 'name' | 'schools' | 'sentences' | 'practice'>;
+  readonly exercises: readonly { readonly id: string; readonly title: string; readonly document: Exercise }[];
+  readonly classes: readonly AccountClass[];
+}
+
+export interface AccountClass {
+  readonly settings: SaveClassDto;
+  readonly pupils: readonly PupilView[];
+  readonly work: readonly WorkView[];
+  readonly log: readonly LogView[];
+  readonly kit: readonly KitView[];
 }

@@ -1,9 +1,9 @@
-import { type ClassView, PupilPageDto, type PupilView, SaveClassDto, SavePupilsDto } from '@cifra/contract';
-import { Body, Controller, Get, Param, Put } from '@nestjs/common';
+import { type ClassView, MAX_CLASSES, PupilPageDto, type PupilView, SaveClassDto, SavePupilsDto } from '@cifra/contract';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Teacher } from '../auth/session.guard';
-import { notFound } from '../refusal/refusal';
+import { notFound, Refusal } from '../refusal/refusal';
 import { RowId } from '../refusal/rowId.pipe';
 import { ClassRepository } from './class.repository';
 import { STARTING_CLASS } from './startingClass';
@@ -19,6 +19,17 @@ export class ClassController {
   async list(@Teacher() t: TeacherRow): Promise<ClassView[]> {
     const all = await this.classes.list(t.id);
     return all.length > 0 ? all : [await this.classes.create(t.id, STARTING_CLASS)];
+  }
+
+  @Post() @ApiOperation({ summary: 'Another class' }) @body('SaveClassDto')
+  async create(@Teacher() t: TeacherRow, @Body() dto: SaveClassDto): Promise<ClassView> {
+    if ((await this.classes.list(t.id)).length >= MAX_CLASSES) throw new Refusal('conflict', `There are ${MAX_CLASSES} classes already. Delete one that is over.`);
+    return this.classes.create(t.id, dto);
+  }
+
+  @Delete(':id') @HttpCode(204) @ApiOperation({ summary: 'Delete a class with its pupils and everything of theirs' })
+  async remove(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<void> {
+    if (!(await this.classes.remove(t.id, id))) throw notFound('class');
   }
 
   @Put(':id') @ApiOperation({ summary: 'Save a class: instruments, schools, its pages, paper' }) @body('SaveClassDto')

@@ -7,8 +7,8 @@ import { classes, pupils } from '../db/schema/index';
 const view = ({ id, name, instruments, schools, stage, usualFifths, page, paper, known }: typeof classes.$inferSelect): ClassView =>
   ({ id, name, instruments, schools, stage, page, paper, known, ...(usualFifths === null ? {} : { usualFifths }) });
 
-const pupilView = ({ id, name, instrument, page, known }: typeof pupils.$inferSelect): PupilView =>
-  ({ id, name, instrument, ...(page === null ? {} : { page }), ...(known === null ? {} : { known }) });
+const pupilView = ({ id, name, instrument, page, known, second, seat, note }: typeof pupils.$inferSelect): PupilView =>
+  ({ id, name, instrument, ...(page === null ? {} : { page }), ...(known === null ? {} : { known }), ...(second === null ? {} : { second }), ...(seat === null ? {} : { seat }), ...(note === null ? {} : { note }) });
 
 @Injectable()
 export class ClassRepository {
@@ -35,6 +35,11 @@ export class ClassRepository {
     return rows[0] === undefined ? undefined : view(rows[0]);
   }
 
+  /** A class goes with its pupils and everything of theirs. */
+  async remove(teacherId: string, id: string): Promise<boolean> {
+    return (await this.db.delete(classes).where(and(eq(classes.id, id), eq(classes.teacherId, teacherId))).returning({ id: classes.id })).length > 0;
+  }
+
   /** In the order in which the teacher listed them. */
   async pupilsOf(classId: string): Promise<PupilView[]> {
     return (await this.db.select().from(pupils).where(eq(pupils.classId, classId)).orderBy(asc(pupils.place), asc(pupils.createdAt))).map(pupilView);
@@ -45,9 +50,10 @@ export class ClassRepository {
     await this.db.transaction(async (tx) => {
       const kept = listed.flatMap((p) => (p.id === undefined ? [] : [p.id]));
       await tx.delete(pupils).where(kept.length === 0 ? eq(pupils.classId, classId) : and(eq(pupils.classId, classId), notInArray(pupils.id, kept)));
-      for (const [place, { id, name, instrument }] of listed.entries()) {
-        if (id !== undefined) await tx.update(pupils).set({ name, instrument, place }).where(and(eq(pupils.id, id), eq(pupils.classId, classId)));
-        else await tx.insert(pupils).values({ classId, name, instrument, place });
+      for (const [place, { id, name, instrument, known, second, seat, note }] of listed.entries()) {
+        const more = { second: second ?? null, seat: seat ?? null, note: note ?? null, ...(known === undefined ? {} : { known }) };
+        if (id !== undefined) await tx.update(pupils).set({ name, instrument, place, ...more }).where(and(eq(pupils.id, id), eq(pupils.classId, classId)));
+        else await tx.insert(pupils).values({ classId, name, instrument, place, ...more });
       }
     });
     return this.pupilsOf(classId);

@@ -61,7 +61,7 @@ export function EarDrill(given: DrillGiven) {
   return (
     <DrillFrame title="By ear" round={round} told={told} onNext={next} onAgain={() => { start(); next(); }} settings={settings} question="Hear them, then find them in order.">
       <div className="flex justify-center"><Button className="h-12" icon={<Volume2 size={18} aria-hidden />} onClick={hear}>Hear the notes</Button></div>
-      <p className="flex min-h-11 justify-center gap-2" aria-label="Found so far">{question.notes.map((n, i) => <span key={i} className={`grid h-11 min-w-11 place-items-center rounded-md border px-2 text-[17px] ${told === undefined ? 'border-line' : question.among[found[i] ?? -1] === n ? 'border-accent text-accent' : 'border-warning text-warning'}`}>{found[i] === undefined ? '' : octaveName(question.among[found[i] as number] ?? n)}</span>)}</p>
+      <p role="group" className="flex min-h-11 justify-center gap-2" aria-label="Found so far">{question.notes.map((n, i) => <span key={i} className={`grid h-11 min-w-11 place-items-center rounded-md border px-2 text-[17px] ${told === undefined ? 'border-line' : question.among[found[i] ?? -1] === n ? 'border-accent text-accent' : 'border-warning text-warning'}`}>{found[i] === undefined ? '' : octaveName(question.among[found[i] as number] ?? n)}</span>)}</p>
       <div className="flex flex-wrap justify-center gap-2">
         {question.among.map((n, i) => {
           const f = finger(instrument, n, schools);

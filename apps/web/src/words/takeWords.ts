@@ -64,6 +64,7 @@ export function takeSentence(take: Take): string {
   const all = take.verdicts.length;
   const right = take.verdicts.filter((v) => v.pitch === 'right' && v.time === 'on-time').length;
   const heard = take.verdicts.filter((v) => v.pitch !== 'missed').length;
+  if (heard === 0 && take.extra.length > 0) return 'Something was heard, but none of these notes. Look at the first note and its figure, and try again.';
   if (heard === 0) return 'Nothing was heard. Come closer to the microphone and try again.';
   if (right === all && take.stops.length === 0) return `All ${all} notes right and in time. That was clean.`;
   const stops = take.stops.length === 0 ? '' : take.stops.length === 1 ? ', one stop' : `, ${take.stops.length} stops`;

@@ -89,6 +89,10 @@ describe('joining what is heard into notes', () => {
     expect(joinFrames([])).toEqual([]);
   });
 
+  it('hears who plays without a pause', () => {
+    expect(joinFrames(frames([{ midi: 60, seconds: 1 }, { midi: 62, seconds: 1 }, { midi: 64, seconds: 1 }])).map((h) => Math.round(h.midi))).toEqual([60, 62, 64]);
+  });
+
   it('takes the middle of an odd and an even count', () => {
     expect([median([3, 1, 2]), median([4, 1, 2, 3])]).toEqual([2, 2.5]);
     expect(() => median([])).toThrow(RangeError);

@@ -43,10 +43,14 @@ export function median(numbers: readonly number[]): number {
   return sorted.length % 2 === 1 ? (sorted[middle] as number) : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
 }
 
-/** The level under which a take is silent: well over its own room. */
+/** Whoever plays without a pause leaves no silence to learn the room from: what is loud says then what is too soft. */
+const UNDER_LOUD = 0.3;
+
+/** The level under which a take is silent: well over its own room, well under its own loud notes. */
 function floorOf(frames: readonly Frame[]): number {
   const levels = frames.map((f) => f.level).sort((a, b) => a - b);
-  return Math.max(QUIETEST, OVER_ROOM * (levels[Math.floor(levels.length / 10)] ?? 0));
+  const at = (share: number): number => levels[Math.floor((levels.length - 1) * share)] ?? 0;
+  return Math.max(QUIETEST, Math.min(OVER_ROOM * at(0.1), UNDER_LOUD * at(0.9)));
 }
 
 /** Where in a run of one pitch the level falls and rises again. */

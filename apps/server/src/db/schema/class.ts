@@ -31,5 +31,8 @@ export const pupils = pgTable('pupils', {
   /** What this pupil's pages have otherwise than the class's. */
   page: jsonb('page').$type<PupilPageDto>(),
   known: jsonb('known').$type<string[]>(),
+  second: text('second').$type<InstrumentId>(),
+  seat: text('seat'),
+  note: text('note'),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 }, (t) => [index('pupils_class').on(t.classId, t.place)]);

@@ -4,3 +4,4 @@ export { classes, pupils } from './class';
 export { exercises, revisions } from './exercise';
 export { links, pageSets } from './pages';
 export { handIns, practice } from './practice';
+export { kit, lessonLog, work } from './work';

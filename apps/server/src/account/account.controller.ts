@@ -1,0 +1,36 @@
+import { DeleteAccountDto } from '@cifra/contract';
+import { Body, Controller, Delete, Get, Header, HttpCode, Post, Req, Res, StreamableFile } from '@nestjs/common';
+import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
+import type { Request, Response } from 'express';
+import type { TeacherRow } from '../auth/auth.repository';
+import { SESSION_COOKIE, Teacher } from '../auth/session.guard';
+import { attachment } from '../part/attachment';
+import { receiveBytes } from '../reading/receiveBytes';
+import { Refusal } from '../refusal/refusal';
+import { AccountService } from './account.service';
+import { MAX_ACCOUNT_BYTES } from './accountFile';
+
+@ApiTags('account')
+@Controller('api/account')
+export class AccountController {
+  constructor(private readonly account: AccountService) {}
+
+  @Get('file') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Everything of the account as one zip' })
+  async file(@Teacher() t: TeacherRow, @Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
+    response.setHeader('Content-Disposition', attachment(`Cifra ${new Date().toISOString().slice(0, 10)}.zip`));
+    return new StreamableFile(await this.account.file(t), { type: 'application/zip' });
+  }
+
+  @Post('file') @HttpCode(200) @ApiOperation({ summary: 'Add what such a zip holds to the account' }) @ApiConsumes('application/octet-stream') @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  async bring(@Teacher() t: TeacherRow, @Req() request: Request): Promise<{ readonly exercises: number; readonly classes: number; readonly pupils: number }> {
+    const bytes = await receiveBytes(request, MAX_ACCOUNT_BYTES);
+    if (bytes === undefined) throw new Refusal('too-large', `A file may have ${MAX_ACCOUNT_BYTES / 1024 / 1024} MB.`);
+    return this.account.bring(t, bytes);
+  }
+
+  @Delete() @HttpCode(204) @ApiOperation({ summary: 'Delete the account with everything in it' }) @ApiBody({ schema: { $ref: '#/components/schemas/DeleteAccountDto' } })
+  async remove(@Teacher() t: TeacherRow, @Body() { email }: DeleteAccountDto, @Res({ passthrough: true }) response: Response): Promise<void> {
+    await this.account.remove(t, email);
+    response.clearCookie(SESSION_COOKIE, { path: '/' });
+  }
+}

@@ -1,0 +1,92 @@
+import { LADDER_RUNGS, type LadderRung, type Section, SECTIONS, FADE_STEPS, type FadeStep } from '@cifra/core';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsOptional, IsString, IsUUID, Length, Matches, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import { MAX_PUPILS } from './classDto';
+
+const Day = (): PropertyDecorator => (target, property) => {
+  for (const check of [IsISO8601({ strict: true }, { message: 'Choose a day.' }), Length(10, 10, { message: 'Choose a day.' })]) check(target, property);
+};
+
+export const MAX_NOTE_LENGTH = 500;
+const MOST_PERCENT = 200;
+const MOST_BARS = 1024;
+
+/** Whom something is set for: all of a class, one of its sections, or some of its pupils. */
+export const WORK_FOR = ['class', 'section', 'pupils'] as const;
+export type WorkFor = (typeof WORK_FOR)[number];
+
+/** Work that is set: a line or some bars of it, until a day. */
+export class SaveWorkDto {
+  @IsUUID() exerciseId!: string;
+
+  /** Printed numbers of the first and the last bar; without them the whole line. */
+  @IsOptional() @IsInt() @Min(0) @Max(MOST_BARS) fromBar?: number;
+  @IsOptional() @IsInt() @Min(0) @Max(MOST_BARS) toBar?: number;
+
+  @IsIn(WORK_FOR) for!: WorkFor;
+  @IsOptional() @IsIn(SECTIONS) section?: Section;
+  @IsOptional() @IsArray() @ArrayMinSize(1, { message: 'Choose at least one pupil.' }) @ArrayMaxSize(MAX_PUPILS) @ArrayUnique() @IsUUID(undefined, { each: true }) pupilIds?: string[];
+
+  /** Steps of the ladder that are asked for. */
+  @IsArray() @ArrayMaxSize(LADDER_RUNGS.length) @ArrayUnique() @IsIn(LADDER_RUNGS, { each: true }) rungs!: LadderRung[];
+  @IsOptional() @IsInt() @Min(20) @Max(MOST_PERCENT) goalPercent?: number;
+  @IsOptional() @IsIn(FADE_STEPS) fade?: FadeStep;
+  @Day() due!: string;
+  @IsOptional() @IsString() @MaxLength(MAX_NOTE_LENGTH) note?: string;
+}
+
+export interface WorkView extends SaveWorkDto {
+  readonly id: string;
+  readonly title: string;
+  readonly createdAt: string;
+}
+
+/** What happened with one pupil on a day. */
+export class LogEntryDto {
+  @IsUUID() pupilId!: string;
+  /** The work that it is about; without it the lesson as a whole. */
+  @IsOptional() @IsUUID() workId?: string;
+  @IsBoolean() done!: boolean;
+  @IsOptional() @IsInt() @Min(0) @Max(1000) minutes?: number;
+  @IsOptional() @IsString() @MaxLength(MAX_NOTE_LENGTH) remark?: string;
+}
+
+/** A whole class after a lesson, in one go: the same pupil and work of a day is written over. */
+export class SaveLogDto {
+  @Day() day!: string;
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(MAX_PUPILS) @ValidateNested({ each: true }) @Type(() => LogEntryDto)
+  entries!: LogEntryDto[];
+}
+
+export interface LogView extends LogEntryDto {
+  readonly id: string;
+  readonly day: string;
+}
+
+/** Instruments on loan, small supplies, and what was repaired or cleaned. */
+export const KIT_KINDS = ['loan', 'supply', 'repair'] as const;
+export type KitKind = (typeof KIT_KINDS)[number];
+
+export class SaveKitDto {
+  @IsIn(KIT_KINDS) kind!: KitKind;
+  @IsString() @Matches(/\S/, { message: 'Write what it is.' }) @Length(1, 80) what!: string;
+  /** Of the instrument, and of its case. */
+  @IsOptional() @IsString() @MaxLength(40) number?: string;
+  @IsOptional() @IsUUID() pupilId?: string;
+  /** The day on which it was given, asked for, or done. */
+  @Day() from!: string;
+  /** When it is due back, or needed. */
+  @IsOptional() @Day() due?: string;
+  /** When it came back, or was given. */
+  @IsOptional() @Day() settled?: string;
+  @IsOptional() @IsString() @MaxLength(MAX_NOTE_LENGTH) note?: string;
+}
+
+export interface KitView extends SaveKitDto {
+  readonly id: string;
+}
+
+/** An account is deleted only by whoever writes its address. */
+export class DeleteAccountDto {
+  @IsString() @MaxLength(200) email!: string;
+}
