@@ -16,7 +16,7 @@ const LAYERS = [
   ['page', ['performance', 'pitch', 'key', 'meter', 'rational', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'trouble', 'reading']],
   ['reading', ['performance', 'rational', 'pitch', 'key', 'meter', 'score', 'instrument', 'exercise']],
   ['fit', ['rational', 'pitch', 'key', 'meter', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'performance', 'trouble', 'reading', 'page']],
-  ['random', []], ['practice', []],
+  ['random', []], ['practice', ['instrument']],
   ['listen', ['random', 'rational', 'pitch', 'key', 'meter', 'score', 'fingering', 'instrument', 'part', 'performance']],
   ['drill', ['random', 'rational', 'pitch', 'key', 'meter', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'performance', 'listen']],
   ['proof', ['performance', 'reading', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'instrument', 'exercise', 'edit', 'part']],

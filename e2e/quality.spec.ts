@@ -81,6 +81,15 @@ test('axe finds nothing serious in the drills', async ({ page }) => {
   }
 });
 
+test('axe finds nothing serious about the class', async ({ page }) => {
+  await openDemo(page);
+  for (const see of ['pupils', 'work', 'lesson', 'next', 'kit', 'kept']) {
+    await page.goto(`/class?see=${see}`);
+    await expect(page.getByRole('tabpanel').locator('p, h2, table').first()).toBeVisible({ timeout: 30_000 });
+    expect([see, await seriousFindings(page)]).toEqual([see, []]);
+  }
+});
+
 test('axe finds nothing serious in the writing place and its dialogs', async ({ page }) => {
   await openDemo(page);
   await page.getByRole('button', { name: 'Write a line' }).click();

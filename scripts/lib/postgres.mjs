@@ -10,7 +10,7 @@ const DEBIAN_FOLDER = '/usr/lib/postgresql';
 const ADMIN = 'cifra';
 
 /** The folder with the server's programs, newest first. */
-function findBinaries() {
+export function findBinaries() {
   const folders = existsSync(DEBIAN_FOLDER) ? readdirSync(DEBIAN_FOLDER).sort((a, b) => Number(b) - Number(a)).map((v) => join(DEBIAN_FOLDER, v, 'bin')) : [];
   return [...folders, ...(process.env.PATH ?? '').split(':')].find((d) => d !== '' && existsSync(join(d, 'postgres')) && existsSync(join(d, 'initdb')));
 }

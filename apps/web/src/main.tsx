@@ -8,6 +8,7 @@ import './app.css';
 import { Board } from './board/Board';
 import { BringIn } from './bring/BringIn';
 import { Charts } from './charts/Charts';
+import { ClassPlace } from './class/ClassPlace';
 import { Drills } from './drills/Drills';
 import { Parts } from './parts/Parts';
 import { Practise } from './practise/Practise';
@@ -39,6 +40,7 @@ const router = createBrowserRouter([
       { path: '/', element: <Home /> },
       { path: '/shelf', element: <Shelf /> },
       { path: '/bring', element: <BringIn /> },
+      { path: '/class', element: <ClassPlace /> },
       { path: '/drills', element: <Drills /> },
       { path: '/charts/:instrument?/:note?', element: <Charts /> },
       { path: '/exercises/:id/write', element: <Write /> },

@@ -130,3 +130,4 @@ export { beatsText, judgeTaps, RHYTHM_KINDS, type RhythmKind, rhythmQuestion, ty
 export { earQuestion, type EarQuestion, improvisePrompt, type ImprovisePrompt } from './drill/earDrill';
 export { type BackingNote, BACKING_VOICES, type BackingVoice, planBacking } from './performance/backing';
 export { CLEAN_GOAL, LADDER_RUNGS, type LadderRung, MOST_CLEAN_GOAL } from './practice/ladder';
+export { type NextReason, type NextStep, type PupilRecord, type SectionalGroup, sectionals, whatNext } from './practice/whatNext';

@@ -3,7 +3,8 @@ import { figureLines } from '@cifra/engrave';
 import { ChevronLeft, ChevronRight, X } from 'lucide-react';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { useClasses, useExercise } from '../api/resources';
+import { useExercise } from '../api/resources';
+import { useCurrentClass } from '../class/currentClass';
 import { useFigures } from '../figures/loadFigures';
 import { useTeaching } from '../school/teaching';
 import { Failure, StaffSkeleton } from '../ui/States';
@@ -13,8 +14,8 @@ import { StaffLine } from './StaffLine';
 export function Board() {
   const { id = '' } = useParams();
   const exercise = useExercise(id);
-  const classes = useClasses();
-  const group = classes.data?.[0];
+  const classes = useCurrentClass();
+  const { group } = classes;
   const teaching = useTeaching(group);
   const figures = useFigures(group?.instruments ?? []);
   const sheet = useMemo(() => {

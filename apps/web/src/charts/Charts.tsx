@@ -6,7 +6,8 @@ import { LoaderCircle, Printer } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { download } from '../api/request';
-import { useClasses, useShelf } from '../api/resources';
+import { useShelf } from '../api/resources';
+import { useCurrentClass } from '../class/currentClass';
 import { useFigures } from '../figures/loadFigures';
 import { useTeaching } from '../school/teaching';
 import { Button } from '../ui/Button';
@@ -22,11 +23,11 @@ import { ChosenNote } from './ChosenNote';
 
 /** Opens what charts need: the class for its schools, the shelf for the notes of an exercise. */
 export function Charts() {
-  const classes = useClasses();
+  const classes = useCurrentClass();
   const shelf = useShelf();
   const { instrument, note } = useParams();
   const [query] = useSearchParams();
-  const group = classes.data?.[0];
+  const { group } = classes;
   const address = readChartAddress(instrument, note, query);
   if (classes.error !== undefined && group === undefined) return <Failure title="The charts could not be opened" detail={classes.error.message} onRetry={() => void classes.mutate()} />;
   if (group === undefined) return <div className="p-10"><StaffSkeleton label="Opening the charts" /></div>;

@@ -1,7 +1,8 @@
 import { knownNotes } from '@cifra/core';
 import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
-import { useClasses, useShelf, useTeacher } from '../api/resources';
+import { useShelf, useTeacher } from '../api/resources';
+import { useCurrentClass } from '../class/currentClass';
 import { useTeaching } from '../school/teaching';
 import { SelectField } from '../ui/Field';
 import { Failure, StaffSkeleton } from '../ui/States';
@@ -11,11 +12,11 @@ const NOTHING = () => undefined;
 
 /** Drills for a class, from the notes of a line or of the stage. */
 export function Drills() {
-  const classes = useClasses();
+  const classes = useCurrentClass();
   const shelf = useShelf();
   const { data: teacher } = useTeacher();
   const [query, setQuery] = useSearchParams();
-  const group = classes.data?.[0];
+  const { group } = classes;
   const teaching = useTeaching(group);
   useEffect(() => {
     document.title = 'Drills · Cifra';

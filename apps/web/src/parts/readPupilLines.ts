@@ -10,7 +10,7 @@ export interface ListedPupil {
 const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
 
 /** The instrument that a word means: by its name, its short name or the start of its name, the plainest first. */
-function instrumentNamed(word: string): InstrumentId | undefined {
+export function instrumentNamed(word: string): InstrumentId | undefined {
   const wanted = plain(word);
   if (wanted === '') return undefined;
   const names = INSTRUMENTS.map((i) => ({ id: i.id, names: [plain(i.name), plain(i.shortName), plain(i.id)] }));

@@ -2,7 +2,8 @@ import type { ClassView, ExerciseView } from '@cifra/contract';
 import { notesOf } from '@cifra/core';
 import type { ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
-import { useClasses, useExercise } from '../api/resources';
+import { useExercise } from '../api/resources';
+import { useCurrentClass } from '../class/currentClass';
 import { Empty, Failure, StaffSkeleton } from '../ui/States';
 
 interface Props {
@@ -19,8 +20,8 @@ const FAILED = { line: 'The line could not be opened', parts: 'The parts could n
 export function OpenExercise({ what, then, children }: Props) {
   const { id = '' } = useParams();
   const exercise = useExercise(id);
-  const classes = useClasses();
-  const group = classes.data?.[0];
+  const classes = useCurrentClass();
+  const { group } = classes;
   const error = exercise.error ?? classes.error;
   if (error !== undefined && (exercise.data === undefined || group === undefined)) {
     return error.status === 404 ? <Failure title="There is no such exercise" detail="It may have been taken off the shelf. Look there." />

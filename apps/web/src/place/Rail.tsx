@@ -1,10 +1,11 @@
-import { GraduationCap, Library, LogOut, Shapes, Table2 } from 'lucide-react';
+import { GraduationCap, Library, LogOut, Shapes, Table2, Users } from 'lucide-react';
 import { useState } from 'react';
 import { NavLink, useMatch, useNavigate } from 'react-router';
 import { mutate } from 'swr';
 import { forgetCopies } from '../api/keptCopies';
 import { remove } from '../api/request';
-import { useClasses, useTeacher } from '../api/resources';
+import { useTeacher } from '../api/resources';
+import { chooseClass, useCurrentClass } from '../class/currentClass';
 import { ProfileDialog } from '../school/ProfileDialog';
 import { Wordmark } from '../ui/Wordmark';
 import { forgetSavedDrafts } from '../write/drafts';
@@ -18,7 +19,7 @@ const ITEM = 'flex items-center gap-2.5 rounded-md px-2.5 py-2 text-[14px] max-m
 export function Rail() {
   const inside = useMatch('/exercises/:id/*');
   const { data: teacher } = useTeacher();
-  const { data: classes } = useClasses();
+  const { group, all } = useCurrentClass();
   const navigate = useNavigate();
   const [teaching, setTeaching] = useState(false);
   const signOut = async () => {
@@ -53,12 +54,19 @@ export function Rail() {
       <NavLink to={inside === null ? '/drills' : `/drills?from=${inside.params.id ?? ''}`} className={({ isActive }) => `${ITEM} md:mt-1 ${isActive ? 'bg-accent-soft font-semibold text-accent' : 'text-secondary hover:bg-panel hover:text-ink'}`}>
         <Shapes size={17} aria-hidden className="max-md:hidden" />Drills
       </NavLink>
+      <NavLink to="/class" className={({ isActive }) => `${ITEM} md:mt-1 ${isActive ? 'bg-accent-soft font-semibold text-accent' : 'text-secondary hover:bg-panel hover:text-ink'}`}>
+        <Users size={17} aria-hidden className="max-md:hidden" />Class
+      </NavLink>
       <NavLink to="/charts" className={({ isActive }) => `${ITEM} md:mt-1 ${isActive ? 'bg-accent-soft font-semibold text-accent' : 'text-secondary hover:bg-panel hover:text-ink'}`}>
         <Table2 size={17} aria-hidden className="max-md:hidden" />Charts
       </NavLink>
       <div className="flex-1" />
       <div className="flex items-center gap-2 text-[12.5px] text-secondary md:block">
-        <p className="px-1.5 max-md:hidden">{classes?.[0]?.name}</p>
+        {all.length > 1 ? (
+          <label className="block px-1.5 max-md:hidden"><span className="sr-only">The class that it is about</span>
+            <select value={group?.id ?? ''} onChange={(e) => chooseClass(e.target.value)} className="w-full truncate rounded border border-line bg-white py-0.5">{all.map((c) => <option key={c.id} value={c.id}>{c.name}</option>)}</select>
+          </label>
+        ) : <p className="px-1.5 max-md:hidden">{group?.name}</p>}
         <button type="button" onClick={() => setTeaching(true)} className="flex items-center gap-1.5 rounded px-1.5 py-1 whitespace-nowrap hover:bg-panel hover:text-ink">
           <GraduationCap size={14} aria-hidden /><span className="max-md:sr-only">How you teach</span>
         </button>

@@ -1,7 +1,8 @@
 import { FileUp, PenLine } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useClasses, useShelf } from '../api/resources';
+import { useShelf } from '../api/resources';
+import { useCurrentClass } from '../class/currentClass';
 import { useTeaching } from '../school/teaching';
 import { Button } from '../ui/Button';
 import { Empty, Failure, StaffSkeleton } from '../ui/States';
@@ -14,11 +15,10 @@ const BRING = 'inline-flex h-9 items-center gap-2 rounded-md border border-line 
 
 export function Shelf() {
   const { data, error, mutate } = useShelf();
-  const { data: classes } = useClasses();
-  const teaching = useTeaching(classes?.[0]);
+  const { group } = useCurrentClass();
+  const teaching = useTeaching(group);
   const [writing, setWriting] = useState(false);
   const [query, setQuery] = useState<ShelfQuery>(WHOLE_SHELF);
-  const group = classes?.[0];
   const shelved = useMemo(() => (data ?? []).map((e) => shelve(e, group, teaching)), [data, group, teaching]);
   const found = useMemo(() => findExercises(shelved, query), [shelved, query]);
   const ways = (

@@ -1,0 +1,46 @@
+import type { ClassView, KitView, LogView, PracticeView, SaveClassDto, SaveKitDto, SaveLogDto, SaveWorkDto, WorkView } from '@cifra/contract';
+import useSWR, { mutate, type SWRResponse } from 'swr';
+import { get, post, put, remove, type RequestError } from './request';
+
+type Resource<T> = SWRResponse<T, RequestError>;
+const of = (classId: string, what: string): string => `/api/classes/${classId}/${what}`;
+
+export const useWork = (classId: string): Resource<WorkView[]> => useSWR<WorkView[], RequestError>(of(classId, 'work'), get);
+export const useLog = (classId: string): Resource<LogView[]> => useSWR<LogView[], RequestError>(of(classId, 'log'), get);
+export const useKit = (classId: string): Resource<KitView[]> => useSWR<KitView[], RequestError>(of(classId, 'kit'), get);
+
+/** What pupils did at home on some lines, together. */
+export const useHome = (exercises: readonly string[]): Resource<(PracticeView & { readonly exerciseId: string })[]> =>
+  useSWR<(PracticeView & { readonly exerciseId: string })[], RequestError>(['home', ...exercises], async () => (await Promise.all(exercises.map(async (id) => (await get<PracticeView[]>(`/api/exercises/${id}/practice`)).map((p) => ({ ...p, exerciseId: id }))))).flat());
+
+const refresh = (classId: string, what: string): Promise<unknown> => mutate(of(classId, what));
+
+export async function saveWork(classId: string, id: string | undefined, dto: SaveWorkDto): Promise<void> {
+  await (id === undefined ? post(of(classId, 'work'), dto) : put(of(classId, `work/${id}`), dto));
+  await refresh(classId, 'work');
+}
+export async function removeWork(classId: string, id: string): Promise<void> {
+  await remove(of(classId, `work/${id}`));
+  await Promise.all([refresh(classId, 'work'), refresh(classId, 'log')]);
+}
+export async function saveLog(classId: string, dto: SaveLogDto): Promise<void> {
+  await put(of(classId, 'log'), dto);
+  await refresh(classId, 'log');
+}
+export async function saveKit(classId: string, id: string | undefined, dto: SaveKitDto): Promise<void> {
+  await (id === undefined ? post(of(classId, 'kit'), dto) : put(of(classId, `kit/${id}`), dto));
+  await refresh(classId, 'kit');
+}
+export async function removeKit(classId: string, id: string): Promise<void> {
+  await remove(of(classId, `kit/${id}`));
+  await refresh(classId, 'kit');
+}
+export async function createClass(dto: SaveClassDto): Promise<ClassView> {
+  const made = await post<ClassView>('/api/classes', dto);
+  await mutate('/api/classes');
+  return made;
+}
+export async function removeClass(id: string): Promise<void> {
+  await remove(`/api/classes/${id}`);
+  await mutate('/api/classes');
+}

@@ -1,0 +1,58 @@
+import { MAX_PUPILS } from '@cifra/contract';
+import { type InstrumentId } from '@cifra/core';
+import Papa from 'papaparse';
+import { instrumentNamed } from '../parts/readPupilLines';
+
+/** A pupil as a row of the table: without an id it is new. */
+export interface PupilRow {
+  readonly id?: string;
+  readonly name: string;
+  readonly instrument: InstrumentId;
+  readonly second?: InstrumentId | undefined;
+  readonly seat?: string | undefined;
+  readonly note?: string | undefined;
+}
+
+export interface ReadTable {
+  readonly rows: readonly PupilRow[];
+  /** Words that name no instrument, and lines that could not be taken. */
+  readonly problems: readonly string[];
+}
+
+const COLUMNS: Readonly<Record<string, keyof Omit<PupilRow, 'id'>>> = {
+  name: 'name', pupil: 'name', 'first name': 'name', initials: 'name', instrument: 'instrument', plays: 'instrument', second: 'second', 'second instrument': 'second', also: 'second', seat: 'seat', section: 'seat', desk: 'seat', note: 'note', notes: 'note', remark: 'note',
+};
+const ORDER: readonly (keyof Omit<PupilRow, 'id'>)[] = ['name', 'instrument', 'second', 'seat', 'note'];
+const MOST = { name: 40, seat: 20, note: 300 };
+
+/**
+ * Reads a table of pupils: CSV or pasted cells, with a line of headings or without, in the order name, instrument,
+ * second instrument, seat, note.
+ * @param otherwise the instrument of a line that names none
+ */
+export function readPupilTable(text: string, otherwise: InstrumentId): ReadTable {
+  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' });
+  const [head] = data;
+  const named = (head ?? []).map((h) => COLUMNS[h.trim().toLowerCase()]);
+  const hasHead = named.includes('name');
+  const columns = hasHead ? named : ORDER;
+  const problems: string[] = [];
+  const rows = data.slice(hasHead ? 1 : 0).flatMap((cells, i): PupilRow[] => {
+    const cell = (name: keyof Omit<PupilRow, 'id'>): string => (cells[columns.indexOf(name)] ?? '').trim();
+    const name = cell('name').slice(0, MOST.name);
+    if (name === '') {
+      problems.push(`line ${i + (hasHead ? 2 : 1)} has no name`);
+      return [];
+    }
+    const instrument = (word: string): InstrumentId | undefined => {
+      const found = instrumentNamed(word);
+      if (found === undefined && word !== '') problems.push(`${name}: “${word}” is not known as an instrument`);
+      return found;
+    };
+    const second = instrument(cell('second'));
+    const [seat, note] = [cell('seat').slice(0, MOST.seat), cell('note').slice(0, MOST.note)];
+    return [{ name, instrument: instrument(cell('instrument')) ?? otherwise, ...(second === undefined ? {} : { second }), ...(seat === '' ? {} : { seat }), ...(note === '' ? {} : { note }) }];
+  });
+  if (rows.length > MAX_PUPILS) problems.push(`only the first ${MAX_PUPILS} are taken`);
+  return { rows: rows.slice(0, MAX_PUPILS), problems };
+}

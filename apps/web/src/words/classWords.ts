@@ -1,0 +1,43 @@
+import type { KitKind, WorkView } from '@cifra/contract';
+import type { NextReason, Section } from '@cifra/core';
+import { dayWords } from './pageWords';
+import { SECTION_WORDS } from './sectionWords';
+import { list } from './spoken';
+
+export const KIT_WORDS: Readonly<Record<KitKind, { readonly name: string; readonly due: string; readonly settled: string; readonly settle: string }>> = {
+  loan: { name: 'Instrument on loan', due: 'due back', settled: 'came back', settle: 'It came back' },
+  supply: { name: 'Reed, oil, other supply', due: 'needed by', settled: 'given', settle: 'It was given' },
+  repair: { name: 'Repair or cleaning', due: 'wanted by', settled: 'done', settle: 'It is done' },
+};
+
+/** Which bars are set: `bars 3 to 6`, or the whole line. */
+export const barsWords = ({ fromBar, toBar }: Pick<WorkView, 'fromBar' | 'toBar'>): string => (fromBar === undefined || toBar === undefined ? 'the whole line' : fromBar === toBar ? `bar ${fromBar}` : `bars ${fromBar} to ${toBar}`);
+
+/** Whom something is set for, by name where they are few. */
+export function workForWords(w: Pick<WorkView, 'for' | 'section' | 'pupilIds'>, nameOf: (id: string) => string | undefined): string {
+  if (w.for === 'class') return 'the whole class';
+  if (w.for === 'section') return (SECTION_WORDS[w.section as Section] ?? 'a section').toLowerCase();
+  const names = (w.pupilIds ?? []).flatMap((id) => nameOf(id) ?? []);
+  return names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : list(names);
+}
+
+/** Why a pupil is looked at next, in words that a teacher would use. */
+export function reasonWords(r: NextReason, titleOf: (exercise: string) => string): string {
+  switch (r.kind) {
+    case 'overdue': return `${titleOf(r.exerciseId)} is ${r.days} ${r.days === 1 ? 'day' : 'days'} late`;
+    case 'missed-in-a-row': return `without the work ${r.times} times in a row`;
+    case 'not-at-home': return `${titleOf(r.exerciseId)} was not opened at home yet`;
+    case 'peeks': return `${r.peeks} peeks in ${titleOf(r.exerciseId)}: drill its figures`;
+    case 'ready': return `${titleOf(r.exerciseId)} is clean in a row at ${r.percent} %: ready for something new`;
+  }
+}
+
+/** How a day lies to today: `today`, `in 3 days`, `2 days late`, or the date. */
+export function dueWords(due: string, today: string): string {
+  const days = Math.round((Date.parse(due) - Date.parse(today)) / (24 * 3600_000));
+  if (days === 0) return 'today';
+  if (days === 1) return 'tomorrow';
+  if (days > 1 && days <= 7) return `in ${days} days`;
+  if (days < 0) return `${-days} ${days === -1 ? 'day' : 'days'} late`;
+  return dayWords(due);
+}

@@ -1,0 +1,54 @@
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { findBinaries } from './postgres.mjs';
+import { ROOT, run, Stop } from './steps.mjs';
+
+const RUNNING = join(ROOT, '.cifra/running.json');
+const two = (n) => String(n).padStart(2, '0');
+
+/** The address of the database: given, or of the Cifra that runs from this folder. */
+export function databaseUrl() {
+  const url = process.env.DATABASE_URL ?? (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).databaseUrl : undefined);
+  if (url === undefined) throw new Stop('Cifra does not run from this folder. Start it with npm start, or set DATABASE_URL.');
+  return url;
+}
+
+function program(name) {
+  const folder = findBinaries();
+  if (folder === undefined || !existsSync(join(folder, name))) throw new Stop(`${name} is not installed. Ask an administrator for: apt-get install postgresql-client.`);
+  return join(folder, name);
+}
+
+/** The address without the password, which goes by the environment: what runs is seen by everybody on a machine. */
+function connection(url) {
+  const u = new URL(url);
+  const password = decodeURIComponent(u.password);
+  u.password = '';
+  return { address: u.toString(), env: { ...process.env, PGPASSWORD: password } };
+}
+
+export function backupName(folder = join(ROOT, '.cifra/backups'), now = new Date()) {
+  return join(folder, `cifra ${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())} ${two(now.getHours())}${two(now.getMinutes())}${two(now.getSeconds())}.dump`);
+}
+
+/** Writes everything to a file, which has its name only when it is whole and can be read back. */
+export async function dumpDatabase(url, file) {
+  mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
+  const { address, env } = connection(url);
+  const part = `${file}.part`;
+  try {
+    await run(program('pg_dump'), ['--format=custom', `--file=${part}`, `--dbname=${address}`], { env });
+    await run(program('pg_restore'), ['--list', part]);
+    renameSync(part, file);
+  } finally {
+    rmSync(part, { force: true });
+  }
+  return statSync(file).size;
+}
+
+/** Puts a file's state in place of what is there, all of it or nothing. */
+export async function restoreDatabase(url, file) {
+  if (!existsSync(file)) throw new Stop(`There is no file ${file}.`);
+  const { address, env } = connection(url);
+  await run(program('pg_restore'), ['--clean', '--if-exists', '--no-owner', '--single-transaction', '--exit-on-error', `--dbname=${address}`, file], { env });
+}
