@@ -1,6 +1,7 @@
-// npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading, typing, playing, listening, readers.
+// npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading, typing, playing, listening, load, readers.
 import { benchCore } from './bench/core.mjs';
 import { benchListening } from './bench/listening.mjs';
+import { benchLoad } from './bench/load.mjs';
 import { benchMaking } from './bench/making.mjs';
 import { benchPlaying } from './bench/playing.mjs';
 import { benchReaders } from './bench/readers.mjs';
@@ -10,7 +11,7 @@ import { ensureBuilt } from './lib/build.mjs';
 import { ensureNpmPackages } from './lib/packages.mjs';
 import { fail, Stop } from './lib/steps.mjs';
 
-const BENCHES = { core: benchCore, making: benchMaking, reading: benchReading, typing: benchTyping, playing: benchPlaying, listening: benchListening, readers: benchReaders };
+const BENCHES = { core: benchCore, making: benchMaking, reading: benchReading, typing: benchTyping, playing: benchPlaying, listening: benchListening, load: benchLoad, readers: benchReaders };
 
 async function bench() {
   const wanted = process.argv.slice(2);

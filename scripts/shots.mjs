@@ -39,11 +39,11 @@ async function shots() {
   await shot('parts');
   await open('Lantern Walk', 'The whole class');
   await shot('whole-class');
-  await page.getByRole('button', { name: 'Change class' }).click();
-  await page.getByRole('dialog').waitFor();
-  await page.waitForTimeout(300);
+  await page.goto(`${base}/class`);
+  await page.getByRole('table').waitFor({ timeout: 60000 });
+  await page.waitForTimeout(500);
   await shot('class');
-  await page.keyboard.press('Escape');
+  await page.goBack();
   await page.getByRole('button', { name: 'How you teach' }).click();
   await page.getByRole('dialog').waitFor();
   await page.waitForTimeout(300);

@@ -44,11 +44,14 @@ export const longer = (tune, { bars = Infinity, notes = Infinity }) => {
   return { ...tune, source: { ...tune.source, measures, slurs: [], hairpins: [] } };
 };
 
-/** Runs with a server of its own over a new database, signed in as the demo's teacher. */
-export async function withDemoServer(work) {
+/**
+ * Runs with a server of its own over a new database, signed in as the demo's teacher.
+ * @param careful the database writes as safely as a real one
+ */
+export async function withDemoServer(work, { careful = false } = {}) {
   const folder = mkdtempSync(join(tmpdir(), 'cifra-bench-'));
   const startOf = performance.now();
-  const postgres = await startPostgres({ folder: join(folder, 'data'), throwaway: true });
+  const postgres = await startPostgres({ folder: join(folder, 'data'), throwaway: true, careful });
   await postgres.ensureDatabase('bench');
   const databaseMs = performance.now() - startOf;
   const serverStart = performance.now();
@@ -59,7 +62,7 @@ export async function withDemoServer(work) {
     const base = `http://127.0.0.1:${port}`;
     const signedIn = await fetch(`${base}/api/session/demo`, { method: 'POST' });
     const headers = { cookie: signedIn.headers.get('set-cookie').split(';')[0], 'content-type': 'application/json' };
-    await work({ base, headers, databaseMs, serverMs });
+    await work({ base, headers, databaseMs, serverMs, pid: server.child.pid });
   } finally {
     await server.stop();
     await postgres.stop();

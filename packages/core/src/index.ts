@@ -2,6 +2,7 @@ export { failure, type Problem, PROBLEM_CODES, type ProblemCode, type Result, su
 export { add, compare, divide, equal, formatRational, multiply, type Rational, rational, subtract, sum, toNumber, ZERO } from './rational/rational';
 export { type Concert, diatonic, letterName, midi, parsePitch, type Pitch, pitch, pitchText, samePitch, type Step, stepAt, stepIndex, STEPS, type Written } from './pitch/pitch';
 export { enharmonic } from './pitch/enharmonic';
+export { hertzOf, midiOf } from './pitch/hertz';
 export { spellSounding } from './pitch/spellSounding';
 export { isWritable } from './pitch/writable';
 export {

@@ -51,6 +51,7 @@ export class AccountService {
       const { id } = await this.classes.create(t.id, c.settings);
       const oldIds = c.pupils.map((p) => p.id);
       const saved = await this.classes.savePupils(id, c.pupils.map(({ id: _old, ...p }) => p));
+      for (const [i, p] of c.pupils.entries()) if (p.page !== undefined && saved[i] !== undefined) await this.classes.savePupilPage(id, saved[i].id, p.page);
       const pupilOf = new Map(saved.flatMap((p, i) => (oldIds[i] === undefined ? [] : [[oldIds[i], p.id] as const])));
       people += saved.length;
       const workOf = new Map<string, string>();

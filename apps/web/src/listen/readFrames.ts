@@ -1,14 +1,10 @@
-import type { Frame } from '@cifra/core';
+import { type Frame, hertzOf, midiOf } from '@cifra/core';
 import { PitchDetector } from 'pitchy';
 
 /** So many moments a second are looked at. */
 const HOPS_A_SECOND = 60;
 /** A window holds at least so many periods of the lowest note that is asked for. */
 const PERIODS = 3.2;
-const A4 = { hertz: 440, midi: 69 };
-
-export const hertzOf = (midi: number): number => A4.hertz * 2 ** ((midi - A4.midi) / 12);
-export const midiOf = (hertz: number): number => A4.midi + 12 * Math.log2(hertz / A4.hertz);
 
 /** Samples that a window needs to hold the lowest note, as a power of two. */
 export const windowFor = (lowestMidi: number, sampleRate: number): number => Math.max(1024, 2 ** Math.ceil(Math.log2((PERIODS * sampleRate) / hertzOf(lowestMidi))));

@@ -1,4 +1,4 @@
-import type { BackingNote, Click, Cue, PlayPlan, Said } from '@cifra/core';
+import { type BackingNote, type Click, type Cue, hertzOf, type PlayPlan, type Said } from '@cifra/core';
 // Piece by piece: the library's index makes a context with a worker from a blob at once, which this page's policy refuses.
 import { Context } from 'tone/build/esm/core/context/Context.js';
 import { ToneAudioBuffer } from 'tone/build/esm/core/context/ToneAudioBuffer.js';
@@ -72,8 +72,6 @@ function ownContext(): Context {
   return context;
 }
 
-const hertz = (midi: number): number => 440 * 2 ** ((midi - 69) / 12);
-
 /** The metronome's clicks, and those of a plan that are only counted. */
 export const clicksHeard = (plan: PlayPlan, metronome: boolean): readonly Click[] => plan.clicks.filter((c) => metronome || c.word !== undefined);
 
@@ -106,7 +104,7 @@ export class Player {
       if (buffer === undefined) continue;
       voice.notes.forEach((n, i) => transport.schedule((time) => this.sound(buffer, voice, n, voice.notes[i - 1]?.slurred === true, time), n.at));
     }
-    for (const b of programme.backing) transport.schedule((time) => under.triggerAttackRelease(hertz(b.midi), b.seconds * (b.voice === 'bass' ? TONGUED : 1), time, b.voice === 'bass' ? 1 : 0.5), b.at);
+    for (const b of programme.backing) transport.schedule((time) => under.triggerAttackRelease(hertzOf(b.midi), b.seconds * (b.voice === 'bass' ? TONGUED : 1), time, b.voice === 'bass' ? 1 : 0.5), b.at);
     for (const c of programme.clicks) {
       transport.schedule((time) => {
         tick.triggerAttackRelease(CLICK_HERTZ[c.strength], CLICK_SECONDS, time, dbToGain(CLICK_DECIBEL[c.strength]));

@@ -1,4 +1,4 @@
-import { beatQuarters, type Exercise, instrumentOf, type InstrumentId, isClean, type KnownNotes, type PageSetup, partOf, placeMeasures, planPages, quartersAMinute, structureOf, type Teaching, type Tempo, toNumber } from '@cifra/core';
+import { type Exercise, instrumentOf, type InstrumentId, isClean, type KnownNotes, type PageSetup, partOf, planPages, structureOf, type Teaching } from '@cifra/core';
 import { pageName, type Paper, readPageName } from '@cifra/engrave';
 import { Tabs } from 'radix-ui';
 import { type MouseEvent, type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -20,13 +20,14 @@ import { ListenPanel } from './ListenPanel';
 import { PartStrip, type StripSize } from './PartStrip';
 import { Pieces, type Chain } from './Pieces';
 import { PlayBar } from './PlayBar';
+import { lineTempo } from './lineTempo';
 import { layOutProgramme, type PlaySetup } from './programme';
 import { inOrder, type Rung, RUNG_SETUP } from './rungs';
 import { SoundPanel } from './SoundPanel';
-import { TEMPO_STEP } from './tempoRange';
-import { addTap, tappedTempo } from './tempoTap';
 import { TunerPanel } from './TunerPanel';
+import { usePlayedMinutes } from './usePlayedMinutes';
 import { usePlayer } from './usePlayer';
+import { usePlayKeys } from './usePlayKeys';
 import { usePractice } from './usePractice';
 import { type TakeSource, useTake } from './useTake';
 
@@ -64,7 +65,6 @@ type View = keyof typeof VIEWS;
 const isView = (v: string | null): v is View => v !== null && v in VIEWS;
 const SECONDS_A_MINUTE = 60;
 const FIGURE_ROWS = ['figure', 'diagram'];
-const TYPED_IN = 'input, select, textarea, button, [role=slider], [role=button], [role=tab]';
 
 /** Everything with which one part is practised: the part large, the player, and one panel at a time. */
 export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, paper, known, along, ladder, cleanGoal, onNews, onHandIn, handed, children }: Props) {
@@ -110,7 +110,7 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
   const laid = useMemo(() => (plan === undefined ? undefined : layOutProgramme(plan.part, playingAlong, stable)), [plan, playingAlong, stable]);
 
   const takeSetup = useMemo((): PlaySetup => ({ ...stable, again: false, turns: 'none', others: [], heard: { ...stable.heard, part: false, countIn: true, drone: false, bass: false } }), [stable]);
-  const beats = useMemo(() => tempoOf(exercise), [exercise]);
+  const beats = useMemo(() => lineTempo(exercise), [exercise]);
   const take = useTake(plan, takeSetup, beats === 0 ? 1 : (SECONDS_A_MINUTE / beats) / takeSetup.speed);
   const takeProgramme = useMemo(() => (plan === undefined ? undefined : layOutProgramme(plan.part, [], takeSetup).programme), [plan, takeSetup]);
   const [taking, setTaking] = useState(false);
@@ -146,36 +146,9 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
   runRef.current = run;
   useEffect(() => { if (heardTake !== undefined) runRef.current(isClean(heardTake)); }, [heardTake]);
 
-  const taps = useRef<readonly number[]>([]);
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || e.altKey || e.defaultPrevented) return;
-      if (e.target instanceof HTMLElement && e.target.closest(TYPED_IN) !== null && e.key === ' ') return;
-      if (e.target instanceof HTMLElement && e.target.closest('input, textarea, select') !== null) return;
-      if (e.key === ' ') {
-        e.preventDefault();
-        if (playing) halt();
-        else void start();
-      } else if (e.key === '+' || e.key === '-') setPercent((p) => p + (e.key === '+' ? TEMPO_STEP : -TEMPO_STEP));
-      else if (e.key.toLowerCase() === 't') {
-        taps.current = addTap(taps.current, performance.now() / 1000);
-        const tempo = tappedTempo(taps.current);
-        if (tempo !== undefined && beats > 0) setPercent((100 * tempo) / beats);
-      }
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [playing, start, halt, setPercent, beats]);
+  usePlayKeys({ playing, start, halt, setPercent, beats });
 
-  const playedSince = useRef<number | undefined>(undefined);
-  useEffect(() => {
-    if (playing) playedSince.current = Date.now();
-    else if (playedSince.current !== undefined) {
-      const minutes = (Date.now() - playedSince.current) / 60_000;
-      playedSince.current = undefined;
-      keep((k) => ({ ...k, minutes: k.minutes + minutes }));
-    }
-  }, [playing, keep]);
+  usePlayedMinutes(playing, useCallback((minutes: number) => keep((k) => ({ ...k, minutes: k.minutes + minutes })), [keep]));
   const [minutesAtStart] = useState(kept.minutes);
   const newsRef = useRef(onNews);
   newsRef.current = onNews;
@@ -268,11 +241,4 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
 /** A button that was pressed with the hand lets go of the keyboard, so that Space plays; one reached by Tab keeps it. */
 function freeSpace({ detail, target }: MouseEvent): void {
   if (detail > 0 && target instanceof HTMLElement) target.closest('button')?.blur();
-}
-
-/** The line's own speed: so many felt beats a minute in its first bar. */
-function tempoOf({ source }: Exercise): number {
-  const [first] = placeMeasures(source);
-  const tempo: Tempo | undefined = first?.measure.tempo;
-  return first === undefined ? 0 : quartersAMinute(tempo, first.meter) / toNumber(beatQuarters(first.meter));
 }

@@ -1,3 +1,5 @@
+import { hertzOf } from '@cifra/core';
+
 /** Sounds one pitch until it is told to stop. */
 export interface Drone {
   readonly stop: () => void;
@@ -11,7 +13,7 @@ const FADE_SECONDS = 0.15;
 export async function startDrone(midi: number): Promise<Drone> {
   const context = new AudioContext();
   await context.resume();
-  const oscillator = new OscillatorNode(context, { frequency: 440 * 2 ** ((midi - 69) / 12), periodicWave: context.createPeriodicWave(new Float32Array(OVERTONES.length), new Float32Array(OVERTONES)), type: 'custom' });
+  const oscillator = new OscillatorNode(context, { frequency: hertzOf(midi), periodicWave: context.createPeriodicWave(new Float32Array(OVERTONES.length), new Float32Array(OVERTONES)), type: 'custom' });
   const gain = new GainNode(context, { gain: 0 });
   gain.gain.linearRampToValueAtTime(LOUDNESS, context.currentTime + FADE_SECONDS);
   oscillator.connect(gain).connect(context.destination);

@@ -1,4 +1,4 @@
-import { midi, type Pitch } from '@cifra/core';
+import { hertzOf, midi, type Pitch } from '@cifra/core';
 
 const SECONDS = 1.1;
 const ATTACK = 0.03;
@@ -12,9 +12,6 @@ const OVERTONES = [0, 1, 0.55, 0.35, 0.18, 0.1, 0.05];
 let context: AudioContext | undefined;
 let sounding: OscillatorNode[] = [];
 
-/** Equal temperament with A at 440 hertz. */
-const hertz = (note: number): number => 440 * 2 ** ((note - 69) / 12);
-
 interface Sounded {
   readonly midi: number;
   /** From the start of the run, in seconds. */
@@ -25,7 +22,7 @@ interface Sounded {
 function sound(c: AudioContext, { midi: note, at, seconds }: Sounded, release: number): OscillatorNode {
   const start = c.currentTime + at;
   const end = start + seconds;
-  const oscillator = new OscillatorNode(c, { frequency: hertz(note), periodicWave: c.createPeriodicWave(new Float32Array(OVERTONES.length), new Float32Array(OVERTONES)), type: 'custom' });
+  const oscillator = new OscillatorNode(c, { frequency: hertzOf(note), periodicWave: c.createPeriodicWave(new Float32Array(OVERTONES.length), new Float32Array(OVERTONES)), type: 'custom' });
   const gain = new GainNode(c, { gain: 0 });
   gain.gain.setValueAtTime(0, start);
   gain.gain.linearRampToValueAtTime(LOUDNESS, start + ATTACK);

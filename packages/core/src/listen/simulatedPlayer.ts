@@ -3,6 +3,7 @@ import { finger } from '../instrument/finger';
 import type { Annotations } from '../part/annotate';
 import type { Part } from '../part/derivePart';
 import { semitones } from '../pitch/interval';
+import { hertzOf } from '../pitch/hertz';
 import { midi } from '../pitch/pitch';
 import { randomFrom } from '../random/random';
 import { spellWritten } from './spellWritten';
@@ -115,7 +116,7 @@ const LOUDNESS = 0.35;
 export function soundTake(notes: readonly SimulatedNote[], seconds: number, sampleRate: number, noise: number, seed: number): Float32Array {
   const samples = new Float32Array(Math.ceil(seconds * sampleRate));
   for (const n of notes) {
-    const hertz = 440 * 2 ** ((n.midi - 69) / 12);
+    const hertz = hertzOf(n.midi);
     const from = Math.max(0, Math.round(n.at * sampleRate));
     const count = Math.min(samples.length - from, Math.round(n.seconds * sampleRate));
     for (let k = 0; k < count; k++) {
