@@ -134,7 +134,6 @@ async function shots() {
   await page.setViewportSize({ width: 390, height: 800 });
   await page.goto(`${base}/p/${made.token}?at=practise`);
   await engraved();
-  await page.locator('.sheet .note').nth(2).click();
   await page.waitForTimeout(800);
   await shot('pupil');
   await page.request.delete(`${base}/api/links/${made.id}`);

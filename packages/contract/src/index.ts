@@ -8,7 +8,7 @@ export {
 } from './practiceDto';
 export { LINK_DAYS, MakeLinkDto, MakeSetDto, SET_KINDS, type SetKind } from './setDto';
 export {
-  DeleteAccountDto, KIT_KINDS, type KitKind, type KitView, LogEntryDto, type LogView, MAX_NOTE_LENGTH, SaveKitDto, SaveLogDto, SaveWorkDto, WORK_FOR, type WorkFor, type WorkView,
+  DeleteAccountDto, KIT_KINDS, type KitKind, type KitView, LogEntryDto, type LogView, MAX_NOTE_LENGTH, SaveKitDto, SaveLogDto, SaveWorkDto, type WorkView,
 } from './workDto';
 export {
   type AccountClass, type AccountFile, type CandidateView, type ClassView, type ExerciseView, type LinkView, type OpenedLinkView, type PupilView, type ReadingView, type RefusalView, type RevisionDocumentView, type RevisionView,

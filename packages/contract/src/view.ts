@@ -119,6 +119,8 @@ export interface OpenedLinkView {
   readonly known?: readonly string[];
   /** How the teacher lets it be practised. */
   readonly practice: PracticeSetupDto;
+  /** What is set of this line for whoever has the link, the nearest day first. */
+  readonly set: readonly Pick<WorkView, 'due' | 'fromBar' | 'toBar' | 'rungs' | 'goalPercent' | 'note'>[];
   /** Whether it is one pupil's own link: only then there is a record to keep. */
   readonly own: boolean;
   readonly expiresAt: string;

@@ -1,4 +1,4 @@
-import { LADDER_RUNGS, type LadderRung, type Section, SECTIONS, FADE_STEPS, type FadeStep } from '@cifra/core';
+import { LADDER_RUNGS, type LadderRung, type Section, SECTIONS, SET_FOR, type SetFor, FADE_STEPS, type FadeStep } from '@cifra/core';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsOptional, IsString, IsUUID, Length, Matches, Max, MaxLength, Min, ValidateNested } from 'class-validator';
 import { MAX_PUPILS } from './classDto';
@@ -11,10 +11,6 @@ export const MAX_NOTE_LENGTH = 500;
 const MOST_PERCENT = 200;
 const MOST_BARS = 1024;
 
-/** Whom something is set for: all of a class, one of its sections, or some of its pupils. */
-export const WORK_FOR = ['class', 'section', 'pupils'] as const;
-export type WorkFor = (typeof WORK_FOR)[number];
-
 /** Work that is set: a line or some bars of it, until a day. */
 export class SaveWorkDto {
   @IsUUID() exerciseId!: string;
@@ -23,7 +19,7 @@ export class SaveWorkDto {
   @IsOptional() @IsInt() @Min(0) @Max(MOST_BARS) fromBar?: number;
   @IsOptional() @IsInt() @Min(0) @Max(MOST_BARS) toBar?: number;
 
-  @IsIn(WORK_FOR) for!: WorkFor;
+  @IsIn(SET_FOR) for!: SetFor;
   @IsOptional() @IsIn(SECTIONS) section?: Section;
   @IsOptional() @IsArray() @ArrayMinSize(1, { message: 'Choose at least one pupil.' }) @ArrayMaxSize(MAX_PUPILS) @ArrayUnique() @IsUUID(undefined, { each: true }) pupilIds?: string[];
 

@@ -2,9 +2,10 @@ import { Module } from '@nestjs/common';
 import { AuthModule } from '../auth/auth.module';
 import { ClassModule } from '../class/class.module';
 import { ExerciseModule } from '../exercise/exercise.module';
+import { WorkModule } from '../work/work.module';
 import { LinkController } from './link.controller';
 import { LinkRepository } from './link.repository';
 import { LinkService } from './link.service';
 
-@Module({ imports: [ExerciseModule, ClassModule, AuthModule], controllers: [LinkController], providers: [LinkService, LinkRepository], exports: [LinkService] })
+@Module({ imports: [ExerciseModule, ClassModule, AuthModule, WorkModule], controllers: [LinkController], providers: [LinkService, LinkRepository], exports: [LinkService] })
 export class LinkModule {}

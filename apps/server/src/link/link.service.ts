@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
-import type { LinkView, MakeLinkDto, OpenedLinkView } from '@cifra/contract';
-import type { Exercise, InstrumentId } from '@cifra/core';
+import type { LinkView, MakeLinkDto, OpenedLinkView, PupilView } from '@cifra/contract';
+import { type Exercise, type InstrumentId, isSetFor } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
 import { AuthRepository, type TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
@@ -8,6 +8,7 @@ import { teachingOf } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
 import { classCopy, pupilCopy } from '../pages/copies';
 import { notFound, Refusal } from '../refusal/refusal';
+import { WorkRepository } from '../work/work.repository';
 import type { PageCopy } from '../worker/task';
 import { LinkRepository, type LinkRow, linkView } from './link.repository';
 
@@ -19,6 +20,8 @@ const CODE_DAYS = 90;
 /** Wrong links from one address before it has to wait. */
 const MOST_WRONG = 40;
 const WAIT = 15 * 60_000;
+/** What was due longer ago is not shown any more. */
+const PAST_DAYS = 14;
 
 /** The line without what other players' pages hold. */
 function lineFor({ partChoices, notTaken: _n, ...line }: Exercise, instrument: InstrumentId): Exercise {
@@ -30,7 +33,7 @@ function lineFor({ partChoices, notTaken: _n, ...line }: Exercise, instrument: I
 @Injectable()
 export class LinkService {
   constructor(
-    private readonly links: LinkRepository, private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly teachers: AuthRepository,
+    private readonly links: LinkRepository, private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly teachers: AuthRepository, private readonly work: WorkRepository,
   ) {}
 
   list = async (t: TeacherRow, exerciseId: string): Promise<LinkView[]> => (await this.links.list(t.id, exerciseId)).map(linkView);
@@ -78,6 +81,13 @@ export class LinkService {
     return { view, row };
   }
 
+  /** What is set of the link's line: for the pupil, or on a class's link for all of it. What is long past is left away. */
+  private async setFor({ classId, exerciseId, instrument }: LinkRow, pupil: PupilView | undefined): Promise<OpenedLinkView['set']> {
+    const since = new Date(Date.now() - PAST_DAYS * DAY).toISOString().slice(0, 10);
+    const all = (await this.work.list(classId)).filter((w) => w.exerciseId === exerciseId && w.due >= since && (pupil === undefined ? isSetFor({ ...w, pupilIds: undefined }, { id: '', instrument }) : isSetFor(w, pupil)));
+    return all.map(({ due, fromBar, toBar, rungs, goalPercent, note }) => ({ due, rungs, ...(fromBar === undefined ? {} : { fromBar }), ...(toBar === undefined ? {} : { toBar }), ...(goalPercent === undefined ? {} : { goalPercent }), ...(note === undefined ? {} : { note }) })).sort((a, b) => (a.due < b.due ? -1 : 1));
+  }
+
   private async find(row: LinkRow, today: string): Promise<OpenedLinkView | undefined> {
     const [teacher, group, exercise] = await Promise.all([
       this.teachers.findById(row.teacherId), this.classes.find(row.teacherId, row.classId), this.exercises.findIfThere(row.teacherId, row.exerciseId),
@@ -87,7 +97,7 @@ export class LinkService {
     const teaching = teachingOf(teacher, group);
     const copy = pupil === undefined ? classCopy(group, teaching, row.instrument, today) : pupilCopy(group, teaching, pupil, today);
     return {
-      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching, page: copy.page, paper: group.paper, practice: teacher.practice, own: pupil !== undefined, expiresAt: row.expiresAt.toISOString(),
+      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching, page: copy.page, paper: group.paper, practice: teacher.practice, set: await this.setFor(row, pupil), own: pupil !== undefined, expiresAt: row.expiresAt.toISOString(),
       ...(copy.known === undefined ? {} : { known: copy.known }),
     };
   }

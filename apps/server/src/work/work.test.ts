@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import type { AccountFile, ClassView, ExerciseView, KitView, LogView, PupilView, SaveWorkDto, WorkView } from '@cifra/contract';
+import type { AccountFile, ClassView, ExerciseView, KitView, LinkView, LogView, OpenedLinkView, PupilView, SaveWorkDto, WorkView } from '@cifra/contract';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { openDemoClass } from '../testing/demoClass';
 import type { TestServer } from '../testing/testServer';
@@ -38,6 +38,26 @@ describe('what is set', () => {
   it('is refused with a word where it is not whole', async () => {
     const refusals: readonly (readonly [Partial<SaveWorkDto>, number])[] = [[{ for: 'section' }, 400], [{ for: 'pupils' }, 400], [{ for: 'pupils', pupilIds: [kite.id] }, 404], [{ fromBar: 6, toBar: 3 }, 400], [{ due: 'soon' }, 400], [{ exerciseId: group.id }, 404], [{ rungs: ['fly'] as never }, 400], [{ goalPercent: 0 }, 400]];
     for (const [more, status] of refusals) expect([more, (await mara.post(at('work')).send(set(more))).status]).toEqual([more, status]);
+  });
+});
+
+describe('what is set, on the pupils\' links', () => {
+  it('shows each what is set for them of that line, and nothing of others or of long ago', async () => {
+    const trumpeter = pupils.find((p) => p.instrument === 'trumpet');
+    const open = async (pupilId: string | undefined): Promise<OpenedLinkView> => {
+      const { token } = (await mara.post('/api/links').send({ exerciseId: kite.id, classId: group.id, instrument: 'trumpet', days: 7, ...(pupilId === undefined ? {} : { pupilId }) }).expect(201)).body as LinkView;
+      return (await server.agent().get(`/api/links/open/${token}`).expect(200)).body as OpenedLinkView;
+    };
+    for (const w of (await mara.get(at('work'))).body as WorkView[]) await mara.delete(at(`work/${w.id}`)).expect(204);
+    await mara.post(at('work')).send(set({ due: '2099-01-03', for: 'section', section: 'trumpets', note: 'for the section' })).expect(201);
+    await mara.post(at('work')).send(set({ due: '2099-01-02', for: 'pupils', pupilIds: [trumpeter?.id ?? ''], note: 'for one' })).expect(201);
+    await mara.post(at('work')).send(set({ due: '2099-01-01', for: 'section', section: 'flutes', note: 'for others' })).expect(201);
+    await mara.post(at('work')).send(set({ due: '2020-01-01', note: 'long ago' })).expect(201);
+    const own = await open(trumpeter?.id);
+    expect(own.set.map((w) => w.note)).toEqual(['for one', 'for the section']);
+    expect((await open(undefined)).set.map((w) => w.note)).toEqual(['for the section']);
+    // Not a word of whom else it is for.
+    expect(JSON.stringify(own.set)).not.toMatch(/pupilIds|"for"|"section":/);
   });
 });
 

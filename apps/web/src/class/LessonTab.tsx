@@ -1,4 +1,5 @@
 import type { ClassView, LogEntryDto, WorkView } from '@cifra/contract';
+import { isSetFor } from '@cifra/core';
 import { useMemo, useState } from 'react';
 import { saveLog, useLog, useWork } from '../api/classResources';
 import { usePupils } from '../api/resources';
@@ -8,7 +9,6 @@ import { useNotice } from '../ui/Notices';
 import { Empty, Failure, StaffSkeleton } from '../ui/States';
 import { barsWords } from '../words/classWords';
 import { dayWords, todayIso } from '../words/pageWords';
-import { isFor } from './workPlan';
 
 const LESSON = 'lesson';
 
@@ -32,7 +32,7 @@ function Lesson({ group, pupils, work, log }: { readonly group: ClassView; reado
   const [saving, setSaving] = useState(false);
   const notice = useNotice();
   const chosen = work.find((w) => w.id === about);
-  const asked = useMemo(() => (chosen === undefined ? pupils : pupils.filter((p) => isFor(chosen, p))), [pupils, chosen]);
+  const asked = useMemo(() => (chosen === undefined ? pupils : pupils.filter((p) => isSetFor(chosen, p))), [pupils, chosen]);
   const written = log.filter((l) => l.day === day && (l.workId ?? LESSON) === about);
   const save = async () => {
     setSaving(true);

@@ -1,5 +1,5 @@
-import { type ClassView, type SaveWorkDto, WORK_FOR, type WorkFor, type WorkView } from '@cifra/contract';
-import { FADE_STEPS, type FadeStep, instrumentOf, LADDER_RUNGS, type LadderRung, type Section } from '@cifra/core';
+import type { ClassView, SaveWorkDto, WorkView } from '@cifra/contract';
+import { FADE_STEPS, type FadeStep, instrumentOf, LADDER_RUNGS, type LadderRung, type Section, SET_FOR, type SetFor } from '@cifra/core';
 import { CalendarDays, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -16,7 +16,7 @@ import { RUNG_WORDS } from '../words/practiseWords';
 import { SECTION_WORDS } from '../words/sectionWords';
 import { byWeeks, workCalendar } from './workPlan';
 
-const FOR_WORDS: Readonly<Record<WorkFor, string>> = { class: 'the whole class', section: 'a section', pupils: 'some pupils' };
+const FOR_WORDS: Readonly<Record<SetFor, string>> = { class: 'the whole class', section: 'a section', pupils: 'some pupils' };
 
 /** What is set, week by week; a line or some bars, for whom, until when. */
 export function WorkTab({ group }: { readonly group: ClassView }) {
@@ -85,7 +85,7 @@ function WorkDialog({ group, work, onClose }: { readonly group: ClassView; reado
   const { data: shelf } = useShelf();
   const { data: pupils } = usePupils(group.id);
   const [exerciseId, setExercise] = useState(work?.exerciseId ?? '');
-  const [whom, setWhom] = useState<WorkFor>(work?.for ?? 'class');
+  const [whom, setWhom] = useState<SetFor>(work?.for ?? 'class');
   const [section, setSection] = useState<Section | undefined>(work?.section);
   const [pupilIds, setPupils] = useState<readonly string[]>(work?.pupilIds ?? []);
   const [from, setFrom] = useState(work?.fromBar?.toString() ?? '');
@@ -118,7 +118,7 @@ function WorkDialog({ group, work, onClose }: { readonly group: ClassView; reado
       <div className="grid gap-4 md:grid-cols-2">
         <SelectField id="work-line" label="Which line" value={line ?? ''} onChange={(e) => setExercise(e.target.value)}>{(shelf ?? []).map((e) => <option key={e.id} value={e.id}>{e.title}</option>)}</SelectField>
         <TextField id="work-due" label="Due on" type="date" value={due} onChange={(e) => setDue(e.target.value)} />
-        <SelectField id="work-for" label="For whom" value={whom} onChange={(e) => setWhom(e.target.value as WorkFor)}>{WORK_FOR.map((f) => <option key={f} value={f}>{FOR_WORDS[f]}</option>)}</SelectField>
+        <SelectField id="work-for" label="For whom" value={whom} onChange={(e) => setWhom(e.target.value as SetFor)}>{SET_FOR.map((f) => <option key={f} value={f}>{FOR_WORDS[f]}</option>)}</SelectField>
         {whom === 'section' && <SelectField id="work-section" label="Section" value={section ?? sections[0]} onChange={(e) => setSection(e.target.value as Section)}>{sections.map((s) => <option key={s} value={s}>{SECTION_WORDS[s]}</option>)}</SelectField>}
         {whom === 'pupils' && (
           <fieldset className="md:col-span-2"><legend className="mb-1 text-[13px] font-medium">Pupils</legend>

@@ -1,8 +1,9 @@
 import 'reflect-metadata';
 import type { LogView, PupilView, WorkView } from '@cifra/contract';
+import { isSetFor } from '@cifra/core';
 import { dueWords, workForWords } from '../words/classWords';
 import { readPupilTable } from './readPupilTable';
-import { byWeeks, isFor, mondayOf, pupilRecords, workCalendar } from './workPlan';
+import { byWeeks, mondayOf, pupilRecords, workCalendar } from './workPlan';
 
 const work = (more: Partial<WorkView> = {}): WorkView => ({ id: 'w1', exerciseId: 'e1', title: 'Harbour Steps', for: 'class', rungs: ['count'], due: '2026-11-27', createdAt: '2026-11-20T10:00:00Z', ...more });
 const pupil = (id: string, instrument: PupilView['instrument'], more: Partial<PupilView> = {}): PupilView => ({ id, name: id, instrument, ...more });
@@ -31,7 +32,7 @@ describe('a table of pupils', () => {
 describe('what is set', () => {
   it('is for a class, for who plays in a section, also as a second instrument, or for some by name', () => {
     const horn = pupil('h', 'horn', { second: 'flute' });
-    expect([isFor(work(), horn), isFor(work({ for: 'section', section: 'flutes' }), horn), isFor(work({ for: 'section', section: 'trumpets' }), horn), isFor(work({ for: 'pupils', pupilIds: ['x'] }), horn), isFor(work({ for: 'pupils', pupilIds: ['h'] }), horn)]).toEqual([true, true, false, false, true]);
+    expect([isSetFor(work(), horn), isSetFor(work({ for: 'section', section: 'flutes' }), horn), isSetFor(work({ for: 'section', section: 'trumpets' }), horn), isSetFor(work({ for: 'pupils', pupilIds: ['x'] }), horn), isSetFor(work({ for: 'pupils', pupilIds: ['h'] }), horn)]).toEqual([true, true, false, false, true]);
     expect(workForWords(work({ for: 'pupils', pupilIds: ['a', 'b', 'c', 'd', 'e'] }), (id) => id.toUpperCase())).toBe('A, B, C and 2 more');
   });
 

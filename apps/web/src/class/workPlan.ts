@@ -1,15 +1,6 @@
 import type { LogView, PracticeView, PupilView, WorkView } from '@cifra/contract';
-import { instrumentOf, type PupilRecord } from '@cifra/core';
+import { isSetFor, type PupilRecord } from '@cifra/core';
 import { createEvents, type EventAttributes } from 'ics';
-
-/** Whether a work is set for a pupil. */
-export function isFor(w: Pick<WorkView, 'for' | 'section' | 'pupilIds'>, p: Pick<PupilView, 'id' | 'instrument' | 'second'>): boolean {
-  switch (w.for) {
-    case 'class': return true;
-    case 'section': return [p.instrument, p.second].some((i) => i !== undefined && instrumentOf(i).section === w.section);
-    case 'pupils': return w.pupilIds?.includes(p.id) === true;
-  }
-}
 
 /** Everything that is known of each pupil of a class, put together. */
 export function pupilRecords(pupils: readonly PupilView[], work: readonly WorkView[], log: readonly LogView[], home: readonly (PracticeView & { readonly exerciseId: string })[]): PupilRecord[] {
@@ -17,7 +8,7 @@ export function pupilRecords(pupils: readonly PupilView[], work: readonly WorkVi
     const own = log.filter((l) => l.pupilId === p.id);
     return {
       id: p.id, instrument: p.instrument,
-      set: work.filter((w) => isFor(w, p)).map((w) => ({ workId: w.id, exerciseId: w.exerciseId, due: w.due, done: own.some((l) => l.workId === w.id && l.done) })),
+      set: work.filter((w) => isSetFor(w, p)).map((w) => ({ workId: w.id, exerciseId: w.exerciseId, due: w.due, done: own.some((l) => l.workId === w.id && l.done) })),
       days: own.filter((l) => l.workId === undefined || work.some((w) => w.id === l.workId)).map((l) => ({ day: l.day, done: l.done })),
       home: home.filter((h) => h.pupilId === p.id).map((h) => ({ exerciseId: h.exerciseId, minutes: h.minutes, bestPercent: h.bestPercent, peeks: h.peeks, rungs: h.rungs.length, updatedAt: h.updatedAt })),
     };

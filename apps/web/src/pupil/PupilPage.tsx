@@ -14,6 +14,8 @@ import { Failure, StaffSkeleton } from '../ui/States';
 import { Sheet } from '../ui/Sheet';
 import { useWidth } from '../ui/useWidth';
 import { Wordmark } from '../ui/Wordmark';
+import { barsWords, dueWords } from '../words/classWords';
+import { RUNG_WORDS } from '../words/practiseWords';
 import { dayWords, todayIso } from '../words/pageWords';
 import { figureWords } from '../words/spoken';
 import { handInTake, usePracticeRecord } from './practiceRecord';
@@ -95,6 +97,7 @@ function ReadPage({ opened }: { readonly opened: OpenedLinkView }) {
         <div className="px-4 pt-3">
           {plan !== undefined && <p>{signatureSentence(plan.part.decisions.key.fifths)}</p>}
           {look !== undefined && <p className="mt-1"><strong className="font-semibold">Look first:</strong> {look}</p>}
+          {opened.set.map((w) => <p key={`${w.due} ${w.fromBar ?? ''}`} className="mt-1"><strong className="font-semibold">Due {dueWords(w.due, today)}:</strong> {[barsWords(w), ...w.rungs.map((r) => RUNG_WORDS[r].toLowerCase()), ...(w.goalPercent === undefined ? [] : [`goal ${w.goalPercent} % of the tempo`])].join(', ')}{w.note === undefined ? '' : `. ${w.note}`}</p>)}
           {exercise.note !== undefined && <p className="mt-1"><strong className="font-semibold">Your teacher says:</strong> {exercise.note}</p>}
         </div>
         <div ref={ref} className="px-2 py-3">

@@ -1,5 +1,5 @@
-import type { KitKind, WorkFor } from '@cifra/contract';
-import type { FadeStep, LadderRung, Section } from '@cifra/core';
+import type { KitKind } from '@cifra/contract';
+import type { FadeStep, LadderRung, Section, SetFor } from '@cifra/core';
 import { boolean, date, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import { classes, pupils } from './class';
 import { exercises } from './exercise';
@@ -11,7 +11,7 @@ export const work = pgTable('work', {
   exerciseId: uuid('exercise_id').notNull().references(() => exercises.id, { onDelete: 'cascade' }),
   fromBar: integer('from_bar'),
   toBar: integer('to_bar'),
-  for: text('for').$type<WorkFor>().notNull(),
+  for: text('for').$type<SetFor>().notNull(),
   section: text('section').$type<Section>(),
   pupilIds: jsonb('pupil_ids').$type<string[]>(),
   rungs: jsonb('rungs').$type<LadderRung[]>().notNull(),
