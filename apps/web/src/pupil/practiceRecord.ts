@@ -6,6 +6,8 @@ import type { PracticeNews } from '../practise/PractiseDesk';
 /** What a pupil does is told after a pause, and again when the connection is back. */
 const PAUSE_MS = 4000;
 const MOST = 100_000;
+/** What was told last is remembered, so that what could not be told is told when the page is opened again. */
+const keyOf = (token: string): string => `cifra.told.${token}`;
 const whole = (n: number): number => Math.min(MOST, Math.max(0, Math.round(n)));
 
 /**
@@ -17,16 +19,16 @@ export function usePracticeRecord(token: string, own: boolean) {
   const latest = useRef<PracticeNews>(undefined);
   const scores = useRef<readonly DrillScoreDto[]>([]);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const told = useRef('');
 
   const tell = useCallback(async () => {
     const { rungs, bestPercent, cleanRuns, peeks, minutes } = latest.current ?? { rungs: [], bestPercent: 0, cleanRuns: 0, peeks: 0, minutes: 0 };
     const record: SavePracticeDto = { rungs: [...rungs], bestPercent: whole(bestPercent), cleanRuns: whole(cleanRuns), peeks: whole(peeks), minutes: Math.min(MOST, Number(minutes.toFixed(2))), drills: [...scores.current] };
     const text = JSON.stringify(record);
-    if (text === told.current || (latest.current === undefined && scores.current.length === 0)) return;
+    const nothing = rungs.length === 0 && bestPercent + cleanRuns + peeks + minutes === 0 && scores.current.length === 0;
+    if (nothing || text === localStorage.getItem(keyOf(token))) return;
     try {
       await put(`/api/links/open/${encodeURIComponent(token)}/practice`, record);
-      told.current = text;
+      localStorage.setItem(keyOf(token), text);
     } catch {
       // Without a connection it stays in this browser; the next change or the connection's return tells it.
     }
@@ -38,17 +40,19 @@ export function usePracticeRecord(token: string, own: boolean) {
   }, [own, tell]);
 
   useEffect(() => {
+    // Who puts the phone away waits for no pause.
+    const hide = () => { if (own && document.visibilityState === 'hidden') void tell(); };
     window.addEventListener('online', soon);
+    document.addEventListener('visibilitychange', hide);
     return () => {
       window.removeEventListener('online', soon);
+      document.removeEventListener('visibilitychange', hide);
       clearTimeout(timer.current);
     };
-  }, [soon]);
+  }, [own, soon, tell]);
   const onNews = useCallback((news: PracticeNews) => {
-    const first = latest.current === undefined;
     latest.current = news;
-    // What was kept before is known already; only what is new is told.
-    if (!first) soon();
+    soon();
   }, [soon]);
   const onScores = useCallback((now: readonly DrillScoreDto[]) => {
     scores.current = now;
