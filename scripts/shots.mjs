@@ -144,4 +144,5 @@ async function shots() {
   await browser.close();
 }
 
-shots().catch(fail);
+// A browser that is still open would keep the script alive.
+shots().catch((e) => { fail(e); process.exit(1); });
