@@ -113,7 +113,7 @@ export { climb, type Stairs, type StairsGoal } from './practice/stairs';
 export { type Random, randomFrom } from './random/random';
 export { type Frame, type Heard, joinFrames, median } from './listen/heard';
 export { type Asked, compareTake, isClean, type PitchVerdict, type Take, type TimeVerdict, type Tolerance, type Verdict } from './listen/compareTake';
-export { askedNotes, partRaise } from './listen/askedNotes';
+export { askedNotes, lowestListened, partRaise } from './listen/askedNotes';
 export { type FaultKind, type Faults, NO_FAULTS, otherPartial, type SimulatedNote, simulatePlayer, type SimulatedTake, soundTake } from './listen/simulatedPlayer';
 export { STAGE_CENTS, toleranceFor } from './listen/tolerance';
 export { explainWrong, type WrongBecause, writtenMidi } from './listen/explainWrong';

@@ -1,7 +1,6 @@
-import { type Duration, judgeTaps, type Meter, meterText, realize, RHYTHM_KINDS, type RhythmKind, rhythmQuestion, sightLine } from '@cifra/core';
-import { planPlaying } from '@cifra/core';
+import { type Duration, judgeTaps, type Meter, meterText, planPlaying, realize, RHYTHM_KINDS, type RhythmKind, rhythmQuestion, sightLine } from '@cifra/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { clicksHeard } from '../practise/Player';
+import { clicksHeard } from '../practise/programme';
 import { usePlayer } from '../practise/usePlayer';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';

@@ -1,5 +1,5 @@
 import { instrumentOf, type InstrumentId, sightLine } from '@cifra/core';
-import { measureFaults, noRates } from './faultRates';
+import { measureFaults, noRates } from './testing/faultRates';
 
 /** The bench asks for more of everything. */
 const SEEDS = Number(process.env.CIFRA_LISTEN_SEEDS ?? 1);

@@ -1,9 +1,7 @@
 import { Play, Square } from 'lucide-react';
 import { Slider, ToggleGroup } from 'radix-ui';
-import { useRef } from 'react';
 import type { Playing } from './usePlayer';
 import { FASTEST, SLOWEST } from './tempoRange';
-import { addTap, tappedTempo } from './tempoTap';
 import { Button } from '../ui/Button';
 import { HEARD_WORDS } from '../words/practiseWords';
 import type { Heard } from './programme';
@@ -17,6 +15,7 @@ interface Props {
   readonly again: boolean;
   readonly ready: boolean;
   readonly onPercent: (percent: number) => void;
+  readonly onTap: () => void;
   readonly onHeard: (heard: Heard) => void;
   readonly onAgain: (again: boolean) => void;
 }
@@ -27,17 +26,11 @@ const AGAIN = 'again';
 const PER_CENT = 100;
 
 /** Starts and stops, how fast, and what is heard. */
-export function PlayBar({ player, percent, beats, heard, again, ready, onPercent, onHeard, onAgain }: Props) {
-  const taps = useRef<readonly number[]>([]);
+export function PlayBar({ player, percent, beats, heard, again, ready, onPercent, onTap, onHeard, onAgain }: Props) {
   const on: string[] = [...QUICK.filter((n) => heard[n]), ...(again ? [AGAIN] : [])];
   const change = (names: readonly string[]) => {
     onAgain(names.includes(AGAIN));
     onHeard({ ...heard, ...Object.fromEntries(QUICK.map((n) => [n, names.includes(n)])) });
-  };
-  const tap = () => {
-    taps.current = addTap(taps.current, performance.now() / 1000);
-    const tempo = tappedTempo(taps.current);
-    if (tempo !== undefined && beats > 0) onPercent((PER_CENT * tempo) / beats);
   };
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-t max-md:relative max-md:flex-nowrap max-md:gap-x-3 border-line bg-white px-5 py-3 max-md:px-3">
@@ -51,7 +44,7 @@ export function PlayBar({ player, percent, beats, heard, again, ready, onPercent
           <Slider.Thumb aria-labelledby="tempo-label" aria-valuetext={`${percent} percent, ${Math.round((beats * percent) / PER_CENT)} beats a minute`} className="block size-5 rounded-full border-2 border-accent bg-white" />
         </Slider.Root>
         <output className="w-28 text-[13px] tabular-nums max-md:w-auto">{percent} %<span className="max-md:hidden">, {Math.round((beats * percent) / PER_CENT)} a minute</span></output>
-        <Button className="px-2.5" onClick={tap} title="Tap the beat; key T">Tap</Button>
+        <Button className="px-2.5" onClick={onTap} title="Tap the beat; key T">Tap</Button>
       </div>
       <ToggleGroup.Root type="multiple" value={on} onValueChange={change} aria-label="What is heard" className="flex flex-wrap gap-1 max-md:hidden">
         {[...QUICK, AGAIN].map((n) => <ToggleGroup.Item key={n} value={n} className="h-9 rounded-md border border-line px-2.5 text-[13px] text-secondary hover:bg-panel data-[state=on]:border-accent data-[state=on]:bg-accent-soft data-[state=on]:text-accent">{n === AGAIN ? 'Over and over' : HEARD_WORDS[n as keyof Heard]}</ToggleGroup.Item>)}

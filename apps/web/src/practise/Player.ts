@@ -1,4 +1,4 @@
-import { type BackingNote, type Click, type Cue, hertzOf, type PlayPlan, type Said } from '@cifra/core';
+import { type Click, type Cue, hertzOf, type Said } from '@cifra/core';
 // Piece by piece: the library's index makes a context with a worker from a blob at once, which this page's policy refuses.
 import { Context } from 'tone/build/esm/core/context/Context.js';
 import { ToneAudioBuffer } from 'tone/build/esm/core/context/ToneAudioBuffer.js';
@@ -11,34 +11,8 @@ import { PolySynth } from 'tone/build/esm/instrument/PolySynth.js';
 import { Synth } from 'tone/build/esm/instrument/Synth.js';
 import { ToneBufferSource } from 'tone/build/esm/source/buffer/ToneBufferSource.js';
 import { loadTimbre } from '../sound/loadTimbre';
-import { nearestSample, type TimbreName } from '../sound/timbre';
-
-/** One note of a voice, in concert pitch. */
-export interface VoiceNote {
-  readonly midi: number;
-  readonly at: number;
-  readonly seconds: number;
-  /** Leads on to the next without a gap. */
-  readonly slurred: boolean;
-}
-
-/** A player of the class. */
-export interface Voice {
-  readonly timbre: TimbreName;
-  readonly decibel: number;
-  readonly notes: readonly VoiceNote[];
-}
-
-/** Everything that sounds, and what is shown while it does. */
-export interface Programme {
-  readonly voices: readonly Voice[];
-  readonly backing: readonly BackingNote[];
-  readonly clicks: readonly Click[];
-  readonly cues: readonly Cue[];
-  readonly words: readonly Said[];
-  readonly seconds: number;
-  readonly loop: boolean;
-}
+import { nearestSample } from '../sound/timbre';
+import type { Programme, Voice, VoiceNote } from './programme';
 
 /** What a player tells the screen, at the moment at which it is heard. */
 export interface Listeners {
@@ -71,9 +45,6 @@ function ownContext(): Context {
   setContext(context);
   return context;
 }
-
-/** The metronome's clicks, and those of a plan that are only counted. */
-export const clicksHeard = (plan: PlayPlan, metronome: boolean): readonly Click[] => plan.clicks.filter((c) => metronome || c.word !== undefined);
 
 /**
  * Sounds a programme by the audio clock. Every note and click is scheduled ahead of its time; the screen follows what is heard.

@@ -22,6 +22,7 @@ import { Pieces, type Chain } from './Pieces';
 import { PlayBar } from './PlayBar';
 import { lineTempo } from './lineTempo';
 import { layOutProgramme, type PlaySetup } from './programme';
+import type { KeptPractice } from './keptPractice';
 import { inOrder, type Rung, RUNG_SETUP } from './rungs';
 import { SoundPanel } from './SoundPanel';
 import { TunerPanel } from './TunerPanel';
@@ -30,15 +31,7 @@ import { usePlayer } from './usePlayer';
 import { usePlayKeys } from './usePlayKeys';
 import { usePractice } from './usePractice';
 import { type TakeSource, useTake } from './useTake';
-
-/** What is told of the practice to whoever keeps its record. */
-export interface PracticeNews {
-  readonly rungs: readonly Rung[];
-  readonly bestPercent: number;
-  readonly cleanRuns: number;
-  readonly peeks: number;
-  readonly minutes: number;
-}
+import { useTapTempo } from './useTapTempo';
 
 interface Props {
   /** By which the practice is remembered in this browser. */
@@ -53,7 +46,7 @@ interface Props {
   readonly along: readonly InstrumentId[];
   readonly ladder: readonly Rung[] | undefined;
   readonly cleanGoal: number | undefined;
-  readonly onNews?: (news: PracticeNews) => void;
+  readonly onNews?: (kept: KeptPractice) => void;
   readonly onHandIn?: (recording: Blob | undefined, percent: number, summary: string) => Promise<void>;
   /** Stands under the listening panel. */
   readonly handed?: ReactNode;
@@ -78,7 +71,7 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
     return after;
   }, { replace: true });
   const practice = usePractice(id, instrument, cleanGoal);
-  const { percent, setPercent, heard, others, bars, again, turns, chain, rung, fade, kept, keep } = practice;
+  const { percent, setPercent, heard, others, bars, again, turns, chain, rung, fade, kept, keep, setup: plain } = practice;
   const figures = useFigures([instrument, ...others]);
   const [chosen, setChosen] = useState<string>();
   const [size, setSize] = useState<StripSize>('stand');
@@ -97,19 +90,17 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
   const plan = useMemo(() => (figures.ready ? planPages(exercise, instrument, teaching, page, { today: todayIso(), known })[0] : undefined), [exercise, instrument, teaching, page, known, figures.ready]);
   const playingAlong = useMemo(() => (figures.ready ? others.map((o) => partOf(exercise, o, teaching, { repeats: 'folded' })) : []), [exercise, others, teaching, figures.ready]);
   const backingOnly = view === 'free';
-  const play = useMemo((): PlaySetup => {
-    const { setup: plain } = practice;
-    const only = chain === undefined || plan === undefined ? undefined : new Set(plan.part.concert.measures.flatMap((m) => m.events).slice(chain.build.steps[chain.step]?.[0], (chain.build.steps[chain.step]?.[1] ?? 0) + 1).map((e) => e.id));
-    const free = backingOnly ? { heard: { ...plain.heard, part: false, drone: true, bass: true, repeats: false }, others: [], turns: 'none' as const, again: true } : {};
-    return { ...plain, ...(only === undefined ? {} : { only }), ...free };
-  }, [practice, chain, plan, backingOnly]);
-  const playKey = JSON.stringify([play.speed, play.heard, play.others, play.bars, play.again, play.turns, chain?.step, chain?.build.spot.index]);
-  // The setup is made anew with every picture; what is played changes only when it says something else.
-  // eslint-disable-next-line react-hooks/exhaustive-deps
-  const stable = useMemo(() => play, [playKey, plan]);
-  const laid = useMemo(() => (plan === undefined ? undefined : layOutProgramme(plan.part, playingAlong, stable)), [plan, playingAlong, stable]);
+  const only = useMemo(() => {
+    const step = chain?.build.steps[chain.step];
+    return step === undefined || plan === undefined ? undefined : new Set(plan.part.concert.measures.flatMap((m) => m.events).slice(step[0], step[1] + 1).map((e) => e.id));
+  }, [chain, plan]);
+  const play = useMemo((): PlaySetup => ({
+    ...plain, only,
+    ...(backingOnly ? { heard: { ...plain.heard, part: false, drone: true, bass: true, repeats: false }, others: [], turns: 'none' as const, again: true } : {}),
+  }), [plain, only, backingOnly]);
+  const laid = useMemo(() => (plan === undefined ? undefined : layOutProgramme(plan.part, playingAlong, play)), [plan, playingAlong, play]);
 
-  const takeSetup = useMemo((): PlaySetup => ({ ...stable, again: false, turns: 'none', others: [], heard: { ...stable.heard, part: false, countIn: true, drone: false, bass: false } }), [stable]);
+  const takeSetup = useMemo((): PlaySetup => ({ ...play, again: false, turns: 'none', others: [], heard: { ...play.heard, part: false, countIn: true, drone: false, bass: false } }), [play]);
   const beats = useMemo(() => lineTempo(exercise), [exercise]);
   const take = useTake(plan, takeSetup, beats === 0 ? 1 : (SECONDS_A_MINUTE / beats) / takeSetup.speed);
   const takeProgramme = useMemo(() => (plan === undefined ? undefined : layOutProgramme(plan.part, [], takeSetup).programme), [plan, takeSetup]);
@@ -146,7 +137,8 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
   runRef.current = run;
   useEffect(() => { if (heardTake !== undefined) runRef.current(isClean(heardTake)); }, [heardTake]);
 
-  usePlayKeys({ playing, start, halt, setPercent, beats });
+  const tapTempo = useTapTempo(beats, setPercent);
+  usePlayKeys({ playing, start, halt, setPercent, tapTempo });
 
   usePlayedMinutes(playing, useCallback((minutes: number) => keep((k) => ({ ...k, minutes: k.minutes + minutes })), [keep]));
   const [minutesAtStart] = useState(kept.minutes);
@@ -158,8 +150,8 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
   const looped = useMemo(() => {
     if (plan === undefined || structure === undefined || bars === undefined) return [];
     const within = structure.noteIds.filter((_id, i) => (structure.measureOf[i] ?? -1) >= bars.from && (structure.measureOf[i] ?? -1) <= bars.to);
-    return within.filter((n) => play.only === undefined || play.only.has(n)).map((n) => pageName(0, n));
-  }, [plan, structure, bars, play.only]);
+    return within.filter((n) => only === undefined || only.has(n)).map((n) => pageName(0, n));
+  }, [plan, structure, bars, only]);
   const marks = useMemo(() => (plan === undefined || heardTake === undefined || view !== 'listen' ? [] : takeRemarks(plan, heardTake).map((r) => ({ name: pageName(0, r.id), mark: r.mark, words: r.words }))), [plan, heardTake, view]);
   const onStretch = (from: string, to: string) => {
     if (structure === undefined) return;
@@ -233,7 +225,7 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
           </Tabs.Root>
         </aside>
       </div>
-      <PlayBar player={{ ...player, stop: halt }} percent={percent} beats={beats} heard={heard} again={again} onPercent={setPercent} onHeard={practice.setHeard} onAgain={practice.setAgain} ready={plan !== undefined} />
+      <PlayBar player={{ ...player, stop: halt }} percent={percent} beats={beats} heard={heard} again={again} onPercent={setPercent} onTap={tapTempo} onHeard={practice.setHeard} onAgain={practice.setAgain} ready={plan !== undefined} />
     </>
   );
 }

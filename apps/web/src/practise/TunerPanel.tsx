@@ -16,12 +16,14 @@ const QUIET = 0.004;
 /** A note counts as matched when it was held in tune for so long. */
 const HELD_SECONDS = 1.5;
 const RATE = 22050;
+/** The room's hiss against the simulated player's loudness. */
+const QUIET_ROOM = 0.02;
 const BELOW = 7;
 
 /** Reads one steady note that is off by so many cents, through the same ear as a microphone. */
 function simulatedFrame(sounding: number, cents: number): Frame {
   const reader = new FrameReader(RATE, sounding - BELOW);
-  const samples = soundTake([{ midi: sounding + cents / CENTS, at: 0, seconds: 1 }], 1, RATE, 0.02, 1);
+  const samples = soundTake([{ midi: sounding + cents / CENTS, at: 0, seconds: 1 }], RATE, QUIET_ROOM, 1);
   const from = Math.round(RATE / 3);
   return reader.frame(samples.subarray(from, from + reader.windowSize), 0);
 }

@@ -1,6 +1,35 @@
-import { type BackingVoice, type InstrumentId, type NoteId, type Part, partRaise, planBacking, planBreaths, planPlaying, type PlayOptions, type PlayPlan, structureOf, takeTurns, type TurnPlan } from '@cifra/core';
-import { timbreOf } from '../sound/timbre';
-import { clicksHeard, type Programme, type Voice } from './Player';
+import { type BackingNote, type BackingVoice, type Click, type Cue, type InstrumentId, type NoteId, type Part, partRaise, planBacking, planBreaths, planPlaying, type PlayOptions, type PlayPlan, type Said, structureOf, takeTurns, type TurnPlan } from '@cifra/core';
+import { timbreOf, type TimbreName } from '../sound/timbre';
+
+/** One note of a voice, in concert pitch. */
+export interface VoiceNote {
+  readonly midi: number;
+  readonly at: number;
+  readonly seconds: number;
+  /** Leads on to the next without a gap. */
+  readonly slurred: boolean;
+}
+
+/** A player of the class. */
+export interface Voice {
+  readonly timbre: TimbreName;
+  readonly decibel: number;
+  readonly notes: readonly VoiceNote[];
+}
+
+/** Everything that sounds, and what is shown while it does. */
+export interface Programme {
+  readonly voices: readonly Voice[];
+  readonly backing: readonly BackingNote[];
+  readonly clicks: readonly Click[];
+  readonly cues: readonly Cue[];
+  readonly words: readonly Said[];
+  readonly seconds: number;
+  readonly loop: boolean;
+}
+
+/** The metronome's clicks, and those of a plan that are only counted. */
+export const clicksHeard = (plan: PlayPlan, metronome: boolean): readonly Click[] => plan.clicks.filter((c) => metronome || c.word !== undefined);
 
 /** What is heard, and how it is gone through. */
 export interface Heard {

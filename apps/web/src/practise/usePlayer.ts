@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNotice } from '../ui/Notices';
-import { Player, type Programme } from './Player';
+import { Player } from './Player';
+import type { Programme } from './programme';
 
 export interface Playing {
   readonly playing: boolean;

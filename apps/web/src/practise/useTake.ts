@@ -1,4 +1,4 @@
-import { askedNotes, type Asked, type Faults, type Frame, joinFrames, linesOfPage, median, otherPartial, type PagePlan, planPlaying, simulatePlayer, type Take, toleranceFor } from '@cifra/core';
+import { askedNotes, type Asked, type Faults, type Frame, joinFrames, lowestListened, median, otherPartial, type PagePlan, planPlaying, simulatePlayer, type Take, toleranceFor } from '@cifra/core';
 import { type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { judgeTake } from '../listen/judgeTake';
@@ -6,8 +6,6 @@ import type { ListenApi } from '../listen/listenWorker';
 import { useEar } from '../listen/useEar';
 import { optionsOf, type PlaySetup } from './programme';
 
-/** Half steps below the lowest note that are still listened for. */
-const BELOW = 5;
 const SIMULATED_NOISE = 0.02;
 
 /** Where the sound of a take comes from. */
@@ -26,9 +24,7 @@ const IDLE: TakeState = { stage: 'idle', take: undefined, level: 0, problem: und
 /** What a take of a part is held against. */
 export function askedOf(plan: PagePlan, setup: PlaySetup): Asked[] {
   const { part } = plan;
-  const lines = linesOfPage(part.score, plan.setup.barsALine);
-  const firsts = new Set(part.score.measures.flatMap((m, i) => (i === 0 || lines[i] !== lines[i - 1] ? [m.events.find((e) => e.kind === 'note')?.id] : [])));
-  const asked = askedNotes(part, planPlaying(part.concert, optionsOf(setup, part)), (id) => firsts.has(id));
+  const asked = askedNotes(part, planPlaying(part.concert, optionsOf(setup, part)), plan.setup.barsALine);
   return setup.only === undefined ? asked : asked.filter((a) => setup.only?.has(a.id) === true);
 }
 
@@ -41,7 +37,6 @@ function openListener(): { readonly worker: Worker; readonly api: Remote<ListenA
 /**
  * Listens to a take of what is practised and holds it against the part.
  * @param beatSeconds one felt beat as it is played
- * @param now where the player stands in the programme, in seconds
  */
 export function useTake(plan: PagePlan | undefined, setup: PlaySetup, beatSeconds: number) {
   const [state, setState] = useState<TakeState>(IDLE);
@@ -69,7 +64,7 @@ export function useTake(plan: PagePlan | undefined, setup: PlaySetup, beatSecond
     if (plan === undefined) return false;
     setRecording(undefined);
     const asked = askedOf(plan, setup);
-    const lowest = Math.min(...asked.map((a) => a.midi)) - BELOW;
+    const lowest = lowestListened(asked);
     if (source.kind === 'simulated') {
       setState({ ...IDLE, stage: 'judging' });
       seed.current += 1;

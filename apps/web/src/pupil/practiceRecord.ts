@@ -1,7 +1,7 @@
 import type { DrillScoreDto, SavePracticeDto } from '@cifra/contract';
 import { useCallback, useEffect, useRef } from 'react';
 import { postBytes, put } from '../api/request';
-import type { PracticeNews } from '../practise/PractiseDesk';
+import type { KeptPractice } from '../practise/keptPractice';
 
 /** What a pupil does is told after a pause, and again when the connection is back. */
 const PAUSE_MS = 4000;
@@ -16,7 +16,7 @@ const whole = (n: number): number => Math.min(MOST, Math.max(0, Math.round(n)));
  * @param own whether it is one pupil's own link; without one nothing is told
  */
 export function usePracticeRecord(token: string, own: boolean) {
-  const latest = useRef<PracticeNews>(undefined);
+  const latest = useRef<KeptPractice>(undefined);
   const scores = useRef<readonly DrillScoreDto[]>([]);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
 
@@ -50,7 +50,7 @@ export function usePracticeRecord(token: string, own: boolean) {
       clearTimeout(timer.current);
     };
   }, [own, soon, tell]);
-  const onNews = useCallback((news: PracticeNews) => {
+  const onNews = useCallback((news: KeptPractice) => {
     latest.current = news;
     soon();
   }, [soon]);

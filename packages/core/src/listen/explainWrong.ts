@@ -3,9 +3,8 @@ import { finger } from '../instrument/finger';
 import type { NoteAnnotation } from '../part/annotate';
 import type { Part } from '../part/derivePart';
 import { semitones } from '../pitch/interval';
-import { midi } from '../pitch/pitch';
+import { midi, type Written } from '../pitch/pitch';
 import { spellWritten } from './spellWritten';
-import type { Written } from '../pitch/pitch';
 
 /** Why another note came than the one that is written: what a teacher would say first. */
 export type WrongBecause =

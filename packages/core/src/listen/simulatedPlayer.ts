@@ -108,12 +108,16 @@ const ATTACK_SECONDS = 0.025;
 const RELEASE_SECONDS = 0.04;
 const LOUDNESS = 0.35;
 
+/** What is heard after the last note: the room. */
+const AFTER_SECONDS = 0.6;
+
 /**
  * The sound of a simulated take, so that it goes the same way as a microphone's.
  * @param noise level of the room's hiss against the player's loudness, 0 for none
  * @returns samples from -1 to 1, from the take's first second on
  */
-export function soundTake(notes: readonly SimulatedNote[], seconds: number, sampleRate: number, noise: number, seed: number): Float32Array {
+export function soundTake(notes: readonly SimulatedNote[], sampleRate: number, noise: number, seed: number): Float32Array {
+  const seconds = Math.max(0, ...notes.map((n) => n.at + n.seconds)) + AFTER_SECONDS;
   const samples = new Float32Array(Math.ceil(seconds * sampleRate));
   for (const n of notes) {
     const hertz = hertzOf(n.midi);

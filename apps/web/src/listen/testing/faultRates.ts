@@ -1,11 +1,8 @@
-import { annotate, type Asked, askedNotes, compareTake, DEFAULT_BEATS_A_MINUTE, derivePart, type Exercise, type FaultKind, type Faults, instrumentOf, type InstrumentId, joinFrames, linesOfPage, otherPartial, planPlaying, realize, simulatePlayer, soundTake, type Take, toleranceFor } from '@cifra/core';
-import { FrameReader } from './readFrames';
+import { annotate, askedNotes, compareTake, DEFAULT_BEATS_A_MINUTE, derivePart, type Exercise, type FaultKind, type Faults, instrumentOf, type InstrumentId, joinFrames, lowestListened, otherPartial, planPlaying, realize, simulatePlayer, soundTake, type Take, toleranceFor } from '@cifra/core';
+import { FrameReader } from '../readFrames';
 
 const RATE = 22050;
-const AFTER_SECONDS = 1;
 const BARS_A_LINE = 4;
-/** Half steps below the lowest note that are still listened for. */
-const BELOW = 5;
 const SPEED = 0.8;
 const SECONDS_A_MINUTE = 60;
 
@@ -22,9 +19,10 @@ export interface Rates {
 
 export const noRates = (): Rates => ({ planted: 0, found: 0, clean: 0, accused: 0, byKind: new Map(), missedBy: [] });
 
-function isFound(take: Take, id: string, nth: number, kind: FaultKind): boolean {
+/** Repeats are left away, so that every note stands in a take once. */
+function isFound(take: Take, id: string, kind: FaultKind): boolean {
   if (kind === 'stop') return take.stops.some((s) => s.before === id && s.lineEnd);
-  const v = take.verdicts.filter((x) => x.id === id)[nth];
+  const v = take.verdicts.find((x) => x.id === id);
   if (v === undefined) return false;
   switch (kind) {
     case 'flat': return v.pitch === 'flat';
@@ -43,24 +41,18 @@ export function measureFaults(exercise: Exercise, instrument: InstrumentId, faul
   const part = derivePart(concert, instrumentOf(instrument), exercise.owner);
   const annotations = annotate(part);
   const plan = planPlaying(concert, { speed: SPEED, repeats: false, countIn: true, subdivide: false });
-  const lines = linesOfPage(part.score, BARS_A_LINE);
-  const firsts = new Set(part.score.measures.flatMap((m, i) => (i === 0 || lines[i] !== lines[i - 1] ? [m.events.find((e) => e.kind === 'note')?.id] : [])));
-  const asked: Asked[] = askedNotes(part, plan, (id) => firsts.has(id));
+  const asked = askedNotes(part, plan, BARS_A_LINE);
   const beat = SECONDS_A_MINUTE / ((concert.measures[0]?.tempo?.mark?.perMinute ?? DEFAULT_BEATS_A_MINUTE) * SPEED);
   const tolerance = toleranceFor('first-year', beat);
   const { notes, planted } = simulatePlayer(asked, faults, seed, tolerance, (a) => otherPartial(part, annotations, a));
-  const last = notes.at(-1);
-  const samples = soundTake(notes, (last === undefined ? 0 : last.at + last.seconds) + AFTER_SECONDS, RATE, noise, seed);
-  const lowest = Math.min(...asked.map((a) => a.midi)) - BELOW;
-  const heard = joinFrames(new FrameReader(RATE, lowest).all(samples));
+  const heard = joinFrames(new FrameReader(RATE, lowestListened(asked)).all(soundTake(notes, RATE, noise, seed)));
   const take = compareTake(asked, heard, tolerance);
   for (const { id, kind } of planted) {
-    const nth = 0;
     const kinds = into.byKind.get(kind) ?? { planted: 0, found: 0 };
     into.byKind.set(kind, kinds);
     into.planted += 1;
     kinds.planted += 1;
-    if (isFound(take, id, nth, kind)) {
+    if (isFound(take, id, kind)) {
       into.found += 1;
       kinds.found += 1;
     } else into.missedBy.push(`${instrument} seed ${seed} ${kind} at ${id}: ${JSON.stringify(take.verdicts.find((v) => v.id === id))}`);
