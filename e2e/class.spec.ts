@@ -1,8 +1,9 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
+import { Client } from 'pg';
 import { openDemo } from './teacher';
 
 const ROOT = join(__dirname, '..');
@@ -107,18 +108,53 @@ test('everything is taken away as one file', async ({ page }) => {
   expect((await file).suggestedFilename()).toMatch(/^Cifra \d{4}-\d\d-\d\d\.zip$/);
 });
 
-test('a backup is restored into a new cluster and opens there with everything in it', async () => {
+test('a backup is restored into a new cluster and opens there; restored in place, it can be taken back', async () => {
   test.setTimeout(120_000);
   const folder = mkdtempSync(join(tmpdir(), 'cifra-backup-'));
   try {
     const file = join(folder, 'a.dump');
-    const node = (...args: string[]): string => execFileSync(process.execPath, args, { cwd: ROOT, encoding: 'utf8' });
-    node('scripts/backup.mjs', file);
-    const said = node('scripts/checkBackup.mjs', file);
+    const node = (args: readonly string[], env: Record<string, string> = {}): string => execFileSync(process.execPath, args, { cwd: ROOT, encoding: 'utf8', env: { ...process.env, ...env } });
+    node(['scripts/backup.mjs', file]);
+    const said = node(['scripts/checkBackup.mjs', file]);
     const counts = JSON.parse(/It opens\. (\{.*\})/.exec(said)?.[1] ?? '{}') as Record<string, number>;
     expect(counts.teachers).toBeGreaterThanOrEqual(1);
     expect(counts.exercises).toBeGreaterThanOrEqual(6);
     expect(counts.pupils).toBeGreaterThanOrEqual(10);
+
+    // And in place of what is there: in a database beside the one that serves, which goes through a change and back.
+    const base = process.env.DATABASE_URL ?? (JSON.parse(readFileSync(join(ROOT, '.cifra/running.json'), 'utf8')) as { databaseUrl: string }).databaseUrl;
+    const name = `restore_${Date.now()}`;
+    const beside = base.replace(/\/[^/]*$/, `/${name}`);
+    const sql = async (url: string, text: string): Promise<readonly Record<string, unknown>[]> => {
+      const client = new Client({ connectionString: url });
+      await client.connect();
+      try {
+        return (await client.query(text)).rows as Record<string, unknown>[];
+      } finally {
+        await client.end();
+      }
+    };
+    await sql(base, `create database ${name}`);
+    try {
+      const env = { DATABASE_URL: beside, CIFRA_BACKUPS: folder };
+      node(['scripts/restore.mjs', file], env);
+      const rows = async () => Number((await sql(beside, 'select count(*)::int as n from exercises'))[0]?.n);
+      expect(await rows()).toBe(counts.exercises);
+      await sql(beside, 'delete from exercises');
+      expect(await rows()).toBe(0);
+      const kept = /is kept in (.*)/.exec(node(['scripts/restore.mjs', file], env))?.[1] ?? '';
+      expect(await rows()).toBe(counts.exercises);
+      // What was there before is kept, and comes back too.
+      node(['scripts/restore.mjs', kept], env);
+      expect(await rows()).toBe(0);
+      // A file that is no backup changes nothing.
+      writeFileSync(join(folder, 'no.dump'), 'no backup');
+      node(['scripts/restore.mjs', file], env);
+      expect(() => node(['scripts/restore.mjs', join(folder, 'no.dump')], env)).toThrow();
+      expect(await rows()).toBe(counts.exercises);
+    } finally {
+      await sql(base, `drop database ${name} with (force)`);
+    }
   } finally {
     rmSync(folder, { recursive: true });
   }

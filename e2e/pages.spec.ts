@@ -97,7 +97,7 @@ test('pupils are pasted as a list, get a book by name, and the class is as it wa
   await page.getByRole('tab', { name: /^Pupils/ }).click();
   await page.getByRole('button', { name: 'Paste a list' }).click();
   await page.getByLabel(/One pupil a line/).fill('Zadie; tuba\nQuill, kazoo');
-  await expect(page.getByText('Not known as an instrument: kazoo')).toBeVisible();
+  await expect(page.getByText('Quill: “kazoo” is not known as an instrument')).toBeVisible();
   await page.getByRole('button', { name: 'Add 2 pupils' }).click();
   await page.getByLabel('Instrument of Quill').selectOption({ label: 'Horn in F' });
   await page.getByRole('button', { name: 'Save the class' }).click();

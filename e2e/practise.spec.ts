@@ -89,6 +89,7 @@ test('counting runs along in words, and the hands show the figure of the note th
   const said = (await sounding(page).getAttribute('aria-label')) ?? '';
   const shown = page.getByRole('region', { name: 'The hands' }).getByRole('img', { name: /^now:/ });
   const words = ((await shown.getAttribute('aria-label')) ?? '').replace('now: ', '');
+  expect(words).toMatch(/valve/);
   expect(said).toContain(words);
   await page.keyboard.press('Space');
 });

@@ -27,8 +27,9 @@ function connection(url) {
   return { address: u.toString(), env: { ...process.env, PGPASSWORD: password } };
 }
 
-export function backupName(folder = join(ROOT, '.cifra/backups'), now = new Date()) {
-  return join(folder, `cifra ${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())} ${two(now.getHours())}${two(now.getMinutes())}${two(now.getSeconds())}.dump`);
+/** Where backups are kept, and what one of now is called. */
+export function backupName(folder = process.env.CIFRA_BACKUPS ?? join(ROOT, '.cifra/backups'), now = new Date()) {
+  return join(folder, `cifra ${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())} ${two(now.getHours())}${two(now.getMinutes())}${two(now.getSeconds())}.${String(now.getMilliseconds()).padStart(3, '0')}.dump`);
 }
 
 /** Writes everything to a file, which has its name only when it is whole and can be read back. */

@@ -61,6 +61,7 @@ export class HandInDto {
 /** Practice of one pupil on one part, for the teacher. */
 export interface PracticeView extends SavePracticeDto {
   readonly pupilId: string;
+  readonly exerciseId: string;
   readonly pupil: string;
   readonly instrument: InstrumentId;
   readonly updatedAt: string;

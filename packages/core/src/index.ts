@@ -133,3 +133,4 @@ export { type BackingNote, BACKING_VOICES, type BackingVoice, planBacking } from
 export { CLEAN_GOAL, LADDER_RUNGS, type LadderRung, MOST_CLEAN_GOAL } from './practice/ladder';
 export { type NextReason, type NextStep, type PupilRecord, type SectionalGroup, sectionals, whatNext } from './practice/whatNext';
 export { isSetFor, SET_FOR, type SetFor } from './practice/setFor';
+export { addDays, daysBetween, mondayOf } from './practice/days';

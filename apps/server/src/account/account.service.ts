@@ -1,4 +1,4 @@
-import type { AccountFile } from '@cifra/contract';
+import { type AccountFile, MAX_CLASSES } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
 import type { TeacherRow } from '../auth/auth.repository';
@@ -9,8 +9,6 @@ import { ExerciseService } from '../exercise/exercise.service';
 import { Refusal } from '../refusal/refusal';
 import { WorkRepository } from '../work/work.repository';
 import { type AccountSound, NoAccount, packAccount, unpackAccount } from './accountFile';
-
-const MAX_CLASSES_IN_ALL = 40;
 
 /** An account as a whole: taken away, brought back, deleted. */
 @Injectable()
@@ -43,7 +41,7 @@ export class AccountService {
       if (e instanceof NoAccount) throw new Refusal('unreadable', `This file cannot be brought back: ${e.message}. Choose a file that was taken away from Cifra.`);
       throw e;
     }
-    if ((await this.classes.list(t.id)).length + brought.classes.length > MAX_CLASSES_IN_ALL) throw new Refusal('conflict', `There would be more than ${MAX_CLASSES_IN_ALL} classes. Delete some first.`);
+    if ((await this.classes.list(t.id)).length + brought.classes.length > MAX_CLASSES) throw new Refusal('conflict', `There would be more than ${MAX_CLASSES} classes. Delete some first.`);
     const lines = new Map<string, string>();
     for (const e of brought.exercises) lines.set(e.id, (await this.exercises.create(t.id, { title: e.title, document: e.document })).id);
     let people = 0;

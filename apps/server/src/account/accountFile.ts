@@ -1,4 +1,4 @@
-import { type AccountFile, ListedPupilDto, SaveClassDto, SaveKitDto, LogEntryDto, SaveWorkDto } from '@cifra/contract';
+import { type AccountFile, ListedPupilDto, LogEntryDto, MAX_CLASSES, SaveClassDto, SaveKitDto, SaveWorkDto } from '@cifra/contract';
 import { type Exercise, MAX_TEXT_LENGTH, readExercise } from '@cifra/core';
 import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
@@ -7,7 +7,6 @@ import { attachmentName } from '../part/attachment';
 
 const MAIN = 'account.json';
 export const MAX_ACCOUNT_BYTES = 20 * 1024 * 1024;
-const MOST_CLASSES = 40;
 const MOST_EXERCISES = 2000;
 const MOST_ROWS = 20_000;
 
@@ -88,7 +87,7 @@ export function unpackAccount(bytes: Uint8Array): BroughtAccount {
     if (!read.ok) throw new NoAccount(`the line “${title}” cannot be read`);
     return { id: textOf(e, 'id'), title, document: read.value };
   });
-  const classes = listIn(plain, 'classes', MOST_CLASSES).map((c, i) => {
+  const classes = listIn(plain, 'classes', MAX_CLASSES).map((c, i) => {
     const name = `class ${i + 1}`;
     const rows = <T extends object>(list: string, type: new () => T): T[] => listIn(c, list, MOST_ROWS).map((r, k) => checked(type, r, `${name}, ${list} ${k + 1}`));
     const days = listIn(c, 'log', MOST_ROWS).map((r) => textOf(r, 'day'));

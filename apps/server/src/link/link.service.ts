@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { LinkView, MakeLinkDto, OpenedLinkView, PupilView } from '@cifra/contract';
-import { type Exercise, type InstrumentId, isSetFor } from '@cifra/core';
+import { addDays, type Exercise, type InstrumentId, isSetFor } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
 import { AuthRepository, type TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
@@ -82,8 +82,8 @@ export class LinkService {
   }
 
   /** What is set of the link's line: for the pupil, or on a class's link for all of it. What is long past is left away. */
-  private async setFor({ classId, exerciseId, instrument }: LinkRow, pupil: PupilView | undefined): Promise<OpenedLinkView['set']> {
-    const since = new Date(Date.now() - PAST_DAYS * DAY).toISOString().slice(0, 10);
+  private async setFor({ classId, exerciseId, instrument }: LinkRow, pupil: PupilView | undefined, today: string): Promise<OpenedLinkView['set']> {
+    const since = addDays(today, -PAST_DAYS);
     const all = (await this.work.list(classId)).filter((w) => w.exerciseId === exerciseId && w.due >= since && (pupil === undefined ? isSetFor({ ...w, pupilIds: undefined }, { id: '', instrument }) : isSetFor(w, pupil)));
     return all.map(({ due, fromBar, toBar, rungs, goalPercent, note }) => ({ due, rungs, ...(fromBar === undefined ? {} : { fromBar }), ...(toBar === undefined ? {} : { toBar }), ...(goalPercent === undefined ? {} : { goalPercent }), ...(note === undefined ? {} : { note }) })).sort((a, b) => (a.due < b.due ? -1 : 1));
   }
@@ -97,7 +97,7 @@ export class LinkService {
     const teaching = teachingOf(teacher, group);
     const copy = pupil === undefined ? classCopy(group, teaching, row.instrument, today) : pupilCopy(group, teaching, pupil, today);
     return {
-      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching, page: copy.page, paper: group.paper, practice: teacher.practice, set: await this.setFor(row, pupil), own: pupil !== undefined, expiresAt: row.expiresAt.toISOString(),
+      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching, page: copy.page, paper: group.paper, practice: teacher.practice, set: await this.setFor(row, pupil, today), own: pupil !== undefined, expiresAt: row.expiresAt.toISOString(),
       ...(copy.known === undefined ? {} : { known: copy.known }),
     };
   }

@@ -17,21 +17,27 @@ export class PracticeController {
   constructor(private readonly practice: PracticeService) {}
 
   @Put('links/open/:token/practice') @Open() @HttpCode(204) @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'What a pupil has practised, through their own link' }) @ApiBody({ schema: { $ref: '#/components/schemas/SavePracticeDto' } })
-  save(@Param('token') token: string, @Body() dto: SavePracticeDto, @Req() request: Request): Promise<void> {
-    return this.practice.save(token, request.ip ?? '', today(), dto);
+  async save(@Param('token') token: string, @Body() dto: SavePracticeDto, @Req() request: Request): Promise<void> {
+    return this.practice.save(await this.practice.pupilOf(token, request.ip ?? '', today()), dto);
   }
 
   @Post('links/open/:token/hand-ins') @Open() @HttpCode(204) @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Hand in a take, with its sound as the body of the request or without' })
   @ApiConsumes('application/octet-stream') @ApiBody({ schema: { type: 'string', format: 'binary' } })
   async handIn(@Param('token') token: string, @Query() dto: HandInDto, @Req() request: Request): Promise<void> {
+    const of = await this.practice.pupilOf(token, request.ip ?? '', today());
     const bytes = await receiveBytes(request, MAX_HAND_IN_BYTES);
     if (bytes === undefined) throw new Refusal('too-large', `A recording may have ${MAX_HAND_IN_BYTES / 1024 / 1024} MB. Record a shorter piece.`);
-    return this.practice.handIn(token, request.ip ?? '', today(), dto, bytes.length === 0 ? undefined : Buffer.from(bytes));
+    return this.practice.handIn(of, dto, bytes.length === 0 ? undefined : Buffer.from(bytes));
   }
 
   @Get('exercises/:id/practice') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'What pupils have practised of a line' })
   list(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<PracticeView[]> {
     return this.practice.list(t, id);
+  }
+
+  @Get('classes/:id/practice') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'What the pupils of a class have practised, of all lines' })
+  listOfClass(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<PracticeView[]> {
+    return this.practice.listOfClass(t, id);
   }
 
   @Get('exercises/:id/hand-ins') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Takes that were handed in of a line, newest first' })

@@ -38,10 +38,12 @@ export class PracticeRepository {
     });
   }
 
-  async list(teacherId: string, exerciseId: string): Promise<PracticeView[]> {
+  /** Of one line, or of all lines by one class's pupils. */
+  async list(teacherId: string, of: { readonly exerciseId: string } | { readonly classId: string }): Promise<PracticeView[]> {
+    const which = 'exerciseId' in of ? eq(practice.exerciseId, of.exerciseId) : eq(pupils.classId, of.classId);
     const rows = await this.db.select({ p: practice, name: pupils.name }).from(practice).innerJoin(pupils, eq(practice.pupilId, pupils.id))
-      .where(and(eq(practice.teacherId, teacherId), eq(practice.exerciseId, exerciseId))).orderBy(asc(pupils.name));
-    return rows.map(({ p, name }) => ({ pupilId: p.pupilId, pupil: name, instrument: p.instrument, rungs: p.rungs, bestPercent: p.bestPercent, cleanRuns: p.cleanRuns, peeks: p.peeks, minutes: p.minutes, drills: p.drills, updatedAt: p.updatedAt.toISOString() }));
+      .where(and(eq(practice.teacherId, teacherId), which)).orderBy(asc(pupils.name));
+    return rows.map(({ p: { teacherId: _teacher, updatedAt, ...p }, name }) => ({ ...p, pupil: name, updatedAt: updatedAt.toISOString() }));
   }
 
   async countHandIns({ pupilId, exerciseId }: PracticeOf): Promise<number> {

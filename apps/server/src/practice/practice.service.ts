@@ -1,6 +1,7 @@
 import { type HandInDto, type HandInView, MAX_HAND_INS, type PracticeView, type SavePracticeDto, type SoundType } from '@cifra/contract';
 import { Injectable } from '@nestjs/common';
 import type { TeacherRow } from '../auth/auth.repository';
+import { ClassRepository } from '../class/class.repository';
 import { ExerciseService } from '../exercise/exercise.service';
 import { LinkService } from '../link/link.service';
 import { notFound, Refusal } from '../refusal/refusal';
@@ -16,22 +17,22 @@ const LOOKS_LIKE: Readonly<Record<SoundType, (b: Buffer) => boolean>> = {
 /** What pupils tell of their practice through their own links, and what their teacher sees of it. */
 @Injectable()
 export class PracticeService {
-  constructor(private readonly practice: PracticeRepository, private readonly links: LinkService, private readonly exercises: ExerciseService) {}
+  constructor(private readonly practice: PracticeRepository, private readonly links: LinkService, private readonly exercises: ExerciseService, private readonly classes: ClassRepository) {}
 
-  /** @throws Refusal not-found for a closed link; not-found for one that is not a pupil's own */
-  private async pupilOf(token: string, address: string, today: string): Promise<PracticeOf> {
+  /**
+   * Whose link it is, before anything is taken from whoever has it.
+   * @throws Refusal not-found for a closed link; not-found for one that is not a pupil's own
+   */
+  async pupilOf(token: string, address: string, today: string): Promise<PracticeOf> {
     const { row, view } = await this.links.admit(token, address, today);
     if (row.pupilId === null || !view.own) throw new Refusal('not-found', 'This link is the whole class\'s: nothing is kept of it. Ask your teacher for a link of your own.');
     return { teacherId: row.teacherId, pupilId: row.pupilId, exerciseId: row.exerciseId, instrument: view.instrument };
   }
 
-  async save(token: string, address: string, today: string, told: SavePracticeDto): Promise<void> {
-    await this.practice.save(await this.pupilOf(token, address, today), told);
-  }
+  save = (of: PracticeOf, told: SavePracticeDto): Promise<void> => this.practice.save(of, told);
 
   /** @throws Refusal unreadable where the sound is not what it says; conflict where there are enough already */
-  async handIn(token: string, address: string, today: string, dto: HandInDto, sound: Buffer | undefined): Promise<void> {
-    const of = await this.pupilOf(token, address, today);
+  async handIn(of: PracticeOf, dto: HandInDto, sound: Buffer | undefined): Promise<void> {
     if (sound !== undefined && (dto.type === undefined || !LOOKS_LIKE[dto.type](sound))) throw new Refusal('unreadable', 'This is no recording that can be kept. Record it again.');
     if ((await this.practice.countHandIns(of)) >= MAX_HAND_INS) throw new Refusal('conflict', `There are ${MAX_HAND_INS} takes of this line already. Ask your teacher to clear some.`);
     await this.practice.handIn(of, dto, sound);
@@ -39,7 +40,12 @@ export class PracticeService {
 
   async list(t: TeacherRow, exerciseId: string): Promise<PracticeView[]> {
     await this.exercises.find(t.id, exerciseId);
-    return this.practice.list(t.id, exerciseId);
+    return this.practice.list(t.id, { exerciseId });
+  }
+
+  async listOfClass(t: TeacherRow, classId: string): Promise<PracticeView[]> {
+    if ((await this.classes.find(t.id, classId)) === undefined) throw notFound('class');
+    return this.practice.list(t.id, { classId });
   }
 
   async listHandIns(t: TeacherRow, exerciseId: string): Promise<HandInView[]> {

@@ -36,7 +36,8 @@ const takes = async (): Promise<HandInView[]> => (await mara.get(`/api/exercises
 describe('a pupil\'s practice', () => {
   it('is told through their own link, and seen by their teacher', async () => {
     await tell(RECORD).expect(204);
-    expect(await told()).toMatchObject([{ pupil: pupil.name, instrument: 'trumpet', ...RECORD }]);
+    expect(await told()).toMatchObject([{ pupil: pupil.name, instrument: 'trumpet', exerciseId: kite.id, ...RECORD }]);
+    expect((await mara.get(`/api/classes/${group.id}/practice`).expect(200)).body).toEqual(await told());
   });
 
   it('keeps the more of two devices, and the steps as they were last', async () => {
@@ -58,6 +59,8 @@ describe('a pupil\'s practice', () => {
 
   it('is nobody else\'s to see', async () => {
     const other = await server.teacher('other@school.example');
+    await other.get(`/api/classes/${group.id}/practice`).expect(404);
+    await server.agent().get(`/api/classes/${group.id}/practice`).expect(401);
     for (const path of ['practice', 'hand-ins']) {
       await other.get(`/api/exercises/${kite.id}/${path}`).expect(404);
       await server.agent().get(`/api/exercises/${kite.id}/${path}`).expect(401);

@@ -9,9 +9,8 @@ export const useWork = (classId: string): Resource<WorkView[]> => useSWR<WorkVie
 export const useLog = (classId: string): Resource<LogView[]> => useSWR<LogView[], RequestError>(of(classId, 'log'), get);
 export const useKit = (classId: string): Resource<KitView[]> => useSWR<KitView[], RequestError>(of(classId, 'kit'), get);
 
-/** What pupils did at home on some lines, together. */
-export const useHome = (exercises: readonly string[]): Resource<(PracticeView & { readonly exerciseId: string })[]> =>
-  useSWR<(PracticeView & { readonly exerciseId: string })[], RequestError>(['home', ...exercises], async () => (await Promise.all(exercises.map(async (id) => (await get<PracticeView[]>(`/api/exercises/${id}/practice`)).map((p) => ({ ...p, exerciseId: id }))))).flat());
+/** What the pupils of a class did at home, of all lines. */
+export const useHome = (classId: string): Resource<PracticeView[]> => useSWR<PracticeView[], RequestError>(of(classId, 'practice'), get);
 
 const refresh = (classId: string, what: string): Promise<unknown> => mutate(of(classId, what));
 

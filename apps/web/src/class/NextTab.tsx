@@ -17,8 +17,7 @@ export function NextTab({ group }: { readonly group: ClassView }) {
   const work = useWork(group.id);
   const log = useLog(group.id);
   const shelf = useShelf();
-  const lines = useMemo(() => [...new Set((work.data ?? []).map((w) => w.exerciseId))], [work.data]);
-  const home = useHome(lines);
+  const home = useHome(group.id);
   const error = pupils.error ?? work.error ?? log.error ?? home.error;
   const records = useMemo(() => pupilRecords(pupils.data ?? [], work.data ?? [], log.data ?? [], home.data ?? []), [pupils.data, work.data, log.data, home.data]);
   const steps = useMemo(() => whatNext(records, todayIso()), [records]);

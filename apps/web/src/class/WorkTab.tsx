@@ -1,5 +1,5 @@
 import type { ClassView, SaveWorkDto, WorkView } from '@cifra/contract';
-import { FADE_STEPS, type FadeStep, instrumentOf, LADDER_RUNGS, type LadderRung, type Section, SET_FOR, type SetFor } from '@cifra/core';
+import { addDays, FADE_STEPS, type FadeStep, instrumentOf, LADDER_RUNGS, type LadderRung, type Section, SET_FOR, type SetFor } from '@cifra/core';
 import { CalendarDays, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -79,7 +79,7 @@ export function WorkTab({ group }: { readonly group: ClassView }) {
   );
 }
 
-const WEEK_MS = 7 * 24 * 3600_000;
+const DAYS_A_WEEK = 7;
 
 function WorkDialog({ group, work, onClose }: { readonly group: ClassView; readonly work: WorkView | undefined; readonly onClose: () => void }) {
   const { data: shelf } = useShelf();
@@ -93,7 +93,7 @@ function WorkDialog({ group, work, onClose }: { readonly group: ClassView; reado
   const [rungs, setRungs] = useState<readonly LadderRung[]>(work?.rungs ?? ['count', 'finger', 'loose']);
   const [goal, setGoal] = useState(work?.goalPercent ?? 80);
   const [fade, setFade] = useState<FadeStep | ''>(work?.fade ?? '');
-  const [due, setDue] = useState(() => work?.due ?? todayIso(new Date(Date.now() + WEEK_MS)));
+  const [due, setDue] = useState(work?.due ?? addDays(todayIso(), DAYS_A_WEEK));
   const [note, setNote] = useState(work?.note ?? '');
   const [problem, setProblem] = useState<string>();
   const line = exerciseId === '' ? shelf?.[0]?.id : exerciseId;

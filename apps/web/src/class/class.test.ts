@@ -3,7 +3,7 @@ import type { LogView, PupilView, WorkView } from '@cifra/contract';
 import { isSetFor } from '@cifra/core';
 import { dueWords, workForWords } from '../words/classWords';
 import { readPupilTable } from './readPupilTable';
-import { byWeeks, mondayOf, pupilRecords, workCalendar } from './workPlan';
+import { byWeeks, pupilRecords, workCalendar } from './workPlan';
 
 const work = (more: Partial<WorkView> = {}): WorkView => ({ id: 'w1', exerciseId: 'e1', title: 'Harbour Steps', for: 'class', rungs: ['count'], due: '2026-11-27', createdAt: '2026-11-20T10:00:00Z', ...more });
 const pupil = (id: string, instrument: PupilView['instrument'], more: Partial<PupilView> = {}): PupilView => ({ id, name: id, instrument, ...more });
@@ -26,6 +26,13 @@ describe('a table of pupils', () => {
     expect(problems).toEqual(['Ada: “kazoo” is not known as an instrument', 'line 3 has no name']);
     expect(readPupilTable(Array.from({ length: 130 }, (_u, i) => `P${i}, flute`).join('\n'), 'flute')).toMatchObject({ problems: ['only the first 120 are taken'] });
     expect(readPupilTable('', 'flute').rows).toEqual([]);
+    expect(readPupilTable('x'.repeat(80), 'flute').rows[0]?.name).toHaveLength(40);
+  });
+
+  it('knows instruments by name, short name, or the plainest that begins so; each line may be divided in its own way', () => {
+    expect(readPupilTable('Ada, flute\nBen; B flat bass\r\n"Cem"\tTpt.\n\nDee, clari\nEda', 'tuba').rows).toEqual([
+      { name: 'Ada', instrument: 'flute' }, { name: 'Ben', instrument: 'b-flat-bass' }, { name: 'Cem', instrument: 'trumpet' }, { name: 'Dee', instrument: 'clarinet' }, { name: 'Eda', instrument: 'tuba' },
+    ]);
   });
 });
 
@@ -37,7 +44,6 @@ describe('what is set', () => {
   });
 
   it('stands by weeks that begin on Monday', () => {
-    expect([mondayOf('2026-11-25'), mondayOf('2026-11-23'), mondayOf('2026-11-22'), mondayOf('2027-01-01')]).toEqual(['2026-11-23', '2026-11-23', '2026-11-16', '2026-12-28']);
     expect(byWeeks([work(), work({ id: 'w2', due: '2026-12-01' }), work({ id: 'w3', due: '2026-11-24' })]).map(([monday, all]) => [monday, all.map((w) => w.id)])).toEqual([['2026-11-30', ['w2']], ['2026-11-23', ['w1', 'w3']]]);
     expect([dueWords('2026-11-25', '2026-11-25'), dueWords('2026-11-26', '2026-11-25'), dueWords('2026-11-20', '2026-11-25'), dueWords('2026-12-24', '2026-11-25')]).toEqual(['today', 'tomorrow', '5 days late', '24 Dec 2026']);
   });

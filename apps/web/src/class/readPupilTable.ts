@@ -1,7 +1,7 @@
 import { MAX_PUPILS } from '@cifra/contract';
-import { type InstrumentId } from '@cifra/core';
+import type { InstrumentId } from '@cifra/core';
 import Papa from 'papaparse';
-import { instrumentNamed } from '../parts/readPupilLines';
+import { instrumentNamed } from './instrumentNamed';
 
 /** A pupil as a row of the table: without an id it is new. */
 export interface PupilRow {
@@ -25,13 +25,24 @@ const COLUMNS: Readonly<Record<string, keyof Omit<PupilRow, 'id'>>> = {
 const ORDER: readonly (keyof Omit<PupilRow, 'id'>)[] = ['name', 'instrument', 'second', 'seat', 'note'];
 const MOST = { name: 40, seat: 20, note: 300 };
 
+const DELIMITERS = [',', ';', '\t'];
+
+/** The cells of a text: of one table, or of a list by hand whose lines are divided each in its own way. */
+function cellsOf(text: string): readonly (readonly string[])[] {
+  const options = { skipEmptyLines: 'greedy' as const, delimitersToGuess: DELIMITERS };
+  const whole = Papa.parse<string[]>(text.trim(), options);
+  const divided = (cells: readonly string[]): boolean => cells.length > 1 || !DELIMITERS.some((d) => cells[0]?.includes(d));
+  if (whole.errors.every((e) => e.type === 'Delimiter') && whole.data.every(divided)) return whole.data;
+  return text.trim().split(/\r?\n/).flatMap((line) => Papa.parse<string[]>(line, options).data);
+}
+
 /**
  * Reads a table of pupils: CSV or pasted cells, with a line of headings or without, in the order name, instrument,
  * second instrument, seat, note.
  * @param otherwise the instrument of a line that names none
  */
 export function readPupilTable(text: string, otherwise: InstrumentId): ReadTable {
-  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' });
+  const data = cellsOf(text);
   const [head] = data;
   const named = (head ?? []).map((h) => COLUMNS[h.trim().toLowerCase()]);
   const hasHead = named.includes('name');

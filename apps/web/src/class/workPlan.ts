@@ -1,9 +1,9 @@
 import type { LogView, PracticeView, PupilView, WorkView } from '@cifra/contract';
-import { isSetFor, type PupilRecord } from '@cifra/core';
+import { isSetFor, mondayOf, type PupilRecord } from '@cifra/core';
 import { createEvents, type EventAttributes } from 'ics';
 
 /** Everything that is known of each pupil of a class, put together. */
-export function pupilRecords(pupils: readonly PupilView[], work: readonly WorkView[], log: readonly LogView[], home: readonly (PracticeView & { readonly exerciseId: string })[]): PupilRecord[] {
+export function pupilRecords(pupils: readonly PupilView[], work: readonly WorkView[], log: readonly LogView[], home: readonly PracticeView[]): PupilRecord[] {
   return pupils.map((p) => {
     const own = log.filter((l) => l.pupilId === p.id);
     return {
@@ -13,14 +13,6 @@ export function pupilRecords(pupils: readonly PupilView[], work: readonly WorkVi
       home: home.filter((h) => h.pupilId === p.id).map((h) => ({ exerciseId: h.exerciseId, minutes: h.minutes, bestPercent: h.bestPercent, peeks: h.peeks, rungs: h.rungs.length, updatedAt: h.updatedAt })),
     };
   });
-}
-
-const DAY_MS = 24 * 3600_000;
-
-/** The Monday of a day's week, as an ISO date. @example mondayOf('2026-11-25') // '2026-11-23' */
-export function mondayOf(day: string): string {
-  const date = new Date(`${day}T00:00:00Z`);
-  return new Date(date.getTime() - ((date.getUTCDay() + 6) % 7) * DAY_MS).toISOString().slice(0, 10);
 }
 
 /** Works by the weeks in which they are due, the latest week first. */

@@ -1,4 +1,4 @@
-import { type Concert, finger, type InstrumentId, letterName, midi, notesOf, realize, taughtAs, type Exercise, type Teaching, transpose } from '@cifra/core';
+import { type Concert, finger, type InstrumentId, letterName, midi, notesOf, parsePitch, realize, taughtAs, type Exercise, type Teaching, transpose } from '@cifra/core';
 import { Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useFigures } from '../figures/loadFigures';
@@ -21,10 +21,8 @@ const FIRST_TEMPO = 50;
 const LAST_TEMPO = 120;
 const FASTER_AFTER = 4;
 const FASTER_BY = 5;
-const FIRST_NOTES = ['B♭', 'C', 'D', 'E♭', 'F'] as const;
-
 /** The first notes of a band as they sound. Common practice, no source. */
-const BAND_FIVE: readonly Concert[] = ([['B', -1, 3], ['C', 0, 4], ['D', 0, 4], ['E', -1, 4], ['F', 0, 4]] as const).map(([step, alter, octave]) => ({ step, alter, octave }) as Concert);
+const BAND_FIVE = ['Bb3', 'C4', 'D4', 'Eb4', 'F4'].map((n) => parsePitch<Concert>(n));
 
 /** Calls one sounding note after the other, large, at a beat that speeds up; each section finds its own letter and figure. */
 export function CallerDrill({ instruments, teaching, exercise }: Props) {
@@ -62,7 +60,7 @@ export function CallerDrill({ instruments, teaching, exercise }: Props) {
           {instruments.map((i) => <option key={i} value={i}>the {taughtAs(i, teaching.schools).name.toLowerCase()}</option>)}
         </SelectField>
         <Button kind="primary" className="h-11 w-32 text-[15px]" icon={playing ? <Square size={16} aria-hidden /> : <Play size={16} aria-hidden />} onClick={() => { setBeat(0); setPlaying(!playing); }}>{playing ? 'Stop' : 'Call'}</Button>
-        <p className="ml-auto text-[15px] text-secondary tabular-nums">{tempo} beats a minute; {exercise === undefined ? FIRST_NOTES.join(' ') : 'the notes of the line'}</p>
+        <p className="ml-auto text-[15px] text-secondary tabular-nums">{tempo} beats a minute; {exercise === undefined ? notes.map(letterName).join(' ') : 'the notes of the line'}</p>
       </div>
       <div className="grid min-h-0 flex-1 place-items-center overflow-y-auto py-4">
         {large !== undefined && <p className="font-serif text-[min(30vh,220px)] leading-none font-semibold" role="status">{large}</p>}

@@ -1,6 +1,7 @@
-import { DEFAULT_PAGE, isClean, type Meter, meterText, notesUsed, type PageSetup, planPages, sightLine, signatureLetters, quartersAMinute } from '@cifra/core';
+import { DEFAULT_PAGE, type Exercise, isClean, type Meter, meterText, notesUsed, type PageSetup, planPages, sightLine, signatureLetters } from '@cifra/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { ALL_HEARD, layOutProgramme, type PlaySetup } from '../practise/programme';
+import { lineTempo } from '../practise/lineTempo';
 import { ListenPanel } from '../practise/ListenPanel';
 import { PartStrip } from '../practise/PartStrip';
 import { usePlayer } from '../practise/usePlayer';
@@ -9,7 +10,7 @@ import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { octaveName } from '../words/noteLabel';
 import { todayIso } from '../words/pageWords';
-import { figureWords } from '../words/spoken';
+import { figureWords, list } from '../words/spoken';
 import { takeRemarks } from '../words/takeWords';
 import type { DrillGiven } from './drill';
 
@@ -19,9 +20,19 @@ const METERS: readonly Meter[] = [{ beats: 4, unit: 4 }, { beats: 3, unit: 4 }, 
 const KEYS = [-2, -3, -1, 0, -4, 1] as const;
 const KEY_WORDS: Readonly<Record<number, string>> = { [-4]: 'A♭ major', [-3]: 'E♭ major', [-2]: 'B♭ major', [-1]: 'F major', 0: 'C major', 1: 'G major' };
 const BARS = 8;
-const SLOWEST = 0.6;
-const SPEEDS = [SLOWEST, 0.8, 1] as const;
+const SPEEDS = [0.6, 0.8, 1] as const;
+const SECONDS_A_MINUTE = 60;
 const NO_ROWS: PageSetup = { ...DEFAULT_PAGE, rows: { woodwind: [], brass: [] }, strip: false, legend: false, circles: false, lookFirst: false, plan: [] };
+
+/** Bars that have their rhythm in common, read off the line: `1 and 3; 5 and 7`. */
+function alikeWords({ source }: Exercise): string {
+  const byRhythm = new Map<string, string[]>();
+  source.measures.forEach((m, i) => {
+    const rhythm = m.events.map((e) => `${e.kind} ${e.duration.value} ${e.duration.dots}`).join();
+    byRhythm.set(rhythm, [...(byRhythm.get(rhythm) ?? []), String(i + 1)]);
+  });
+  return [...byRhythm.values()].filter((bars) => bars.length > 1).map(list).join('; ') || 'none';
+}
 
 /** A new line: half a minute to look, one take at a set tempo. */
 export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
@@ -36,8 +47,8 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
   const setup = useMemo((): PlaySetup => ({ speed, heard: { ...ALL_HEARD, part: false }, others: [], bars: undefined, again: false, turns: 'none' }), [speed]);
   const programme = useMemo(() => (plan === undefined ? undefined : layOutProgramme(plan.part, [], setup).programme), [plan, setup]);
   const heard = useMemo(() => (plan === undefined ? undefined : layOutProgramme(plan.part, [], { ...setup, heard: ALL_HEARD }).programme), [plan, setup]);
-  const beat = exercise === undefined ? 1 : 60 / (quartersAMinute(exercise.source.measures[0]?.tempo, METERS[meter] ?? { beats: 4, unit: 4 }) * speed);
-  const take = useTake(plan, setup, beat);
+  const beats = exercise === undefined ? 0 : lineTempo(exercise);
+  const take = useTake(plan, setup, beats === 0 ? 1 : SECONDS_A_MINUTE / (beats * speed));
   const [mode, setMode] = useState<'take' | 'hear'>('take');
   const player = usePlayer(mode === 'take' ? programme : heard, () => { if (mode === 'take') void take.finish(); });
   const at = useRef(player.position);
@@ -65,7 +76,7 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
     ['Which letters does the signature change?', signatureLetters(fifths).length === 0 ? 'none' : signatureLetters(fifths).join(' ')],
     ['What is counted in each bar?', meterText(METERS[meter] ?? { beats: 4, unit: 4 })],
     ['Which are the lowest and the highest note?', notes[0] === undefined ? '' : `${octaveName(notes[0])} and ${octaveName(notes.at(-1) ?? notes[0])}`],
-    ['Which bars have the same rhythm?', 'the first and the third of each line of four'],
+    ['Which bars have the same rhythm?', alikeWords(exercise)],
     ['Which is the first note, and what is its figure?', firstNote === undefined ? '' : `${firstNote.name}${firstNote.fingering.kind === 'playable' ? `: ${figureWords(firstNote.fingering.figure, teaching.schools.fingerCount)}` : ''}`],
   ];
   return (
@@ -74,7 +85,7 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
         <div className="flex flex-wrap items-end gap-3 border-b border-line px-5 py-3">
           <SelectField id="sight-key" label="Sounds in" className="w-36" value={concert} onChange={(e) => setConcert(Number(e.target.value))}>{KEYS.map((k) => <option key={k} value={k}>{KEY_WORDS[k]}</option>)}</SelectField>
           <SelectField id="sight-meter" label="Beats" className="w-24" value={meter} onChange={(e) => setMeter(Number(e.target.value))}>{METERS.map((m, i) => <option key={i} value={i}>{meterText(m)}</option>)}</SelectField>
-          <SelectField id="sight-speed" label="Speed" className="w-28" value={speed} onChange={(e) => setSpeed(Number(e.target.value))}>{SPEEDS.map((s) => <option key={s} value={s}>{Math.round(s * 72)} a minute</option>)}</SelectField>
+          <SelectField id="sight-speed" label="Speed" className="w-28" value={speed} onChange={(e) => setSpeed(Number(e.target.value))}>{SPEEDS.map((s) => <option key={s} value={s}>{Math.round(s * beats)} a minute</option>)}</SelectField>
           <label className="text-[13px] font-medium">Number<input type="number" min={1} max={99999} value={seed} onChange={(e) => setSeed(Math.max(1, Math.min(99999, Number(e.target.value) || 1)))} className="mt-1 block h-9 w-24 rounded-md border border-[#8a97ab] px-2" /></label>
           <Button onClick={() => setSeed((seed % 99999) + 1)}>A new line</Button>
         </div>

@@ -1,6 +1,7 @@
-import { closestCenter, type CollisionDetection, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, pointerWithin, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
-import { BOTTOM_LINE, type Clef, stepAt, type TypedSign } from '@cifra/core';
+import { closestCenter, type CollisionDetection, DndContext, type DragEndEvent, KeyboardSensor, MeasuringStrategy, PointerSensor, pointerWithin, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import { BOTTOM_LINE, type Clef, staffPlace, stepAt, STEPS, type TypedSign } from '@cifra/core';
 import { X } from 'lucide-react';
+import { staffWords } from '../words/factWords';
 
 const HEIGHT = 150;
 const WIDTH = 420;
@@ -19,11 +20,9 @@ const CLEF_SIGN: Readonly<Record<Clef, { readonly text: string; readonly place: 
 const yOf = (place: number): number => BOTTOM - place * STEP;
 
 /** A place on the staff as it is called: `fourth line`, `second space`. */
-export function placeWords(place: number): string {
-  const names = ['first', 'second', 'third', 'fourth', 'fifth'];
-  if (place < 0) return 'below the staff';
-  if (place > 8) return 'above the staff';
-  return place % 2 === 0 ? `${names[place / 2] ?? ''} line` : `${names[(place - 1) / 2] ?? ''} space`;
+function placeWords(place: number, clef: Clef): string {
+  const d = BOTTOM_LINE[clef] + place;
+  return staffWords(staffPlace({ step: stepAt(d), octave: Math.floor(d / STEPS.length) }, clef));
 }
 
 /** A clef and signs on its staff. */
@@ -40,7 +39,7 @@ export function SignatureDrawing({ clef, signs, label }: { readonly clef: Clef; 
 
 function Place({ place, clef, signed }: { readonly place: number; readonly clef: Clef; readonly signed: boolean }) {
   const { setNodeRef, isOver } = useDroppable({ id: String(place) });
-  return <div ref={setNodeRef} data-place={place} aria-hidden title={`${placeWords(place)}, ${stepAt(BOTTOM_LINE[clef] + place)}`} className={`absolute inset-x-0 ${isOver ? 'bg-accent/25' : signed ? '' : 'hover:bg-accent/10'}`} style={{ top: `${((yOf(place) - STEP / 2) / HEIGHT) * 100}%`, height: `${(STEP / HEIGHT) * 100}%` }} />;
+  return <div ref={setNodeRef} data-place={place} aria-hidden title={`${placeWords(place, clef)}, ${stepAt(BOTTOM_LINE[clef] + place)}`} className={`absolute inset-x-0 ${isOver ? 'bg-accent/25' : signed ? '' : 'hover:bg-accent/10'}`} style={{ top: `${((yOf(place) - STEP / 2) / HEIGHT) * 100}%`, height: `${(STEP / HEIGHT) * 100}%` }} />;
 }
 
 function Sign({ alter }: { readonly alter: -1 | 1 }) {
@@ -59,6 +58,9 @@ interface Props {
   readonly onSigns: (signs: readonly TypedSign[]) => void;
 }
 
+/** Lines and spaces lie close together: where they are is measured anew, not remembered from before. */
+const MEASURED = { droppable: { strategy: MeasuringStrategy.Always } };
+
 /** The line or space under the hand; by keyboard, the nearest to the sign. */
 const underHand: CollisionDetection = (args) => (args.pointerCoordinates === null ? closestCenter(args) : pointerWithin(args));
 
@@ -72,10 +74,10 @@ export function SignatureStaff({ clef, signs, done, onSigns }: Props) {
   };
   const places = Array.from({ length: HIGHEST - LOWEST + 1 }, (_u, i) => HIGHEST - i);
   return (
-    <DndContext sensors={sensors} collisionDetection={underHand} onDragEnd={end}>
+    <DndContext sensors={sensors} collisionDetection={underHand} measuring={MEASURED} autoScroll={false} onDragEnd={end}>
       <div className="mx-auto w-full max-w-lg">
         <div className="relative">
-          <SignatureDrawing clef={clef} signs={signs} label={`${clef} clef with ${signs.length === 0 ? 'no signs' : signs.map((s) => `${s.step} ${SIGN_WORDS[s.alter] ?? ''}, ${placeWords(s.place ?? 0)}`).join('; ')}`} />
+          <SignatureDrawing clef={clef} signs={signs} label={`${clef} clef with ${signs.length === 0 ? 'no signs' : signs.map((s) => `${s.step} ${SIGN_WORDS[s.alter] ?? ''}, ${placeWords(s.place ?? 0, clef)}`).join('; ')}`} />
           {!done && places.map((p) => <Place key={p} place={p} clef={clef} signed={signs.some((s) => s.place === p)} />)}
         </div>
         {!done && (
@@ -83,7 +85,7 @@ export function SignatureStaff({ clef, signs, done, onSigns }: Props) {
             <Sign alter={1} /><Sign alter={-1} />
             <form className="flex items-end gap-2" onSubmit={(e) => { e.preventDefault(); const data = new FormData(e.currentTarget); put(Number(data.get('place')), Number(data.get('sign'))); }}>
               <label className="text-[13px]">Sign<select name="sign" className="mt-1 block h-9 rounded-md border border-[#8a97ab] bg-white px-2"><option value="1">sharp</option><option value="-1">flat</option></select></label>
-              <label className="text-[13px]">Place<select name="place" defaultValue="8" className="mt-1 block h-9 rounded-md border border-[#8a97ab] bg-white px-2">{places.map((p) => <option key={p} value={p}>{placeWords(p)}</option>)}</select></label>
+              <label className="text-[13px]">Place<select name="place" defaultValue="8" className="mt-1 block h-9 rounded-md border border-[#8a97ab] bg-white px-2">{places.map((p) => <option key={p} value={p}>{placeWords(p, clef)}</option>)}</select></label>
               <button type="submit" className="h-9 rounded-md border border-line bg-white px-3 font-medium">Set it</button>
             </form>
             <button type="button" disabled={signs.length === 0} onClick={() => onSigns(signs.slice(0, -1))} className="flex h-9 items-center gap-1 rounded-md px-2 text-secondary hover:bg-desk disabled:opacity-40"><X size={15} aria-hidden />Take the last away</button>

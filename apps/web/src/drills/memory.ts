@@ -1,5 +1,6 @@
 import type { Random } from '@cifra/core';
 import { type Card, createEmptyCard, fsrs, type Grade, Rating } from 'ts-fsrs';
+import { keepHere, keptHere } from '../api/keptHere';
 
 /** What is remembered of each card, by its id. */
 export type Memory = ReadonlyMap<string, Card>;
@@ -43,16 +44,9 @@ export function nextCard(ids: readonly string[], memory: Memory, last: string | 
 const keyOf = (id: string): string => `cifra.memory.${id}`;
 
 /** What this browser remembers; what cannot be read is left out. */
-export function keptMemory(id: string): Memory {
-  const text = localStorage.getItem(keyOf(id));
-  if (text === null) return new Map();
-  try {
-    const all = JSON.parse(text) as readonly (readonly [string, Card])[];
-    return new Map(all.map(([name, card]) => [name, { ...card, due: new Date(card.due), ...(card.last_review === undefined ? {} : { last_review: new Date(card.last_review) }) }] as const).filter(([, card]) => !Number.isNaN(card.due.getTime())));
-  } catch {
-    // Written by something else: the drill starts anew.
-    return new Map();
-  }
-}
+export const keptMemory = (id: string): Memory => keptHere<Memory>(keyOf(id), (found) => {
+  const all = found as readonly (readonly [string, Card])[];
+  return new Map(all.map(([name, card]) => [name, { ...card, due: new Date(card.due), ...(card.last_review === undefined ? {} : { last_review: new Date(card.last_review) }) }] as const).filter(([, card]) => !Number.isNaN(card.due.getTime())));
+}, new Map());
 
-export const keepMemory = (id: string, memory: Memory): void => localStorage.setItem(keyOf(id), JSON.stringify([...memory]));
+export const keepMemory = (id: string, memory: Memory): void => keepHere(keyOf(id), [...memory]);

@@ -17,8 +17,6 @@ interface Props {
   readonly hotkeys?: boolean;
 }
 
-const STATE_WORDS: Readonly<Record<PadState, string>> = { open: 'open', half: 'half closed', pressed: 'pressed' };
-
 /** What a key of the drawing is called. */
 export function padKeyWords(key: PadKey, count: FingerCount): string {
   const [kind = '', name = ''] = key.id.split(':');
@@ -75,7 +73,7 @@ export function FigurePad({ instrument, schools, pressed, onPressed, label, clas
           if (onPressed === undefined) return <g key={k.id} data-key={k.id} data-state={state}>{shown}</g>;
           const toggle = () => onPressed(toggleKey(pressed, k));
           return (
-            <g key={k.id} data-key={k.id} role="button" tabIndex={0} aria-pressed={state === 'half' ? 'mixed' : state === 'pressed'} aria-label={`${padKeyWords(k, count)}${state === 'half' ? `, ${STATE_WORDS.half}` : ''}`} onClick={toggle} onKeyDown={(e) => { if (e.key === 'Enter' || e.key === ' ') { e.preventDefault(); e.stopPropagation(); toggle(); } }} className="cursor-pointer touch-manipulation focus-visible:outline-3">
+            <g key={k.id} data-key={k.id} role="button" tabIndex={0} aria-pressed={state === 'half' ? 'mixed' : state === 'pressed'} aria-label={`${padKeyWords(k, count)}${state === 'half' ? ', half closed' : ''}`} onClick={toggle} onKeyDown={(e) => { if (e.key === 'Enter' || e.key === ' ') { e.preventDefault(); e.stopPropagation(); toggle(); } }} className="cursor-pointer touch-manipulation focus-visible:outline-3">
               <rect x={k.x - Math.max(k.width, 84) / 2} y={k.y - Math.max(k.height, 76) / 2} width={Math.max(k.width, 84)} height={Math.max(k.height, 76)} fill="transparent" />
               {shown}
             </g>

@@ -13,14 +13,14 @@ import { Modal, ModalFooter } from '../ui/Modal';
 import { TAB } from '../ui/tab';
 import { keyName, signatureCount } from '../words/caption';
 import { PupilsTab } from './PupilsTab';
-import type { ListedPupil } from './readPupilLines';
+import type { PupilRow } from '../class/readPupilTable';
 import { SECTION_WORDS } from '../words/sectionWords';
 
 interface Props {
   readonly group: ClassView;
   readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
-  readonly onSave: (change: Partial<SaveClassDto>, pupils: readonly ListedPupil[] | undefined) => Promise<void>;
+  readonly onSave: (change: Partial<SaveClassDto>, pupils: readonly PupilRow[] | undefined) => Promise<void>;
 }
 
 /** Signatures that a beginners' class may be used to, the flats first. */
@@ -35,7 +35,7 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
   const [usualFifths, setUsual] = useState(group.usualFifths ?? USUAL_FIFTHS);
   const [schools, setSchools] = useState<SchoolOverrides>(group.schools);
   const { data: listed } = usePupils(open ? group.id : undefined);
-  const [pupils, setPupils] = useState<readonly ListedPupil[]>();
+  const [pupils, setPupils] = useState<readonly PupilRow[]>();
   const shownPupils = pupils ?? listed ?? [];
   useEffect(() => {
     if (!open) return;

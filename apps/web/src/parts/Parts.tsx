@@ -23,7 +23,7 @@ import { PagePanel } from './PagePanel';
 import { PartChoices } from './PartChoices';
 import { PartPages } from './PartPages';
 import { PartsHeader } from './PartsHeader';
-import type { ListedPupil } from './readPupilLines';
+import type { PupilRow } from '../class/readPupilTable';
 import { ReasonTrail } from './ReasonTrail';
 import { Score } from './Score';
 import { useSaving } from './useSaving';
@@ -86,7 +86,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
     }
   };
   const changeClass = (change: Parameters<typeof saveClass>[1]) => attempt(() => saveClass(group, change));
-  const saveClassDialog = (change: Parameters<typeof saveClass>[1], listed: readonly ListedPupil[] | undefined) => attempt(async () => {
+  const saveClassDialog = (change: Parameters<typeof saveClass>[1], listed: readonly PupilRow[] | undefined) => attempt(async () => {
     await saveClass(group, change);
     if (listed !== undefined) await savePupils(group.id, listed.map(({ id, name, instrument }) => ({ name, instrument, ...(id === undefined ? {} : { id }) })));
   });

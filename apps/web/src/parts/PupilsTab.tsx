@@ -4,12 +4,12 @@ import { instrumentTitle } from '@cifra/engrave';
 import { ClipboardPaste, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../ui/Button';
-import { type ListedPupil, readPupilLines } from './readPupilLines';
+import { type PupilRow, readPupilTable } from '../class/readPupilTable';
 
 interface Props {
-  readonly pupils: readonly ListedPupil[];
+  readonly pupils: readonly PupilRow[];
   readonly instruments: readonly InstrumentId[];
-  readonly onChange: (pupils: readonly ListedPupil[]) => void;
+  readonly onChange: (pupils: readonly PupilRow[]) => void;
 }
 
 const BOX = 'h-9 rounded-md border border-[#8a97ab] bg-white px-2.5';
@@ -18,9 +18,9 @@ const BOX = 'h-9 rounded-md border border-[#8a97ab] bg-white px-2.5';
 export function PupilsTab({ pupils, instruments, onChange }: Props) {
   const [pasting, setPasting] = useState(false);
   const [text, setText] = useState('');
-  const read = readPupilLines(text, instruments[0] ?? 'flute');
-  const change = (at: number, part: Partial<ListedPupil>) => onChange(pupils.map((p, i) => (i === at ? { ...p, ...part } : p)));
-  const add = (more: readonly ListedPupil[]) => onChange([...pupils, ...more].slice(0, MAX_PUPILS));
+  const read = readPupilTable(text, instruments[0] ?? 'flute');
+  const change = (at: number, part: Partial<PupilRow>) => onChange(pupils.map((p, i) => (i === at ? { ...p, ...part } : p)));
+  const add = (more: readonly PupilRow[]) => onChange([...pupils, ...more].slice(0, MAX_PUPILS));
   return (
     <div className="space-y-3">
       <p className="text-[13px] text-secondary">First names or initials only. Each can get pages of their own.</p>
@@ -46,8 +46,8 @@ export function PupilsTab({ pupils, instruments, onChange }: Props) {
         <div className="space-y-2 rounded-md bg-panel p-3">
           <label htmlFor="pupil-lines" className="block text-[13px] font-medium">One pupil a line: name, then the instrument</label>
           <textarea id="pupil-lines" rows={5} value={text} onChange={(e) => setText(e.target.value)} placeholder={'Ada, flute\nBen, trumpet'} className="w-full rounded-md border border-[#8a97ab] bg-white p-2" />
-          {read.unknown.length > 0 && <p className="text-[13px] text-warning">Not known as an instrument: {read.unknown.join(', ')}. Choose it after adding.</p>}
-          <Button disabled={read.pupils.length === 0} onClick={() => { add(read.pupils); setText(''); setPasting(false); }}>Add {read.pupils.length} {read.pupils.length === 1 ? 'pupil' : 'pupils'}</Button>
+          {read.problems.length > 0 && <ul className="text-[13px] text-warning">{read.problems.map((p) => <li key={p}>{p}</li>)}</ul>}
+          <Button disabled={read.rows.length === 0} onClick={() => { add(read.rows); setText(''); setPasting(false); }}>Add {read.rows.length} {read.rows.length === 1 ? 'pupil' : 'pupils'}</Button>
         </div>
       )}
     </div>

@@ -1,4 +1,5 @@
 import type { InstrumentId } from '@cifra/core';
+import { keepHere, keptHere } from '../api/keptHere';
 import { isRung, type Rung } from './rungs';
 
 /** What is remembered of the practice of one part in this browser. */
@@ -17,16 +18,9 @@ const keyOf = (exercise: string, instrument: InstrumentId): string => `cifra.pra
 const count = (v: unknown): number => (typeof v === 'number' && Number.isFinite(v) && v >= 0 ? v : 0);
 
 /** What this browser remembers of a part; what cannot be read counts as nothing. */
-export function keptPractice(exercise: string, instrument: InstrumentId): KeptPractice {
-  const text = localStorage.getItem(keyOf(exercise, instrument));
-  if (text === null) return NOTHING_KEPT;
-  try {
-    const found = JSON.parse(text) as Partial<Record<keyof KeptPractice, unknown>> | null;
-    return { rungs: Array.isArray(found?.rungs) ? found.rungs.filter(isRung) : [], bestPercent: count(found?.bestPercent), cleanRuns: count(found?.cleanRuns), peeks: count(found?.peeks), minutes: count(found?.minutes) };
-  } catch {
-    // Written by something else: the practice starts anew.
-    return NOTHING_KEPT;
-  }
-}
+export const keptPractice = (exercise: string, instrument: InstrumentId): KeptPractice => keptHere(keyOf(exercise, instrument), (found) => {
+  const kept = found as Partial<Record<keyof KeptPractice, unknown>> | null;
+  return { rungs: Array.isArray(kept?.rungs) ? kept.rungs.filter(isRung) : [], bestPercent: count(kept?.bestPercent), cleanRuns: count(kept?.cleanRuns), peeks: count(kept?.peeks), minutes: count(kept?.minutes) };
+}, NOTHING_KEPT);
 
-export const keepPractice = (exercise: string, instrument: InstrumentId, kept: KeptPractice): void => localStorage.setItem(keyOf(exercise, instrument), JSON.stringify(kept));
+export const keepPractice = (exercise: string, instrument: InstrumentId, kept: KeptPractice): void => keepHere(keyOf(exercise, instrument), kept);

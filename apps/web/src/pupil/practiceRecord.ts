@@ -1,6 +1,7 @@
 import type { DrillScoreDto, SavePracticeDto } from '@cifra/contract';
 import { useCallback, useEffect, useRef } from 'react';
-import { postBytes, put } from '../api/request';
+import { postBytes, put, RequestError } from '../api/request';
+import { useNotice } from '../ui/Notices';
 import type { KeptPractice } from '../practise/keptPractice';
 
 /** What a pupil does is told after a pause, and again when the connection is back. */
@@ -16,6 +17,13 @@ const whole = (n: number): number => Math.min(MOST, Math.max(0, Math.round(n)));
  * @param own whether it is one pupil's own link; without one nothing is told
  */
 export function usePracticeRecord(token: string, own: boolean) {
+  const notice = useNotice();
+  const said = useRef(false);
+  /** Once is enough: it is tried again with every change. */
+  const refused = useCallback((words: string) => {
+    if (!said.current) notice(words, { tone: 'warning' });
+    said.current = true;
+  }, [notice]);
   const latest = useRef<KeptPractice>(undefined);
   const scores = useRef<readonly DrillScoreDto[]>([]);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -29,10 +37,11 @@ export function usePracticeRecord(token: string, own: boolean) {
     try {
       await put(`/api/links/open/${encodeURIComponent(token)}/practice`, record);
       localStorage.setItem(keyOf(token), text);
-    } catch {
+    } catch (e) {
       // Without a connection it stays in this browser; the next change or the connection's return tells it.
+      if (!(e instanceof RequestError) || e.status !== 0) refused(`Your teacher's record was not reached: ${(e as Error).message}`);
     }
-  }, [token]);
+  }, [token, refused]);
   const soon = useCallback(() => {
     if (!own) return;
     clearTimeout(timer.current);

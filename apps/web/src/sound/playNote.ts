@@ -1,4 +1,5 @@
-import { hertzOf, midi, type Pitch } from '@cifra/core';
+import { midi, type Pitch } from '@cifra/core';
+import { plainTone } from './plainTone';
 
 const SECONDS = 1.1;
 const ATTACK = 0.03;
@@ -6,8 +7,6 @@ const RELEASE = 0.25;
 /** In a run a note lets go just before the next. */
 const RUN_RELEASE = 0.05;
 const LOUDNESS = 0.22;
-/** Strengths of the first overtones: round enough for any wind instrument, and no imitation of one. */
-const OVERTONES = [0, 1, 0.55, 0.35, 0.18, 0.1, 0.05];
 
 let context: AudioContext | undefined;
 let sounding: OscillatorNode[] = [];
@@ -22,13 +21,11 @@ interface Sounded {
 function sound(c: AudioContext, { midi: note, at, seconds }: Sounded, release: number): OscillatorNode {
   const start = c.currentTime + at;
   const end = start + seconds;
-  const oscillator = new OscillatorNode(c, { frequency: hertzOf(note), periodicWave: c.createPeriodicWave(new Float32Array(OVERTONES.length), new Float32Array(OVERTONES)), type: 'custom' });
-  const gain = new GainNode(c, { gain: 0 });
+  const { oscillator, gain } = plainTone(c, note);
   gain.gain.setValueAtTime(0, start);
   gain.gain.linearRampToValueAtTime(LOUDNESS, start + ATTACK);
   gain.gain.setValueAtTime(LOUDNESS, Math.max(start + ATTACK, end - release));
   gain.gain.linearRampToValueAtTime(0, end);
-  oscillator.connect(gain).connect(c.destination);
   oscillator.start(start);
   oscillator.stop(end);
   return oscillator;

@@ -1,5 +1,5 @@
 import type { KitKind, WorkView } from '@cifra/contract';
-import type { NextReason, Section } from '@cifra/core';
+import { daysBetween, type NextReason, type Section } from '@cifra/core';
 import { dayWords } from './pageWords';
 import { SECTION_WORDS } from './sectionWords';
 import { list } from './spoken';
@@ -34,7 +34,7 @@ export function reasonWords(r: NextReason, titleOf: (exercise: string) => string
 
 /** How a day lies to today: `today`, `in 3 days`, `2 days late`, or the date. */
 export function dueWords(due: string, today: string): string {
-  const days = Math.round((Date.parse(due) - Date.parse(today)) / (24 * 3600_000));
+  const days = daysBetween(today, due);
   if (days === 0) return 'today';
   if (days === 1) return 'tomorrow';
   if (days > 1 && days <= 7) return `in ${days} days`;

@@ -1,6 +1,6 @@
 import type { Exercise } from '../exercise/exercise';
 import { finger } from '../instrument/finger';
-import type { Instrument, Stage } from '../instrument/instrument';
+import { type Instrument, type Stage, STAGES } from '../instrument/instrument';
 import { key, signatureAlter, tonic } from '../key/key';
 import type { Clef } from '../key/signature';
 import { isCompound, type Meter, measureQuarters } from '../meter/meter';
@@ -39,8 +39,9 @@ const COMPOUND_CELLS: readonly (readonly [from: Stage, cells: readonly (readonly
   ['first-notes', [[3], [6]]],
   ['first-octave', [[2, 1], [1, 1, 1]]],
 ];
-const ORDER: readonly Stage[] = ['first-notes', 'first-octave', 'first-year', 'second-year', 'full'];
 const PHRASE_BARS = 4;
+/** Felt beats a minute of a line at sight. From memory. */
+const SIGHT_BEATS = 72;
 
 /** Chances of the next move in steps of the scale: stepwise mostly, then a note again, then thirds; a leap seldom. */
 const MOVES: readonly (readonly [move: number, weight: number])[] = [[1, 30], [-1, 32], [0, 10], [2, 9], [-2, 10], [3, 3], [4, 3], [-3, 2], [-4, 1]];
@@ -48,7 +49,7 @@ const LARGEST_STEP_BACK = 2;
 const LEAP = 3;
 
 const cellsFor = (meter: Meter, stage: Stage): (readonly number[])[] =>
-  (isCompound(meter) ? COMPOUND_CELLS : CELLS).filter(([from]) => ORDER.indexOf(from) <= ORDER.indexOf(stage)).flatMap(([, cells]) => cells);
+  (isCompound(meter) ? COMPOUND_CELLS : CELLS).filter(([from]) => STAGES.indexOf(from) <= STAGES.indexOf(stage)).flatMap(([, cells]) => cells);
 
 const lengthOf = (cell: readonly number[]): number => cell.reduce((a, b) => a + b, 0);
 
@@ -164,7 +165,7 @@ export function sightLine(wish: SightLineWish): Exercise | undefined {
       const index = measures.length;
       measures.push({
         id: `m${index + 1}`,
-        ...(index === 0 ? { clef: wish.clef ?? instrument.clefs[0], key: key(fifths), meter, tempo: { mark: { value: 'quarter' as const, dots: 0, perMinute: 72 } } } : {}),
+        ...(index === 0 ? { clef: wish.clef ?? instrument.clefs[0], key: key(fifths), meter, tempo: { mark: { value: 'quarter' as const, dots: isCompound(meter) ? 1 : 0, perMinute: SIGHT_BEATS } } } : {}),
         ...(last && i === inPhrase - 1 ? { endBar: 'final' as const } : {}),
         events: [...lengths.map((l) => event(l, notes[next++])), ...(rest > 0 ? [event(rest, undefined)] : [])],
       });

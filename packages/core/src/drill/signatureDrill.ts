@@ -2,7 +2,6 @@ import { key, signatureAlter, signatureLetters } from '../key/key';
 import { type Clef, BOTTOM_LINE, diagnoseSignature, proposeSignatures, type SignatureDiagnosis, signaturePlaces, type TypedSign } from '../key/signature';
 import { pitch, type Step, stepAt, STEPS, type Written } from '../pitch/pitch';
 import type { Random } from '../random/random';
-import { readAccidentals } from '../score/accidental';
 import type { Score } from '../score/score';
 import { type Choices, mixChoices } from './choices';
 
@@ -98,7 +97,8 @@ function holdsQuestion(clef: Clef, chance: Random): HoldsQuestion {
     'next-bar': [[signed, beside, { ...plain, alter: sign } as Written, beside], [plain, beside]],
     'other-octave-after-sign': [[signed, beside, other, beside]],
   };
-  const asked = { octave: 'n3', later: 'n3', 'next-bar': 'n5', 'other-octave-after-sign': 'n3' }[where];
+  const asked = where === 'next-bar' ? 'n5' : 'n3';
+  const answer = { octave: plain.alter, later: sign, 'next-bar': plain.alter, 'other-octave-after-sign': other.alter }[where] as HoldsQuestion['answer'];
   let n = 0;
   const score: Score<Written> = {
     title: '', slurs: [], hairpins: [],
@@ -107,15 +107,7 @@ function holdsQuestion(clef: Clef, chance: Random): HoldsQuestion {
       events: notes.map((p) => ({ kind: 'note' as const, id: `n${++n}`, duration: { value: notes.length === 2 ? 'half' as const : 'quarter' as const, dots: 0 }, pitch: pitch<Written>(p.step, p.alter, p.octave) })),
     })),
   };
-  return { kind: 'holds', where, clef, score, asked, answer: soundingAlter(score, asked) };
-}
-
-/** What a note is by the rules, read from the page: signature, the bar's signs on its own line, and nothing else. */
-export function soundingAlter(score: Score<Written>, id: string): -1 | 0 | 1 {
-  const read = readAccidentals(score, 'none').get(id);
-  const note = score.measures.flatMap((m) => m.events).find((e) => e.id === id);
-  if (note?.kind !== 'note' || read === undefined) throw new RangeError(`no note ${id}`);
-  return note.pitch.alter as -1 | 0 | 1;
+  return { kind: 'holds', where, clef, score, asked, answer };
 }
 
 /**

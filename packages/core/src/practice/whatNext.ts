@@ -1,5 +1,6 @@
 import type { InstrumentId, Section } from '../instrument/instrument';
 import { instrumentOf } from '../instrument/instrument.data';
+import { daysBetween } from './days';
 
 /** What is known of one pupil: what was set for them, what was written down, what they practised at home. */
 export interface PupilRecord {
@@ -31,10 +32,7 @@ const WEIGHT = { overdue: 3, missed: 2, home: 1, peeks: 1 };
 const IN_A_ROW = 2;
 const MANY_PEEKS = 10;
 const READY_PERCENT = 100;
-const DAY_MS = 24 * 3600_000;
 const OVERDUE_DAYS_A_POINT = 7;
-
-const daysBetween = (from: string, to: string): number => Math.round((Date.parse(to) - Date.parse(from)) / DAY_MS);
 
 /**
  * Who needs help with what, and who is ready to go on, most need first.
