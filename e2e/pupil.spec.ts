@@ -36,7 +36,7 @@ test('a pupil does the week\'s practice on a phone, and the teacher sees it', as
   await phone.getByLabel('Who plays').selectOption({ label: 'the simulated player, to try it out' });
   await phone.getByRole('button', { name: 'Let it play a take' }).tap();
   await phone.getByRole('button', { name: 'Hand in the result' }).tap({ timeout: 60_000 });
-  await expect(phone.getByText('Handed in. Your teacher can hear it now.', { exact: true })).toBeVisible();
+  await expect(phone.getByText('Handed in. Your teacher can see it now.', { exact: true })).toBeVisible();
   // And a drill.
   await phone.getByRole('button', { name: 'Drills' }).tap();
   await phone.getByRole('tab', { name: 'Reading' }).tap();

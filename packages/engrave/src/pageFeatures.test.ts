@@ -127,6 +127,13 @@ describe('what stands beside the pages', () => {
     expect(withClass(parse(scroll), 'cell')).toHaveLength(notesOf(tune.source).length);
   });
 
+  it('a scroll so narrow that a bar is set smaller: its lines come closer, and it ends where they do', () => {
+    const long = exerciseOf(Array.from({ length: 10 }, () => 'C4:e D4:e E4:e F4:e G4:e F4:e E4:e D4:e').join(' | '));
+    const heightAt = (width: number): number => engraveScroll(engine, plansFor(long, 'trumpet', { rows: rowsOf('figure', 'name'), barsALine: 1 }), width).height;
+    // Ten lines either way: what is set smaller takes less room, not more.
+    expect(heightAt(4200)).toBeLessThan(heightAt(9000));
+  });
+
   it('a score: a staff for each, under each other', () => {
     const scores = ['flute', 'trumpet', 'tuba'].map((id) => plansFor(tune, id as 'flute')[0]?.part.score ?? tune.source);
     const { page: drawn, staves } = engraveScore(engine, scores);

@@ -28,9 +28,9 @@ export function ClassPlace() {
   if (group === undefined) return <div className="p-10"><StaffSkeleton label="Opening the class" /></div>;
   return (
     <>
-      <header className="flex min-h-14 items-center gap-4 border-b border-line bg-white px-5 py-2"><h1 className="text-[20px]">{group.name}</h1></header>
+      <header className="flex min-h-14 items-center gap-4 border-b border-line bg-white px-5 py-2 print:hidden"><h1 className="text-[20px]">{group.name}</h1></header>
       <Tabs.Root value={view} onValueChange={(to) => setQuery(to === 'pupils' ? {} : { see: to }, { replace: true })} className="flex min-h-0 flex-1 flex-col">
-        <Tabs.List aria-label="About the class" className="flex shrink-0 gap-5 overflow-x-auto border-b border-line bg-white px-5">
+        <Tabs.List aria-label="About the class" className="flex shrink-0 gap-5 overflow-x-auto border-b border-line bg-white px-5 print:hidden">
           {Object.entries(VIEWS).map(([name, words]) => <Tabs.Trigger key={name} value={name} className="border-b-2 border-transparent px-0.5 pt-2 pb-1.5 font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink">{words}</Tabs.Trigger>)}
         </Tabs.List>
         <Tabs.Content key={group.id} value={view} aria-label={VIEWS[view]} className="min-h-0 flex-1 overflow-y-auto px-5 py-4">

@@ -58,12 +58,12 @@ export function KitTab({ group }: { readonly group: ClassView }) {
     </li>
   );
   return (
-    <div className="mx-auto max-w-4xl space-y-5">
+    <div className="mx-auto max-w-5xl space-y-5">
       <form className="flex flex-wrap items-end gap-3 print:hidden" onSubmit={(e) => { e.preventDefault(); void add(); }}>
-        <SelectField id="kit-kind" label="What kind" className="w-48" value={kind} onChange={(e) => setKind(e.target.value as KitKind)}>{KIT_KINDS.map((k) => <option key={k} value={k}>{KIT_WORDS[k].name}</option>)}</SelectField>
-        <div className="w-44"><TextField id="kit-what" label="What" required maxLength={80} value={what} onChange={(e) => setWhat(e.target.value)} placeholder="school trumpet" /></div>
-        <div className="w-32"><TextField id="kit-number" label="Number, case" maxLength={40} value={number} onChange={(e) => setNumber(e.target.value)} /></div>
-        <SelectField id="kit-pupil" label="Who" className="w-36" value={pupil} onChange={(e) => setPupil(e.target.value)}><option value={NOBODY}>nobody</option>{(pupils ?? []).map((p) => <option key={p.id} value={p.id}>{p.name}</option>)}</SelectField>
+        <SelectField id="kit-kind" label="What kind" className="w-44" value={kind} onChange={(e) => setKind(e.target.value as KitKind)}>{KIT_KINDS.map((k) => <option key={k} value={k}>{KIT_WORDS[k].name}</option>)}</SelectField>
+        <div className="w-40"><TextField id="kit-what" label="What" required maxLength={80} value={what} onChange={(e) => setWhat(e.target.value)} placeholder="school trumpet" /></div>
+        <div className="w-28"><TextField id="kit-number" label="Number, case" maxLength={40} value={number} onChange={(e) => setNumber(e.target.value)} /></div>
+        <SelectField id="kit-pupil" label="Who" className="w-28" value={pupil} onChange={(e) => setPupil(e.target.value)}><option value={NOBODY}>nobody</option>{(pupils ?? []).map((p) => <option key={p.id} value={p.id}>{p.name}</option>)}</SelectField>
         <TextField id="kit-from" label="Since" type="date" required value={from} onChange={(e) => setFrom(e.target.value)} />
         <TextField id="kit-due" label={KIT_WORDS[kind].due.replace(/^./, (c) => c.toUpperCase())} type="date" value={due} onChange={(e) => setDue(e.target.value)} />
         <Button type="submit" kind="primary" className="h-10" disabled={what.trim() === ''}>Write it down</Button>

@@ -29,7 +29,7 @@ export function HandedIn({ exerciseId }: { readonly exerciseId: string }) {
         <>
           {practice.data.length === 0 && takes.data.length === 0 && <p className="text-[13px] text-secondary">Nothing yet. Give pupils a link of their own under Parts: what they practise and hand in stands here.</p>}
           <ul className="space-y-1.5">
-            {practice.data.map((p) => <li key={`${p.pupilId} ${p.instrument}`}><strong className="font-semibold">{p.pupil}</strong>: {p.rungs.length} steps done, {minutesWords(p.minutes)}, {p.cleanRuns} clean {p.cleanRuns === 1 ? 'run' : 'runs'}{p.bestPercent > 0 ? `, clean in a row at ${p.bestPercent} %` : ''}{p.peeks > 0 ? `, ${p.peeks} peeks` : ''}</li>)}
+            {practice.data.map((p) => <li key={`${p.pupilId} ${p.instrument}`}><strong className="font-semibold">{p.pupil}</strong>: {p.rungs.length} {p.rungs.length === 1 ? 'step' : 'steps'} done, {minutesWords(p.minutes)}, {p.cleanRuns} clean {p.cleanRuns === 1 ? 'run' : 'runs'}{p.bestPercent > 0 ? `, clean in a row at ${p.bestPercent} %` : ''}{p.peeks > 0 ? `, ${p.peeks} peeks` : ''}</li>)}
           </ul>
           <ul className="mt-3 space-y-3">
             {takes.data.map((t) => (

@@ -105,7 +105,7 @@ export function PartStrip({ request, size = 'stand', sounding, count, looped, ma
     if (next !== undefined) onNote(next);
   };
   return (
-    <div ref={scroller} role="region" aria-label="The part" tabIndex={0} onKeyDown={walk} className="relative min-h-0 min-w-0 flex-1 bg-white max-md:shrink-0 md:overflow-y-auto">
+    <div ref={scroller} role="region" aria-label="The part" tabIndex={0} onKeyDown={walk} className="relative min-h-0 min-w-0 flex-1 overflow-y-auto bg-white">
       <div ref={ref} className={`mx-auto px-4 py-5 ${size === 'stand' ? 'max-w-5xl' : ''}`}>
         {failed !== undefined ? <Failure title="The figures did not come" detail={failed.message} onRetry={onRetry} />
           : error !== undefined ? <Failure title="The part could not be engraved" detail="The line itself is safe." onRetry={() => void mutate()} />

@@ -1,5 +1,6 @@
 import { type Exercise, instrumentOf, type InstrumentId, isClean, type KnownNotes, type PageSetup, partOf, planPages, structureOf, type Teaching } from '@cifra/core';
 import { pageName, type Paper, readPageName } from '@cifra/engrave';
+import { ChevronDown, ChevronUp } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { type MouseEvent, type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -64,12 +65,17 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
   const [query, setQuery] = useSearchParams();
   const asked = query.get('do');
   const view: View = isView(asked) ? asked : 'steps';
-  const open = (to: string) => setQuery((before) => {
-    const after = new URLSearchParams(before);
-    if (to === 'steps') after.delete('do');
-    else after.set('do', to);
-    return after;
-  }, { replace: true });
+  /** On a phone the panel stands under the part, and can make room for it. */
+  const [folded, setFolded] = useState(false);
+  const open = (to: string) => {
+    setFolded(false);
+    setQuery((before) => {
+      const after = new URLSearchParams(before);
+      if (to === 'steps') after.delete('do');
+      else after.set('do', to);
+      return after;
+    }, { replace: true });
+  };
   const practice = usePractice(id, instrument, cleanGoal);
   const { percent, setPercent, heard, others, bars, again, turns, chain, rung, fade, kept, keep, setup: plain } = practice;
   const figures = useFigures([instrument, ...others]);
@@ -188,8 +194,8 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
   return (
     <>
       {children}
-      <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto" onClick={freeSpace}>
-        <div className="flex min-h-0 min-w-0 flex-1 flex-col max-md:shrink-0 max-md:flex-none">
+      <div className="flex min-h-0 flex-1 max-md:flex-col" onClick={freeSpace}>
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
           {large === 'words' && <CountLine player={player} />}
           {large === 'hands' && plan !== undefined && <Hands plan={plan} note={shown} next={nextNote} />}
           {turns !== 'none' && <p role="status" className={`shrink-0 border-b border-line py-1.5 text-center text-[17px] font-semibold ${yours ? 'bg-accent text-white' : 'bg-band text-secondary'}`}>{!playing ? 'Listen first, then answer' : yours ? 'Your turn' : 'Listen'}</p>}
@@ -202,12 +208,15 @@ export function PractiseDesk({ id, exercise, instrument, teaching, page: setup, 
             </div>
           )}
         </div>
-        <aside aria-label="How it is practised" className="flex shrink-0 flex-col border-line bg-panel max-md:border-t md:w-[18.75rem] md:border-l">
+        <aside aria-label="How it is practised" className={`flex shrink-0 flex-col border-line bg-panel max-md:border-t md:w-[18.75rem] md:border-l ${folded ? '' : 'max-md:h-[40dvh]'}`}>
           <Tabs.Root value={view} onValueChange={open} className="flex min-h-0 flex-1 flex-col">
-            <Tabs.List aria-label="What is practised" className="flex shrink-0 justify-between overflow-x-auto border-b border-line bg-white px-3">
-              {Object.entries(VIEWS).map(([name, words]) => <Tabs.Trigger key={name} value={name} className="border-b-2 border-transparent pt-2 pb-1.5 text-[13px] font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink">{words}</Tabs.Trigger>)}
-            </Tabs.List>
-            <Tabs.Content value={view} aria-label={VIEWS[view]} className="min-h-0 flex-1 md:overflow-y-auto">
+            <div className="flex shrink-0 border-b border-line bg-white px-3">
+              <Tabs.List aria-label="What is practised" className="flex min-w-0 flex-1 justify-between overflow-x-auto">
+                {Object.entries(VIEWS).map(([name, words]) => <Tabs.Trigger key={name} value={name} className="border-b-2 border-transparent pt-2 pb-1.5 text-[13px] font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink">{words}</Tabs.Trigger>)}
+              </Tabs.List>
+              <button type="button" aria-expanded={!folded} aria-label={folded ? 'Unfold the panel' : 'Fold the panel, for more of the part'} onClick={() => setFolded(!folded)} className="ml-2 p-1 text-secondary md:hidden">{folded ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}</button>
+            </div>
+            <Tabs.Content value={view} aria-label={VIEWS[view]} className={`relative min-h-0 flex-1 overflow-y-auto ${folded ? 'max-md:hidden' : ''}`}>
               {view === 'steps' && (
                 <>
                   <Ladder rungs={inOrder(ladder)} rung={rung} ticked={kept.rungs} onRung={practice.takeRung} onTick={practice.tick} />

@@ -52,7 +52,7 @@ function OpenPupilPage({ opened, token }: { readonly opened: OpenedLinkView; rea
   const onHandIn = async (recording: Blob | undefined, percent: number, words: string) => {
     try {
       await handInTake(token, recording, percent, words);
-      notice('Handed in. Your teacher can hear it now.');
+      notice(`Handed in. Your teacher can ${recording === undefined ? 'see' : 'hear'} it now.`);
     } catch (e) {
       notice((e as Error).message, { tone: 'warning' });
     }

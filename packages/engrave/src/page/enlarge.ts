@@ -9,7 +9,8 @@ export const PAGE_SCALE: Readonly<Record<PageSize, number>> = { large: 1.2, medi
 export function enlarge(s: System, decoration: readonly XmlElement[], scale: number): System {
   const [strip, ...rest] = decoration;
   const drawing = element('g', scale === 1 ? {} : { transform: `scale(${scale})` }, [...(strip === undefined ? [] : [strip]), s.drawing, ...rest]);
-  return { ...s, drawing, top: s.top * scale, bottom: s.bottom * scale, left: s.left * scale, right: s.right * scale };
+  const staves = s.staves.map(({ top, bottom }) => ({ top: top * scale, bottom: bottom * scale }));
+  return { ...s, drawing, top: s.top * scale, bottom: s.bottom * scale, left: s.left * scale, right: s.right * scale, staffTop: s.staffTop * scale, staves };
 }
 
 /** A block that is no music, so that the page takes it like a system. */
