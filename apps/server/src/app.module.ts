@@ -7,10 +7,14 @@ import { ClassModule } from './class/class.module';
 import { DatabaseModule } from './db/database.module';
 import { ExerciseModule } from './exercise/exercise.module';
 import { HealthModule } from './health/health.controller';
+import { JobsModule } from './jobs/jobs.module';
 import { LinkModule } from './link/link.module';
 import { SetModule } from './pages/set.module';
 import { PartModule } from './part/part.module';
 import { PracticeModule } from './practice/practice.module';
+import { PlanModule } from './plan/plan.module';
+import { ReportModule } from './report/report.module';
+import { RetentionModule } from './retention/retention.service';
 import { ReadingModule } from './reading/reading.module';
 import { RefusalFilter } from './refusal/refusal.filter';
 import { SETTINGS, type Settings } from './settings';
@@ -26,7 +30,7 @@ export class AppModule {
       imports: [
         { module: SettingsModule, global: true, providers: [{ provide: SETTINGS, useValue: settings }], exports: [SETTINGS] },
         LoggerModule.forRoot({ pinoHttp: { level: settings.logLevel, redact: ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'], autoLogging: { ignore: (r) => r.url === '/health' || r.url?.startsWith('/assets') === true } } }),
-        DatabaseModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule, ChartModule, LinkModule, PracticeModule, WorkModule, AccountModule, SetModule,
+        DatabaseModule, JobsModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule, ChartModule, LinkModule, PracticeModule, WorkModule, PlanModule, ReportModule, RetentionModule, AccountModule, SetModule,
       ],
       providers: [{ provide: APP_FILTER, useClass: RefusalFilter }],
     };

@@ -1,22 +1,16 @@
 import { INSTRUMENT_IDS, type InstrumentId, type Stage, STAGES } from '@cifra/core';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsOptional, IsString, IsUUID, Length, Matches, Max, Min, ValidateNested } from 'class-validator';
+import { NoteTexts } from './checks';
 import { PAPER_NAMES, type PaperName, SchoolsDto } from './dto';
 import { PageSetupDto, PupilPageDto } from './pageDto';
 
-/** Written notes as text, `Bb4`. */
-const NOTE_TEXT = /^[A-G](bb|b|##|#|)-?\d$/;
-export const MAX_KNOWN_NOTES = 60;
-
-const KnownNotes = (): PropertyDecorator => (target, property) => {
-  for (const check of [IsOptional(), IsArray(), ArrayMaxSize(MAX_KNOWN_NOTES), ArrayUnique(), Matches(NOTE_TEXT, { each: true })]) check(target, property);
-};
 
 export class KnownDto {
   @IsIn(INSTRUMENT_IDS)
   instrument!: InstrumentId;
 
-  @KnownNotes()
+  @NoteTexts()
   notes!: string[];
 }
 
@@ -65,8 +59,17 @@ export class SavePupilDto {
   @IsOptional() @ValidateNested() @Type(() => PupilPageDto)
   page?: PupilPageDto;
 
-  @KnownNotes()
-  known?: string[];
+  /** Notes that this pupil has met otherwise than the class, by instrument. */
+  @IsOptional() @IsArray() @ArrayMaxSize(2) @ValidateNested({ each: true }) @Type(() => KnownDto)
+  known?: KnownDto[];
+
+  /** How far this pupil is, where it is not as far as the class. */
+  @IsOptional() @IsIn(STAGES)
+  stage?: Stage;
+
+  /** What this pupil's instrument or reading needs otherwise. */
+  @IsOptional() @ValidateNested() @Type(() => SchoolsDto)
+  schools?: SchoolsDto;
 }
 
 export class ListedPupilDto extends SavePupilDto {

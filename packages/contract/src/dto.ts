@@ -122,4 +122,8 @@ export class SaveProfileDto {
   /** Without it the practice stays as it is. */
   @IsOptional() @ValidateNested() @Type(() => PracticeSetupDto)
   practice?: PracticeSetupDto;
+
+  /** Months after which records of pupils are deleted; 0 keeps them until they are deleted by hand. Without it as it is. */
+  @IsOptional() @IsInt() @Min(0) @Max(120)
+  keepMonths?: number;
 }

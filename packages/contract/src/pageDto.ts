@@ -1,6 +1,7 @@
 import { BAND_ROWS, BAR_NUMBERS, BARS_A_LINE, type BandRow, FADE_STEPS, type FadeStep, PAGE_SIZES, type PageSetup, REPEATS, ROW_SIZES, type RowSize } from '@cifra/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsISO8601, IsOptional, Length, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsOptional, ValidateNested } from 'class-validator';
+import { Day } from './checks';
 
 /** A row of the band: where it stands in the list is where it stands over the notes. */
 export class RowDto {
@@ -24,7 +25,7 @@ export class RowsDto {
 }
 
 export class PlanStepDto {
-  @IsISO8601({ strict: true }, { message: 'Write the day as year-month-day.' }) @Length(10, 10, { message: 'Write the day as year-month-day.' })
+  @Day('Write the day as year-month-day.')
   from!: string;
 
   @IsIn(FADE_STEPS)

@@ -1,5 +1,6 @@
 import { type InstrumentId, LADDER_RUNGS, type LadderRung, MOST_CLEAN_GOAL } from '@cifra/core';
 import { Type } from 'class-transformer';
+import { Day } from './checks';
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsString, Length, Max, Min, ValidateNested } from 'class-validator';
 
 /** How a teacher lets a line be practised. */
@@ -67,9 +68,25 @@ export interface PracticeView extends SavePracticeDto {
   readonly updatedAt: string;
 }
 
+/** How far a part had come by the end of a day; minutes and clean runs are all in all until then. */
+export class PracticeDayDto {
+  @Day() day!: string;
+  @IsInt() @Min(0) @Max(MOST_PERCENT) bestPercent!: number;
+  @IsInt() @Min(0) @Max(MOST_COUNT) cleanRuns!: number;
+  @IsNumber() @Min(0) @Max(MOST_COUNT) minutes!: number;
+}
+
+export interface PracticeDayView extends PracticeDayDto {
+  readonly pupilId: string;
+  readonly exerciseId: string;
+  readonly instrument: InstrumentId;
+}
+
 /** A take that a pupil handed in. */
 export interface HandInView {
   readonly id: string;
+  readonly pupilId: string;
+  readonly exerciseId: string;
   readonly pupil: string;
   readonly instrument: InstrumentId;
   readonly percent: number;

@@ -1,7 +1,8 @@
 import type { Changes, Exercise, InstrumentId, PageOwner, PageSetup, Problem, SchoolOverrides, Teaching } from '@cifra/core';
 import type { ListedPupilDto, SaveClassDto } from './classDto';
 import type { PaperName, SentencesDto } from './dto';
-import type { PracticeSetupDto } from './practiceDto';
+import type { ClassPlanDto, MetView } from './planDto';
+import type { HandInView, PracticeDayView, PracticeSetupDto, PracticeView } from './practiceDto';
 import type { SetKind } from './setDto';
 import type { KitView, LogView, WorkView } from './workDto';
 
@@ -16,6 +17,8 @@ export interface TeacherView {
   readonly sentences: SentencesDto;
   /** The teacher's own order of practice, and how often clean is enough. */
   readonly practice: PracticeSetupDto;
+  /** Months after which records of pupils are deleted; 0 for never. */
+  readonly keepMonths: number;
 }
 
 export interface SignInOptions {
@@ -130,7 +133,7 @@ export interface OpenedLinkView {
 export interface AccountFile {
   readonly cifra: 'account';
   readonly version: 1;
-  readonly teacher: Pick<TeacherView, 'name' | 'schools' | 'sentences' | 'practice'>;
+  readonly teacher: Pick<TeacherView, 'name' | 'schools' | 'sentences' | 'practice' | 'keepMonths'>;
   readonly exercises: readonly { readonly id: string; readonly title: string; readonly document: Exercise }[];
   readonly classes: readonly AccountClass[];
 }
@@ -141,4 +144,10 @@ export interface AccountClass {
   readonly work: readonly WorkView[];
   readonly log: readonly LogView[];
   readonly kit: readonly KitView[];
+  readonly plan: ClassPlanDto;
+  readonly met: readonly MetView[];
+  readonly practice: readonly PracticeView[];
+  readonly practiceDays: readonly PracticeDayView[];
+  /** Takes; the sound of one is the file of that name under `sounds`. */
+  readonly handIns: readonly (Omit<HandInView, 'hasSound'> & { readonly sound?: string })[];
 }

@@ -1,11 +1,8 @@
 import { LADDER_RUNGS, type LadderRung, type Section, SECTIONS, SET_FOR, type SetFor, FADE_STEPS, type FadeStep } from '@cifra/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsOptional, IsString, IsUUID, Length, Matches, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, IsUUID, Length, Matches, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import { Day } from './checks';
 import { MAX_PUPILS } from './classDto';
-
-const Day = (): PropertyDecorator => (target, property) => {
-  for (const check of [IsISO8601({ strict: true }, { message: 'Choose a day.' }), Length(10, 10, { message: 'Choose a day.' })]) check(target, property);
-};
 
 export const MAX_NOTE_LENGTH = 500;
 const MOST_PERCENT = 200;
@@ -37,6 +34,12 @@ export interface WorkView extends SaveWorkDto {
   readonly createdAt: string;
 }
 
+/** How far a pupil has come in one thing that the teacher looks at: 0 is the first of the teacher's words for it. */
+export class MarkDto {
+  @IsString() @Length(1, 40) criterion!: string;
+  @IsInt() @Min(0) @Max(4) level!: number;
+}
+
 /** What happened with one pupil on a day. */
 export class LogEntryDto {
   @IsUUID() pupilId!: string;
@@ -45,6 +48,7 @@ export class LogEntryDto {
   @IsBoolean() done!: boolean;
   @IsOptional() @IsInt() @Min(0) @Max(1000) minutes?: number;
   @IsOptional() @IsString() @MaxLength(MAX_NOTE_LENGTH) remark?: string;
+  @IsOptional() @IsArray() @ArrayMaxSize(6) @ArrayUnique((m: MarkDto) => m.criterion) @ValidateNested({ each: true }) @Type(() => MarkDto) marks?: MarkDto[];
 }
 
 /** A whole class after a lesson, in one go: the same pupil and work of a day is written over. */
@@ -59,8 +63,8 @@ export interface LogView extends LogEntryDto {
   readonly day: string;
 }
 
-/** Instruments on loan, small supplies, and what was repaired or cleaned. */
-export const KIT_KINDS = ['loan', 'supply', 'repair'] as const;
+/** Instruments on loan, small supplies, repairs, and what was washed before it went to somebody else. */
+export const KIT_KINDS = ['loan', 'supply', 'repair', 'washed'] as const;
 export type KitKind = (typeof KIT_KINDS)[number];
 
 export class SaveKitDto {

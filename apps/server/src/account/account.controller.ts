@@ -8,6 +8,7 @@ import { attachment } from '../part/attachment';
 import { receiveBytes } from '../reading/receiveBytes';
 import { Refusal } from '../refusal/refusal';
 import { AccountService } from './account.service';
+import type { BroughtCounts } from './bringAccount';
 import { MAX_ACCOUNT_BYTES } from './accountFile';
 
 @ApiTags('account')
@@ -22,7 +23,7 @@ export class AccountController {
   }
 
   @Post('file') @HttpCode(200) @ApiOperation({ summary: 'Add what such a zip holds to the account' }) @ApiConsumes('application/octet-stream') @ApiBody({ schema: { type: 'string', format: 'binary' } })
-  async bring(@Teacher() t: TeacherRow, @Req() request: Request): Promise<{ readonly exercises: number; readonly classes: number; readonly pupils: number }> {
+  async bring(@Teacher() t: TeacherRow, @Req() request: Request): Promise<BroughtCounts> {
     const bytes = await receiveBytes(request, MAX_ACCOUNT_BYTES);
     if (bytes === undefined) throw new Refusal('too-large', `A file may have ${MAX_ACCOUNT_BYTES / 1024 / 1024} MB.`);
     return this.account.bring(t, bytes);

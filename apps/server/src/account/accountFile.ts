@@ -1,12 +1,15 @@
-import { type AccountFile, ListedPupilDto, LogEntryDto, MAX_CLASSES, SaveClassDto, SaveKitDto, SaveWorkDto } from '@cifra/contract';
-import { type Exercise, MAX_TEXT_LENGTH, readExercise } from '@cifra/core';
+import { type AccountFile, ClassPlanDto, HandInDto, ListedPupilDto, MetEntryDto, PracticeDayDto, PupilPageDto, SavePracticeDto, type SoundType, SOUND_TYPES, LogEntryDto, MAX_CLASSES, MAX_HAND_IN_BYTES, SaveClassDto, SaveKitDto, SaveWorkDto } from '@cifra/contract';
+import { type Exercise, type InstrumentId, isInstrumentId, MAX_TEXT_LENGTH, readExercise } from '@cifra/core';
 import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { attachmentName } from '../part/attachment';
+import { looksLikeSound } from '../practice/looksLikeSound';
 
 const MAIN = 'account.json';
-export const MAX_ACCOUNT_BYTES = 20 * 1024 * 1024;
+export const MAX_ACCOUNT_BYTES = 100 * 1024 * 1024;
+/** Most of the one file with everything but the recordings. */
+const MAX_MAIN_BYTES = 40 * 1024 * 1024;
 const MOST_EXERCISES = 2000;
 const MOST_ROWS = 20_000;
 
@@ -16,11 +19,13 @@ export interface AccountSound {
   readonly bytes: Buffer;
 }
 
+const soundPath = (name: string): string => `sounds/${attachmentName(name)}`;
+
 /** Packs an account: one file with everything, each line as a file of its own, and the recordings. */
 export function packAccount(account: AccountFile, sounds: readonly AccountSound[]): Uint8Array {
   const files: Record<string, Uint8Array> = { [MAIN]: strToU8(JSON.stringify(account, undefined, 1)) };
   account.exercises.forEach((e, i) => { files[`lines/${String(i + 1).padStart(3, '0')} ${attachmentName(e.title)}.json`] = strToU8(JSON.stringify(e.document)); });
-  for (const s of sounds) files[`sounds/${attachmentName(s.name)}`] = s.bytes;
+  for (const s of sounds) files[soundPath(s.name)] = s.bytes;
   return zipSync(files, { level: 6 });
 }
 
@@ -42,15 +47,27 @@ const listIn = (from: unknown, name: string, most: number): readonly unknown[] =
   return found;
 };
 
+/** Whose practice or take it was, by the file's own ids. */
+interface Whose {
+  readonly pupilId: string;
+  readonly exerciseId: string;
+  readonly instrument: InstrumentId;
+}
+
 /** What a file brings, checked like everything that comes from outside; ids are only good to tell its own rows apart. */
 export interface BroughtAccount {
   readonly exercises: readonly { readonly id: string; readonly title: string; readonly document: Exercise }[];
   readonly classes: readonly {
     readonly settings: SaveClassDto;
-    readonly pupils: readonly ListedPupilDto[];
+    readonly pupils: readonly (ListedPupilDto & { readonly id: string; readonly page?: PupilPageDto })[];
     readonly work: readonly (SaveWorkDto & { readonly id: string })[];
     readonly log: readonly (LogEntryDto & { readonly day: string })[];
     readonly kit: readonly SaveKitDto[];
+    readonly plan: ClassPlanDto | undefined;
+    readonly met: readonly (MetEntryDto & { readonly day: string; readonly exerciseId?: string })[];
+    readonly practice: readonly (SavePracticeDto & Whose & { readonly updatedAt: Date })[];
+    readonly practiceDays: readonly (PracticeDayDto & Whose)[];
+    readonly handIns: readonly (HandInDto & Whose & { readonly createdAt: string; readonly sound: { readonly bytes: Buffer; readonly type: SoundType } | undefined })[];
   }[];
 }
 
@@ -61,18 +78,40 @@ const textOf = (row: unknown, name: string): string => {
   return value;
 };
 
+/** One file of a zip, by its whole name; nothing else is unpacked, and nothing is ever written under a name of the zip's. */
+function unpacked(bytes: Uint8Array, name: string, most: number): Uint8Array | undefined {
+  try {
+    return unzipSync(bytes, { filter: (f) => f.name === name && f.originalSize <= most })[name];
+  } catch {
+    throw new NoAccount('it is no zip');
+  }
+}
+
+/** A list that older files do not have. */
+const listOrNone = (from: unknown, name: string): readonly unknown[] => ((from as Record<string, unknown> | null)?.[name] === undefined ? [] : listIn(from, name, MOST_ROWS));
+
+function whose(row: unknown, what: string): Whose {
+  const instrument = textOf(row, 'instrument');
+  if (!isInstrumentId(instrument)) throw new NoAccount(`${what}: instrument is not what it should be`);
+  return { pupilId: textOf(row, 'pupilId'), exerciseId: textOf(row, 'exerciseId'), instrument };
+}
+
+/** The recording of a take, where its type and size are those that are kept. */
+function soundOf(bytes: Uint8Array, row: unknown): { readonly bytes: Buffer; readonly type: SoundType } | undefined {
+  const name = (row as { sound?: unknown }).sound;
+  if (typeof name !== 'string') return undefined;
+  const type = SOUND_TYPES.find((t) => name.endsWith(`.${t.slice('audio/'.length)}`));
+  const found = type === undefined ? undefined : unpacked(bytes, soundPath(name), MAX_HAND_IN_BYTES);
+  if (type === undefined || found === undefined || !looksLikeSound(type, Buffer.from(found))) return undefined;
+  return { bytes: Buffer.from(found), type };
+}
+
 /**
  * Reads an account's file.
  * @throws NoAccount for anything else, saying what is wrong
  */
 export function unpackAccount(bytes: Uint8Array): BroughtAccount {
-  let main: Uint8Array | undefined;
-  try {
-    // Nothing but the one file is unpacked, and that only where it is not too large.
-    main = unzipSync(bytes, { filter: (f) => f.name === MAIN && f.originalSize <= MAX_ACCOUNT_BYTES })[MAIN];
-  } catch {
-    throw new NoAccount('it is no zip');
-  }
+  const main = unpacked(bytes, MAIN, MAX_MAIN_BYTES);
   if (main === undefined) throw new NoAccount(`there is no ${MAIN} in it`);
   let plain: unknown;
   try {
@@ -92,13 +131,31 @@ export function unpackAccount(bytes: Uint8Array): BroughtAccount {
     const rows = <T extends object>(list: string, type: new () => T): T[] => listIn(c, list, MOST_ROWS).map((r, k) => checked(type, r, `${name}, ${list} ${k + 1}`));
     const days = listIn(c, 'log', MOST_ROWS).map((r) => textOf(r, 'day'));
     if (days.some((d) => !DAY.test(d))) throw new NoAccount(`${name}: a day of the log is no date`);
-    const ids = listIn(c, 'work', MOST_ROWS).map((r) => textOf(r, 'id'));
+    const ids = (list: string): string[] => listIn(c, list, MOST_ROWS).map((r) => textOf(r, 'id'));
+    const workIds = ids('work');
+    const pupilIds = ids('pupils');
+    const dayOf = (r: unknown, key = 'day'): string => {
+      const day = textOf(r, key);
+      if (Number.isNaN(Date.parse(day))) throw new NoAccount(`${name}: “${day.slice(0, 20)}” is no date`);
+      return day;
+    };
     return {
       settings: checked(SaveClassDto, (c as { settings?: unknown }).settings, `${name}, settings`),
-      pupils: rows('pupils', ListedPupilDto),
-      work: rows('work', SaveWorkDto).map((w, k) => ({ ...w, id: ids[k] ?? '' })),
+      pupils: rows('pupils', ListedPupilDto).map((p, k) => {
+        const page = (listIn(c, 'pupils', MOST_ROWS)[k] as { page?: unknown }).page;
+        return { ...p, id: pupilIds[k] ?? '', ...(page === undefined ? {} : { page: checked(PupilPageDto, page, `${name}, page of pupil ${k + 1}`) }) };
+      }),
+      work: rows('work', SaveWorkDto).map((w, k) => ({ ...w, id: workIds[k] ?? '' })),
       log: rows('log', LogEntryDto).map((l, k) => ({ ...l, day: days[k] ?? '' })),
       kit: rows('kit', SaveKitDto),
+      plan: (c as { plan?: unknown }).plan === undefined ? undefined : checked(ClassPlanDto, (c as { plan?: unknown }).plan, `${name}, plan`),
+      met: listOrNone(c, 'met').map((r, k) => {
+        const { exerciseId } = r as { exerciseId?: unknown };
+        return { ...checked(MetEntryDto, r, `${name}, met ${k + 1}`), day: dayOf(r).slice(0, 10), ...(typeof exerciseId === 'string' ? { exerciseId } : {}) };
+      }),
+      practice: listOrNone(c, 'practice').map((r, k) => ({ ...checked(SavePracticeDto, r, `${name}, practice ${k + 1}`), ...whose(r, `${name}, practice ${k + 1}`), updatedAt: new Date(dayOf(r, 'updatedAt')) })),
+      practiceDays: listOrNone(c, 'practiceDays').map((r, k) => ({ ...checked(PracticeDayDto, r, `${name}, practiceDays ${k + 1}`), ...whose(r, `${name}, practiceDays ${k + 1}`) })),
+      handIns: listOrNone(c, 'handIns').map((r, k) => ({ ...checked(HandInDto, r, `${name}, take ${k + 1}`), ...whose(r, `${name}, take ${k + 1}`), createdAt: dayOf(r, 'createdAt'), sound: soundOf(bytes, r) })),
     };
   });
   return { exercises, classes };

@@ -9,7 +9,7 @@ import type { TeacherRow } from './auth.repository';
 import { AuthService } from './auth.service';
 import { Open, SESSION_COOKIE, sessionToken, Teacher } from './session.guard';
 
-const view = ({ id, name, email, schools, sentences, practice }: TeacherRow): TeacherView => ({ id, name, email, schools, sentences, practice });
+const view = ({ id, name, email, schools, sentences, practice, keepMonths }: TeacherRow): TeacherView => ({ id, name, email, schools, sentences, practice, keepMonths });
 
 @ApiTags('sign-in')
 @Controller('api/session')

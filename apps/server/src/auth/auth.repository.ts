@@ -24,8 +24,8 @@ export class AuthRepository {
     return rows[0]?.teacher;
   }
 
-  async saveProfile(teacherId: string, { schools, sentences, practice }: SaveProfileDto): Promise<TeacherRow | undefined> {
-    return (await this.db.update(teachers).set({ schools, ...(sentences === undefined ? {} : { sentences }), ...(practice === undefined ? {} : { practice }) }).where(eq(teachers.id, teacherId)).returning())[0];
+  async saveProfile(teacherId: string, { schools, sentences, practice, keepMonths }: SaveProfileDto): Promise<TeacherRow | undefined> {
+    return (await this.db.update(teachers).set({ schools, ...(sentences === undefined ? {} : { sentences }), ...(practice === undefined ? {} : { practice }), ...(keepMonths === undefined ? {} : { keepMonths }) }).where(eq(teachers.id, teacherId)).returning())[0];
   }
 
   async openSession(tokenHash: string, teacherId: string, expiresAt: Date): Promise<void> {

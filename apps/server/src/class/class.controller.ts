@@ -41,25 +41,21 @@ export class ClassController {
 
   @Get(':id/pupils') @ApiOperation({ summary: 'The pupils of a class, in the teacher\'s order' })
   async pupils(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<PupilView[]> {
-    await this.own(t, id);
+    await this.classes.own(t.id, id);
     return this.classes.pupilsOf(id);
   }
 
   @Put(':id/pupils') @ApiOperation({ summary: 'The whole list: whoever is missing goes, with their pages\' setup and links' }) @body('SavePupilsDto')
   async savePupils(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() { pupils }: SavePupilsDto): Promise<PupilView[]> {
-    await this.own(t, id);
+    await this.classes.own(t.id, id);
     return this.classes.savePupils(id, pupils);
   }
 
   @Put(':id/pupils/:pupil/page') @ApiOperation({ summary: 'What a pupil\'s pages have otherwise than the class\'s' }) @body('PupilPageDto')
   async savePupilPage(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('pupil', RowId) pupil: string, @Body() page: PupilPageDto): Promise<PupilView> {
-    await this.own(t, id);
+    await this.classes.own(t.id, id);
     const saved = await this.classes.savePupilPage(id, pupil, page);
     if (saved === undefined) throw notFound('pupil');
     return saved;
-  }
-
-  private async own(t: TeacherRow, id: string): Promise<void> {
-    if ((await this.classes.find(t.id, id)) === undefined) throw notFound('class');
   }
 }

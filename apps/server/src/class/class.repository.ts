@@ -1,14 +1,15 @@
 import type { ClassView, ListedPupilDto, PupilPageDto, PupilView, SaveClassDto } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, asc, eq, notInArray } from 'drizzle-orm';
+import { notFound } from '../refusal/refusal';
+import { present } from '../db/present';
+import { and, asc, eq, inArray, notInArray } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { classes, pupils } from '../db/schema/index';
 
 const view = ({ id, name, instruments, schools, stage, usualFifths, page, paper, known }: typeof classes.$inferSelect): ClassView =>
   ({ id, name, instruments, schools, stage, page, paper, known, ...(usualFifths === null ? {} : { usualFifths }) });
 
-const pupilView = ({ id, name, instrument, page, known, second, seat, note }: typeof pupils.$inferSelect): PupilView =>
-  ({ id, name, instrument, ...(page === null ? {} : { page }), ...(known === null ? {} : { known }), ...(second === null ? {} : { second }), ...(seat === null ? {} : { seat }), ...(note === null ? {} : { note }) });
+const pupilView = ({ classId: _class, place: _place, createdAt: _at, ...row }: typeof pupils.$inferSelect): PupilView => present(row) as PupilView;
 
 @Injectable()
 export class ClassRepository {
@@ -21,6 +22,13 @@ export class ClassRepository {
   async find(teacherId: string, id: string): Promise<ClassView | undefined> {
     const rows = await this.db.select().from(classes).where(and(eq(classes.id, id), eq(classes.teacherId, teacherId))).limit(1);
     return rows[0] === undefined ? undefined : view(rows[0]);
+  }
+
+  /** @throws Refusal not-found for a class that is not the teacher's */
+  async own(teacherId: string, id: string): Promise<ClassView> {
+    const found = await this.find(teacherId, id);
+    if (found === undefined) throw notFound('class');
+    return found;
   }
 
   async create(teacherId: string, dto: SaveClassDto): Promise<ClassView> {
@@ -45,13 +53,21 @@ export class ClassRepository {
     return (await this.db.select().from(pupils).where(eq(pupils.classId, classId)).orderBy(asc(pupils.place), asc(pupils.createdAt))).map(pupilView);
   }
 
+  /** @throws Refusal not-found where a pupil is not of this class */
+  async ownPupils(classId: string, ids: readonly (string | undefined)[]): Promise<void> {
+    const wanted = new Set(ids.filter((id) => id !== undefined));
+    if (wanted.size === 0) return;
+    const found = await this.db.select({ id: pupils.id }).from(pupils).where(and(eq(pupils.classId, classId), inArray(pupils.id, [...wanted])));
+    if (found.length !== wanted.size) throw notFound('pupil');
+  }
+
   /** Makes the list of pupils the one given: known ones change, new ones come, the others go. */
   async savePupils(classId: string, listed: readonly ListedPupilDto[]): Promise<PupilView[]> {
     await this.db.transaction(async (tx) => {
       const kept = listed.flatMap((p) => (p.id === undefined ? [] : [p.id]));
       await tx.delete(pupils).where(kept.length === 0 ? eq(pupils.classId, classId) : and(eq(pupils.classId, classId), notInArray(pupils.id, kept)));
-      for (const [place, { id, name, instrument, known, second, seat, note }] of listed.entries()) {
-        const more = { second: second ?? null, seat: seat ?? null, note: note ?? null, ...(known === undefined ? {} : { known }) };
+      for (const [place, { id, name, instrument, known, second, seat, note, stage, schools }] of listed.entries()) {
+        const more = { second: second ?? null, seat: seat ?? null, note: note ?? null, stage: stage ?? null, schools: schools ?? null, ...(known === undefined ? {} : { known }) };
         if (id !== undefined) await tx.update(pupils).set({ name, instrument, place, ...more }).where(and(eq(pupils.id, id), eq(pupils.classId, classId)));
         else await tx.insert(pupils).values({ classId, name, instrument, place, ...more });
       }

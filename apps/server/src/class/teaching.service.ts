@@ -2,7 +2,6 @@ import type { ClassView } from '@cifra/contract';
 import { DEFAULT_TEACHING, schoolsOf, type Teaching } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
 import type { TeacherRow } from '../auth/auth.repository';
-import { notFound } from '../refusal/refusal';
 import { ClassRepository } from './class.repository';
 
 /** How a class is taught: its own choices over its teacher's profile. */
@@ -15,8 +14,6 @@ export class TeachingService {
   /** How a class is taught, or how its teacher teaches when no class is named. @throws Refusal not-found */
   async find(t: TeacherRow, classId: string | undefined): Promise<Teaching> {
     if (classId === undefined) return { ...DEFAULT_TEACHING, schools: schoolsOf(t.schools) };
-    const group = await this.classes.find(t.id, classId);
-    if (group === undefined) throw notFound('class');
-    return teachingOf(t, group);
+    return teachingOf(t, await this.classes.own(t.id, classId));
   }
 }

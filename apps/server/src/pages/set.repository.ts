@@ -1,6 +1,6 @@
 import type { SetKind, SetView } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, desc, eq, lt, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, lt, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { pageSets } from '../db/schema/index';
 
@@ -59,9 +59,19 @@ export class SetRepository {
     return this.find(teacherId, id);
   }
 
-  /** Sets that a stopped server left unfinished begin anew. */
-  unfinished(): Promise<SetRow[]> {
-    return this.db.update(pageSets).set({ done: 0 }).where(eq(pageSets.state, 'working')).returning(PLAIN);
+  /** Sets that are not finished, the oldest first, with how many of the same teacher's are before it. */
+  async unfinished(): Promise<readonly { readonly id: string; readonly waiting: number }[]> {
+    const rows = await this.db.select({ id: pageSets.id, teacherId: pageSets.teacherId }).from(pageSets).where(eq(pageSets.state, 'working')).orderBy(asc(pageSets.createdAt));
+    return rows.map(({ id, teacherId }, i) => ({ id, waiting: rows.slice(0, i).filter((r) => r.teacherId === teacherId).length }));
+  }
+
+  async countWorking(teacherId: string): Promise<number> {
+    return (await this.db.select({ n: count() }).from(pageSets).where(and(eq(pageSets.teacherId, teacherId), eq(pageSets.state, 'working'))))[0]?.n ?? 0;
+  }
+
+  /** Begins with the first copy. @returns undefined where the set is not wanted any more */
+  async begin(id: string): Promise<SetRow | undefined> {
+    return (await this.db.update(pageSets).set({ done: 0 }).where(and(eq(pageSets.id, id), eq(pageSets.state, 'working'))).returning(PLAIN))[0];
   }
 
   async sweep(before: Date): Promise<void> {

@@ -5,6 +5,7 @@ import { ClassRepository } from '../class/class.repository';
 import { teachingOf } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
 import { LinkService } from '../link/link.service';
+import { JobQueue } from '../jobs/jobQueue';
 import { attachmentName } from '../part/attachment';
 import { notFound, Refusal } from '../refusal/refusal';
 import { MusicPool } from '../worker/musicPool';
@@ -17,8 +18,9 @@ export const KEEP_SETS_DAYS = 30;
 /** Copies that are engraved side by side: as many as the pool has threads. */
 const SIDE_BY_SIDE = 2;
 const LISTED = 10;
-/** Sets of one line that may be made at the same time. */
+/** Sets that one teacher may have in line. */
 const AT_ONCE = 3;
+const QUEUE = 'pages';
 
 /** Copies that a set is made of, with the name of its file. */
 interface SetPlan {
@@ -33,37 +35,48 @@ const EXTENSION: Readonly<Record<SetKind, string>> = { book: 'pdf', copies: 'pdf
 @Injectable()
 export class SetService implements OnApplicationBootstrap, OnApplicationShutdown {
   private readonly log = new Logger(SetService.name);
-  private readonly running = new Set<Promise<void>>();
+  /** Tells this server's worker that there is something to do. */
+  private wake: (() => void) | undefined;
   private stopping = false;
 
   constructor(
     private readonly sets: SetRepository, private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly teachers: AuthRepository,
-    private readonly links: LinkService, private readonly pool: MusicPool,
+    private readonly links: LinkService, private readonly pool: MusicPool, private readonly queue: JobQueue,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
     await this.sets.sweep(new Date(Date.now() - KEEP_SETS_DAYS * 24 * 3600_000));
-    for (const row of await this.sets.unfinished()) {
-      const teacher = await this.teachers.findById(row.teacherId);
-      if (teacher !== undefined) this.start(teacher, row);
-    }
+    this.wake = await this.queue.takeOn(QUEUE, (id) => this.work(id));
+    await this.queue.watch(() => this.takeUpAgain());
   }
 
-  async onApplicationShutdown(): Promise<void> {
+  onApplicationShutdown(): void {
     this.stopping = true;
-    await Promise.allSettled(this.running);
+  }
+
+  /** Sets that a server left when it went are begun again by whoever is there; those that stop every server are given up. */
+  private async takeUpAgain(): Promise<void> {
+    for (const { id, waiting } of await this.sets.unfinished()) {
+      const job = await this.queue.find(QUEUE, id);
+      if (job === undefined) await this.queue.add(QUEUE, id, -waiting);
+      else if (job.state === 'active') await this.queue.release(QUEUE, id);
+      else if (job.state === 'over') await this.sets.fail(id, 'The pages could not be made. Try again.');
+    }
+    this.wake?.();
   }
 
   /** @throws Refusal not-found for an exercise or class that is not the teacher's, busy when too many are being made */
   async make(t: TeacherRow, exerciseId: string, { classId, kind, today, codes }: MakeSetDto, origin: string): Promise<SetView> {
     const day = today ?? new Date().toISOString().slice(0, 10);
-    const recent = await this.sets.list(t.id, exerciseId, LISTED);
-    if (recent.filter((s) => s.state === 'working').length >= AT_ONCE) throw new Refusal('busy', 'Other pages of this line are still being made. Wait for them, or stop one.');
+    const waiting = await this.sets.countWorking(t.id);
+    if (waiting >= AT_ONCE) throw new Refusal('busy', 'Other pages of yours are still being made. Wait for them, or stop one.');
     const { exercise, group, copies } = await this.plan(t, exerciseId, classId, kind, day);
     const row = await this.sets.create({
       teacherId: t.id, exerciseId, classId, kind, today: day, codes: codes === true, origin, total: copies.length, fileName: attachmentName(`${exercise.title} - ${group.name}.${EXTENSION[kind]}`),
     });
-    this.start(t, row);
+    // The first of everybody comes before the second of anybody.
+    await this.queue.add(QUEUE, row.id, -waiting);
+    this.wake?.();
     return setView(row);
   }
 
@@ -96,15 +109,21 @@ export class SetService implements OnApplicationBootstrap, OnApplicationShutdown
     return { exercise, group, copies };
   }
 
-  private start(t: TeacherRow, row: SetRow): void {
-    const work = this.work(t, row).catch(async (e: unknown) => {
-      this.log.error({ err: e, set: row.id }, 'a set of pages could not be made');
-      if (!this.stopping) await this.sets.fail(row.id, e instanceof Refusal ? e.message : 'The pages could not be made. Try again.');
-    }).finally(() => this.running.delete(work));
-    this.running.add(work);
+  /** @throws Error where the server stops meanwhile, so that another one begins anew */
+  private async work(id: string): Promise<void> {
+    const row = await this.sets.begin(id);
+    const teacher = row === undefined ? undefined : await this.teachers.findById(row.teacherId);
+    if (row === undefined || teacher === undefined) return;
+    try {
+      await this.makeFile(teacher, row);
+    } catch (e) {
+      if (this.stopping) throw e;
+      this.log.error({ err: e, set: id }, 'a set of pages could not be made');
+      await this.sets.fail(id, e instanceof Refusal ? e.message : 'The pages could not be made. Try again.');
+    }
   }
 
-  private async work(t: TeacherRow, row: SetRow): Promise<void> {
+  private async makeFile(t: TeacherRow, row: SetRow): Promise<void> {
     const plan = await this.plan(t, row.exerciseId, row.classId, row.kind, row.today);
     const copies = row.codes ? await Promise.all(plan.copies.map(async (c) => ({ ...c, address: await this.links.addressFor(t, row, c) }))) : plan.copies;
     const made = await this.engraveAll(row, plan, copies);
@@ -125,7 +144,8 @@ export class SetService implements OnApplicationBootstrap, OnApplicationShutdown
       }
     };
     await Promise.all(Array.from({ length: SIDE_BY_SIDE }, worker));
-    return wanted && !this.stopping ? made : undefined;
+    if (wanted && this.stopping) throw new Error('the server stops');
+    return wanted ? made : undefined;
   }
 
   /** Each copy as PDF and for other programs, and the line itself. */

@@ -37,7 +37,7 @@ export class PartController {
     const { exercise, group, teaching, size } = await this.forClass(t, id, classId, paper);
     const pupil = await this.pupilOf(classId, pupilId);
     const day = today ?? new Date().toISOString().slice(0, 10);
-    const copy = pupil === undefined ? classCopy(group, teaching, chosen, day) : { ...pupilCopy(group, teaching, pupil, day), instrument: chosen };
+    const copy = pupil === undefined ? classCopy(group, teaching, chosen, day) : pupilCopy(group, teaching, pupil, day, chosen);
     const engraved = await this.pool.run({ kind: 'engrave', exercise: exercise.document, copy, paper: size });
     const bytes = await this.pool.run({ kind: 'bind', title: `${exercise.title}, ${engraved.title}`, copies: [engraved] });
     response.setHeader('Content-Disposition', attachment(`${exercise.title} - ${pupil === undefined ? '' : `${pupil.name}, `}${instrumentOf(chosen).name}.pdf`));

@@ -1,4 +1,4 @@
-import { HandInDto, type HandInView, MAX_HAND_IN_BYTES, type PracticeView, SavePracticeDto } from '@cifra/contract';
+import { HandInDto, type HandInView, MAX_HAND_IN_BYTES, type PracticeDayView, type PracticeView, SavePracticeDto } from '@cifra/contract';
 import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query, Req, StreamableFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
@@ -18,7 +18,7 @@ export class PracticeController {
 
   @Put('links/open/:token/practice') @Open() @HttpCode(204) @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'What a pupil has practised, through their own link' }) @ApiBody({ schema: { $ref: '#/components/schemas/SavePracticeDto' } })
   async save(@Param('token') token: string, @Body() dto: SavePracticeDto, @Req() request: Request): Promise<void> {
-    return this.practice.save(await this.practice.pupilOf(token, request.ip ?? '', today()), dto);
+    return this.practice.save(await this.practice.pupilOf(token, request.ip ?? '', today()), dto, today());
   }
 
   @Post('links/open/:token/hand-ins') @Open() @HttpCode(204) @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Hand in a take, with its sound as the body of the request or without' })
@@ -38,6 +38,16 @@ export class PracticeController {
   @Get('classes/:id/practice') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'What the pupils of a class have practised, of all lines' })
   listOfClass(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<PracticeView[]> {
     return this.practice.listOfClass(t, id);
+  }
+
+  @Get('classes/:id/practice-days') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'How far each part of a class had come, day by day' })
+  listDays(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<PracticeDayView[]> {
+    return this.practice.listDays(t, id);
+  }
+
+  @Get('classes/:id/hand-ins') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Takes that the pupils of a class handed in, newest first' })
+  listHandInsOfClass(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<HandInView[]> {
+    return this.practice.listHandInsOfClass(t, id);
   }
 
   @Get('exercises/:id/hand-ins') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Takes that were handed in of a line, newest first' })

@@ -1,9 +1,9 @@
-import type { DrillScoreDto, HandInDto, HandInView, PracticeView, SavePracticeDto, SoundType } from '@cifra/contract';
+import type { HandInDto, HandInView, PracticeDayView, PracticeView, SavePracticeDto, SoundType } from '@cifra/contract';
 import type { InstrumentId } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, asc, count, desc, eq, isNotNull } from 'drizzle-orm';
+import { and, asc, count, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
-import { handIns, practice, pupils } from '../db/schema/index';
+import { handIns, practice, practiceDays, pupils } from '../db/schema/index';
 
 /** Whose practice it is, and of what. */
 export interface PracticeOf {
@@ -13,33 +13,52 @@ export interface PracticeOf {
   readonly instrument: InstrumentId;
 }
 
-/** Counts of two devices of one pupil: neither takes anything from the other. */
-function joined(before: readonly DrillScoreDto[], now: readonly DrillScoreDto[]): DrillScoreDto[] {
-  const all = new Map(before.map((d) => [d.drill, d]));
-  for (const d of now) if ((all.get(d.drill)?.asked ?? -1) < d.asked) all.set(d.drill, d);
-  return [...all.values()];
-}
+/** What is listed: of one line, or of one class. */
+export type PracticeScope = { readonly exerciseId: string } | { readonly classId: string };
 
 @Injectable()
 export class PracticeRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
 
-  /** Keeps the more of what was known and what is told. */
-  async save({ teacherId, pupilId, exerciseId, instrument }: PracticeOf, told: SavePracticeDto): Promise<void> {
-    await this.db.transaction(async (tx) => {
-      const own = and(eq(practice.pupilId, pupilId), eq(practice.exerciseId, exerciseId), eq(practice.instrument, instrument));
-      await tx.insert(practice).values({ pupilId, exerciseId, instrument, teacherId, rungs: [], bestPercent: 0, cleanRuns: 0, peeks: 0, minutes: 0 }).onConflictDoNothing();
-      const [before] = await tx.select().from(practice).where(own).for('update');
-      if (before === undefined) throw new Error('an insert left no row');
-      await tx.update(practice).set({
-        rungs: told.rungs, bestPercent: Math.max(before.bestPercent, told.bestPercent), cleanRuns: Math.max(before.cleanRuns, told.cleanRuns), peeks: Math.max(before.peeks, told.peeks), minutes: Math.max(before.minutes, told.minutes),
-        drills: joined(before.drills, told.drills ?? []), updatedAt: new Date(),
-      }).where(own);
-    });
+  /**
+   * Keeps the more of what was known and what is told, and how far it had come on that day, in one statement: two devices may tell at once.
+   * @param day ISO date
+   */
+  async save({ teacherId, pupilId, exerciseId, instrument }: PracticeOf, told: SavePracticeDto, day: string): Promise<void> {
+    const { rungs, bestPercent, cleanRuns, peeks, minutes, drills = [] } = told;
+    // Of each drill the score with more answers.
+    await this.db.execute(sql`
+      with whole as (
+        insert into practice as p (pupil_id, exercise_id, instrument, teacher_id, rungs, best_percent, clean_runs, peeks, minutes, drills, updated_at)
+        values (${pupilId}, ${exerciseId}, ${instrument}, ${teacherId}, ${JSON.stringify(rungs)}::jsonb, ${bestPercent}, ${cleanRuns}, ${peeks}, ${minutes}, ${JSON.stringify(drills)}::jsonb, now())
+        on conflict (pupil_id, exercise_id, instrument) do update set
+          rungs = excluded.rungs, best_percent = greatest(p.best_percent, excluded.best_percent), clean_runs = greatest(p.clean_runs, excluded.clean_runs),
+          peeks = greatest(p.peeks, excluded.peeks), minutes = greatest(p.minutes, excluded.minutes), updated_at = excluded.updated_at,
+          drills = (select coalesce(jsonb_agg(d order by d->>'drill'), '[]') from (
+            select distinct on (d->>'drill') d from jsonb_array_elements(p.drills || excluded.drills) as d order by d->>'drill', (d->>'asked')::int desc
+          ) as best)
+        returning best_percent, clean_runs, minutes
+      )
+      insert into practice_days as d (pupil_id, exercise_id, instrument, day, best_percent, clean_runs, minutes)
+      select ${pupilId}::uuid, ${exerciseId}::uuid, ${instrument}, ${day}::date, best_percent, clean_runs, minutes from whole
+      on conflict (pupil_id, exercise_id, instrument, day) do update set
+        best_percent = greatest(d.best_percent, excluded.best_percent), clean_runs = greatest(d.clean_runs, excluded.clean_runs), minutes = greatest(d.minutes, excluded.minutes)`);
+  }
+
+  /** How far each part of a class had come, day by day, the earliest first. */
+  listDays(classId: string): Promise<PracticeDayView[]> {
+    const { pupilId, exerciseId, instrument, day, bestPercent, cleanRuns, minutes } = practiceDays;
+    return this.db.select({ pupilId, exerciseId, instrument, day, bestPercent, cleanRuns, minutes }).from(practiceDays).innerJoin(pupils, eq(pupilId, pupils.id)).where(eq(pupils.classId, classId)).orderBy(asc(day));
+  }
+
+  /** Puts back what a file of an account holds. */
+  async bring(teacherId: string, whole: readonly (SavePracticeDto & Omit<PracticeOf, 'teacherId'> & { readonly updatedAt: Date })[], days: readonly PracticeDayView[]): Promise<void> {
+    if (whole.length > 0) await this.db.insert(practice).values(whole.map((w) => ({ ...w, teacherId, drills: w.drills ?? [] }))).onConflictDoNothing();
+    if (days.length > 0) await this.db.insert(practiceDays).values([...days]).onConflictDoNothing();
   }
 
   /** Of one line, or of all lines by one class's pupils. */
-  async list(teacherId: string, of: { readonly exerciseId: string } | { readonly classId: string }): Promise<PracticeView[]> {
+  async list(teacherId: string, of: PracticeScope): Promise<PracticeView[]> {
     const which = 'exerciseId' in of ? eq(practice.exerciseId, of.exerciseId) : eq(pupils.classId, of.classId);
     const rows = await this.db.select({ p: practice, name: pupils.name }).from(practice).innerJoin(pupils, eq(practice.pupilId, pupils.id))
       .where(and(eq(practice.teacherId, teacherId), which)).orderBy(asc(pupils.name));
@@ -50,13 +69,14 @@ export class PracticeRepository {
     return (await this.db.select({ n: count() }).from(handIns).where(and(eq(handIns.pupilId, pupilId), eq(handIns.exerciseId, exerciseId))))[0]?.n ?? 0;
   }
 
-  async handIn({ teacherId, pupilId, exerciseId, instrument }: PracticeOf, { percent, summary, type }: HandInDto, sound: Buffer | undefined): Promise<void> {
-    await this.db.insert(handIns).values({ teacherId, pupilId, exerciseId, instrument, percent, summary, ...(sound === undefined || type === undefined ? {} : { sound, soundType: type }) });
+  async handIn({ teacherId, pupilId, exerciseId, instrument }: PracticeOf, { percent, summary, type }: HandInDto, sound: Buffer | undefined, at?: Date): Promise<void> {
+    await this.db.insert(handIns).values({ teacherId, pupilId, exerciseId, instrument, percent, summary, ...(at === undefined ? {} : { createdAt: at }), ...(sound === undefined || type === undefined ? {} : { sound, soundType: type }) });
   }
 
-  async listHandIns(teacherId: string, exerciseId: string): Promise<HandInView[]> {
-    const rows = await this.db.select({ id: handIns.id, pupil: pupils.name, instrument: handIns.instrument, percent: handIns.percent, summary: handIns.summary, soundType: handIns.soundType, createdAt: handIns.createdAt })
-      .from(handIns).innerJoin(pupils, eq(handIns.pupilId, pupils.id)).where(and(eq(handIns.teacherId, teacherId), eq(handIns.exerciseId, exerciseId))).orderBy(desc(handIns.createdAt));
+  /** Takes of one line, or of all lines by one class's pupils, newest first. */
+  async listHandIns(teacherId: string, of: PracticeScope): Promise<HandInView[]> {
+    const rows = await this.db.select({ id: handIns.id, pupilId: handIns.pupilId, exerciseId: handIns.exerciseId, pupil: pupils.name, instrument: handIns.instrument, percent: handIns.percent, summary: handIns.summary, soundType: handIns.soundType, createdAt: handIns.createdAt })
+      .from(handIns).innerJoin(pupils, eq(handIns.pupilId, pupils.id)).where(and(eq(handIns.teacherId, teacherId), 'exerciseId' in of ? eq(handIns.exerciseId, of.exerciseId) : eq(pupils.classId, of.classId))).orderBy(desc(handIns.createdAt));
     return rows.map(({ soundType, createdAt, ...r }) => ({ ...r, hasSound: soundType !== null, createdAt: createdAt.toISOString() }));
   }
 

@@ -1,18 +1,12 @@
-import { type HandInDto, type HandInView, MAX_HAND_INS, type PracticeView, type SavePracticeDto, type SoundType } from '@cifra/contract';
+import { type HandInDto, type HandInView, MAX_HAND_INS, type PracticeDayView, type PracticeView, type SavePracticeDto, type SoundType } from '@cifra/contract';
 import { Injectable } from '@nestjs/common';
 import type { TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
 import { ExerciseService } from '../exercise/exercise.service';
 import { LinkService } from '../link/link.service';
 import { notFound, Refusal } from '../refusal/refusal';
+import { looksLikeSound } from './looksLikeSound';
 import { type PracticeOf, PracticeRepository } from './practice.repository';
-
-/** The first bytes of what browsers record: a file that says otherwise than its type is refused. */
-const LOOKS_LIKE: Readonly<Record<SoundType, (b: Buffer) => boolean>> = {
-  'audio/webm': (b) => b.length > 4 && b.readUInt32BE(0) === 0x1a45dfa3,
-  'audio/mp4': (b) => b.length > 8 && b.toString('latin1', 4, 8) === 'ftyp',
-  'audio/ogg': (b) => b.toString('latin1', 0, 4) === 'OggS',
-};
 
 /** What pupils tell of their practice through their own links, and what their teacher sees of it. */
 @Injectable()
@@ -29,11 +23,16 @@ export class PracticeService {
     return { teacherId: row.teacherId, pupilId: row.pupilId, exerciseId: row.exerciseId, instrument: view.instrument };
   }
 
-  save = (of: PracticeOf, told: SavePracticeDto): Promise<void> => this.practice.save(of, told);
+  save = (of: PracticeOf, told: SavePracticeDto, today: string): Promise<void> => this.practice.save(of, told, today);
+
+  async listDays(t: TeacherRow, classId: string): Promise<PracticeDayView[]> {
+    await this.classes.own(t.id, classId);
+    return this.practice.listDays(classId);
+  }
 
   /** @throws Refusal unreadable where the sound is not what it says; conflict where there are enough already */
   async handIn(of: PracticeOf, dto: HandInDto, sound: Buffer | undefined): Promise<void> {
-    if (sound !== undefined && (dto.type === undefined || !LOOKS_LIKE[dto.type](sound))) throw new Refusal('unreadable', 'This is no recording that can be kept. Record it again.');
+    if (sound !== undefined && (dto.type === undefined || !looksLikeSound(dto.type, sound))) throw new Refusal('unreadable', 'This is no recording that can be kept. Record it again.');
     if ((await this.practice.countHandIns(of)) >= MAX_HAND_INS) throw new Refusal('conflict', `There are ${MAX_HAND_INS} takes of this line already. Ask your teacher to clear some.`);
     await this.practice.handIn(of, dto, sound);
   }
@@ -44,13 +43,18 @@ export class PracticeService {
   }
 
   async listOfClass(t: TeacherRow, classId: string): Promise<PracticeView[]> {
-    if ((await this.classes.find(t.id, classId)) === undefined) throw notFound('class');
+    await this.classes.own(t.id, classId);
     return this.practice.list(t.id, { classId });
   }
 
   async listHandIns(t: TeacherRow, exerciseId: string): Promise<HandInView[]> {
     await this.exercises.find(t.id, exerciseId);
-    return this.practice.listHandIns(t.id, exerciseId);
+    return this.practice.listHandIns(t.id, { exerciseId });
+  }
+
+  async listHandInsOfClass(t: TeacherRow, classId: string): Promise<HandInView[]> {
+    await this.classes.own(t.id, classId);
+    return this.practice.listHandIns(t.id, { classId });
   }
 
   async sound(t: TeacherRow, id: string): Promise<{ sound: Buffer; type: SoundType }> {

@@ -43,7 +43,7 @@ describe('a pupil\'s practice', () => {
   it('keeps the more of two devices, and the steps as they were last', async () => {
     await tell({ rungs: ['count'], bestPercent: 60, cleanRuns: 9, peeks: 0, minutes: 2, drills: [{ drill: 'figures', right: 8, asked: 10 }] }).expect(204);
     await tell({ ...RECORD, rungs: ['count'], drills: [{ drill: 'figures', right: 1, asked: 2 }, { drill: 'ear', right: 1, asked: 1 }] }).expect(204);
-    expect(await told()).toMatchObject([{ rungs: ['count'], bestPercent: 70, cleanRuns: 9, peeks: 4, minutes: 12.5, drills: [{ drill: 'figures', right: 8, asked: 10 }, { drill: 'ear', right: 1, asked: 1 }] }]);
+    expect(await told()).toMatchObject([{ rungs: ['count'], bestPercent: 70, cleanRuns: 9, peeks: 4, minutes: 12.5, drills: [{ drill: 'ear', right: 1, asked: 1 }, { drill: 'figures', right: 8, asked: 10 }] }]);
   });
 
   it('loses nothing when both tell at once', async () => {

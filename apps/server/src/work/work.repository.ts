@@ -2,12 +2,8 @@ import type { KitView, LogEntryDto, LogView, SaveKitDto, SaveWorkDto, WorkView }
 import { Inject, Injectable } from '@nestjs/common';
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
+import { present } from '../db/present';
 import { exercises, kit, lessonLog, work } from '../db/schema/index';
-
-/** A row without what is not there: null in the table, absent for the browser. */
-function present<T extends object>(row: T): { [K in keyof T]: Exclude<T[K], null> } {
-  return Object.fromEntries(Object.entries(row).filter(([, v]) => v !== null)) as { [K in keyof T]: Exclude<T[K], null> };
-}
 
 const workView = ({ classId: _class, createdAt, ...row }: typeof work.$inferSelect, title: string): WorkView => ({ ...present(row), title, createdAt: createdAt.toISOString() }) as WorkView;
 const logView = ({ classId: _class, ...row }: typeof lessonLog.$inferSelect): LogView => present(row) as LogView;
@@ -55,9 +51,9 @@ export class WorkRepository {
   async saveLog(classId: string, day: string, entries: readonly LogEntryDto[]): Promise<LogView[]> {
     return this.db.transaction(async (tx) => {
       const kept: LogView[] = [];
-      for (const { pupilId, workId, done, minutes, remark } of entries) {
+      for (const { pupilId, workId, done, minutes, remark, marks } of entries) {
         await tx.delete(lessonLog).where(and(eq(lessonLog.pupilId, pupilId), eq(lessonLog.day, day), workId === undefined ? isNull(lessonLog.workId) : eq(lessonLog.workId, workId)));
-        kept.push(logView(one(await tx.insert(lessonLog).values({ classId, pupilId, workId: workId ?? null, day, done, minutes: minutes ?? null, remark: remark ?? null }).returning())));
+        kept.push(logView(one(await tx.insert(lessonLog).values({ classId, pupilId, workId: workId ?? null, day, done, minutes: minutes ?? null, remark: remark ?? null, marks: marks ?? null }).returning())));
       }
       return kept;
     });

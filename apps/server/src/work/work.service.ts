@@ -11,31 +11,18 @@ import { WorkRepository } from './work.repository';
 export class WorkService {
   constructor(private readonly repository: WorkRepository, private readonly classes: ClassRepository, private readonly exercises: ExerciseService) {}
 
-  /** @throws Refusal not-found for a class that is not the teacher's */
-  private async own(t: TeacherRow, classId: string): Promise<void> {
-    if ((await this.classes.find(t.id, classId)) === undefined) throw notFound('class');
-  }
-
-  /** @throws Refusal not-found where a pupil is not of this class */
-  private async ownPupils(classId: string, ids: readonly (string | undefined)[]): Promise<void> {
-    const wanted = ids.filter((id) => id !== undefined);
-    if (wanted.length === 0) return;
-    const known = new Set((await this.classes.pupilsOf(classId)).map((p) => p.id));
-    if (wanted.some((id) => !known.has(id))) throw notFound('pupil');
-  }
-
   async list(t: TeacherRow, classId: string): Promise<WorkView[]> {
-    await this.own(t, classId);
+    await this.classes.own(t.id, classId);
     return this.repository.list(classId);
   }
 
   /** The title of the line that is set; everything else that it names has to be the class's own. */
   private async titleFor(t: TeacherRow, classId: string, dto: SaveWorkDto): Promise<string> {
-    await this.own(t, classId);
+    await this.classes.own(t.id, classId);
     const { title } = await this.exercises.find(t.id, dto.exerciseId);
     if ((dto.for === 'section' && dto.section === undefined) || (dto.for === 'pupils' && dto.pupilIds === undefined)) throw new Refusal('bad-request', dto.for === 'section' ? 'Choose a section.' : 'Choose at least one pupil.');
     if (dto.fromBar !== undefined && dto.toBar !== undefined && dto.fromBar > dto.toBar) throw new Refusal('bad-request', 'The last bar comes before the first: change one of them.');
-    await this.ownPupils(classId, dto.pupilIds ?? []);
+    await this.classes.ownPupils(classId, dto.pupilIds ?? []);
     return title;
   }
 
@@ -50,43 +37,43 @@ export class WorkService {
   }
 
   async remove(t: TeacherRow, classId: string, id: string): Promise<void> {
-    await this.own(t, classId);
+    await this.classes.own(t.id, classId);
     if (!(await this.repository.remove(classId, id))) throw notFound('work');
   }
 
   async log(t: TeacherRow, classId: string): Promise<LogView[]> {
-    await this.own(t, classId);
+    await this.classes.own(t.id, classId);
     return this.repository.log(classId);
   }
 
   async saveLog(t: TeacherRow, classId: string, { day, entries }: SaveLogDto): Promise<LogView[]> {
-    await this.own(t, classId);
-    await this.ownPupils(classId, entries.map((e) => e.pupilId));
+    await this.classes.own(t.id, classId);
+    await this.classes.ownPupils(classId, entries.map((e) => e.pupilId));
     if (!(await this.repository.haveWork(classId, entries.flatMap((e) => (e.workId === undefined ? [] : [e.workId]))))) throw notFound('work');
     return this.repository.saveLog(classId, day, entries);
   }
 
   async kit(t: TeacherRow, classId: string): Promise<KitView[]> {
-    await this.own(t, classId);
+    await this.classes.own(t.id, classId);
     return this.repository.kit(classId);
   }
 
   async createKit(t: TeacherRow, classId: string, dto: SaveKitDto): Promise<KitView> {
-    await this.own(t, classId);
-    await this.ownPupils(classId, [dto.pupilId]);
+    await this.classes.own(t.id, classId);
+    await this.classes.ownPupils(classId, [dto.pupilId]);
     return this.repository.createKit(classId, dto);
   }
 
   async saveKit(t: TeacherRow, classId: string, id: string, dto: SaveKitDto): Promise<KitView> {
-    await this.own(t, classId);
-    await this.ownPupils(classId, [dto.pupilId]);
+    await this.classes.own(t.id, classId);
+    await this.classes.ownPupils(classId, [dto.pupilId]);
     const saved = await this.repository.saveKit(classId, id, dto);
     if (saved === undefined) throw notFound('entry');
     return saved;
   }
 
   async removeKit(t: TeacherRow, classId: string, id: string): Promise<void> {
-    await this.own(t, classId);
+    await this.classes.own(t.id, classId);
     if (!(await this.repository.removeKit(classId, id))) throw notFound('entry');
   }
 }

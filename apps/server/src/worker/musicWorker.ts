@@ -6,6 +6,7 @@ import { readFile } from '@cifra/formats';
 import { zipSync } from 'fflate';
 import { makeFile } from './lineFile';
 import { writePdf } from './pdf';
+import { writeWords } from './reportPdf';
 import { qrRows } from './qrRows';
 import type { EngravedCopy, Task } from './task';
 
@@ -61,6 +62,7 @@ export default async function run(task: Task): Promise<unknown> {
     case 'file': return makeFile(task);
     case 'zip': return zipSync({ ...task.entries }, { level: 6 });
     case 'engrave': return engraved(() => engraveCopy(task));
+    case 'words': return writeWords(task.page);
     case 'bind': return writePdf(task.title, task.copies);
     case 'sheet': return engraved(() => makeSheet(task));
     case 'chart': return engraved(() => makeChart(task));

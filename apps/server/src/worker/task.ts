@@ -3,6 +3,7 @@ import type { BandRow } from '@cifra/core';
 import type { Page } from '@cifra/engrave';
 import type { LineChoice, LineFormat, Reading } from '@cifra/formats';
 import type { PaperName } from '@cifra/contract';
+import type { WordsPage } from './reportPdf';
 
 /** One printed copy: for whom, and how it is taught and set. */
 export interface PageCopy {
@@ -36,6 +37,7 @@ export type Task =
   | { readonly kind: 'file'; readonly format: LineFormat; readonly exercise: Exercise; readonly of: FileOf }
   /** Loads the engraver, so that the first page is as quick as the others. */
   | { readonly kind: 'warm-up' }
+  | { readonly kind: 'words'; readonly page: WordsPage }
   | { readonly kind: 'zip'; readonly entries: Readonly<Record<string, Uint8Array>> };
 
 /** What a file holds: an instrument's part as a class is taught, or the line itself, as it was read or as it sounds. */
@@ -51,5 +53,6 @@ export interface TaskResult {
   readonly chart: Uint8Array;
   readonly file: Uint8Array;
   readonly 'warm-up': undefined;
+  readonly words: Uint8Array;
   readonly zip: Uint8Array;
 }

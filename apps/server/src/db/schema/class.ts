@@ -1,4 +1,4 @@
-import type { KnownDto, PageSetupDto, PaperName, PupilPageDto, SchoolsDto } from '@cifra/contract';
+import type { ClassPlanDto, KnownDto, PageSetupDto, PaperName, PupilPageDto, SchoolsDto } from '@cifra/contract';
 import type { InstrumentId, Stage } from '@cifra/core';
 import { index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { teachers } from './teacher';
@@ -17,6 +17,8 @@ export const classes = pgTable('classes', {
   paper: text('paper').$type<PaperName>().notNull(),
   /** Notes that players have met. */
   known: jsonb('known').$type<KnownDto[]>().notNull().default([]),
+  /** Term, days off, what is looked at, when which note comes. */
+  plan: jsonb('plan').$type<ClassPlanDto>().notNull().default({ holidays: [], schedule: [] }),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 }, (t) => [index('classes_teacher').on(t.teacherId)]);
 
@@ -30,7 +32,10 @@ export const pupils = pgTable('pupils', {
   place: integer('place').notNull(),
   /** What this pupil's pages have otherwise than the class's. */
   page: jsonb('page').$type<PupilPageDto>(),
-  known: jsonb('known').$type<string[]>(),
+  /** Notes met otherwise than the class, by instrument. */
+  known: jsonb('known').$type<KnownDto[]>(),
+  stage: text('stage').$type<Stage>(),
+  schools: jsonb('schools').$type<SchoolsDto>(),
   second: text('second').$type<InstrumentId>(),
   seat: text('seat'),
   note: text('note'),

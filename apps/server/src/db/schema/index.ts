@@ -3,5 +3,6 @@ export { sessions, signInFailures } from './session';
 export { classes, pupils } from './class';
 export { exercises, revisions } from './exercise';
 export { links, pageSets } from './pages';
-export { handIns, practice } from './practice';
+export { handIns, practice, practiceDays } from './practice';
 export { kit, lessonLog, work } from './work';
+export { met } from './met';

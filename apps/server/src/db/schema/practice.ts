@@ -1,6 +1,6 @@
 import type { DrillScoreDto, SoundType } from '@cifra/contract';
 import type { InstrumentId, LadderRung } from '@cifra/core';
-import { index, integer, jsonb, pgTable, primaryKey, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { date, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { bytes } from './bytes';
 import { pupils } from './class';
 import { exercises } from './exercise';
@@ -21,6 +21,17 @@ export const practice = pgTable('practice', {
   updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
 }, (t) => [primaryKey({ columns: [t.pupilId, t.exerciseId, t.instrument] }), index('practice_exercise').on(t.exerciseId)]);
 
+/** How far a part had come by the end of a day on which it was practised. */
+export const practiceDays = pgTable('practice_days', {
+  pupilId: uuid('pupil_id').notNull().references(() => pupils.id, { onDelete: 'cascade' }),
+  exerciseId: uuid('exercise_id').notNull().references(() => exercises.id, { onDelete: 'cascade' }),
+  instrument: text('instrument').$type<InstrumentId>().notNull(),
+  day: date('day', { mode: 'string' }).notNull(),
+  bestPercent: integer('best_percent').notNull(),
+  cleanRuns: integer('clean_runs').notNull(),
+  minutes: real('minutes').notNull(),
+}, (t) => [primaryKey({ columns: [t.pupilId, t.exerciseId, t.instrument, t.day] })]);
+
 /** Takes that pupils handed in. */
 export const handIns = pgTable('hand_ins', {
   id: uuid('id').primaryKey().defaultRandom(),
@@ -33,4 +44,4 @@ export const handIns = pgTable('hand_ins', {
   sound: bytes('sound'),
   soundType: text('sound_type').$type<SoundType>(),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
-}, (t) => [index('hand_ins_exercise').on(t.exerciseId, t.createdAt)]);
+}, (t) => [index('hand_ins_exercise').on(t.exerciseId, t.createdAt), index('hand_ins_pupil').on(t.pupilId)]);

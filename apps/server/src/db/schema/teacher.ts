@@ -1,6 +1,6 @@
 import type { PracticeSetupDto, SentencesDto } from '@cifra/contract';
 import type { SchoolOverrides } from '@cifra/core';
-import { jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 export const teachers = pgTable('teachers', {
   id: uuid('id').primaryKey().defaultRandom(),
@@ -15,5 +15,7 @@ export const teachers = pgTable('teachers', {
   sentences: jsonb('sentences').$type<SentencesDto>().notNull().default({}),
   /** The order of practice, and how often clean is enough. */
   practice: jsonb('practice').$type<PracticeSetupDto>().notNull().default({}),
+  /** Months after which records of pupils are deleted; 0 for never. */
+  keepMonths: integer('keep_months').notNull().default(0),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 });

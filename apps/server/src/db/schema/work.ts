@@ -1,4 +1,4 @@
-import type { KitKind } from '@cifra/contract';
+import type { KitKind, MarkDto } from '@cifra/contract';
 import type { FadeStep, LadderRung, Section, SetFor } from '@cifra/core';
 import { boolean, date, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import { classes, pupils } from './class';
@@ -32,6 +32,7 @@ export const lessonLog = pgTable('lesson_log', {
   done: boolean('done').notNull(),
   minutes: integer('minutes'),
   remark: text('remark'),
+  marks: jsonb('marks').$type<MarkDto[]>(),
 }, (t) => [index('lesson_log_class').on(t.classId, t.day), index('lesson_log_pupil').on(t.pupilId), uniqueIndex('lesson_log_once').on(t.pupilId, t.day, t.workId)]);
 
 /** Instruments on loan, supplies and repairs. */

@@ -1,0 +1,51 @@
+import type { PaperName } from '@cifra/contract';
+import { FIGURE_FACE, TITLE_FACE } from '@cifra/engrave';
+import PDFDocument from 'pdfkit';
+import { faceFor, registerFaces } from './pdfFaces';
+
+/** A page of words: a heading, a line under it, sections of lines. */
+export interface WordsPage {
+  readonly title: string;
+  readonly under: string;
+  readonly word: string | undefined;
+  readonly sections: readonly { readonly heading: string; readonly lines: readonly string[] }[];
+  readonly foot: string;
+  readonly paper: PaperName;
+}
+
+const MARGIN = 62;
+const SIZE = { title: 22, under: 11, heading: 13, text: 10.5, foot: 8.5 };
+const INK = '#15213a';
+const QUIET = '#4b5872';
+
+/** Writes a page of words as PDF, tagged, in the faces of the music's pages. */
+export function writeWords({ title, under, word, sections, foot, paper }: WordsPage): Promise<Uint8Array> {
+  return new Promise((resolve, reject) => {
+    const doc = new PDFDocument({ size: paper === 'a4' ? 'A4' : 'LETTER', margins: { top: MARGIN, left: MARGIN, right: MARGIN, bottom: MARGIN }, bufferPages: true, pdfVersion: '1.7', tagged: true, displayTitle: true, info: { Title: title, Creator: 'Cifra' }, lang: 'en' });
+    const chunks: Uint8Array[] = [];
+    doc.on('data', (chunk: Uint8Array) => chunks.push(chunk));
+    doc.on('end', () => resolve(new Uint8Array(Buffer.concat(chunks))));
+    doc.on('error', reject);
+    registerFaces(doc);
+    const [titles, text] = [faceFor(TITLE_FACE, true), faceFor(FIGURE_FACE, false)];
+    const root = doc.struct('Document', { title, lang: 'en' });
+    doc.addStructure(root);
+    const said = (kind: 'H1' | 'H2' | 'P', draw: () => void): void => { root.add(doc.struct(kind, {}, draw)); };
+    said('H1', () => { doc.font(titles).fontSize(SIZE.title).fillColor(INK).text(title); });
+    said('P', () => { doc.font(text).fontSize(SIZE.under).fillColor(QUIET).text(under); });
+    if (word !== undefined) said('P', () => { doc.moveDown(1).font(text).fontSize(SIZE.under).fillColor(INK).text(word, { lineGap: 3 }); });
+    for (const { heading, lines } of sections) {
+      said('H2', () => { doc.moveDown(1.1).font(titles).fontSize(SIZE.heading).fillColor(INK).text(heading).moveDown(0.2); });
+      for (const line of lines) said('P', () => { doc.font(text).fontSize(SIZE.text).fillColor(INK).text(line, { lineGap: 2.5, paragraphGap: 2 }); });
+    }
+    root.end();
+    const { start, count } = doc.bufferedPageRange();
+    for (let i = start; i < start + count; i++) {
+      doc.switchToPage(i);
+      // Below the margin the page would break: the foot stands in it.
+      doc.page.margins.bottom = 0;
+      doc.font(text).fontSize(SIZE.foot).fillColor(QUIET).text(count === 1 ? foot : `${foot}, page ${i - start + 1} of ${count}`, MARGIN, doc.page.height - MARGIN * 0.7, { lineBreak: false });
+    }
+    doc.end();
+  });
+}
