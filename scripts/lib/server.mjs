@@ -19,8 +19,13 @@ export async function findPort(wished) {
 export async function startServer({ databaseUrl, port, demo, logTo = 'ignore', env = {} }) {
   const all = { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), CIFRA_DEMO: demo ? '1' : '0', ...env };
   await run('node', [join(ROOT, 'apps/server/dist/prepare.js')], { env: all });
+  return serve(all, logTo);
+}
+
+/** Serves from a database that is ready. @param env everything that the server is told */
+export async function serve(env, logTo = 'ignore') {
   // Its own process group: the starter alone decides when it stops, so that requests in flight can end.
-  const child = spawn('node', [join(ROOT, 'apps/server/dist/main.js')], { cwd: ROOT, env: all, detached: true, stdio: ['ignore', logTo, 'pipe', 'ipc'] });
+  const child = spawn('node', [join(ROOT, 'apps/server/dist/main.js')], { cwd: ROOT, env, detached: true, stdio: ['ignore', logTo, 'pipe', 'ipc'] });
   let errors = '';
   child.stderr.on('data', (chunk) => { errors = (errors + chunk).slice(-4000); });
   const ended = new Promise((resolve) => child.once('exit', resolve));
@@ -28,5 +33,5 @@ export async function startServer({ databaseUrl, port, demo, logTo = 'ignore', e
     new Promise((resolve) => child.on('message', (m) => m === 'listening' && resolve())),
     ended.then(() => { throw new Stop(`The server ended at once:\n${errors}`); }),
   ]);
-  return { child, ended, stop: async () => { if (child.exitCode === null) { child.kill('SIGTERM'); await ended; } } };
+  return { child, ended, errors: () => errors, stop: async () => { if (child.exitCode === null) { child.kill('SIGTERM'); await ended; } } };
 }

@@ -10,6 +10,7 @@ import { Logger } from 'nestjs-pino';
 import { AppModule } from './app.module';
 import type { Settings } from './settings';
 import { serveApiPage } from './web/apiPage';
+import { letItClose } from './web/closing';
 import { serveWeb } from './web/webApplication';
 
 /** Largest JSON body: an exercise of the most bars fits. */
@@ -22,6 +23,7 @@ export async function createServer(settings: Settings): Promise<NestExpressAppli
   app.enableShutdownHooks();
   if (settings.tls) app.set('trust proxy', 1);
   app.disable('x-powered-by');
+  letItClose(app);
   app.use((_request: Request, response: Response, next: NextFunction) => {
     response.locals.nonce = randomBytes(16).toString('base64');
     next();

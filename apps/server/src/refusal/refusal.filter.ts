@@ -4,7 +4,7 @@ import type { Response } from 'express';
 import { Refusal } from './refusal';
 
 /** PostgreSQL's codes for a connection that is gone; node-postgres reports the rest by system code or message. */
-const NO_DATABASE = /ECONNREFUSED|ECONNRESET|57P0\d|Connection terminated|timeout exceeded when trying to connect|08\d{3}/;
+const NO_DATABASE = /ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|57P0\d|Connection terminated|connection error and is not queryable|timeout exceeded when trying to connect|08\d{3}|53[1234]\d\d/;
 
 const codesOf = (e: unknown): string => {
   const parts: string[] = [];
@@ -43,7 +43,7 @@ export class RefusalFilter implements ExceptionFilter {
     const codes = codesOf(error);
     if (NO_DATABASE.test(codes)) {
       this.log.error(`database not reachable: ${codes.match(NO_DATABASE)?.[0]}`);
-      response.status(503).json({ code: 'no-database', detail: 'The database does not answer. Nothing was changed; try again in a moment.' } satisfies RefusalView);
+      response.status(503).json({ code: 'no-database', detail: 'The database does not answer. Look whether your last change is there, and try again in a moment.' } satisfies RefusalView);
       return;
     }
     const first = error instanceof Error ? `${error.name} ${(error.message.split('\nparams:')[0] ?? '').slice(0, 300)}\n${error.stack?.split('\n').slice(-6).join('\n') ?? ''}` : 'unknown';

@@ -1,0 +1,118 @@
+import { setTimeout as pause } from 'node:timers/promises';
+
+const SECOND = 1000;
+const BUSY_PAUSE_MS = 30;
+
+/**
+ * People who write all the time: each keeps a record of what was acknowledged, to be held against the database.
+ * @param base where the server answers
+ */
+export class Writers {
+  constructor(base, headers, { group, pupils, exercises, token, pupil }) {
+    Object.assign(this, { base, headers, group, pupils, token, pupil, exercises });
+    this.acknowledged = { lines: new Map(), practice: 0, lessons: new Map(), kit: new Set(), met: 0 };
+    this.counts = { acknowledged: 0, refused: 0, broken: 0 };
+    this.statuses = new Map();
+    this.stopped = false;
+    this.paused = false;
+    this.n = 0;
+  }
+
+  /** One request: what came back, or undefined where nothing did. */
+  async send(method, path, body, headers = this.headers) {
+    let response;
+    try {
+      response = await fetch(`${this.base}${path}`, { method, headers, body: JSON.stringify(body), signal: AbortSignal.timeout(20 * SECOND) });
+      const text = await response.text();
+      if (response.ok) {
+        this.counts.acknowledged += 1;
+        return { ok: true, body: text === '' ? undefined : JSON.parse(text) };
+      }
+      this.statuses.set(response.status, (this.statuses.get(response.status) ?? 0) + 1);
+      this.counts.refused += 1;
+      return { ok: false, status: response.status, body: text };
+    } catch {
+      // Killed in the middle: whether it was written is not known, and both are right.
+      this.counts.broken += 1;
+      return undefined;
+    }
+  }
+
+  async repeat(step) {
+    while (!this.stopped) {
+      if (this.paused) { await pause(10); continue; }
+      this.n += 1;
+      const done = await step(this.n);
+      if (!done) await pause(BUSY_PAUSE_MS);
+    }
+  }
+
+  start() {
+    const { group } = this;
+    const line = async (at, n) => {
+      const mine = this.exercises[at];
+      const title = `Line ${at} of ${n}`;
+      const answer = await this.send('PUT', `/api/exercises/${mine.id}`, { version: mine.version, title, document: mine.document });
+      if (answer?.ok) {
+        mine.version = answer.body.version;
+        this.acknowledged.lines.set(`${mine.id} ${answer.body.version}`, title);
+        return true;
+      }
+      if (answer?.status === 409) mine.version = JSON.parse(answer.body).current.version;
+      return false;
+    };
+    const practice = async (n) => {
+      const answer = await this.send('PUT', `/api/links/open/${this.token}/practice`, { rungs: ['count'], bestPercent: 60, cleanRuns: n, peeks: 0, minutes: n }, { 'content-type': 'application/json' });
+      if (answer?.ok) this.acknowledged.practice = Math.max(this.acknowledged.practice, n);
+      return answer?.ok === true;
+    };
+    // A whole class in one request: all of it or nothing.
+    const lesson = async (n) => {
+      const day = new Date(Date.UTC(2020, 0, 1) + (n % 2000) * 24 * 3600 * SECOND).toISOString().slice(0, 10);
+      const remark = `lesson ${n}`;
+      const answer = await this.send('PUT', `/api/classes/${group.id}/log`, { day, entries: this.pupils.map((p) => ({ pupilId: p.id, done: true, remark })) });
+      if (answer?.ok) this.acknowledged.lessons.set(day, remark);
+      return answer?.ok === true;
+    };
+    const kit = async (n) => {
+      const answer = await this.send('POST', `/api/classes/${group.id}/kit`, { kind: 'supply', what: `reed ${n}`, from: '2026-09-01' });
+      if (answer?.ok) this.acknowledged.kit.add(answer.body.id);
+      return answer?.ok === true;
+    };
+    this.running = Promise.all([
+      ...this.exercises.map((_e, at) => this.repeat((n) => line(at, n))), this.repeat(practice), this.repeat(lesson), this.repeat(kit),
+    ]);
+  }
+
+  async stop() {
+    this.stopped = true;
+    await this.running;
+  }
+
+  /** What was acknowledged and is not there, and what is there by half. */
+  async check(client) {
+    const missing = [];
+    const half = [];
+    const { rows: revisions } = await client.query('select exercise_id, version, title from revisions where version is not null');
+    const have = new Map(revisions.map((r) => [`${r.exercise_id} ${r.version}`, r.title]));
+    for (const [name, title] of this.acknowledged.lines) if (have.get(name) !== title) missing.push(`line ${name}: ${title}`);
+    const { rows: exercises } = await client.query('select e.id, e.version, e.title, r.title as revision from exercises e left join revisions r on r.exercise_id = e.id and r.version = e.version');
+    for (const e of exercises) if (e.title !== e.revision) half.push(`line ${e.id}: version ${e.version} without its revision`);
+    const { rows: [told] } = await client.query('select max(clean_runs) as n, max(minutes) as m from practice where pupil_id = $1', [this.pupil.id]);
+    if ((told?.n ?? 0) < this.acknowledged.practice) missing.push(`practice ${this.acknowledged.practice}`);
+    const { rows: [days] } = await client.query('select max(clean_runs) as n from practice_days where pupil_id = $1', [this.pupil.id]);
+    if ((told?.n ?? 0) !== (days?.n ?? 0)) half.push(`practice ${told?.n} without its day ${days?.n}`);
+    const { rows: lessons } = await client.query("select to_char(day, 'YYYY-MM-DD') as day, count(*)::int as n, count(distinct remark)::int as kinds, min(remark) as remark from lesson_log where class_id = $1 group by day", [this.group.id]);
+    const byDay = new Map(lessons.map((l) => [l.day, l]));
+    for (const l of lessons) if (l.n !== this.pupils.length || l.kinds !== 1) half.push(`lesson of ${l.day}: ${l.n} of ${this.pupils.length}, ${l.kinds} kinds`);
+    for (const [day, remark] of this.acknowledged.lessons) {
+      const there = byDay.get(day);
+      // Written over later, perhaps without an answer: then it is a later lesson of that day.
+      if (there === undefined || Number(there.remark.slice(7)) < Number(remark.slice(7))) missing.push(`lesson of ${day}`);
+    }
+    const { rows: kits } = await client.query('select id from kit where class_id = $1', [this.group.id]);
+    const kitIds = new Set(kits.map((k) => k.id));
+    for (const id of this.acknowledged.kit) if (!kitIds.has(id)) missing.push(`kit ${id}`);
+    return { missing, half };
+  }
+}
