@@ -17,6 +17,7 @@ const LAYERS = [
   ['reading', ['performance', 'rational', 'pitch', 'key', 'meter', 'score', 'instrument', 'exercise']],
   ['fit', ['rational', 'pitch', 'key', 'meter', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'performance', 'trouble', 'reading', 'page']],
   ['random', []], ['practice', ['instrument']],
+  ['plan', ['pitch', 'score', 'instrument', 'exercise', 'part', 'page', 'trouble', 'practice']],
   ['listen', ['random', 'rational', 'pitch', 'key', 'meter', 'score', 'fingering', 'instrument', 'part', 'performance']],
   ['drill', ['random', 'rational', 'pitch', 'key', 'meter', 'school', 'score', 'fingering', 'instrument', 'exercise', 'part', 'performance', 'listen']],
   ['proof', ['performance', 'reading', 'rational', 'pitch', 'key', 'meter', 'problem', 'school', 'score', 'instrument', 'exercise', 'edit', 'part']],
@@ -66,6 +67,7 @@ export default ts.config(
   { files: ['**/*.test.ts', '**/testing/**'], rules: { 'import-x/no-restricted-paths': 'off' } },
   { files: ['*.cjs'], languageOptions: { globals: { require: 'readonly', __dirname: 'readonly' } }, rules: { '@typescript-eslint/no-require-imports': 'off' } },
 
+  { files: ['scripts/**/*.cjs'], languageOptions: { globals: { globalThis: 'writable' } } },
   { files: ['scripts/bench/typing.mjs', 'scripts/bench/playing.mjs'], languageOptions: { globals: { window: 'readonly', document: 'readonly', MutationObserver: 'readonly', MessageChannel: 'readonly', requestAnimationFrame: 'readonly' } } },
   { files: ['scripts/**', '*.mjs', '*.cjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', setInterval: 'readonly', clearInterval: 'readonly', fetch: 'readonly', performance: 'readonly', Buffer: 'readonly', module: 'writable' } } },
 );

@@ -22,7 +22,7 @@ export class Writers {
   async send(method, path, body, headers = this.headers) {
     let response;
     try {
-      response = await fetch(`${this.base}${path}`, { method, headers, body: JSON.stringify(body), signal: AbortSignal.timeout(20 * SECOND) });
+      response = await fetch(`${this.base}${path}`, { method, headers, body: JSON.stringify(body), signal: globalThis.AbortSignal.timeout(20 * SECOND) });
       const text = await response.text();
       if (response.ok) {
         this.counts.acknowledged += 1;

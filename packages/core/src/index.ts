@@ -134,3 +134,7 @@ export { CLEAN_GOAL, LADDER_RUNGS, type LadderRung, MOST_CLEAN_GOAL } from './pr
 export { type NextReason, type NextStep, type PupilRecord, type SectionalGroup, sectionals, whatNext } from './practice/whatNext';
 export { isSetFor, SET_FOR, type SetFor } from './practice/setFor';
 export { addDays, daysBetween, mondayOf } from './practice/days';
+export { type Ahead, aheadOf, type Introduction, scheduleOf, usualSchedule } from './plan/schedule';
+export { type DaysOff, isOff, lessonWeek, type TermWeek, termWeeks } from './plan/term';
+export { NEARLY_READY, newNotes, type Player, type PlayerFit, playersReady, READINESS, readinessKind, type ReadinessKind } from './plan/playersReady';
+export { type ClassTrouble, classTrouble } from './plan/classTrouble';

@@ -1,6 +1,6 @@
-import type { ClassView, KitView, LogView, PracticeView, SaveClassDto, SaveKitDto, SaveLogDto, SaveWorkDto, WorkView } from '@cifra/contract';
+import type { ClassPlanDto, ClassView, HandInView, KitView, LogView, MetView, PracticeDayView, PracticeView, ReportDto, SaveClassDto, SaveKitDto, SaveLogDto, SaveMetDto, SaveWorkDto, WorkView } from '@cifra/contract';
 import useSWR, { mutate, type SWRResponse } from 'swr';
-import { get, post, put, remove, type RequestError } from './request';
+import { downloadMade, get, post, put, remove, type RequestError } from './request';
 
 type Resource<T> = SWRResponse<T, RequestError>;
 const of = (classId: string, what: string): string => `/api/classes/${classId}/${what}`;
@@ -11,6 +11,33 @@ export const useKit = (classId: string): Resource<KitView[]> => useSWR<KitView[]
 
 /** What the pupils of a class did at home, of all lines. */
 export const useHome = (classId: string): Resource<PracticeView[]> => useSWR<PracticeView[], RequestError>(of(classId, 'practice'), get);
+
+/** How far each part had come, day by day. */
+export const useHomeDays = (classId: string): Resource<PracticeDayView[]> => useSWR<PracticeDayView[], RequestError>(of(classId, 'practice-days'), get);
+export const useTakes = (classId: string): Resource<HandInView[]> => useSWR<HandInView[], RequestError>(of(classId, 'hand-ins'), get);
+export const usePlan = (classId: string): Resource<ClassPlanDto> => useSWR<ClassPlanDto, RequestError>(of(classId, 'plan'), get);
+export const useMet = (classId: string): Resource<MetView[]> => useSWR<MetView[], RequestError>(of(classId, 'met'), get);
+
+/** Saves the plan; the change shows at once. */
+export async function savePlan(classId: string, plan: ClassPlanDto): Promise<void> {
+  await mutate<ClassPlanDto>(of(classId, 'plan'), put<ClassPlanDto>(of(classId, 'plan'), plan), { optimisticData: plan, rollbackOnError: true, revalidate: false, populateCache: true });
+}
+
+const refreshKnown = (classId: string): Promise<unknown> => Promise.all([refresh(classId, 'met'), refresh(classId, 'pupils'), mutate('/api/classes')]);
+
+/** Writes down that notes were met. @returns the name by which it is taken back; undefined where nothing was new */
+export async function saveMet(classId: string, dto: SaveMetDto): Promise<string | undefined> {
+  const [first] = await post<MetView[]>(of(classId, 'met'), dto);
+  await refreshKnown(classId);
+  return first?.batch;
+}
+export async function removeMet(classId: string, batch: string): Promise<void> {
+  await remove(of(classId, `met/${batch}`));
+  await refreshKnown(classId);
+}
+
+/** A pupil's report as PDF. */
+export const makeReport = (classId: string, pupilId: string, dto: ReportDto): Promise<void> => downloadMade(of(classId, `pupils/${pupilId}/report`), dto);
 
 const refresh = (classId: string, what: string): Promise<unknown> => mutate(of(classId, what));
 

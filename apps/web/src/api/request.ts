@@ -1,3 +1,4 @@
+import { saveAs } from '../ui/saveAs';
 import type { RefusalView } from '@cifra/contract';
 
 /** A refusal of the server, or no answer at all (`offline`). */
@@ -58,14 +59,13 @@ export const deleteAccount = (email: string): Promise<void> => json<void>('/api/
 export const postBytes = <T>(path: string, bytes: Blob): Promise<T> => json<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: bytes });
 
 /** Fetches a file and hands it to the browser's downloads under the name that the server gives. */
-export async function download(path: string): Promise<void> {
-  const response = await send(path, {});
+export const download = async (path: string): Promise<void> => take(await send(path, {}));
+
+/** The same for a file that is made from what is sent. */
+export const downloadMade = async (path: string, body: unknown): Promise<void> => take(await send(path, withBody('POST', body)));
+
+async function take(response: Response): Promise<void> {
   const header = response.headers.get('Content-Disposition') ?? '';
   const encoded = /filename\*=UTF-8''([^;]+)/.exec(header)?.[1];
-  const url = URL.createObjectURL(await response.blob());
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = encoded === undefined ? 'cifra' : decodeURIComponent(encoded);
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+  saveAs(encoded === undefined ? 'cifra' : decodeURIComponent(encoded), await response.blob());
 }

@@ -2,15 +2,19 @@ import { Tabs } from 'radix-ui';
 import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
 import { Failure, StaffSkeleton } from '../ui/States';
+import { ChartsTab } from './ChartsTab';
 import { useCurrentClass } from './currentClass';
 import { KeptTab } from './KeptTab';
 import { KitTab } from './KitTab';
 import { LessonTab } from './LessonTab';
 import { NextTab } from './NextTab';
+import { NotesTab } from './NotesTab';
 import { PupilTable } from './PupilTable';
+import { RecordTab } from './RecordTab';
+import { TermTab } from './TermTab';
 import { WorkTab } from './WorkTab';
 
-const VIEWS = { pupils: 'Pupils', work: 'What is set', lesson: 'After the lesson', next: 'What next', kit: 'Kit', kept: 'What is kept' } as const;
+const VIEWS = { pupils: 'Pupils', work: 'What is set', term: 'Term', notes: 'Notes', lesson: 'After the lesson', record: 'Record', next: 'What next', charts: 'Charts', kit: 'Kit', kept: 'What is kept' } as const;
 type View = keyof typeof VIEWS;
 const isView = (v: string | null): v is View => v !== null && v in VIEWS;
 
@@ -37,6 +41,10 @@ export function ClassPlace() {
           {view === 'pupils' && <PupilTable group={group} />}
           {view === 'work' && <WorkTab group={group} />}
           {view === 'lesson' && <LessonTab group={group} />}
+          {view === 'term' && <TermTab group={group} />}
+          {view === 'notes' && <NotesTab group={group} />}
+          {view === 'record' && <RecordTab group={group} />}
+          {view === 'charts' && <ChartsTab group={group} />}
           {view === 'next' && <NextTab group={group} />}
           {view === 'kit' && <KitTab group={group} />}
           {view === 'kept' && <KeptTab group={group} all={all} />}

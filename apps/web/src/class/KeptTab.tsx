@@ -5,9 +5,9 @@ import { useNavigate } from 'react-router';
 import { mutate } from 'swr';
 import { createClass, removeClass } from '../api/classResources';
 import { deleteAccount, download, postBytes } from '../api/request';
-import { useTeacher } from '../api/resources';
+import { saveProfile, useTeacher } from '../api/resources';
 import { Button } from '../ui/Button';
-import { TextField } from '../ui/Field';
+import { SelectField, TextField } from '../ui/Field';
 import { Modal, ModalFooter } from '../ui/Modal';
 import { useNotice } from '../ui/Notices';
 import { chooseClass } from './currentClass';
@@ -18,6 +18,8 @@ const KEPT: readonly (readonly [string, string])[] = [
   ['Of pupils', 'first name or initials, instruments, seat, your note, notes they have met, what was set, what you wrote down, what is lent to them; through a link of their own what they practised and what they handed in, with its sound.'],
   ['Of visits', 'failed sign-ins and wrong links by address, for a day. Nothing is sent to anybody else.'],
 ];
+
+const KEEP: readonly (readonly [number, string])[] = [[0, 'until I delete them'], [3, 'for 3 months'], [6, 'for 6 months'], [12, 'for a year'], [24, 'for two years'], [60, 'for five years']];
 
 /** What is stored, in words; taking it away, bringing it back, and deleting it. */
 export function KeptTab({ group, all }: { readonly group: ClassView; readonly all: readonly ClassView[] }) {
@@ -53,6 +55,11 @@ export function KeptTab({ group, all }: { readonly group: ClassView; readonly al
       <section aria-label="What is stored">
         <h2 className="mb-2 text-[19px]">What is stored</h2>
         <dl className="grid grid-cols-[8rem_1fr] gap-x-4 gap-y-2 max-sm:grid-cols-1">{KEPT.map(([of, what]) => <div key={of} className="contents"><dt className="font-semibold">{of}</dt><dd>{what}</dd></div>)}</dl>
+      </section>
+      <section aria-label="How long">
+        <h2 className="mb-2 text-[19px]">How long it is kept</h2>
+        <p className="mb-3 text-secondary">What happened in lessons, what was set, practised and handed in, and loans that came back are deleted at night once they are older than this. What pupils know stays, since the next page needs it.</p>
+        <SelectField id="keep-months" label="Records of pupils" className="w-64" value={teacher?.keepMonths ?? 0} onChange={(e) => void attempt(() => saveProfile({ schools: teacher?.schools ?? {}, keepMonths: Number(e.target.value) }))}>{KEEP.map(([months, words]) => <option key={months} value={months}>{words}</option>)}</SelectField>
       </section>
       <section aria-label="Take it away">
         <h2 className="mb-2 text-[19px]">Take it away, bring it back</h2>

@@ -9,6 +9,7 @@ import { useNotice } from '../ui/Notices';
 import { Failure, StaffSkeleton } from '../ui/States';
 import { dueWords, KIT_WORDS } from '../words/classWords';
 import { dayWords, todayIso } from '../words/pageWords';
+import { toWash } from './toWash';
 
 const NOBODY = '';
 
@@ -43,6 +44,7 @@ export function KitTab({ group }: { readonly group: ClassView }) {
     setWhat('');
     setNumber('');
   });
+  const unwashed = toWash(data);
   const settle = (k: KitView) => attempt(async () => {
     const { id, ...dto } = k;
     await saveKit(group.id, id, { ...dto, settled: today });
@@ -69,6 +71,12 @@ export function KitTab({ group }: { readonly group: ClassView }) {
         <Button type="submit" kind="primary" className="h-10" disabled={what.trim() === ''}>Write it down</Button>
       </form>
       <p className="text-[13px] text-secondary print:hidden">Mouthpieces and recorders go from one to another only when they are washed.</p>
+      {unwashed.length > 0 && (
+        <section aria-label="Not washed since" className="rounded-md bg-warning-soft p-3 print:hidden">
+          <h2 className="font-sans text-[13.5px] font-semibold text-warning">Went to somebody else, and no washing is written down</h2>
+          <ul className="mt-1 space-y-1">{unwashed.map(({ before, now }) => <li key={now.id} className="flex flex-wrap items-center gap-3"><span>{now.what}{now.number === undefined ? '' : `, ${now.number}`}: from {nameOf(before.pupilId)} to {nameOf(now.pupilId)}</span><Button className="h-8 px-2.5" onClick={() => void attempt(() => saveKit(group.id, undefined, { kind: 'washed', what: now.what, from: today, settled: today, ...(now.number === undefined ? {} : { number: now.number }) }))}>It was washed</Button></li>)}</ul>
+        </section>
+      )}
       {late.length > 0 && <section aria-label="Late" className="print:hidden"><h2 className="text-[19px] text-warning">Late</h2><ul className="divide-y divide-line border-y border-line">{late.map(row)}</ul></section>}
       <section aria-label="Open" className="print:hidden"><h2 className="text-[19px]">Open</h2>{open.length === late.length ? <p className="text-secondary">Nothing else is out.</p> : <ul className="divide-y divide-line border-y border-line">{open.filter((k) => !late.includes(k)).map(row)}</ul>}</section>
       {data.length > open.length && <details className="print:hidden"><summary className="text-secondary">Settled ({data.length - open.length})</summary><ul className="divide-y divide-line border-y border-line">{data.filter((k) => k.settled !== undefined).map(row)}</ul></details>}

@@ -1,33 +1,41 @@
 import type { ClassView } from '@cifra/contract';
-import { sectionals, whatNext } from '@cifra/core';
-import { useMemo } from 'react';
+import { type Player, playersReady, readinessKind, sectionals, type Teaching, whatNext } from '@cifra/core';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useHome, useLog, useWork } from '../api/classResources';
-import { usePupils, useShelf } from '../api/resources';
-import { Empty, Failure, StaffSkeleton } from '../ui/States';
+import { useFigures } from '../figures/loadFigures';
+import { useTeaching } from '../school/teaching';
+import { SelectField } from '../ui/Field';
+import { Failure, StaffSkeleton } from '../ui/States';
 import { reasonWords } from '../words/classWords';
 import { todayIso } from '../words/pageWords';
 import { SECTION_WORDS } from '../words/sectionWords';
 import { list } from '../words/spoken';
+import { playersOf } from './chartData';
+import { LessonPlan } from './LessonPlan';
+import type { ClassRecords } from './useClassRecords';
+import { WithRecords } from './WithRecords';
 import { pupilRecords } from './workPlan';
 
-/** Who needs help with what, who is ready for more, and who could sit together: worked out from what is set and written down, each with its reason. */
+/** Who needs help with what, who is ready for more, who could sit together, and the next lesson: worked out from what is set and written down, each with its reason. */
 export function NextTab({ group }: { readonly group: ClassView }) {
-  const pupils = usePupils(group.id);
-  const work = useWork(group.id);
-  const log = useLog(group.id);
-  const shelf = useShelf();
-  const home = useHome(group.id);
-  const error = pupils.error ?? work.error ?? log.error ?? home.error;
-  const records = useMemo(() => pupilRecords(pupils.data ?? [], work.data ?? [], log.data ?? [], home.data ?? []), [pupils.data, work.data, log.data, home.data]);
-  const steps = useMemo(() => whatNext(records, todayIso()), [records]);
-  const groups = useMemo(() => sectionals(records, steps), [records, steps]);
-  if (error !== undefined) return <Failure title="What comes next could not be worked out" detail={error.message} onRetry={() => { void pupils.mutate(); void work.mutate(); void log.mutate(); void home.mutate(); }} />;
-  if (pupils.data === undefined || work.data === undefined || log.data === undefined || home.data === undefined) return <StaffSkeleton label="Working out what comes next" />;
-  const nameOf = (id: string): string => pupils.data?.find((p) => p.id === id)?.name ?? '';
-  const titleOf = (id: string): string => shelf.data?.find((e) => e.id === id)?.title ?? work.data?.find((w) => w.exerciseId === id)?.title ?? 'a line';
+  const figures = useFigures(group.instruments);
+  if (figures.error !== undefined) return <Failure title="The figures did not come" detail={figures.error.message} onRetry={figures.retry} />;
+  return <WithRecords group={group} what="What comes next">{(records) => (figures.ready ? <Next group={group} records={records} /> : <StaffSkeleton label="Working out what comes next" />)}</WithRecords>;
+}
+
+function Next({ group, records }: { readonly group: ClassView; readonly records: ClassRecords }) {
+  const { pupils, work, log, practice, lines, titleOf } = records;
+  const teaching = useTeaching(group);
+  const today = todayIso();
+  const all = useMemo(() => pupilRecords(pupils, work, log, practice), [pupils, work, log, practice]);
+  const steps = useMemo(() => whatNext(all, today), [all, today]);
+  const groups = useMemo(() => sectionals(all, steps), [all, steps]);
+  const ready = useMemo(() => readyFor(lines.filter((l) => !work.some((w) => w.exerciseId === l.id)), playersOf(pupils, group), teaching), [lines, work, pupils, group, teaching]);
+  const due = work.filter((w) => w.due >= today).sort((a, b) => (a.due < b.due ? -1 : 1))[0] ?? work[0];
+  const [chosen, setChosen] = useState<string>();
+  const line = lines.find((l) => l.id === (chosen ?? due?.exerciseId)) ?? lines[0];
+  const nameOf = (id: string): string => pupils.find((p) => p.id === id)?.name ?? '';
   const asked = steps.filter((s) => s.reasons.length > 0);
-  if (asked.length === 0) return <Empty title="Nobody needs help just now"><p>Set a line, and write down how it went: what comes next is worked out from both.</p></Empty>;
   // Those with the same reasons stand together, in the order of need.
   const alike = new Map<string, string[]>();
   for (const s of asked) {
@@ -36,18 +44,42 @@ export function NextTab({ group }: { readonly group: ClassView }) {
   }
   return (
     <div className="mx-auto max-w-4xl space-y-6">
-      <section aria-label="Pupil by pupil">
+      <section aria-label="Pupil by pupil" className="print:hidden">
         <h2 className="mb-1 text-[19px]">Pupil by pupil</h2>
+        {asked.length === 0 && <p className="text-secondary">Nobody needs help just now. Set a line, and write down how it went: what comes next is worked out from both.</p>}
         <ul className="divide-y divide-line border-y border-line">
-          {[...alike].map(([words, ids]) => <li key={words} className="grid grid-cols-[14rem_1fr] gap-3 py-2 max-sm:grid-cols-1"><strong className="font-semibold">{ids.length === pupils.data?.length && ids.length > 1 ? 'Everybody' : list(ids.map(nameOf))}</strong><span>{words}.</span></li>)}
+          {[...alike].map(([words, ids]) => <li key={words} className="grid grid-cols-[14rem_1fr] gap-3 py-2 max-sm:grid-cols-1"><strong className="font-semibold">{ids.length === pupils.length && ids.length > 1 ? 'Everybody' : list(ids.map(nameOf))}</strong><span>{words}.</span></li>)}
         </ul>
       </section>
       {groups.length > 0 && (
-        <section aria-label="Sectionals">
+        <section aria-label="Sectionals" className="print:hidden">
           <h2 className="mb-1 text-[19px]">Sectionals</h2>
           <ul className="space-y-1.5">{groups.map((g) => <li key={`${g.section} ${g.exerciseId}`}><strong className="font-semibold">{SECTION_WORDS[g.section]}</strong>: {list(g.pupilIds.map(nameOf))}, with <Link to={`/exercises/${g.exerciseId}/practise?do=pieces`} className="text-accent underline">{titleOf(g.exerciseId)}</Link></li>)}</ul>
         </section>
       )}
+      {ready.length > 0 && (
+        <section aria-label="Ready for" className="print:hidden">
+          <h2 className="mb-1 text-[19px]">Ready for</h2>
+          <ul className="space-y-1.5">{ready.map(({ line: l, all: everybody, ids, nearly }) => <li key={l.id}><Link to={`/exercises/${l.id}/read`} className="font-semibold hover:text-accent">{l.title}</Link>: {everybody ? 'the whole class' : ids.length > 6 ? `${ids.length} of ${pupils.length} pupils` : list(ids.map(nameOf))}{nearly > 0 ? `; ${nearly} more with one or two new notes` : ''}</li>)}</ul>
+        </section>
+      )}
+      {line !== undefined && (
+        <div>
+          <div className="mb-4 flex flex-wrap items-end gap-3 border-t border-line pt-5 print:hidden"><h2 className="mr-auto text-[19px]">The next lesson</h2><SelectField id="plan-line" label="With which line" hideLabel className="w-72" value={line.id} onChange={(e) => setChosen(e.target.value)}>{lines.map((l) => <option key={l.id} value={l.id}>{l.title}</option>)}</SelectField></div>
+          <LessonPlan group={group} records={records} line={line} set={work.find((w) => w.exerciseId === line.id)} steps={steps} groups={groups} />
+        </div>
+      )}
     </div>
   );
+}
+
+const MOST_LINES = 8;
+
+/** Lines that are not set yet and for which somebody is ready, the most pupils first. */
+function readyFor(lines: ClassRecords['lines'], players: readonly Player[], teaching: Teaching): { readonly line: ClassRecords['lines'][number]; readonly all: boolean; readonly ids: readonly string[]; readonly nearly: number }[] {
+  return lines.map((line) => {
+    const fits = playersReady(line.document, players, teaching);
+    const ids = fits.filter((f) => readinessKind(f) === 'ready').map((f) => f.id);
+    return { line, ids, all: ids.length === players.length, nearly: fits.filter((f) => readinessKind(f) === 'nearly').length };
+  }).filter((r) => r.ids.length > 0).sort((a, b) => b.ids.length - a.ids.length).slice(0, MOST_LINES);
 }

@@ -1,19 +1,20 @@
-import { type ClassView, type ListedPupilDto, MAX_PUPILS, type PupilView } from '@cifra/contract';
-import { INSTRUMENTS, type InstrumentId } from '@cifra/core';
-import { ClipboardPaste, Plus, Trash2, Upload } from 'lucide-react';
+import { type ClassView, MAX_PUPILS, type PupilView } from '@cifra/contract';
+import { STAGE_WORDS } from '@cifra/contract/words';
+import { INSTRUMENTS, type InstrumentId, type Stage, STAGES } from '@cifra/core';
+import { ClipboardPaste, GraduationCap, Plus, Trash2, Upload } from 'lucide-react';
 import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { savePupils, usePupils } from '../api/resources';
+import { SchoolFields } from '../school/SchoolFields';
+import { useTeaching } from '../school/teaching';
 import { Button } from '../ui/Button';
+import { SelectField } from '../ui/Field';
+import { Modal, ModalFooter } from '../ui/Modal';
 import { useNotice } from '../ui/Notices';
 import { Failure, StaffSkeleton } from '../ui/States';
-import { readPupilTable, type PupilRow } from './readPupilTable';
+import { pupilDto, type PupilRow, readPupilTable } from './readPupilTable';
 
 const BOX = 'h-9 w-full rounded-md border border-transparent bg-transparent px-2 hover:border-line focus:border-[#8a97ab] focus:bg-white';
-
-/** What of a row is sent: empty cells are left out. */
-const dtoOf = ({ id, name, instrument, second, seat, note }: PupilRow): ListedPupilDto =>
-  ({ ...(id === undefined ? {} : { id }), name: name.trim(), instrument, ...(second === undefined ? {} : { second }), ...(seat === undefined || seat.trim() === '' ? {} : { seat: seat.trim() }), ...(note === undefined || note.trim() === '' ? {} : { note: note.trim() }) });
 
 /** The pupils of a class, quick to fill: typed, pasted or dropped as a table, with everything to be taken back. */
 export function PupilTable({ group }: { readonly group: ClassView }) {
@@ -27,6 +28,8 @@ function OpenTable({ group, pupils }: { readonly group: ClassView; readonly pupi
   const [pasting, setPasting] = useState(false);
   const [text, setText] = useState('');
   const [saving, setSaving] = useState(false);
+  const [taught, setTaught] = useState<number>();
+  const teaching = useTeaching(group);
   const notice = useNotice();
   const rows: readonly PupilRow[] = draft ?? pupils;
   const usual = group.instruments[0] ?? 'flute';
@@ -36,7 +39,7 @@ function OpenTable({ group, pupils }: { readonly group: ClassView; readonly pupi
   const save = async (list: readonly PupilRow[], undo?: readonly PupilRow[]) => {
     setSaving(true);
     try {
-      await savePupils(group.id, list.map(dtoOf));
+      await savePupils(group.id, list.map(pupilDto));
       setDraft(undefined);
       if (undo === undefined) return;
       // Who was taken off the list comes back as new: links and records of theirs are gone.
@@ -77,7 +80,7 @@ function OpenTable({ group, pupils }: { readonly group: ClassView; readonly pupi
                   <td className="w-44"><select aria-label={`${who} also plays`} className={BOX} value={r.second ?? ''} onChange={(e) => change(i, { second: e.target.value === '' ? undefined : e.target.value as InstrumentId })}><option value="">nothing else</option>{options}</select></td>
                   <td className="w-24"><input aria-label={`Seat of ${who}`} maxLength={20} className={BOX} value={r.seat ?? ''} onChange={(e) => change(i, { seat: e.target.value })} /></td>
                   <td><input aria-label={`Note on ${who}`} maxLength={300} className={BOX} value={r.note ?? ''} onChange={(e) => change(i, { note: e.target.value })} /></td>
-                  <td className="w-10"><button type="button" aria-label={`Take ${who} off the list`} onClick={() => setDraft(rows.filter((_r, k) => k !== i))} className="rounded p-2 text-secondary hover:bg-desk"><Trash2 size={15} aria-hidden /></button></td>
+                  <td className="w-20 whitespace-nowrap"><button type="button" aria-label={`How ${who} is taught`} title="Stage and schools of their own" onClick={() => setTaught(i)} className={`rounded p-2 hover:bg-desk ${r.stage !== undefined || Object.keys(r.schools ?? {}).length > 0 ? 'text-accent' : 'text-secondary'}`}><GraduationCap size={15} aria-hidden /></button><button type="button" aria-label={`Take ${who} off the list`} onClick={() => setDraft(rows.filter((_r, k) => k !== i))} className="rounded p-2 text-secondary hover:bg-desk"><Trash2 size={15} aria-hidden /></button></td>
                 </tr>
               );
             })}
@@ -97,6 +100,13 @@ function OpenTable({ group, pupils }: { readonly group: ClassView; readonly pupi
           {read.rows.length > 0 && <p className="text-[13px] text-secondary">{read.rows.slice(0, 5).map((r) => `${r.name}: ${INSTRUMENTS.find((x) => x.id === r.instrument)?.name ?? ''}`).join('; ')}{read.rows.length > 5 ? `, and ${read.rows.length - 5} more` : ''}</p>}
           <Button disabled={read.rows.length === 0} onClick={() => { add(read.rows); setText(''); setPasting(false); }}>Put {read.rows.length} {read.rows.length === 1 ? 'pupil' : 'pupils'} on the list</Button>
         </div>
+      )}
+      {taught !== undefined && rows[taught] !== undefined && (
+        <Modal open onOpenChange={() => setTaught(undefined)} title={`How ${rows[taught].name.trim() || 'this pupil'} is taught`} description="What is left open is as the class has it." wide>
+          <SelectField id="pupil-stage" label="Stage" className="mb-5 max-w-64" value={rows[taught].stage ?? ''} onChange={(e) => change(taught, { stage: e.target.value === '' ? undefined : e.target.value as Stage })}><option value="">{STAGE_WORDS[group.stage]} (the class)</option>{STAGES.filter((x) => x !== group.stage).map((x) => <option key={x} value={x}>{STAGE_WORDS[x]}</option>)}</SelectField>
+          <SchoolFields prefix="pupil" chosen={rows[taught].schools ?? {}} below={teaching.schools} belowName="the class" onChange={(schools) => change(taught, { schools })} />
+          <div className="mt-4"><ModalFooter><Button kind="primary" onClick={() => setTaught(undefined)}>Done</Button></ModalFooter></div>
+        </Modal>
       )}
       {draft !== undefined && (
         <div className="sticky bottom-0 flex flex-wrap items-center gap-3 border-t border-line bg-white py-3">

@@ -3,17 +3,20 @@ import { addDays, FADE_STEPS, type FadeStep, instrumentOf, LADDER_RUNGS, type La
 import { CalendarDays, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { removeWork, saveWork, useWork } from '../api/classResources';
+import { removeWork, saveWork, usePlan, useWork } from '../api/classResources';
 import { usePupils, useShelf } from '../api/resources';
+import { useTeaching } from '../school/teaching';
 import { Button } from '../ui/Button';
 import { SelectField, TextField } from '../ui/Field';
 import { Modal, ModalFooter } from '../ui/Modal';
 import { useNotice } from '../ui/Notices';
+import { saveAs } from '../ui/saveAs';
 import { Empty, Failure, StaffSkeleton } from '../ui/States';
 import { barsWords, dueWords, workForWords } from '../words/classWords';
 import { dayWords, FADE_WORDS, todayIso } from '../words/pageWords';
 import { RUNG_WORDS } from '../words/practiseWords';
 import { SECTION_WORDS } from '../words/sectionWords';
+import { aheadOfSchedule } from './aheadOfSchedule';
 import { byWeeks, workCalendar } from './workPlan';
 
 const FOR_WORDS: Readonly<Record<SetFor, string>> = { class: 'the whole class', section: 'a section', pupils: 'some pupils' };
@@ -24,6 +27,10 @@ export function WorkTab({ group }: { readonly group: ClassView }) {
   const { data: pupils } = usePupils(group.id);
   const notice = useNotice();
   const [editing, setEditing] = useState<WorkView | 'new'>();
+  const { data: plan } = usePlan(group.id);
+  const { data: shelf } = useShelf();
+  const teaching = useTeaching(group);
+  const ahead = useMemo(() => aheadOfSchedule(data ?? [], shelf ?? [], pupils ?? [], plan, group, teaching), [data, shelf, pupils, plan, group, teaching]);
   const names = useMemo(() => new Map((pupils ?? []).map((p) => [p.id, p.name])), [pupils]);
   if (error !== undefined && data === undefined) return <Failure title="What is set could not be opened" detail={error.message} onRetry={() => void mutate()} />;
   if (data === undefined) return <StaffSkeleton label="Opening what is set" />;
@@ -40,12 +47,7 @@ export function WorkTab({ group }: { readonly group: ClassView }) {
   };
   const calendar = () => {
     try {
-      const url = URL.createObjectURL(new Blob([workCalendar(data, group.name, forWords)], { type: 'text/calendar' }));
-      const link = document.createElement('a');
-      link.href = url;
-      link.download = `${group.name.replace(/[\\/:*?"<>|]+/g, ' ')}.ics`;
-      link.click();
-      setTimeout(() => URL.revokeObjectURL(url), 60_000);
+      saveAs(`${group.name}.ics`, new Blob([workCalendar(data, group.name, forWords)], { type: 'text/calendar' }));
     } catch (e) {
       notice(`The calendar could not be made: ${(e as Error).message}`, { tone: 'warning' });
     }
@@ -65,6 +67,7 @@ export function WorkTab({ group }: { readonly group: ClassView }) {
                 <div className="min-w-0 flex-1">
                   <p><Link to={`/exercises/${w.exerciseId}/practise`} className="font-semibold hover:text-accent">{w.title}</Link>, {barsWords(w)}, for {forWords(w)}</p>
                   <p className="text-[13px] text-secondary">{[w.rungs.map((r) => RUNG_WORDS[r].toLowerCase()).join(', '), w.goalPercent === undefined ? '' : `at ${w.goalPercent} %`, w.fade === undefined ? '' : `help over ${FADE_WORDS[w.fade]}`, w.note ?? ''].filter((x) => x !== '').join('; ')}</p>
+                  {ahead.get(w.id) !== undefined && <p className="text-[13px] text-fresh">Ahead of the schedule: {ahead.get(w.id)}</p>}
                 </div>
                 <p className={`shrink-0 text-[13px] ${w.due < today ? 'text-warning' : 'text-secondary'}`}>{w.due < today ? dayWords(w.due) : dueWords(w.due, today)}</p>
                 <Button className="h-8 px-2.5" onClick={() => setEditing(w)}>Change</Button>

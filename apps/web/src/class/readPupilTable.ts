@@ -1,5 +1,5 @@
-import { MAX_PUPILS } from '@cifra/contract';
-import type { InstrumentId } from '@cifra/core';
+import { type ListedPupilDto, MAX_PUPILS } from '@cifra/contract';
+import type { InstrumentId, SchoolOverrides, Stage } from '@cifra/core';
 import Papa from 'papaparse';
 import { instrumentNamed } from './instrumentNamed';
 
@@ -11,7 +11,13 @@ export interface PupilRow {
   readonly second?: InstrumentId | undefined;
   readonly seat?: string | undefined;
   readonly note?: string | undefined;
+  readonly stage?: Stage | undefined;
+  readonly schools?: SchoolOverrides | undefined;
 }
+
+/** What of a row is sent, from every place where pupils are listed: empty cells are left out. */
+export const pupilDto = ({ id, name, instrument, second, seat, note, stage, schools }: PupilRow): ListedPupilDto =>
+  ({ ...(id === undefined ? {} : { id }), name: name.trim(), instrument, ...(second === undefined ? {} : { second }), ...(seat === undefined || seat.trim() === '' ? {} : { seat: seat.trim() }), ...(note === undefined || note.trim() === '' ? {} : { note: note.trim() }), ...(stage === undefined ? {} : { stage }), ...(schools === undefined || Object.keys(schools).length === 0 ? {} : { schools }) });
 
 export interface ReadTable {
   readonly rows: readonly PupilRow[];
@@ -19,10 +25,13 @@ export interface ReadTable {
   readonly problems: readonly string[];
 }
 
-const COLUMNS: Readonly<Record<string, keyof Omit<PupilRow, 'id'>>> = {
+/** What a table can say of a pupil. */
+type Column = 'name' | 'instrument' | 'second' | 'seat' | 'note';
+
+const COLUMNS: Readonly<Record<string, Column>> = {
   name: 'name', pupil: 'name', 'first name': 'name', initials: 'name', instrument: 'instrument', plays: 'instrument', second: 'second', 'second instrument': 'second', also: 'second', seat: 'seat', section: 'seat', desk: 'seat', note: 'note', notes: 'note', remark: 'note',
 };
-const ORDER: readonly (keyof Omit<PupilRow, 'id'>)[] = ['name', 'instrument', 'second', 'seat', 'note'];
+const ORDER: readonly (Column)[] = ['name', 'instrument', 'second', 'seat', 'note'];
 const MOST = { name: 40, seat: 20, note: 300 };
 
 const DELIMITERS = [',', ';', '\t'];
@@ -49,7 +58,7 @@ export function readPupilTable(text: string, otherwise: InstrumentId): ReadTable
   const columns = hasHead ? named : ORDER;
   const problems: string[] = [];
   const rows = data.slice(hasHead ? 1 : 0).flatMap((cells, i): PupilRow[] => {
-    const cell = (name: keyof Omit<PupilRow, 'id'>): string => (cells[columns.indexOf(name)] ?? '').trim();
+    const cell = (name: Column): string => (cells[columns.indexOf(name)] ?? '').trim();
     const name = cell('name').slice(0, MOST.name);
     if (name === '') {
       problems.push(`line ${i + (hasHead ? 2 : 1)} has no name`);

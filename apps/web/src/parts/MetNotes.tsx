@@ -1,26 +1,32 @@
-import type { KnownDto } from '@cifra/contract';
-import { midi, notesUsed, type Part, parsePitch, pitchText } from '@cifra/core';
+import type { ClassView, KnownDto } from '@cifra/contract';
+import { knownMidi, knownNotes, midi, notesUsed, type Part, pitchText } from '@cifra/core';
+import { removeMet, saveMet } from '../api/classResources';
 import { Button } from '../ui/Button';
 import { useNotice } from '../ui/Notices';
 import { octaveName } from '../words/noteLabel';
+import { todayIso } from '../words/pageWords';
 
 interface Props {
   readonly part: Part;
-  readonly known: readonly KnownDto[];
-  readonly onChange: (known: KnownDto[]) => void;
+  readonly group: ClassView;
+  readonly exerciseId: string;
+  readonly onReset: (known: KnownDto[]) => void;
 }
 
 /** Which notes of the page the players have not met, and one press to say that they have. */
-export function MetNotes({ part, known, onChange }: Props) {
+export function MetNotes({ part, group, exerciseId, onReset }: Props) {
   const notice = useNotice();
   const id = part.instrument.id;
-  const met = known.find((k) => k.instrument === id)?.notes ?? part.instrument.firstNotes.map(pitchText);
-  const numbers = new Set(met.map((n) => midi(parsePitch(n))));
+  const known = group.known ?? [];
+  const numbers = knownMidi(part, knownNotes(known)[id]);
   const fresh = notesUsed(part).filter((p, i, all) => !numbers.has(midi(p)) && all.findIndex((q) => midi(q) === midi(p)) === i);
-  const others = known.filter((k) => k.instrument !== id);
-  const meet = () => {
-    onChange([...others, { instrument: id, notes: [...met, ...fresh.map(pitchText)] }]);
-    notice(`${fresh.length} ${fresh.length === 1 ? 'note counts' : 'notes count'} as met on the ${part.instrument.name.toLowerCase()}.`, { action: { label: 'Undo', run: () => onChange([...known]) } });
+  const meet = async () => {
+    try {
+      const batch = await saveMet(group.id, { day: todayIso(), exerciseId, entries: [{ instrument: id, notes: fresh.map(pitchText) }] });
+      notice(`${fresh.length} ${fresh.length === 1 ? 'note counts' : 'notes count'} as met on the ${part.instrument.name.toLowerCase()}.`, batch === undefined ? {} : { action: { label: 'Undo', run: () => void removeMet(group.id, batch) } });
+    } catch (e) {
+      notice((e as Error).message, { tone: 'warning' });
+    }
   };
   return (
     <section className="border-b border-line px-4 py-3" aria-label="New notes">
@@ -28,10 +34,10 @@ export function MetNotes({ part, known, onChange }: Props) {
       {fresh.length === 0 ? <p>Nothing: every note has been met.</p> : (
         <>
           <p className="mb-2">{fresh.map(octaveName).join(', ')}</p>
-          <Button onClick={meet}>The class has met {fresh.length === 1 ? 'it' : 'these'}</Button>
+          <Button onClick={() => void meet()}>The class has met {fresh.length === 1 ? 'it' : 'these'}</Button>
         </>
       )}
-      {known.some((k) => k.instrument === id) && <Button kind="quiet" className="mt-1 h-8 px-2" onClick={() => onChange(others)}>Back to its first notes</Button>}
+      {known.some((k) => k.instrument === id) && <Button kind="quiet" className="mt-1 h-8 px-2" onClick={() => onReset(known.filter((k) => k.instrument !== id))}>Back to its first notes</Button>}
     </section>
   );
 }

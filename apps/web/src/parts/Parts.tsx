@@ -3,11 +3,12 @@ import { type ClassKeyOffer, fadeStepOf, type InstrumentId, knownNotes, linesOf,
 import { readPageName } from '@cifra/engrave';
 import { useEffect, useMemo, useState } from 'react';
 import { Navigate } from 'react-router';
+import { pupilDto } from '../class/readPupilTable';
 import { saveClass, savePupilPage, savePupils, usePupils } from '../api/resources';
 import type { PartRequest } from '../engraving/engraveWorker';
 import { useFigures } from '../figures/loadFigures';
 import { OpenExercise } from '../place/OpenExercise';
-import { useTeaching } from '../school/teaching';
+import { taughtTo, useTeaching } from '../school/teaching';
 import { useNotice } from '../ui/Notices';
 import { keyName } from '../words/caption';
 import { todayIso } from '../words/pageWords';
@@ -39,9 +40,9 @@ export const Parts = () => (
 /** What the page of an instrument is made from: the class's setup, or a pupil's over it. */
 function requestFor(exercise: ExerciseView, group: ClassView, part: Part, pupil: PupilView | undefined): PartRequest {
   const id = part.instrument.id;
-  const known = pupil?.known ?? knownNotes(group.known)[id];
+  const known = knownNotes(pupil?.known)[id] ?? knownNotes(group.known)[id];
   return {
-    exercise: exercise.document, instrument: id, teaching: part.teaching, page: withSetup(group.page, pupil?.page), today: todayIso(), paper: group.paper,
+    exercise: exercise.document, instrument: id, teaching: pupil === undefined ? part.teaching : taughtTo(part.teaching, pupil), page: withSetup(group.page, pupil?.page), today: todayIso(), paper: group.paper,
     ...(known === undefined ? {} : { known }), ...(pupil === undefined ? {} : { name: pupil.name }),
   };
 }
@@ -88,7 +89,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
   const changeClass = (change: Parameters<typeof saveClass>[1]) => attempt(() => saveClass(group, change));
   const saveClassDialog = (change: Parameters<typeof saveClass>[1], listed: readonly PupilRow[] | undefined) => attempt(async () => {
     await saveClass(group, change);
-    if (listed !== undefined) await savePupils(group.id, listed.map(({ id, name, instrument }) => ({ name, instrument, ...(id === undefined ? {} : { id }) })));
+    if (listed !== undefined) await savePupils(group.id, listed.map(pupilDto));
   });
   const changePage = (change: Partial<PageSetup>) => void (pupil === undefined
     ? changeClass({ page: { ...group.page, ...change } as ClassView['page'] })
@@ -118,7 +119,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
             />
             {part !== undefined && <PartChoices part={part} lines={linesOf(exercise.document).length} choice={choice} onChange={(to) => choosePart(part.instrument.id, to)} />}
             {part !== undefined && <MisfitOffers part={part} choice={choice} onChange={(to) => choosePart(part.instrument.id, to)} classKeys={classKeys} onClassKey={moveClass} />}
-            {part !== undefined && <MetNotes part={part} known={group.known ?? []} onChange={(known) => void changeClass({ known })} />}
+            {part !== undefined && <MetNotes part={part} group={group} exerciseId={exercise.id} onReset={(known) => void changeClass({ known })} />}
             <LineChoices exercise={exercise.document} note={chosen?.id} onChange={save} />
             {part !== undefined && selection.note === undefined && <p className="px-4 py-4 text-[13px] text-secondary">Choose a note on the page, and the reasons for its figure stand here.</p>}
           </aside>

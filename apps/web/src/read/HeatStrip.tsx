@@ -1,7 +1,7 @@
 import { barHeat, type PagePlan, placeMeasures, structureOf, WORTH_A_MARK } from '@cifra/core';
-import type { EChartsCoreOption } from 'echarts/core';
 import { useMemo } from 'react';
 import { Chart } from '../ui/Chart';
+import { heatHeight, heatOption } from '../ui/heatOption';
 import { list } from '../words/spoken';
 import { Block } from './Block';
 
@@ -11,11 +11,8 @@ interface Props {
 }
 
 const ROW_HEIGHT = 24;
-const MARGIN = { top: 8, bottom: 56, left: 118, right: 12 };
 /** Three times what is worth a mark. */
 const TRULY_HARD = 3 * WORTH_A_MARK;
-/** From paper to the warning hue. */
-const SHADES = ['#f3f5f9', '#f9dfdc', '#e59a93', '#b3261e'];
 
 /** For each instrument how hard each bar is; the last row is the whole class, on average. */
 export function heatRows(plans: readonly PagePlan[]): { readonly names: readonly string[]; readonly bars: readonly string[]; readonly heat: readonly (readonly number[])[] } {
@@ -43,24 +40,14 @@ function hardestBars(bars: readonly string[], average: readonly number[]): strin
 /** How hard each bar is on each instrument, as a strip over the line. */
 export function HeatStrip({ plans, onPick }: Props) {
   const { names, bars, heat } = useMemo(() => heatRows(plans), [plans]);
-  // An easy line stays pale: the scale ends no lower than at a change that is truly hard.
-  const most = Math.max(TRULY_HARD, ...heat.flat());
-  const option = useMemo((): EChartsCoreOption => ({
-    textStyle: { fontFamily: 'Archivo Variable, sans-serif' },
-    grid: { ...MARGIN },
-    tooltip: { formatter: (p: { data: [number, number, number] }) => `${names[p.data[1]] ?? ''}, bar ${bars[p.data[0]] ?? ''}: ${p.data[2].toFixed(1)}` },
-    xAxis: { type: 'category', data: bars, axisLine: { show: false }, axisTick: { show: false }, axisLabel: { color: '#4b5872', interval: bars.length > 40 ? 'auto' : 0, hideOverlap: true, fontSize: bars.length > 24 ? 10 : 12, formatter: (name: string) => (name === 'pickup' ? '–' : name) } },
-    yAxis: { type: 'category', data: names, inverse: true, axisLine: { show: false }, axisTick: { show: false }, axisLabel: { color: '#15213a', fontSize: 12 } },
-    visualMap: { min: 0, max: most, calculable: false, orient: 'horizontal', left: MARGIN.left, bottom: 0, itemWidth: 10, itemHeight: 90, text: ['hard', 'easy'], inRange: { color: SHADES }, textStyle: { color: '#4b5872' } },
-    series: [{ type: 'heatmap', data: heat.flatMap((row, y) => row.map((v, x) => [x, y, Math.round(v * 10) / 10])), itemStyle: { borderColor: '#ffffff', borderWidth: 2 }, emphasis: { itemStyle: { borderColor: '#0a7264' } } }],
-  }), [names, bars, heat, most]);
+  const option = useMemo(() => heatOption(bars, names, heat, (row, bar, cost) => `${row}, bar ${bar}: ${cost.toFixed(1)}`, TRULY_HARD), [names, bars, heat]);
   const hardest = (row: readonly number[]): string => {
     const top = Math.max(...row);
     return top <= 0 ? 'none' : `${bars[row.indexOf(top)] ?? ''}`;
   };
   return (
     <Block title="How hard each bar is">
-      <Chart option={option} height={names.length * ROW_HEIGHT + MARGIN.top + MARGIN.bottom} label="How hard each bar is on each instrument; the table below says the same" onPick={({ data }) => {
+      <Chart option={option} height={heatHeight(names.length, ROW_HEIGHT)} label="How hard each bar is on each instrument; the table below says the same" onPick={({ data }) => {
         const plan = plans[(data as [number, number])[1]];
         if (plan !== undefined) onPick(plan);
       }} />

@@ -1,11 +1,11 @@
-import { type BarRelation, type Cell, type Patterns, placeMeasures, readPatterns, type Score, type Written } from '@cifra/core';
+import type { BarRelation, PagePlan, Patterns } from '@cifra/core';
 import { useMemo, useState } from 'react';
-import type { PagePlan } from '@cifra/core';
 import { lineRelationWords, relationWords } from '../words/readingWords';
 import { list } from '../words/spoken';
 import { Block } from './Block';
 import { CompareBars } from './CompareBars';
 import { CompareLines } from './CompareLines';
+import { namedPatterns, PICKUP, planSentence, spanWords } from './namedPatterns';
 
 /** How tiles of each kin look; the words in them say the same. */
 const TILE: Readonly<Record<BarRelation['kind'], string>> = {
@@ -13,19 +13,6 @@ const TILE: Readonly<Record<BarRelation['kind'], string>> = {
   moved: 'border-line bg-band', pitches: 'border-line bg-band', rhythm: 'border-line bg-band',
 };
 
-const PICKUP = 'pickup';
-
-/** The index of the bar that a cell fills, or that its pickup leads into. */
-function barOf(score: Score<Written>, { fromPickup }: Patterns, { bar }: Cell): number {
-  if (!fromPickup) return bar;
-  const next = score.measures.findIndex((m, i) => i > bar && m.pickup !== true);
-  return next < 0 ? bar : next;
-}
-
-const span = (names: readonly string[], from: number, length: number): string => (length === 1 ? (names[from] ?? '') : `${names[from] ?? ''} to ${names[from + length - 1] ?? ''}`);
-/** `bar 3`, `bars 1 to 4`, `the pickup`. */
-const spanWords = (names: readonly string[], from: number, length: number): string =>
-  (names[from] === PICKUP ? (length === 1 ? 'the pickup' : `the pickup to bar ${names[from + length - 1] ?? ''}`) : `${length === 1 ? 'bar' : 'bars'} ${span(names, from, length)}`);
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
 /** The line as tiles, what to learn once, and any two bars side by side. */
@@ -33,12 +20,7 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
   const { score } = plan.part;
   const [chosen, setChosen] = useState<readonly number[]>([]);
   const [chosenLines, setLines] = useState<readonly number[]>([]);
-  const { patterns, names, bars } = useMemo(() => {
-    const read = readPatterns(plan.part.concert);
-    const placed = placeMeasures(plan.part.score);
-    const at = read.cells.map((c) => barOf(plan.part.score, read, c));
-    return { patterns: read, bars: at, names: at.map((i) => (placed[i]?.measure.pickup === true ? PICKUP : String(placed[i]?.number ?? ''))) };
-  }, [plan]);
+  const { patterns, names, bars } = useMemo(() => namedPatterns(plan), [plan]);
   const { cells, relations, lines, plan: steps, fromPickup } = patterns;
   // Two are compared at a time: a third takes the place of the first.
   const toggle = (now: readonly number[], i: number): readonly number[] => (now.includes(i) ? now.filter((x) => x !== i) : [...now, i].slice(-2));
@@ -103,9 +85,4 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
       </Block>
     </div>
   );
-}
-
-/** The plan as a teacher says it: `Learn bars 1 to 4 and 9; that is the whole piece.` */
-function planSentence({ plan: steps }: Patterns, names: readonly string[]): string {
-  return steps.length === 0 ? 'There is no note to learn.' : `Learn ${list(steps.map((s) => spanWords(names, s.from, s.length)))}; that is the whole piece.`;
 }

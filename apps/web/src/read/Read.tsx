@@ -1,5 +1,5 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
-import { type InstrumentId, isInstrumentId, type KeyFitness, knownNotes, linesOf, type PagePlan, type PartChoice, planPages, taughtAs, transposeExercise, USUAL_FIFTHS } from '@cifra/core';
+import { type InstrumentId, isInstrumentId, type KeyFitness, knownNotes, linesOf, type PagePlan, type PartChoice, taughtAs, transposeExercise, USUAL_FIFTHS } from '@cifra/core';
 import { Tabs } from 'radix-ui';
 import { useEffect, useMemo } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
@@ -15,6 +15,7 @@ import { Failure, StaffSkeleton } from '../ui/States';
 import { exerciseCaption, keyName } from '../words/caption';
 import { todayIso } from '../words/pageWords';
 import { Breaths } from './Breaths';
+import { classPages } from './classPages';
 import { ClassKeys } from './ClassKeys';
 import { ClassLook } from './ClassLook';
 import { DuetParting } from './DuetParting';
@@ -54,10 +55,7 @@ function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readon
     document.title = `${exercise.title}, read · Cifra`;
     return () => { document.title = 'Cifra'; };
   }, [exercise.title]);
-  const plans = useMemo(() => (figures.ready ? group.instruments.flatMap((id) => {
-    const [plan] = planPages(exercise.document, id, teaching, { ...group.page, repeats: 'folded' }, { today: todayIso(), known: knownNotes(group.known)[id] });
-    return plan === undefined ? [] : [{ id, plan }];
-  }) : []), [exercise.document, group, teaching, figures.ready]);
+  const plans = useMemo(() => (figures.ready ? classPages(exercise.document, group, teaching) : []), [exercise.document, group, teaching, figures.ready]);
   const address = (id: InstrumentId | undefined, to: View = view): string => `/exercises/${exercise.id}/read/${id ?? WHOLE_CLASS}${to === 'look' ? '' : `?see=${to}`}`;
   const open = (id: InstrumentId | undefined) => void navigate(address(id));
 

@@ -1,10 +1,10 @@
-import { BarChart, HeatmapChart, ScatterChart } from 'echarts/charts';
-import { GridComponent, TooltipComponent, VisualMapComponent } from 'echarts/components';
+import { BarChart, HeatmapChart, LineChart, ScatterChart } from 'echarts/charts';
+import { AriaComponent, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent, VisualMapComponent } from 'echarts/components';
 import { type EChartsCoreOption, init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 
-register([BarChart, HeatmapChart, ScatterChart, GridComponent, TooltipComponent, VisualMapComponent, SVGRenderer]);
+register([AriaComponent, BarChart, HeatmapChart, LegendComponent, LineChart, MarkLineComponent, ScatterChart, GridComponent, TooltipComponent, VisualMapComponent, SVGRenderer]);
 
 interface Props {
   readonly option: EChartsCoreOption;

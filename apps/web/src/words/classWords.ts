@@ -7,7 +7,8 @@ import { list } from './spoken';
 export const KIT_WORDS: Readonly<Record<KitKind, { readonly name: string; readonly due: string; readonly settled: string; readonly settle: string }>> = {
   loan: { name: 'Instrument on loan', due: 'due back', settled: 'came back', settle: 'It came back' },
   supply: { name: 'Reed, oil, other supply', due: 'needed by', settled: 'given', settle: 'It was given' },
-  repair: { name: 'Repair or cleaning', due: 'wanted by', settled: 'done', settle: 'It is done' },
+  repair: { name: 'Repair', due: 'wanted by', settled: 'done', settle: 'It is done' },
+  washed: { name: 'Mouthpiece or recorder to wash', due: 'wanted by', settled: 'washed', settle: 'It is washed' },
 };
 
 /** Which bars are set: `bars 3 to 6`, or the whole line. */

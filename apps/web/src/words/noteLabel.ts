@@ -1,4 +1,4 @@
-import { letterName, type NoteAnnotation, type NoteId, type PagePlan, type Pitch, type RowSetup, type Schools, structureOf } from '@cifra/core';
+import { letterName, parsePitch, type NoteAnnotation, type NoteId, type PagePlan, type Pitch, type RowSetup, type Schools, structureOf } from '@cifra/core';
 import { pageName } from '@cifra/engrave';
 import { figureWords, spokenLetter } from './spoken';
 
@@ -37,3 +37,6 @@ export function chartLabel({ written, fingering }: NoteAnnotation, { fingerCount
   const figure = fingering.kind === 'playable' ? figureWords(fingering.figure, fingerCount) : UNPLAYABLE[fingering.because];
   return `${spokenLetter(written)} ${written.octave}, ${figure}`;
 }
+
+/** A written note's text as it is read: `Bb4` as `B♭4`. */
+export const writtenNote = (text: string): string => octaveName(parsePitch(text));
