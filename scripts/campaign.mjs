@@ -1,6 +1,6 @@
 // npm run campaign: what is acknowledged stays, however server and database end. Names of trials as arguments run only those.
 // CIFRA_KILLS says how often something is killed (1,000).
-import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -67,6 +67,20 @@ async function people(base) {
   return new Writers(base, headers, { group, pupils, exercises: exercises.slice(0, 3), token, pupil });
 }
 
+/** A process and its children: PostgreSQL's have sessions of their own, so that no group holds them all. */
+function processesUnder(pid) {
+  const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim();
+  return [pid, ...(children === '' ? [] : children.split(' ').map(Number))];
+}
+
+function killed(pid) {
+  try {
+    process.kill(pid, 'SIGKILL');
+  } catch {
+    // Gone by itself in the meantime.
+  }
+}
+
 /** Worlds that stand, to be taken down whatever happens. */
 const standing = new Set();
 
@@ -96,8 +110,11 @@ async function world({ folder, settings = {}, databasePort, serverUrl = (url) =>
     },
     /** All of the database's processes at once, as when the power goes. */
     async killDatabase() {
-      process.kill(-postgres.child.pid, 'SIGKILL');
+      const all = processesUnder(postgres.child.pid);
+      for (const pid of all) killed(pid);
       await gone(postgres.child);
+      // The memory that they share is free only when the last of them is gone.
+      while (all.some((pid) => existsSync(`/proc/${pid}`))) await pause(5);
       postgres = await startPostgres({ folder: join(folder, 'data'), careful: true, port: postgres.port, settings });
     },
     async restartServer(env2) {

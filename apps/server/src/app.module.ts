@@ -19,6 +19,7 @@ import { ReadingModule } from './reading/reading.module';
 import { RefusalFilter } from './refusal/refusal.filter';
 import { SETTINGS, type Settings } from './settings';
 import { AccountModule } from './account/account.module';
+import { Closing } from './web/closing';
 import { WorkModule } from './work/work.module';
 import { WorkerModule } from './worker/worker.module';
 
@@ -32,7 +33,7 @@ export class AppModule {
         LoggerModule.forRoot({ pinoHttp: { level: settings.logLevel, redact: ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'], autoLogging: { ignore: (r) => r.url === '/health' || r.url?.startsWith('/assets') === true } } }),
         DatabaseModule, JobsModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule, ChartModule, LinkModule, PracticeModule, WorkModule, PlanModule, ReportModule, RetentionModule, AccountModule, SetModule,
       ],
-      providers: [{ provide: APP_FILTER, useClass: RefusalFilter }],
+      providers: [{ provide: APP_FILTER, useClass: RefusalFilter }, Closing],
     };
   }
 }

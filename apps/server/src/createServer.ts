@@ -10,7 +10,7 @@ import { Logger } from 'nestjs-pino';
 import { AppModule } from './app.module';
 import type { Settings } from './settings';
 import { serveApiPage } from './web/apiPage';
-import { letItClose } from './web/closing';
+import { Closing } from './web/closing';
 import { serveWeb } from './web/webApplication';
 
 /** Largest JSON body: an exercise of the most bars fits. */
@@ -23,7 +23,7 @@ export async function createServer(settings: Settings): Promise<NestExpressAppli
   app.enableShutdownHooks();
   if (settings.tls) app.set('trust proxy', 1);
   app.disable('x-powered-by');
-  letItClose(app);
+  app.use(app.get(Closing).sayGoodbye);
   app.use((_request: Request, response: Response, next: NextFunction) => {
     response.locals.nonce = randomBytes(16).toString('base64');
     next();
@@ -39,6 +39,11 @@ export async function createServer(settings: Settings): Promise<NestExpressAppli
     hsts: settings.tls,
     crossOriginEmbedderPolicy: false,
   }));
+  // What the API says is of children and of one teacher: nobody on the way keeps it, the page's own worker knows what it may.
+  app.use('/api', (_request: Request, response: Response, next: NextFunction) => {
+    response.setHeader('Cache-Control', 'private, no-store');
+    next();
+  });
   app.use(compression());
   app.useBodyParser('json', { limit: MAX_JSON_BYTES });
   app.useGlobalPipes(new ValidationPipe({ whitelist: true, forbidNonWhitelisted: true, transform: true }));

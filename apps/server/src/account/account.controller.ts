@@ -1,5 +1,5 @@
 import { DeleteAccountDto } from '@cifra/contract';
-import { Body, Controller, Delete, Get, Header, HttpCode, Post, Req, Res, StreamableFile } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res, StreamableFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import type { TeacherRow } from '../auth/auth.repository';
@@ -16,7 +16,7 @@ import { MAX_ACCOUNT_BYTES } from './accountFile';
 export class AccountController {
   constructor(private readonly account: AccountService) {}
 
-  @Get('file') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Everything of the account as one zip' })
+  @Get('file') @ApiOperation({ summary: 'Everything of the account as one zip' })
   async file(@Teacher() t: TeacherRow, @Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
     response.setHeader('Content-Disposition', attachment(`Cifra ${new Date().toISOString().slice(0, 10)}.zip`));
     return new StreamableFile(await this.account.file(t), { type: 'application/zip' });

@@ -18,6 +18,17 @@ export interface SignedInRequest extends Request {
 
 export const sessionToken = (request: Request): string | undefined => parse(request.headers.cookie ?? '')[SESSION_COOKIE];
 
+/** Whether a browser that does not say where a request comes from names another origin than the address that it asked for. */
+function isForeign({ headers: { origin, host } }: Request): boolean {
+  if (origin === undefined) return false;
+  try {
+    return new URL(origin).host !== host;
+  } catch {
+    // `null`, or no address: a page of nobody's.
+    return true;
+  }
+}
+
 /** The signed-in teacher. */
 export const Teacher = createParamDecorator((_data: unknown, context: ExecutionContext): TeacherRow => {
   const { teacher } = context.switchToHttp().getRequest<SignedInRequest>();
@@ -34,7 +45,7 @@ export class SessionGuard implements CanActivate {
     const request = context.switchToHttp().getRequest<SignedInRequest>();
     const changes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
     const site = request.headers['sec-fetch-site'];
-    if (changes && site !== undefined && site !== 'same-origin' && site !== 'none') throw new Refusal('cross-site', 'This request came from another site and was refused.');
+    if (changes && (site === undefined ? isForeign(request) : site !== 'same-origin' && site !== 'none')) throw new Refusal('cross-site', 'This request came from another site and was refused.');
     if (this.reflector.getAllAndOverride<boolean | undefined>(OPEN, [context.getHandler(), context.getClass()]) === true) return true;
     const token = sessionToken(request);
     const teacher = token === undefined ? undefined : await this.auth.teacherOf(token);

@@ -1,6 +1,6 @@
 import { PAPER_NAMES, type PaperName } from '@cifra/contract';
 import { CHART_ROWS, figureSchool, instrumentOf, isInstrumentId, schoolsOf, type Stage, STAGES } from '@cifra/core';
-import { Controller, Get, Header, Param, Query, Res, StreamableFile } from '@nestjs/common';
+import { Controller, Get, Param, Query, Res, StreamableFile } from '@nestjs/common';
 import { ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import type { TeacherRow } from '../auth/auth.repository';
@@ -20,7 +20,7 @@ import { MusicPool } from '../worker/musicPool';
 export class ChartController {
   constructor(private readonly exercises: ExerciseService, private readonly teaching: TeachingService, private readonly pool: MusicPool) {}
 
-  @Get(':instrument.pdf') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'A fingering chart as PDF' })
+  @Get(':instrument.pdf') @ApiOperation({ summary: 'A fingering chart as PDF' })
   @ApiQuery({ name: 'stage', enum: STAGES, required: false }) @ApiQuery({ name: 'exercise', required: false }) @ApiQuery({ name: 'class', required: false }) @ApiQuery({ name: 'school', required: false }) @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
   async chart(
     @Teacher() t: TeacherRow, @Param('instrument') id: string, @Query('stage') stage: string | undefined, @Query('exercise', RowIdOrNone) exerciseId: string | undefined,

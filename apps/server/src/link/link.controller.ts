@@ -27,7 +27,7 @@ export class LinkController {
     return this.links.close(t, id);
   }
 
-  @Get('open/:token') @Open() @Header('Cache-Control', 'private, no-store') @Header('Referrer-Policy', 'no-referrer') @Header('X-Robots-Tag', 'noindex')
+  @Get('open/:token') @Open() @Header('Referrer-Policy', 'no-referrer') @Header('X-Robots-Tag', 'noindex')
   @ApiOperation({ summary: 'What a pupil\'s link shows; the only route besides signing in that needs no session' })
   open(@Param('token') token: string, @Req() request: Request): Promise<OpenedLinkView> {
     return this.links.open(token, request.ip ?? '', new Date().toISOString().slice(0, 10));

@@ -36,7 +36,10 @@ export class LinkService {
     private readonly links: LinkRepository, private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly teachers: AuthRepository, private readonly work: WorkRepository,
   ) {}
 
-  list = async (t: TeacherRow, exerciseId: string): Promise<LinkView[]> => (await this.links.list(t.id, exerciseId)).map(linkView);
+  async list(t: TeacherRow, exerciseId: string): Promise<LinkView[]> {
+    await this.exercises.find(t.id, exerciseId);
+    return (await this.links.list(t.id, exerciseId)).map(linkView);
+  }
 
   /** @throws Refusal not-found for anything that is not the teacher's */
   async make(t: TeacherRow, { exerciseId, classId, instrument, pupilId, days }: MakeLinkDto): Promise<LinkView> {
@@ -97,7 +100,7 @@ export class LinkService {
     const teaching = teachingOf(teacher, group);
     const copy = pupil === undefined ? classCopy(group, teaching, row.instrument, today) : pupilCopy(group, teaching, pupil, today);
     return {
-      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching, page: copy.page, paper: group.paper, practice: teacher.practice, set: await this.setFor(row, pupil, today), own: pupil !== undefined, expiresAt: row.expiresAt.toISOString(),
+      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching: copy.teaching, page: copy.page, paper: group.paper, practice: teacher.practice, set: await this.setFor(row, pupil, today), own: pupil !== undefined, expiresAt: row.expiresAt.toISOString(),
       ...(copy.known === undefined ? {} : { known: copy.known }),
     };
   }

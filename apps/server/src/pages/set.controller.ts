@@ -1,5 +1,5 @@
 import { MakeSetDto, type SetView } from '@cifra/contract';
-import { Body, Controller, Delete, Get, Header, Param, Post, Req, Res, StreamableFile } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Param, Post, Req, Res, StreamableFile } from '@nestjs/common';
 import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import type { TeacherRow } from '../auth/auth.repository';
@@ -19,12 +19,12 @@ export class SetController {
     return this.sets.make(t, id, dto, `${request.protocol}://${request.get('host') ?? ''}`);
   }
 
-  @Get('exercises/:id/sets') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'The newest sets of a line' })
+  @Get('exercises/:id/sets') @ApiOperation({ summary: 'The newest sets of a line' })
   list(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<SetView[]> {
     return this.sets.list(t, id);
   }
 
-  @Get('sets/:id') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'How far a set is' })
+  @Get('sets/:id') @ApiOperation({ summary: 'How far a set is' })
   find(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<SetView> {
     return this.sets.find(t, id);
   }
@@ -34,7 +34,7 @@ export class SetController {
     return this.sets.cancel(t, id);
   }
 
-  @Get('sets/:id/file') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'The finished file' })
+  @Get('sets/:id/file') @ApiOperation({ summary: 'The finished file' })
   async file(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
     const { set, bytes } = await this.sets.file(t, id);
     response.setHeader('Content-Disposition', attachment(set.fileName));

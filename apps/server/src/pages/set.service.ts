@@ -80,7 +80,10 @@ export class SetService implements OnApplicationBootstrap, OnApplicationShutdown
     return setView(row);
   }
 
-  list = async (t: TeacherRow, exerciseId: string): Promise<SetView[]> => (await this.sets.list(t.id, exerciseId, LISTED)).map(setView);
+  async list(t: TeacherRow, exerciseId: string): Promise<SetView[]> {
+    await this.exercises.find(t.id, exerciseId);
+    return (await this.sets.list(t.id, exerciseId, LISTED)).map(setView);
+  }
 
   async find(t: TeacherRow, id: string): Promise<SetView> {
     const row = await this.sets.find(t.id, id);

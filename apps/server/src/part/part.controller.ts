@@ -1,7 +1,7 @@
 import { type ExerciseView, PAPER_NAMES, type PaperName, type PupilView } from '@cifra/contract';
 import { type InstrumentId, instrumentOf, isInstrumentId, knownNotes } from '@cifra/core';
 import { LINE_FORMATS, type LineFormat } from '@cifra/formats';
-import { Controller, Get, Header, Param, Query, Res, StreamableFile } from '@nestjs/common';
+import { Controller, Get, Param, Query, Res, StreamableFile } from '@nestjs/common';
 import { ApiOperation, ApiParam, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import type { TeacherRow } from '../auth/auth.repository';
@@ -26,7 +26,7 @@ const FILE_TYPES: Readonly<Record<LineFormat, string>> = {
 export class PartController {
   constructor(private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly teaching: TeachingService, private readonly pool: MusicPool) {}
 
-  @Get('parts/:instrument.pdf') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'One part as PDF, for the class or for one pupil' })
+  @Get('parts/:instrument.pdf') @ApiOperation({ summary: 'One part as PDF, for the class or for one pupil' })
   @ApiQuery({ name: 'class' }) @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false }) @ApiQuery({ name: 'pupil', required: false }) @ApiQuery({ name: 'today', required: false, description: 'ISO date on which the page is used' })
   async partPdf(
     @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('instrument') instrument: string, @Query('class', RowId) classId: string,
@@ -44,7 +44,7 @@ export class PartController {
     return new StreamableFile(bytes, { type: 'application/pdf' });
   }
 
-  @Get('call-sheet.pdf') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'Letters and figures of every instrument under the sounding line' })
+  @Get('call-sheet.pdf') @ApiOperation({ summary: 'Letters and figures of every instrument under the sounding line' })
   @ApiQuery({ name: 'class' }) @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
   async callSheetPdf(
     @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Query('class', RowId) classId: string, @Query('paper') paper: string | undefined, @Res({ passthrough: true }) response: Response,
@@ -55,7 +55,7 @@ export class PartController {
     return new StreamableFile(bytes, { type: 'application/pdf' });
   }
 
-  @Get('parts/:instrument.:format') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'One part as a file for other programs, as a class is taught' })
+  @Get('parts/:instrument.:format') @ApiOperation({ summary: 'One part as a file for other programs, as a class is taught' })
   @ApiParam({ name: 'format', enum: LINE_FORMATS }) @ApiQuery({ name: 'class', required: false }) @ApiQuery({ name: 'figures', required: false, description: 'yes: with the figures over the notes' })
   async partFile(
     @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('instrument') instrument: string, @Param('format') format: string, @Query('class', RowIdOrNone) classId: string | undefined,
@@ -66,7 +66,7 @@ export class PartController {
     return this.file(exercise, this.format(format), { kind: 'part', instrument: chosen, teaching, figures: figures === 'yes' }, instrumentOf(chosen).name, response);
   }
 
-  @Get('line.:format') @Header('Cache-Control', 'private, no-store') @ApiOperation({ summary: 'The line itself as a file, as it was read or as it sounds' })
+  @Get('line.:format') @ApiOperation({ summary: 'The line itself as a file, as it was read or as it sounds' })
   @ApiParam({ name: 'format', enum: LINE_FORMATS }) @ApiQuery({ name: 'pitch', enum: ['written', 'concert'], required: false }) @ApiQuery({ name: 'line', required: false })
   async lineFile(
     @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('format') format: string, @Query('pitch') pitch: string | undefined, @Query('line') line: string | undefined,

@@ -89,11 +89,23 @@ const DASHES = ['solid', 'dashed', 'dotted'] as const;
 /** One hue in three depths and three kinds of line: told apart by line and name, never by colour alone. */
 const DEPTHS = ['#0a7264', '#15213a', '#8a97ab', '#8a5000'];
 
-const notesOption = ({ heads, rows }: ChartTable) => ({
-  ...FONT, grid: { left: 36, right: 130, top: 12, bottom: 28 }, tooltip: { trigger: 'axis' },
+/** Instruments whose numbers are the same are one line. */
+function alike({ heads, rows }: ChartTable): { readonly name: string; readonly data: readonly (readonly (string | number | undefined)[])[] }[] {
+  const lines = new Map<string, { names: string[]; data: (readonly (string | number | undefined)[])[] }>();
+  heads.slice(1).forEach((name, i) => {
+    const data = rows.map((r) => [r[0], r[i + 1]] as const);
+    const found = lines.get(JSON.stringify(data)) ?? { names: [], data };
+    found.names.push(name);
+    lines.set(JSON.stringify(data), found);
+  });
+  return [...lines.values()].map(({ names, data }) => ({ data, name: names.length === heads.length - 1 && names.length > 1 ? 'every instrument' : names.length > 2 ? `${names[0] ?? ''} and ${names.length - 1} more` : names.join(', ') }));
+}
+
+const notesOption = (table: ChartTable) => ({
+  ...FONT, grid: { left: 36, right: 170, top: 12, bottom: 28 }, tooltip: { trigger: 'axis' },
   xAxis: { type: 'time', axisLabel: { color: QUIET } }, yAxis: { type: 'value', minInterval: 1, scale: true, axisLabel: { color: QUIET } },
-  series: heads.slice(1).map((name, i) => ({
-    name, type: 'line', step: 'end', symbol: 'none', data: rows.map((r) => [r[0], r[i + 1]]), lineStyle: { color: DEPTHS[i % DEPTHS.length], type: DASHES[Math.floor(i / DEPTHS.length) % DASHES.length], width: 2 }, itemStyle: { color: DEPTHS[i % DEPTHS.length] },
+  series: alike(table).map(({ name, data }, i) => ({
+    name, type: 'line', step: 'end', symbol: 'none', data, lineStyle: { color: DEPTHS[i % DEPTHS.length], type: DASHES[Math.floor(i / DEPTHS.length) % DASHES.length], width: 2 }, itemStyle: { color: DEPTHS[i % DEPTHS.length] },
     endLabel: { show: true, formatter: '{a}', color: INK, fontSize: 11 }, labelLayout: { moveOverlap: 'shiftY' },
   })),
 });

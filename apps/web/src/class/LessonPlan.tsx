@@ -11,7 +11,7 @@ import { useTeacher } from '../api/resources';
 import { useTeaching } from '../school/teaching';
 import { Button } from '../ui/Button';
 import { keyName } from '../words/caption';
-import { reasonWords } from '../words/classWords';
+import { reasonsWords } from '../words/classWords';
 import { writtenNote } from '../words/noteLabel';
 import { dayWords, todayIso } from '../words/pageWords';
 import { RUNG_WORDS } from '../words/practiseWords';
@@ -59,7 +59,7 @@ export function LessonPlan({ group, records, line, set, steps, groups }: Props) 
         <Step n={7} title="Follow up">
           {needy.length === 0 && late.length === 0 && <p>Nobody is behind, and nothing is due.</p>}
           <ul className="space-y-0.5">
-            {needy.slice(0, MOST_NAMES).map((s) => <li key={s.pupilId}><strong className="font-semibold">{nameOf(s.pupilId)}</strong>: {s.reasons.filter((r) => r.kind !== 'ready').map((r) => reasonWords(r, records.titleOf)).join('; ')}</li>)}
+            {needy.slice(0, MOST_NAMES).map((s) => <li key={s.pupilId}><strong className="font-semibold">{nameOf(s.pupilId)}</strong>: {reasonsWords(s.reasons.filter((r) => r.kind !== 'ready'), records.titleOf)}</li>)}
             {needy.length > MOST_NAMES && <li>and {needy.length - MOST_NAMES} more, under What next</li>}
             {late.map((k) => <li key={k.id}>{k.what}{k.pupilId === undefined ? '' : `, ${nameOf(k.pupilId)}`}: due {dayWords(k.due ?? today)}</li>)}
           </ul>

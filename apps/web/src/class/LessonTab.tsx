@@ -72,12 +72,12 @@ function Lesson({ group, pupils, work, log, plan }: { readonly plan: ClassPlanDt
           <li key={p.id} className="flex flex-wrap items-center gap-2 border-b border-line py-1.5">
             <button type="button" aria-pressed={missing.has(p.id)} onClick={() => { const now = new Set(missing); if (!now.delete(p.id)) now.add(p.id); setMissing(now); }} className="w-36 rounded border border-line px-2.5 py-1 text-left aria-pressed:border-warning aria-pressed:bg-warning-soft aria-pressed:text-warning">{p.name}{missing.has(p.id) ? ': not yet' : ''}</button>
             <input aria-label={`Remark on ${p.name}`} maxLength={500} placeholder="a remark" value={remarks[p.id] ?? ''} onChange={(e) => setRemarks({ ...remarks, [p.id]: e.target.value })} className="h-8 min-w-0 flex-1 rounded border border-transparent px-2 hover:border-line focus:border-[#8a97ab]" />
-            {rubric?.criteria.map((c) => (
-              <select key={c} aria-label={`${c}, ${p.name}`} className="h-8 w-full max-w-44 rounded border border-line bg-white px-2 text-[13px]" value={marks[p.id]?.[c] ?? ''} onChange={(e) => {
+            {rubric !== undefined && <div className="flex w-full gap-2">{rubric.criteria.map((c) => (
+              <select key={c} aria-label={`${c}, ${p.name}`} className="h-8 min-w-0 flex-1 rounded border border-line bg-white px-2 text-[13px]" value={marks[p.id]?.[c] ?? ''} onChange={(e) => {
                 const { [c]: _before, ...others } = marks[p.id] ?? {};
                 setMarks({ ...marks, [p.id]: e.target.value === '' ? others : { ...others, [c]: Number(e.target.value) } });
               }}><option value="">{c}: –</option>{rubric.levels.map((l, i) => <option key={l} value={i}>{c}: {l}</option>)}</select>
-            ))}
+            ))}</div>}
           </li>
         ))}
       </ul>

@@ -4,9 +4,10 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useFigures } from '../figures/loadFigures';
 import { useTeaching } from '../school/teaching';
+import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { Failure, StaffSkeleton } from '../ui/States';
-import { reasonWords } from '../words/classWords';
+import { reasonsWords } from '../words/classWords';
 import { todayIso } from '../words/pageWords';
 import { SECTION_WORDS } from '../words/sectionWords';
 import { list } from '../words/spoken';
@@ -27,19 +28,20 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
   const { pupils, work, log, practice, lines, titleOf } = records;
   const teaching = useTeaching(group);
   const today = todayIso();
-  const all = useMemo(() => pupilRecords(pupils, work, log, practice), [pupils, work, log, practice]);
-  const steps = useMemo(() => whatNext(all, today), [all, today]);
-  const groups = useMemo(() => sectionals(all, steps), [all, steps]);
+  const recorded = useMemo(() => pupilRecords(pupils, work, log, practice), [pupils, work, log, practice]);
+  const steps = useMemo(() => whatNext(recorded, today), [recorded, today]);
+  const groups = useMemo(() => sectionals(recorded, steps), [recorded, steps]);
   const ready = useMemo(() => readyFor(lines.filter((l) => !work.some((w) => w.exerciseId === l.id)), playersOf(pupils, group), teaching), [lines, work, pupils, group, teaching]);
   const due = work.filter((w) => w.due >= today).sort((a, b) => (a.due < b.due ? -1 : 1))[0] ?? work[0];
   const [chosen, setChosen] = useState<string>();
+  const [everybody, setEverybody] = useState(false);
   const line = lines.find((l) => l.id === (chosen ?? due?.exerciseId)) ?? lines[0];
   const nameOf = (id: string): string => pupils.find((p) => p.id === id)?.name ?? '';
   const asked = steps.filter((s) => s.reasons.length > 0);
   // Those with the same reasons stand together, in the order of need.
   const alike = new Map<string, string[]>();
   for (const s of asked) {
-    const words = s.reasons.map((r) => reasonWords(r, titleOf)).join('; ');
+    const words = reasonsWords(s.reasons, titleOf);
     alike.set(words, [...(alike.get(words) ?? []), s.pupilId]);
   }
   return (
@@ -48,8 +50,9 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
         <h2 className="mb-1 text-[19px]">Pupil by pupil</h2>
         {asked.length === 0 && <p className="text-secondary">Nobody needs help just now. Set a line, and write down how it went: what comes next is worked out from both.</p>}
         <ul className="divide-y divide-line border-y border-line">
-          {[...alike].map(([words, ids]) => <li key={words} className="grid grid-cols-[14rem_1fr] gap-3 py-2 max-sm:grid-cols-1"><strong className="font-semibold">{ids.length === pupils.length && ids.length > 1 ? 'Everybody' : list(ids.map(nameOf))}</strong><span>{words}.</span></li>)}
+          {[...alike].slice(0, everybody ? undefined : SHOWN).map(([words, ids]) => <li key={words} className="grid grid-cols-[14rem_1fr] gap-3 py-2 max-sm:grid-cols-1"><strong className="font-semibold">{ids.length === pupils.length && ids.length > 1 ? 'Everybody' : list(ids.map(nameOf))}</strong><span>{words}.</span></li>)}
         </ul>
+        {alike.size > SHOWN && <Button kind="quiet" className="mt-1 h-8 px-2" aria-expanded={everybody} onClick={() => setEverybody(!everybody)}>{everybody ? 'Only those who need it most' : `Show all ${asked.length}`}</Button>}
       </section>
       {groups.length > 0 && (
         <section aria-label="Sectionals" className="print:hidden">
@@ -60,7 +63,7 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
       {ready.length > 0 && (
         <section aria-label="Ready for" className="print:hidden">
           <h2 className="mb-1 text-[19px]">Ready for</h2>
-          <ul className="space-y-1.5">{ready.map(({ line: l, all: everybody, ids, nearly }) => <li key={l.id}><Link to={`/exercises/${l.id}/read`} className="font-semibold hover:text-accent">{l.title}</Link>: {everybody ? 'the whole class' : ids.length > 6 ? `${ids.length} of ${pupils.length} pupils` : list(ids.map(nameOf))}{nearly > 0 ? `; ${nearly} more with one or two new notes` : ''}</li>)}</ul>
+          <ul className="space-y-1.5">{ready.map(({ line: l, all, ids, nearly }) => <li key={l.id}><Link to={`/exercises/${l.id}/read`} className="font-semibold hover:text-accent">{l.title}</Link>: {all ? 'the whole class' : ids.length > 6 ? `${ids.length} of ${pupils.length} pupils` : list(ids.map(nameOf))}{nearly > 0 ? `; ${nearly} more with one or two new notes` : ''}</li>)}</ul>
         </section>
       )}
       {line !== undefined && (
@@ -74,6 +77,8 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
 }
 
 const MOST_LINES = 8;
+/** So many stand there before the others are asked for. */
+const SHOWN = 8;
 
 /** Lines that are not set yet and for which somebody is ready, the most pupils first. */
 function readyFor(lines: ClassRecords['lines'], players: readonly Player[], teaching: Teaching): { readonly line: ClassRecords['lines'][number]; readonly all: boolean; readonly ids: readonly string[]; readonly nearly: number }[] {

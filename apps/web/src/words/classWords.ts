@@ -33,6 +33,22 @@ export function reasonWords(r: NextReason, titleOf: (exercise: string) => string
   }
 }
 
+const ONE_BY_ONE = 2;
+
+/** A pupil's reasons, the most pressing first; several of a kind are said together. */
+export function reasonsWords(reasons: readonly NextReason[], titleOf: (exercise: string) => string): string {
+  const late = reasons.filter((r) => r.kind === 'overdue');
+  const peeks = reasons.filter((r) => r.kind === 'peeks');
+  const titles = (of: readonly { readonly exerciseId: string }[]): string => list(of.map((r) => titleOf(r.exerciseId)));
+  const longest = late.reduce<number>((most, r) => Math.max(most, r.days), 0);
+  const together = (kind: NextReason['kind']): boolean => (kind === 'overdue' ? late : kind === 'peeks' ? peeks : []).length > ONE_BY_ONE;
+  return [
+    ...(together('overdue') ? [`${late.length} lines are late, the longest for ${longest} days: ${titles(late)}`] : []),
+    ...reasons.filter((r) => !together(r.kind)).map((r) => reasonWords(r, titleOf)),
+    ...(together('peeks') ? [`many peeks in ${titles(peeks)}: drill their figures`] : []),
+  ].join('; ');
+}
+
 /** How a day lies to today: `today`, `in 3 days`, `2 days late`, or the date. */
 export function dueWords(due: string, today: string): string {
   const days = daysBetween(today, due);
