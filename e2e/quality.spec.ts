@@ -1,19 +1,6 @@
-import { readFileSync } from 'node:fs';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { seriousFindings } from './axe';
 import { openDemo, openPart } from './teacher';
-
-const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
-
-/** What axe-core finds that is serious or critical, by rule. */
-async function seriousFindings(page: Page): Promise<string[]> {
-  // The page's own policy lets no foreign script in: the checker runs in the test's world.
-  await page.evaluate(AXE);
-  return page.evaluate(async () => {
-    const { axe } = window as unknown as { axe: { run: (o: object) => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> } };
-    const { violations } = await axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa'] });
-    return violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`);
-  });
-}
 
 test('axe finds nothing serious on any place, and the console stays quiet', async ({ page }) => {
   // Every place is looked at in one visit.
@@ -83,7 +70,7 @@ test('axe finds nothing serious in the drills', async ({ page }) => {
 
 test('axe finds nothing serious about the class', async ({ page }) => {
   await openDemo(page);
-  for (const see of ['pupils', 'work', 'lesson', 'next', 'kit', 'kept']) {
+  for (const see of ['pupils', 'work', 'term', 'notes', 'lesson', 'record', 'next', 'charts', 'kit', 'kept']) {
     await page.goto(`/class?see=${see}`);
     await expect(page.getByRole('tabpanel').locator('p, h2, table').first()).toBeVisible({ timeout: 30_000 });
     expect([see, await seriousFindings(page)]).toEqual([see, []]);

@@ -1,6 +1,6 @@
 // npm run campaign: what is acknowledged stays, however server and database end. Names of trials as arguments run only those.
 // CIFRA_KILLS says how often something is killed (1,000).
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -73,6 +73,15 @@ function processesUnder(pid) {
   return [pid, ...(children === '' ? [] : children.split(' ').map(Number))];
 }
 
+/** Whether a process still has its memory: one that is dead and only not yet counted has not. */
+function isThere(pid) {
+  try {
+    return !/^State:\s+[ZX]/m.test(readFileSync(`/proc/${pid}/status`, 'utf8'));
+  } catch {
+    return false;
+  }
+}
+
 function killed(pid) {
   try {
     process.kill(pid, 'SIGKILL');
@@ -114,7 +123,7 @@ async function world({ folder, settings = {}, databasePort, serverUrl = (url) =>
       for (const pid of all) killed(pid);
       await gone(postgres.child);
       // The memory that they share is free only when the last of them is gone.
-      while (all.some((pid) => existsSync(`/proc/${pid}`))) await pause(5);
+      while (all.some(isThere)) await pause(5);
       postgres = await startPostgres({ folder: join(folder, 'data'), careful: true, port: postgres.port, settings });
     },
     async restartServer(env2) {

@@ -39,11 +39,6 @@ async function shots() {
   await shot('parts');
   await open('Lantern Walk', 'The whole class');
   await shot('whole-class');
-  await page.goto(`${base}/class`);
-  await page.getByRole('table').waitFor({ timeout: 60000 });
-  await page.waitForTimeout(500);
-  await shot('class');
-  await page.goBack();
   await page.getByRole('button', { name: 'How you teach' }).click();
   await page.getByRole('dialog').waitFor();
   await page.waitForTimeout(300);
@@ -137,11 +132,32 @@ async function shots() {
   await page.waitForTimeout(800);
   await shot('pupil');
   await page.request.delete(`${base}/api/links/${made.id}`);
-  const chart = join(folder, 'chart.pdf');
-  writeFileSync(chart, await (await page.request.get(`${base}/api/charts/double-horn.pdf?stage=second-year&class=${classId}`)).body());
-  execFileSync('pdftoppm', ['-r', '110', '-png', '-singlefile', chart, join(FOLDER, 'page-chart')]);
+  await termShots(base, page, shot, folder);
   rmSync(folder, { recursive: true });
   await browser.close();
+}
+
+/** An invented term of thirty pupils: its record, its charts. It is deleted again. */
+async function termShots(base, page, shot, folder) {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const term = join(folder, 'term.zip');
+  execFileSync('node', [join(ROOT, 'apps/server/dist/makeTerm.js'), term]);
+  const lines = async () => (await (await page.request.get(`${base}/api/exercises`)).json()).map((e) => e.id);
+  const before = new Set(await lines());
+  await page.request.post(`${base}/api/account/file`, { data: readFileSync(term), headers: { 'content-type': 'application/octet-stream' } });
+  const { id } = (await (await page.request.get(`${base}/api/classes`)).json()).find((c) => c.name === 'Tidewater band');
+  try {
+    await page.addInitScript((chosen) => localStorage.setItem('cifra.class', chosen), id);
+    for (const [see, name] of [['record', 'class'], ['charts', 'class-charts']]) {
+      await page.goto(`${base}/class?see=${see}`);
+      await page.getByRole('table').or(page.locator('section svg')).first().waitFor({ timeout: 60000 });
+      await page.waitForTimeout(1500);
+      await shot(name);
+    }
+  } finally {
+    await page.request.delete(`${base}/api/classes/${id}`);
+    for (const line of await lines()) if (!before.has(line)) await page.request.delete(`${base}/api/exercises/${line}`);
+  }
 }
 
 // A browser that is still open would keep the script alive.

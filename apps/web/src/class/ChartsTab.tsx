@@ -21,6 +21,7 @@ const QUIET = '#4b5872';
 const ACCENT = '#0a7264';
 const FONT = { textStyle: { fontFamily: 'Archivo Variable, sans-serif' } };
 const ROW = 26;
+const DAY_MS = 24 * 3600_000;
 
 /** The class in four charts, each with its table. */
 export function ChartsTab({ group }: { readonly group: ClassView }) {
@@ -103,7 +104,7 @@ function alike({ heads, rows }: ChartTable): { readonly name: string; readonly d
 
 const notesOption = (table: ChartTable) => ({
   ...FONT, grid: { left: 36, right: 170, top: 12, bottom: 28 }, tooltip: { trigger: 'axis' },
-  xAxis: { type: 'time', axisLabel: { color: QUIET } }, yAxis: { type: 'value', minInterval: 1, scale: true, axisLabel: { color: QUIET } },
+  xAxis: { type: 'time', minInterval: DAY_MS, axisLabel: { color: QUIET } }, yAxis: { type: 'value', minInterval: 1, scale: true, axisLabel: { color: QUIET } },
   series: alike(table).map(({ name, data }, i) => ({
     name, type: 'line', step: 'end', symbol: 'none', data, lineStyle: { color: DEPTHS[i % DEPTHS.length], type: DASHES[Math.floor(i / DEPTHS.length) % DASHES.length], width: 2 }, itemStyle: { color: DEPTHS[i % DEPTHS.length] },
     endLabel: { show: true, formatter: '{a}', color: INK, fontSize: 11 }, labelLayout: { moveOverlap: 'shiftY' },
@@ -112,7 +113,7 @@ const notesOption = (table: ChartTable) => ({
 
 const tempoOption = ({ rows }: ChartTable, goal: number) => ({
   ...FONT, grid: { left: 44, right: 80, top: 16, bottom: 28 }, tooltip: { trigger: 'axis' },
-  xAxis: { type: 'time', axisLabel: { color: QUIET } }, yAxis: { type: 'value', axisLabel: { color: QUIET, formatter: '{value} %' } },
+  xAxis: { type: 'time', minInterval: DAY_MS, axisLabel: { color: QUIET } }, yAxis: { type: 'value', axisLabel: { color: QUIET, formatter: '{value} %' } },
   series: ([['slowest', 1, 'dotted', QUIET], ['middle', 2, 'solid', ACCENT], ['fastest', 3, 'dashed', INK]] as const).map(([name, at, type, color], i) => ({
     name, type: 'line', symbol: 'none', data: rows.map((r) => [r[0], r[at]]), lineStyle: { type, color, width: i === 1 ? 3 : 2 }, itemStyle: { color }, endLabel: { show: true, formatter: '{a}', color: INK, fontSize: 11 }, labelLayout: { moveOverlap: 'shiftY' },
     ...(i === 1 ? { markLine: { symbol: 'none', silent: true, lineStyle: { color: INK, type: 'solid', width: 1 }, label: { formatter: 'goal', color: INK, position: 'insideStartTop' }, data: [{ yAxis: goal }] } } : {}),
@@ -126,6 +127,6 @@ const readyOption = ({ heads, rows }: ChartTable) => {
   return {
     ...FONT, grid: { left: 150, right: 24, top: 34, bottom: 24 }, tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } }, legend: { top: 0, left: 150, textStyle: { color: INK } },
     xAxis: { type: 'value', minInterval: 1, axisLabel: { color: QUIET } }, yAxis: { type: 'category', inverse: true, data: shown.map((r) => String(r[0])), axisTick: { show: false }, axisLabel: { color: INK, width: 140, overflow: 'truncate' } },
-    series: READINESS.map((_k, i) => ({ name: heads[i + 1], type: 'bar', stack: 'pupils', barWidth: 16, data: shown.map((r) => r[i + 1]), itemStyle: READY_LOOK[i] })),
+    series: READINESS.map((_k, i) => ({ name: heads[i + 1], type: 'bar', stack: 'pupils', barWidth: 16, data: shown.map((r) => r[i + 1] || '-'), itemStyle: READY_LOOK[i] })),
   };
 };

@@ -54,7 +54,7 @@ export function LessonPlan({ group, records, line, set, steps, groups }: Props) 
         <Step n={2} title="Name and finger">{fresh.length === 0 ? <p>No note is new to anybody.</p> : <p>New: {fresh.map((f) => `${instrumentOf(f.instrument).name} ${f.notes.map(writtenNote).join(', ')}`).join('; ')}.</p>}</Step>
         <Step n={3} title="Learn each thing once"><p>{planSentence(patterns, names)}</p></Step>
         <Step n={4} title="Take the trouble apart"><p>{troublePlaces(pages)}</p></Step>
-        <Step n={5} title="Rehearse"><p>{rungs.map((r) => RUNG_WORDS[r]).join('; ')}. {teacher?.practice.cleanGoal === undefined ? 'Clean five times in a row' : `Clean ${teacher.practice.cleanGoal} times in a row`} before it goes on{set?.goalPercent === undefined ? '' : `, at ${set.goalPercent} % of the tempo`}.</p></Step>
+        <Step n={5} title="Rehearse"><p>{rungs.map((r, i) => (i === 0 ? RUNG_WORDS[r] : RUNG_WORDS[r].toLowerCase())).join(', ')}. {teacher?.practice.cleanGoal === undefined ? 'Clean five times in a row' : `Clean ${teacher.practice.cleanGoal} times in a row`} before it goes on{set?.goalPercent === undefined ? '' : `, at ${set.goalPercent} % of the tempo`}.</p></Step>
         <Step n={6} title="Play together"><p>{groups.length === 0 ? 'Everybody, from the count-in to the last ending.' : `First apart: ${groups.slice(0, 3).map((g) => `${SECTION_WORDS[g.section].toLowerCase()} (${list(g.pupilIds.map(nameOf))}) with ${records.titleOf(g.exerciseId)}`).join('; ')}. Then everybody.`}</p></Step>
         <Step n={7} title="Follow up">
           {needy.length === 0 && late.length === 0 && <p>Nobody is behind, and nothing is due.</p>}
