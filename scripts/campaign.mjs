@@ -290,4 +290,6 @@ try {
 } finally {
   for (const w of standing) await w.end();
   rmSync(all, { recursive: true, force: true });
+  // People of a trial that failed are still writing.
+  process.exit();
 }

@@ -147,7 +147,7 @@ async function termShots(base, page, shot, folder) {
   await page.request.post(`${base}/api/account/file`, { data: readFileSync(term), headers: { 'content-type': 'application/octet-stream' } });
   const { id } = (await (await page.request.get(`${base}/api/classes`)).json()).find((c) => c.name === 'Tidewater band');
   try {
-    await page.addInitScript((chosen) => localStorage.setItem('cifra.class', chosen), id);
+    await page.addInitScript((chosen) => globalThis.localStorage.setItem('cifra.class', chosen), id);
     for (const [see, name] of [['record', 'class'], ['charts', 'class-charts']]) {
       await page.goto(`${base}/class?see=${see}`);
       await page.getByRole('table').or(page.locator('section svg')).first().waitFor({ timeout: 60000 });

@@ -103,6 +103,7 @@ export { type BarDifference, compareBars, compareLines, differenceInterval } fro
 export { type Patterns, type ReadingStep, readPatterns } from './reading/patterns';
 export { lineFacts, type LineFacts, playedRuns } from './reading/lineFacts';
 export { callSheet, type CallRow, type CallSheet, knownMidi, type KnownNotes, knownNotes } from './page/callSheet';
+export { seatsOf } from './page/seats';
 export { pageParts, partOf } from './page/pageParts';
 export { type Finding, FINDING_CODES, type FindingCode, type Repair, type Weight } from './proof/finding';
 export { prove, type ProofOptions } from './proof/prove';

@@ -155,4 +155,13 @@ describe('what stands beside the pages', () => {
     expect(withClass(parse(pages[0]), 'new')).toHaveLength(fresh);
     expect(trumpet?.annotations.get('n1')?.name).toBe('G');
   });
+
+  it('says on a call sheet where players sit, cut where there is no room, and without a word where nobody has a seat', () => {
+    const four = exerciseOf('C4 D4 E4 F4 | G4 F4 E4 D4');
+    const seatsOn = (seats: Parameters<typeof callSheet>[4]): string[] => withClass(parse(engraveCallSheet(engine, callSheet(four, ['trumpet', 'tuba'], DEFAULT_TEACHING, {}, seats), 'a4')[0]), 'row-seats').map(textOf);
+    expect(seatsOn({ trumpet: 'row 2: 3, 4' })).toEqual(['row 2: 3, 4']);
+    const [long] = seatsOn({ tuba: 'row 9: '.concat(Array.from({ length: 60 }, (_u, i) => i).join(', ')) });
+    expect(long).toMatch(/^row 9: 0, 1, .*…$/);
+    expect(seatsOn({})).toEqual([]);
+  });
 });

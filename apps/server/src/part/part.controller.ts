@@ -1,5 +1,5 @@
 import { type ExerciseView, PAPER_NAMES, type PaperName, type PupilView } from '@cifra/contract';
-import { type InstrumentId, instrumentOf, isInstrumentId, knownNotes } from '@cifra/core';
+import { type InstrumentId, instrumentOf, isInstrumentId, knownNotes, seatsOf } from '@cifra/core';
 import { LINE_FORMATS, type LineFormat } from '@cifra/formats';
 import { Controller, Get, Param, Query, Res, StreamableFile } from '@nestjs/common';
 import { ApiOperation, ApiParam, ApiQuery, ApiTags } from '@nestjs/swagger';
@@ -50,7 +50,7 @@ export class PartController {
     @Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Query('class', RowId) classId: string, @Query('paper') paper: string | undefined, @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
     const { exercise, group, teaching, size } = await this.forClass(t, id, classId, paper);
-    const bytes = await this.pool.run({ kind: 'sheet', exercise: exercise.document, instruments: scoreOrder(group.instruments), teaching, known: knownNotes(group.known), paper: size });
+    const bytes = await this.pool.run({ kind: 'sheet', exercise: exercise.document, instruments: scoreOrder(group.instruments), teaching, known: knownNotes(group.known), seats: seatsOf(await this.classes.pupilsOf(classId)), paper: size });
     response.setHeader('Content-Disposition', attachment(`${exercise.title} - call sheet.pdf`));
     return new StreamableFile(bytes, { type: 'application/pdf' });
   }

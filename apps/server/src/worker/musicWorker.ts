@@ -28,9 +28,9 @@ async function engraveCopy({ exercise, copy, paper }: Extract<Task, { kind: 'eng
   return { title: name === undefined ? title : `${name}, ${title}`, pages };
 }
 
-async function makeSheet({ exercise, instruments, teaching, known, paper }: Extract<Task, { kind: 'sheet' }>): Promise<Uint8Array> {
+async function makeSheet({ exercise, instruments, teaching, known, seats, paper }: Extract<Task, { kind: 'sheet' }>): Promise<Uint8Array> {
   engine ??= loadEngine();
-  const sheet = callSheet(exercise, instruments, teaching, known);
+  const sheet = callSheet(exercise, instruments, teaching, known, seats);
   return writePdf(`${exercise.source.title}, call sheet`, [{ title: 'Call sheet', pages: engraveCallSheet(await engine, sheet, paper) }]);
 }
 

@@ -39,6 +39,7 @@ export interface CallSheetRequest {
   readonly instruments: readonly InstrumentId[];
   readonly teaching: Teaching;
   readonly known: KnownNotes;
+  readonly seats: Readonly<Partial<Record<InstrumentId, string>>>;
   readonly paper: Paper;
 }
 
@@ -80,9 +81,9 @@ const api = {
     const labels = pageLabels(plans);
     return engraveScroll(await load(), plans, r.widthMm100, (name) => labels.get(name) ?? '');
   },
-  async callSheet({ exercise, instruments, teaching, known, paper }: CallSheetRequest): Promise<Page[]> {
+  async callSheet({ exercise, instruments, teaching, known, seats, paper }: CallSheetRequest): Promise<Page[]> {
     await loadFigures(instruments);
-    return engraveCallSheet(await load(), callSheet(exercise, instruments, teaching, known), paper);
+    return engraveCallSheet(await load(), callSheet(exercise, instruments, teaching, known, seats), paper);
   },
   /** All parts under each other. */
   async score(scores: readonly Score<Written>[]): Promise<EngravedScore> {

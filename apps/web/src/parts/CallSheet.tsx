@@ -1,7 +1,8 @@
-import type { ClassView, ExerciseView } from '@cifra/contract';
-import { knownNotes, type Teaching } from '@cifra/core';
+import type { ClassView, ExerciseView, PupilView } from '@cifra/contract';
+import { knownNotes, seatsOf, type Teaching } from '@cifra/core';
 import { Presentation } from 'lucide-react';
 import { Link } from 'react-router';
+import { usePupils } from '../api/resources';
 import { useCallSheet } from '../engraving/useEngraving';
 import { Sheet } from '../ui/Sheet';
 import { Failure, StaffSkeleton } from '../ui/States';
@@ -12,10 +13,13 @@ interface Props {
   readonly teaching: Teaching;
 }
 
+const NOBODY: readonly PupilView[] = [];
+
 /** What every instrument's players have, to be called out: as it prints, and a way to the board. */
 export function CallSheet({ exercise, group, teaching }: Props) {
   const known = knownNotes(group.known);
-  const { data, error, mutate } = useCallSheet({ exercise: exercise.document, instruments: group.instruments, teaching, known, paper: group.paper });
+  const { data: pupils = NOBODY } = usePupils(group.id);
+  const { data, error, mutate } = useCallSheet({ exercise: exercise.document, instruments: group.instruments, teaching, known, seats: seatsOf(pupils), paper: group.paper });
   return (
     <section aria-label="Call sheet" className="mx-auto max-w-[76rem] space-y-4 p-2 md:p-5">
       <div className="flex items-center gap-3 print:hidden">

@@ -13,6 +13,8 @@ export interface CallRow {
   readonly part: Part;
   readonly annotations: Annotations;
   readonly isNew: (id: NoteId) => boolean;
+  /** Where its players sit, in the teacher's words. */
+  readonly seats?: string | undefined;
 }
 
 /** The sounding line with what every instrument has at each of its notes. */
@@ -36,14 +38,15 @@ export const knownMidi = (part: Part, known: readonly string[] | undefined): Rea
  * What a teacher calls out: for each instrument the letter and figure at every note of the line, and what is new to it.
  *
  * Where there are several lines, the first is called.
+ * @param seats where the players of an instrument sit
  */
-export function callSheet(exercise: Exercise, instruments: readonly InstrumentId[], teaching: Teaching, known: KnownNotes): CallSheet {
+export function callSheet(exercise: Exercise, instruments: readonly InstrumentId[], teaching: Teaching, known: KnownNotes, seats: Readonly<Partial<Record<InstrumentId, string>>> = {}): CallSheet {
   const rows = instruments.map((id): CallRow => {
     const part = partOf(exercise, id, teaching, undefined, 0);
     const annotations = annotate(part);
     const met = knownMidi(part, known[id]);
     return {
-      part, annotations, isNew: (note) => {
+      part, annotations, seats: seats[id], isNew: (note) => {
         const here = annotations.get(note);
         return here !== undefined && !met.has(midi(here.written));
       },

@@ -17,6 +17,7 @@ import { callSheet } from './callSheet';
 import { fadeStepOf, type FadeStep, stepOn } from './fadePlan';
 import { lookFirst } from './lookFirst';
 import { PagePlan } from './pagePlan';
+import { seatsOf } from './seats';
 import { pageParts, partOf } from './pageParts';
 import { DEFAULT_PAGE, type PageSetup, withSetup } from './pageSetup';
 import { linesOfPage } from '../score/pageLines';
@@ -153,6 +154,11 @@ describe('the call sheet', () => {
     const flute = sheet.rows.find((r) => r.part.instrument.id === 'flute');
     expect(['n1', 'n2', 'n3'].map((id) => flute?.isNew(id))).toEqual([false, false, true]);
     expect(flute?.isNew('nowhere')).toBe(false);
+  });
+
+  it('knows where players sit: what begins alike is said once', () => {
+    const at = (instrument: 'flute' | 'tuba' | 'horn', seat?: string) => ({ instrument, seat });
+    expect(seatsOf([at('flute', 'row 1, 2'), at('flute', 'row 1, 3'), at('flute', 'row 2, 1'), at('tuba', 'back'), at('horn')])).toEqual({ flute: 'row 1: 2, 3; row 2: 1', tuba: 'back' });
   });
 });
 

@@ -16,6 +16,9 @@ const LETTER = 290;
 const FIGURE = 240;
 const LINE = 255;
 const NAME = 280;
+/** Where players sit, under the name; what is longer is cut. */
+const SEATS = 170;
+const WIDEST_SEATS = 2400;
 const ROW_PAD = 90;
 const BLOCK_GAP = 420;
 const EDGE = 1000;
@@ -36,6 +39,14 @@ const depthOf = (row: CallRow): number => Math.max(1, ...row.annotations.values(
 const rowHeight = (row: CallRow): number => LETTER + (depthOf(row) - 1) * LINE + ROW_PAD;
 
 const lineSize = (i: number): number => (i === 0 ? LETTER : FIGURE);
+
+/** As much of the seats as has room beside the music. */
+function fitSeats(seats: string): string {
+  if (measureText(seats, SEATS, 'regular') <= WIDEST_SEATS) return seats;
+  let end = seats.length;
+  while (end > 1 && measureText(`${seats.slice(0, end)}…`, SEATS, 'regular') > WIDEST_SEATS) end -= 1;
+  return `${seats.slice(0, end).trimEnd()}…`;
+}
 
 /** Half the widest cell at each note of the line, so that every instrument's fits under it. */
 function cellWidths({ concert, rows }: CallSheet): ReadonlyMap<NoteId, number> {
@@ -114,6 +125,7 @@ function drawRows(system: System, { rows }: CallSheet, top: number, namesWidth: 
     const height = rowHeight(row);
     if (r % 2 === 0) shades.push(element('rect', { class: 'shade', x: round(-namesWidth), y: round(y), width: round(system.right + namesWidth), height: round(height), fill: '#eef3f6' }));
     drawing.push(drawText(row.part.instrument.shortName, -namesWidth + 60, y + ROW_PAD / 2 + LETTER * 0.78, { size: NAME, weight: 'semibold', fill: INK, className: 'row-name' }));
+    if (row.seats !== undefined) drawing.push(drawText(fitSeats(row.seats), -namesWidth + 60, y + ROW_PAD / 2 + LETTER * 0.78 + SEATS * 1.25, { size: SEATS, weight: 'regular', fill: SECONDARY, className: 'row-seats' }));
     for (const head of system.heads) {
       const note = row.annotations.get(head.note);
       if (note === undefined || note.tiedFrom !== undefined) continue;
@@ -146,7 +158,7 @@ export function engraveCallSheet(engine: Engine, sheet: CallSheet, paper: Paper)
   const [width, height] = [Math.max(short, long), Math.min(short, long)];
   const room = { width: width - 2 * EDGE, height: height - 2 * EDGE - TITLE_ROOM };
   const widths = cellWidths(sheet);
-  const namesWidth = Math.max(0, ...sheet.rows.map((r) => measureText(r.part.instrument.shortName, NAME, 'semibold'))) + 180;
+  const namesWidth = Math.max(0, ...sheet.rows.map((r) => Math.max(measureText(r.part.instrument.shortName, NAME, 'semibold'), r.seats === undefined ? 0 : measureText(fitSeats(r.seats), SEATS, 'regular')))) + 180;
   const whole = layOutConcert(engine, sheet.concert, widths, room.width, new Set(), true);
   const plan = planLines(sheet, whole, room, namesWidth);
   const layOutAt = (at: number): Layout => layOutConcert(engine, sheet.concert, widths, room.width / at - namesWidth, plan.breakBefore, false);
