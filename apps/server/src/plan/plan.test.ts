@@ -90,13 +90,15 @@ describe('a report', () => {
     await mara.post(of('kit')).send({ kind: 'loan', what: 'school flute', number: 'F-7', pupilId: pupil.id, from: '2026-09-07', due: '2026-12-18' }).expect(201);
     const make = async (parts: readonly string[], more: object = {}): Promise<string> => {
       const answer = await mara.post(of(`pupils/${pupil.id}/report`)).send({ parts, from: '2026-10-01', to: '2026-10-31', ...more }).expect(200);
-      const { text, warnings, structure } = reportOn(answer.body as Buffer);
+      const { text, warnings, structure, fonts } = reportOn(answer.body as Buffer);
       expect(warnings).toBe('');
       expect(structure).toMatch(/H1/);
+      // A flat is drawn from a face that has it.
+      if (text.includes('♭')) expect(fonts).toMatch(/Symbols/);
       return text.replace(/\s+/g, ' ');
     };
     const whole = await make(['notes', 'work', 'lessons', 'rubric', 'remarks', 'practice', 'drills', 'takes', 'kit'], { word: 'A good term.' });
-    for (const part of [pupil.name, 'A good term.', 'Harbour Steps, due 9 October 2026: there on 2 October 2026', 'With everything that was asked in 2 of 2 lessons.', 'Sound: there (at first: not yet)', 'a full sound now', 'school flute, F-7, since 7 September 2026, due back 18 December 2026']) expect(whole).toContain(part);
+    for (const part of [pupil.name, 'A good term.', 'B♭4', 'Harbour Steps, due 9 October 2026: there on 2 October 2026', 'With everything that was asked in 2 of 2 lessons.', 'Sound: there (at first: not yet)', 'a full sound now', 'school flute, F-7, since 7 September 2026, due back 18 December 2026']) expect(whole).toContain(part);
     expect(whole).not.toContain('somebody else');
     // What there is nothing of is left out.
     expect(whole).not.toMatch(/Takes handed in|Drills/);

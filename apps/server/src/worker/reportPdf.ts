@@ -1,5 +1,5 @@
 import type { PaperName } from '@cifra/contract';
-import { FIGURE_FACE, TITLE_FACE } from '@cifra/engrave';
+import { FIGURE_FACE, SIGN_FACE, TITLE_FACE } from '@cifra/engrave';
 import PDFDocument from 'pdfkit';
 import { faceFor, registerFaces } from './pdfFaces';
 
@@ -16,6 +16,7 @@ export interface WordsPage {
 const MARGIN = 62;
 const SIZE = { title: 22, under: 11, heading: 13, text: 10.5, foot: 8.5 };
 const INK = '#15213a';
+const SIGNS = /^[♭♯♮\u{1d12a}\u{1d12b}]/u;
 const QUIET = '#4b5872';
 
 /** Writes a page of words as PDF, tagged, in the faces of the music's pages. */
@@ -27,16 +28,31 @@ export function writeWords({ title, under, word, sections, foot, paper }: WordsP
     doc.on('end', () => resolve(new Uint8Array(Buffer.concat(chunks))));
     doc.on('error', reject);
     registerFaces(doc);
-    const [titles, text] = [faceFor(TITLE_FACE, true), faceFor(FIGURE_FACE, false)];
+    const [titles, text, signs] = [faceFor(TITLE_FACE, true), faceFor(FIGURE_FACE, false), faceFor(SIGN_FACE, false)];
     const root = doc.struct('Document', { title, lang: 'en' });
     doc.addStructure(root);
+    /** From the line up to the top of a face, in points at the size of now; pdfkit's types leave the face out. */
+    const ascent = (face: string): number => {
+      const { _font, _fontSize } = doc.font(face) as unknown as { readonly _font: { readonly ascender: number }; readonly _fontSize: number };
+      return (_font.ascender / 1000) * _fontSize;
+    };
+    /** A line of words; signs that the face has not are taken from the one that has them. */
+    const line = (words: string, options: { readonly lineGap?: number; readonly paragraphGap?: number } = {}): void => {
+      const runs = words.split(/([♭♯♮\u{1d12a}\u{1d12b}]+)/u).filter((run) => run !== '');
+      runs.forEach((run, i) => {
+        const isSign = SIGNS.test(run);
+        // Faces hang from their tops, and the signs' is higher: both are set on the line of the words.
+        const baseline = -ascent(text);
+        doc.font(isSign ? signs : text).text(run, { ...options, baseline, continued: i < runs.length - 1 });
+      });
+    };
     const said = (kind: 'H1' | 'H2' | 'P', draw: () => void): void => { root.add(doc.struct(kind, {}, draw)); };
     said('H1', () => { doc.font(titles).fontSize(SIZE.title).fillColor(INK).text(title); });
-    said('P', () => { doc.font(text).fontSize(SIZE.under).fillColor(QUIET).text(under); });
-    if (word !== undefined) said('P', () => { doc.moveDown(1).font(text).fontSize(SIZE.under).fillColor(INK).text(word, { lineGap: 3 }); });
+    said('P', () => { doc.fontSize(SIZE.under).fillColor(QUIET); line(under); });
+    if (word !== undefined) said('P', () => { doc.moveDown(1).fontSize(SIZE.under).fillColor(INK); line(word, { lineGap: 3 }); });
     for (const { heading, lines } of sections) {
       said('H2', () => { doc.moveDown(1.1).font(titles).fontSize(SIZE.heading).fillColor(INK).text(heading).moveDown(0.2); });
-      for (const line of lines) said('P', () => { doc.font(text).fontSize(SIZE.text).fillColor(INK).text(line, { lineGap: 2.5, paragraphGap: 2 }); });
+      for (const words of lines) said('P', () => { doc.fontSize(SIZE.text).fillColor(INK); line(words, { lineGap: 2.5, paragraphGap: 2 }); });
     }
     root.end();
     const { start, count } = doc.bufferedPageRange();
