@@ -91,6 +91,7 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   // Thursday: what comes next, on one page.
   await tab(page, 'What next');
   await expect(page.getByRole('region', { name: 'Pupil by pupil' })).toContainText(/late/);
+  await expect(page.getByRole('region', { name: 'The whole class' })).toContainText(/Keys met so far, as they sound: B♭ major.*Hardest changes/s);
   await page.getByLabel('With which line').selectOption({ label: 'Ash and Elder' });
   const plan = page.getByRole('region', { name: 'The next lesson' });
   for (const step of ['Look first, and do the sums', 'Name and finger', 'Learn each thing once', 'Take the trouble apart', 'Rehearse', 'Play together', 'Follow up']) await expect(plan.getByRole('heading', { name: step })).toBeVisible();

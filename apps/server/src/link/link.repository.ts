@@ -3,7 +3,7 @@ import type { InstrumentId } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, desc, eq, gt, isNull, lt } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
-import { links } from '../db/schema/index';
+import { exercises, links, pupils } from '../db/schema/index';
 
 export type LinkRow = typeof links.$inferSelect;
 
@@ -42,8 +42,11 @@ export class LinkRepository {
     return rows[0];
   }
 
-  async byToken(token: string): Promise<LinkRow | undefined> {
-    return (await this.db.select().from(links).where(and(eq(links.token, token), gt(links.expiresAt, new Date()))).limit(1))[0];
+  /** An open link whose line is still there, and what its pupil plays where it is one pupil's own. */
+  async byToken(token: string): Promise<{ readonly row: LinkRow; readonly plays: InstrumentId | undefined } | undefined> {
+    const rows = await this.db.select({ row: links, plays: pupils.instrument }).from(links).innerJoin(exercises, eq(links.exerciseId, exercises.id)).leftJoin(pupils, eq(links.pupilId, pupils.id))
+      .where(and(eq(links.token, token), gt(links.expiresAt, new Date()), isNull(exercises.deletedAt))).limit(1);
+    return rows[0] === undefined ? undefined : { row: rows[0].row, plays: rows[0].plays ?? undefined };
   }
 
   async remove(teacherId: string, id: string): Promise<boolean> {

@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import type { LinkView, MakeLinkDto, OpenedLinkView, PupilView } from '@cifra/contract';
+import type { LinkView, MakeLinkDto, OpenedLinkView, PupilView, WorkView } from '@cifra/contract';
 import { addDays, type Exercise, type InstrumentId, isSetFor } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
 import { AuthRepository, type TeacherRow } from '../auth/auth.repository';
@@ -20,6 +20,7 @@ const CODE_DAYS = 90;
 /** Wrong links from one address before it has to wait. */
 const MOST_WRONG = 40;
 const WAIT = 15 * 60_000;
+const OPENS_NOTHING = 'This link opens nothing any more. Ask your teacher for a new one.';
 /** What was due longer ago is not shown any more. */
 const PAST_DAYS = 14;
 
@@ -66,41 +67,50 @@ export class LinkService {
    * What a link shows: its own part, without a word of the class, other pupils or other parts.
    * @throws Refusal not-found for a link that never was, is revoked or is over, all alike; too-many-attempts for an address that tries links
    */
-  open = async (token: string, address: string, today: string): Promise<OpenedLinkView> => (await this.admit(token, address, today)).view;
+  async open(token: string, address: string, today: string): Promise<OpenedLinkView> {
+    const { row } = await this.admit(token, address);
+    const view = await this.find(row, today);
+    if (view === undefined) throw new Refusal('not-found', OPENS_NOTHING);
+    return view;
+  }
 
   /**
-   * Lets a link in: what it shows, and whose it is.
+   * Lets a link in: what it is to, and what its pupil plays where it is one pupil's own. Nothing more is read for it.
    * @throws Refusal as open does
    */
-  async admit(token: string, address: string, today: string): Promise<{ view: OpenedLinkView; row: LinkRow }> {
+  async admit(token: string, address: string): Promise<{ readonly row: LinkRow; readonly plays: InstrumentId | undefined }> {
     const subject = `link ${address}`;
-    if ((await this.teachers.failuresSince(subject, new Date(Date.now() - WAIT))) >= MOST_WRONG) throw new Refusal('too-many-attempts', 'Too many links were tried from here. Wait a quarter of an hour.');
-    const row = await this.links.byToken(token);
-    const view = row === undefined ? undefined : await this.find(row, today);
-    if (row === undefined || view === undefined) {
+    const [tried, found] = await Promise.all([this.teachers.failuresSince(subject, new Date(Date.now() - WAIT)), this.links.byToken(token)]);
+    if (tried >= MOST_WRONG) throw new Refusal('too-many-attempts', 'Too many links were tried from here. Wait a quarter of an hour.');
+    if (found === undefined) {
       await this.teachers.addFailure([subject], new Date(Date.now() - DAY));
-      throw new Refusal('not-found', 'This link opens nothing any more. Ask your teacher for a new one.');
+      throw new Refusal('not-found', OPENS_NOTHING);
     }
-    return { view, row };
+    return found;
   }
 
   /** What is set of the link's line: for the pupil, or on a class's link for all of it. What is long past is left away. */
-  private async setFor({ classId, exerciseId, instrument }: LinkRow, pupil: PupilView | undefined, today: string): Promise<OpenedLinkView['set']> {
+  private setFor(work: readonly WorkView[], { exerciseId, instrument }: LinkRow, pupil: PupilView | undefined, today: string): readonly WorkView[] {
     const since = addDays(today, -PAST_DAYS);
-    const all = (await this.work.list(classId)).filter((w) => w.exerciseId === exerciseId && w.due >= since && (pupil === undefined ? isSetFor({ ...w, pupilIds: undefined }, { id: '', instrument }) : isSetFor(w, pupil)));
-    return all.map(({ due, fromBar, toBar, rungs, goalPercent, note }) => ({ due, rungs, ...(fromBar === undefined ? {} : { fromBar }), ...(toBar === undefined ? {} : { toBar }), ...(goalPercent === undefined ? {} : { goalPercent }), ...(note === undefined ? {} : { note }) })).sort((a, b) => (a.due < b.due ? -1 : 1));
+    return work.filter((w) => w.exerciseId === exerciseId && w.due >= since && (pupil === undefined ? isSetFor({ ...w, pupilIds: undefined }, { id: '', instrument }) : isSetFor(w, pupil))).sort((a, b) => (a.due < b.due ? -1 : 1));
   }
 
+  private setView = (set: readonly WorkView[]): OpenedLinkView['set'] =>
+    set.map(({ due, fromBar, toBar, rungs, goalPercent, note }) => ({ due, rungs, ...(fromBar === undefined ? {} : { fromBar }), ...(toBar === undefined ? {} : { toBar }), ...(goalPercent === undefined ? {} : { goalPercent }), ...(note === undefined ? {} : { note }) }));
+
   private async find(row: LinkRow, today: string): Promise<OpenedLinkView | undefined> {
-    const [teacher, group, exercise] = await Promise.all([
-      this.teachers.findById(row.teacherId), this.classes.find(row.teacherId, row.classId), this.exercises.findIfThere(row.teacherId, row.exerciseId),
+    const [teacher, group, exercise, pupils, work] = await Promise.all([
+      this.teachers.findById(row.teacherId), this.classes.find(row.teacherId, row.classId), this.exercises.findIfThere(row.teacherId, row.exerciseId), row.pupilId === null ? [] : this.classes.pupilsOf(row.classId), this.work.list(row.classId),
     ]);
     if (teacher === undefined || group === undefined || exercise === undefined) return undefined;
-    const pupil = row.pupilId === null ? undefined : (await this.classes.pupilsOf(row.classId)).find((p) => p.id === row.pupilId);
+    const pupil = pupils.find((p) => p.id === row.pupilId);
+    const set = this.setFor(work, row, pupil, today);
+    // What is set next says how much help stands over its notes; without a word it is as the class has it.
+    const fade = set.find((w) => w.due >= today)?.fade;
     const teaching = teachingOf(teacher, group);
     const copy = pupil === undefined ? classCopy(group, teaching, row.instrument, today) : pupilCopy(group, teaching, pupil, today);
     return {
-      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching: copy.teaching, page: copy.page, paper: group.paper, practice: teacher.practice, set: await this.setFor(row, pupil, today), own: pupil !== undefined, expiresAt: row.expiresAt.toISOString(),
+      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching: copy.teaching, page: fade === undefined ? copy.page : { ...copy.page, plan: [{ from: addDays(today, -1), step: fade }] }, paper: group.paper, practice: teacher.practice, set: this.setView(set), own: pupil !== undefined, expiresAt: row.expiresAt.toISOString(),
       ...(copy.known === undefined ? {} : { known: copy.known }),
     };
   }

@@ -18,13 +18,13 @@ export class PracticeController {
 
   @Put('links/open/:token/practice') @Open() @HttpCode(204) @ApiOperation({ summary: 'What a pupil has practised, through their own link' }) @ApiBody({ schema: { $ref: '#/components/schemas/SavePracticeDto' } })
   async save(@Param('token') token: string, @Body() dto: SavePracticeDto, @Req() request: Request): Promise<void> {
-    return this.practice.save(await this.practice.pupilOf(token, request.ip ?? '', today()), dto, today());
+    return this.practice.save(await this.practice.pupilOf(token, request.ip ?? ''), dto, today());
   }
 
   @Post('links/open/:token/hand-ins') @Open() @HttpCode(204) @ApiOperation({ summary: 'Hand in a take, with its sound as the body of the request or without' })
   @ApiConsumes('application/octet-stream') @ApiBody({ schema: { type: 'string', format: 'binary' } })
   async handIn(@Param('token') token: string, @Query() dto: HandInDto, @Req() request: Request): Promise<void> {
-    const of = await this.practice.pupilOf(token, request.ip ?? '', today());
+    const of = await this.practice.pupilOf(token, request.ip ?? '');
     const bytes = await receiveBytes(request, MAX_HAND_IN_BYTES);
     if (bytes === undefined) throw new Refusal('too-large', `A recording may have ${MAX_HAND_IN_BYTES / 1024 / 1024} MB. Record a shorter piece.`);
     return this.practice.handIn(of, dto, bytes.length === 0 ? undefined : Buffer.from(bytes));

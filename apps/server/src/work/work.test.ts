@@ -50,12 +50,15 @@ describe('what is set, on the pupils\' links', () => {
     };
     for (const w of (await mara.get(at('work'))).body as WorkView[]) await mara.delete(at(`work/${w.id}`)).expect(204);
     await mara.post(at('work')).send(set({ due: '2099-01-03', for: 'section', section: 'trumpets', note: 'for the section' })).expect(201);
-    await mara.post(at('work')).send(set({ due: '2099-01-02', for: 'pupils', pupilIds: [trumpeter?.id ?? ''], note: 'for one' })).expect(201);
+    await mara.post(at('work')).send(set({ due: '2099-01-02', for: 'pupils', pupilIds: [trumpeter?.id ?? ''], note: 'for one', fade: 'new' })).expect(201);
     await mara.post(at('work')).send(set({ due: '2099-01-01', for: 'section', section: 'flutes', note: 'for others' })).expect(201);
     await mara.post(at('work')).send(set({ due: '2020-01-01', note: 'long ago' })).expect(201);
     const own = await open(trumpeter?.id);
     expect(own.set.map((w) => w.note)).toEqual(['for one', 'for the section']);
     expect((await open(undefined)).set.map((w) => w.note)).toEqual(['for the section']);
+    // The page has as much help as what is set next says, on this pupil's link alone.
+    expect(own.page.plan.map((step) => step.step)).toEqual(['new']);
+    expect((await open(undefined)).page.plan).toEqual(group.page.plan);
     // Not a word of whom else it is for.
     expect(JSON.stringify(own.set)).not.toMatch(/pupilIds|"for"|"section":/);
   });

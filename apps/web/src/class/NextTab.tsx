@@ -1,5 +1,5 @@
 import type { ClassView } from '@cifra/contract';
-import { type Player, playersReady, readinessKind, sectionals, type Teaching, whatNext } from '@cifra/core';
+import { type ClassTrouble, instrumentOf, type Player, playersReady, readinessKind, realize, sectionals, type Teaching, whatNext } from '@cifra/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useFigures } from '../figures/loadFigures';
@@ -7,11 +7,12 @@ import { useTeaching } from '../school/teaching';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { Failure, StaffSkeleton } from '../ui/States';
+import { keyName } from '../words/caption';
 import { reasonsWords } from '../words/classWords';
 import { todayIso } from '../words/pageWords';
 import { SECTION_WORDS } from '../words/sectionWords';
 import { list } from '../words/spoken';
-import { playersOf } from './chartData';
+import { playersOf, troubleTable } from './chartData';
 import { LessonPlan } from './LessonPlan';
 import type { ClassRecords } from './useClassRecords';
 import { WithRecords } from './WithRecords';
@@ -32,6 +33,8 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
   const steps = useMemo(() => whatNext(recorded, today), [recorded, today]);
   const groups = useMemo(() => sectionals(recorded, steps), [recorded, steps]);
   const ready = useMemo(() => readyFor(lines.filter((l) => !work.some((w) => w.exerciseId === l.id)), playersOf(pupils, group), teaching), [lines, work, pupils, group, teaching]);
+  const met = useMemo(() => keysMet(lines, work), [lines, work]);
+  const trouble = useMemo(() => troubleTable(lines, work, group, teaching), [lines, work, group, teaching]);
   const due = work.filter((w) => w.due >= today).sort((a, b) => (a.due < b.due ? -1 : 1))[0] ?? work[0];
   const [chosen, setChosen] = useState<string>();
   const [everybody, setEverybody] = useState(false);
@@ -60,6 +63,13 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
           <ul className="space-y-1.5">{groups.map((g) => <li key={`${g.section} ${g.exerciseId}`}><strong className="font-semibold">{SECTION_WORDS[g.section]}</strong>: {list(g.pupilIds.map(nameOf))}, with <Link to={`/exercises/${g.exerciseId}/practise?do=pieces`} className="text-accent underline">{titleOf(g.exerciseId)}</Link></li>)}</ul>
         </section>
       )}
+      {met.length > 0 && (
+        <section aria-label="The whole class" className="print:hidden">
+          <h2 className="mb-1 text-[19px]">The whole class</h2>
+          <p>Keys met so far, as they sound: {list(met)}.</p>
+          {trouble.changes.length > 0 && <p>Hardest changes in what was set, as they sound: {hardest(trouble, HARDEST).join('; ')}.</p>}
+        </section>
+      )}
       {ready.length > 0 && (
         <section aria-label="Ready for" className="print:hidden">
           <h2 className="mb-1 text-[19px]">Ready for</h2>
@@ -74,6 +84,25 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
       )}
     </div>
   );
+}
+
+const HARDEST = 3;
+
+/** The keys of what was set, as they sound, in the order in which they came. */
+function keysMet(lines: ClassRecords['lines'], work: ClassRecords['work']): readonly string[] {
+  return [...new Set([...work].sort((a, b) => (a.due < b.due ? -1 : 1)).flatMap((w) => {
+    const document = lines.find((l) => l.id === w.exerciseId)?.document;
+    const key = document === undefined ? undefined : realize(document).measures[0]?.key;
+    return key === undefined ? [] : [keyName(key)];
+  }))];
+}
+
+/** The hardest changes with the instruments on which each is hardest. */
+function hardest({ changes, rows }: ClassTrouble, most: number): readonly string[] {
+  return changes.slice(0, most).map((change, i) => {
+    const worst = [...rows].sort((a, b) => (b.costs[i] ?? 0) - (a.costs[i] ?? 0)).filter((r) => (r.costs[i] ?? 0) > 0).slice(0, 2);
+    return `${change} (${list(worst.map((r) => instrumentOf(r.instrument).name.toLowerCase()))})`;
+  });
 }
 
 const MOST_LINES = 8;
