@@ -117,6 +117,12 @@ describe('how long records are kept', () => {
     await mara.post(of('met')).send({ day: ago(400), entries: [{ instrument: 'oboe', notes: ['D6'] }] }).expect(201);
     for (const day of [ago(400), ago(20)]) await mara.put(of('log')).send({ day, entries: [{ pupilId: pupil.id, done: true, remark: `said ${day}` }] }).expect(200);
     const remarks = async (): Promise<string[]> => ((await mara.get(of('log'))).body as { remark?: string }[]).flatMap((l) => (l.remark?.startsWith('said') === true ? [l.remark] : []));
+    const set = async (due: string, logged: string | undefined): Promise<string> => {
+      const { id } = (await mara.post(of('work')).send({ exerciseId: line.id, for: 'class', rungs: [], due }).expect(201)).body as { id: string };
+      if (logged !== undefined) await mara.put(of('log')).send({ day: logged, entries: [{ pupilId: pupil.id, workId: id, done: true }] }).expect(200);
+      return id;
+    };
+    const [old, late] = [await set(ago(400), ago(395)), await set(ago(400), ago(15))];
     const retention = server.app.get(RetentionService);
     await retention.sweep();
     expect(await remarks()).toHaveLength(2);
@@ -124,6 +130,9 @@ describe('how long records are kept', () => {
     await retention.sweep();
     expect(await remarks()).toEqual([`said ${ago(20)}`]);
     expect(await known('oboe')).toContain('D6');
+    // Work of long ago that was there at last only lately stays with what was written of it.
+    const kept = ((await mara.get(of('work'))).body as { id: string }[]).map((w) => w.id);
+    expect([kept.includes(old), kept.includes(late)]).toEqual([false, true]);
     await mara.put('/api/session/profile').send({ schools: {}, keepMonths: -1 }).expect(400);
   });
 });

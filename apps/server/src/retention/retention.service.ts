@@ -24,7 +24,8 @@ export class RetentionService implements OnApplicationBootstrap {
     const own = (table: string): ReturnType<typeof sql> => sql`from classes c join teachers t on t.id = c.teacher_id where c.id = ${sql.identifier(table)}.class_id and t.keep_months > 0`;
     await this.db.transaction(async (tx) => {
       await tx.execute(sql`delete from lesson_log where exists (select 1 ${own('lesson_log')} and lesson_log.day < ${limit})`);
-      await tx.execute(sql`delete from work where exists (select 1 ${own('work')} and work.due < ${limit})`);
+      // Work that was written of since is kept, since that goes with it.
+      await tx.execute(sql`delete from work where not exists (select 1 from lesson_log l where l.work_id = work.id) and exists (select 1 ${own('work')} and work.due < ${limit})`);
       await tx.execute(sql`delete from kit where exists (select 1 ${own('kit')} and kit.settled < ${limit})`);
       await tx.execute(sql`delete from hand_ins using teachers t where t.id = hand_ins.teacher_id and t.keep_months > 0 and hand_ins.created_at < ${limit}`);
       await tx.execute(sql`delete from practice using teachers t where t.id = practice.teacher_id and t.keep_months > 0 and practice.updated_at < ${limit}`);
