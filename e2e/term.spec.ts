@@ -22,7 +22,7 @@ async function ownTeacher(page: Page, email: string): Promise<void> {
   await page.getByLabel('E-mail').fill(email);
   await page.getByLabel('Password').fill(PASSWORD);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
 }
 
 test('a term of a class of thirty is loaded, lived in for a week, reported, taken away and deleted', async ({ page }) => {
