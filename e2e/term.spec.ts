@@ -33,7 +33,7 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   // Loaded.
   await page.goto('/class?see=kept');
   await page.getByLabel('Bring a file back').setInputFiles(file);
-  await expect(page.getByText('Brought back: 12 lines, 1 classes, 30 pupils. Nothing that was here has changed.', { exact: true })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('Brought back: 12 lines, 1 class, 30 pupils. Nothing that was here has changed.', { exact: true })).toBeVisible({ timeout: 60_000 });
   await page.getByLabel('The class that it is about').selectOption({ label: 'Tidewater band' });
   await expect(page.getByRole('heading', { name: 'Tidewater band', level: 1 })).toBeVisible();
   await tab(page, 'Pupils');

@@ -16,5 +16,5 @@ export {
   type AccountClass, type AccountFile, type CandidateView, type ClassView, type ExerciseView, type LinkView, type OpenedLinkView, type PupilView, type ReadingView, type RefusalView, type RevisionDocumentView, type RevisionView,
   type SetView, type SignInOptions, type TeacherView,
 } from './view';
-export { minutesIn, notesKnown, practisedIn, REPORT_WORDS, reportDay, type ReportFacts, type ReportSection, reportSections } from './reportSections';
+export { type ClassRecords, minutesIn, notesKnown, practisedIn, REPORT_WORDS, reportDay, type ReportFacts, type ReportSection, reportSections } from './reportSections';
 export { problemSentence } from './problemWords';

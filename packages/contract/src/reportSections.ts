@@ -1,15 +1,12 @@
-import { type InstrumentId, instrumentOf, knownNotes, midi, parsePitch, pitchText } from '@cifra/core';
+import { type InstrumentId, instrumentOf, isSetFor, knownNotes, knownOrFirst, midi, parsePitch } from '@cifra/core';
 import type { ClassPlanDto, MetView, ReportDto, ReportPart } from './planDto';
 import type { DrillName, HandInView, PracticeDayView, PracticeView } from './practiceDto';
 import type { ClassView, PupilView } from './view';
 import type { KitView, LogView, WorkView } from './workDto';
 
-/** Everything that a report can be made of: the class's records, of which only this pupil's are used. */
-export interface ReportFacts {
-  readonly pupil: PupilView;
-  readonly group: Pick<ClassView, 'known'>;
+/** What is written down of a class. */
+export interface ClassRecords {
   readonly plan: ClassPlanDto;
-  /** What was set for this pupil. */
   readonly work: readonly WorkView[];
   readonly log: readonly LogView[];
   readonly met: readonly MetView[];
@@ -18,6 +15,12 @@ export interface ReportFacts {
   readonly takes: readonly HandInView[];
   readonly kit: readonly KitView[];
   readonly titleOf: (exerciseId: string) => string;
+}
+
+/** What a report is made of: the class's records, of which only this pupil's are used. */
+export interface ReportFacts extends ClassRecords {
+  readonly pupil: PupilView;
+  readonly group: Pick<ClassView, 'known'>;
 }
 
 export interface ReportSection {
@@ -56,7 +59,7 @@ export function minutesIn(days: readonly PracticeDayView[], from: string, to: st
 
 /** What a pupil knows on an instrument: their own list, the class's, or the instrument's first notes, low to high. */
 export function notesKnown(pupil: Pick<PupilView, 'known'>, group: Pick<ClassView, 'known'>, instrument: InstrumentId): readonly string[] {
-  const notes = knownNotes(pupil.known)[instrument] ?? knownNotes(group.known)[instrument] ?? instrumentOf(instrument).firstNotes.map(pitchText);
+  const notes = knownNotes(pupil.known)[instrument] ?? knownOrFirst(group.known, instrument);
   return [...notes].sort((a, b) => midi(parsePitch(a)) - midi(parsePitch(b)));
 }
 
@@ -107,6 +110,6 @@ const LINES: Readonly<Record<ReportPart, Lines>> = {
 /** A pupil's report: what was ticked and nothing else; what there is nothing of is left out. */
 export function reportSections(facts: ReportFacts, { parts, from, to }: Pick<ReportDto, 'parts' | 'from' | 'to'>): readonly ReportSection[] {
   const own = <T extends { readonly pupilId?: string | undefined }>(rows: readonly T[]): readonly T[] => rows.filter((r) => r.pupilId === facts.pupil.id);
-  const mine: ReportFacts = { ...facts, log: own(facts.log), practice: own(facts.practice), days: own(facts.days), takes: own(facts.takes), kit: own(facts.kit) };
+  const mine: ReportFacts = { ...facts, work: facts.work.filter((w) => isSetFor(w, facts.pupil)), log: own(facts.log), practice: own(facts.practice), days: own(facts.days), takes: own(facts.takes), kit: own(facts.kit) };
   return parts.map((part) => ({ part, heading: REPORT_WORDS[part], lines: LINES[part](mine, from, to) })).filter((s) => s.lines.length > 0);
 }

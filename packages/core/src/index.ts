@@ -67,7 +67,7 @@ export { applyPatch, diffExercise, type LinePatch, type Patch, revertPatch } fro
 export { type Changes, changesBetween } from './edit/changes';
 export { type Clash, mergeExercises, type Merged } from './edit/merge';
 export { transposeExercise } from './exercise/transposeExercise';
-export { DEFAULT_TEACHING, type Teaching } from './part/teaching';
+export { DEFAULT_TEACHING, taughtTo, type Teaching } from './part/teaching';
 export { type Lens, lensOf, seenThrough } from './part/lens';
 export { derivePart, type Part, type PartDecisions } from './part/derivePart';
 export { type KeyOption, type KeyReason, SIGNATURE_LIMIT } from './part/keyPlan';
@@ -102,7 +102,7 @@ export { type Cell } from './reading/cells';
 export { type BarDifference, compareBars, compareLines, differenceInterval } from './reading/compareBars';
 export { type Patterns, type ReadingStep, readPatterns } from './reading/patterns';
 export { lineFacts, type LineFacts, playedRuns } from './reading/lineFacts';
-export { callSheet, type CallRow, type CallSheet, knownMidi, type KnownNotes, knownNotes } from './page/callSheet';
+export { callSheet, type CallRow, type CallSheet, knownMidi, type KnownNotes, knownNotes, knownOrFirst } from './page/callSheet';
 export { seatsOf } from './page/seats';
 export { pageParts, partOf } from './page/pageParts';
 export { type Finding, FINDING_CODES, type FindingCode, type Repair, type Weight } from './proof/finding';

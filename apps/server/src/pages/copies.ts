@@ -1,5 +1,5 @@
 import type { ClassView, PupilView } from '@cifra/contract';
-import { type InstrumentId, instrumentOf, INSTRUMENTS, knownNotes, type Teaching, schoolsOf, withSetup } from '@cifra/core';
+import { type InstrumentId, instrumentOf, INSTRUMENTS, knownNotes, type Teaching, taughtTo, withSetup } from '@cifra/core';
 import type { PageCopy } from '../worker/task';
 
 const IN_SCORE_ORDER = INSTRUMENTS.map((i) => i.id);
@@ -13,12 +13,9 @@ export function classCopy(group: ClassView, teaching: Teaching, instrument: Inst
   return { instrument, teaching, page: group.page, today, ...(known === undefined ? {} : { known }) };
 }
 
-/** How a pupil is taught: the class's ways with what is theirs. */
-const withPupil = ({ schools, stage }: Teaching, pupil: PupilView): Teaching => ({ schools: pupil.schools === undefined ? schools : schoolsOf(schools, pupil.schools), stage: pupil.stage ?? stage });
-
 /** A pupil's own page: the class's with what theirs has otherwise. */
 export function pupilCopy(group: ClassView, teaching: Teaching, pupil: PupilView, today: string, instrument = pupil.instrument): PageCopy {
-  const copy = classCopy(group, withPupil(teaching, pupil), instrument, today);
+  const copy = classCopy(group, taughtTo(teaching, pupil), instrument, today);
   const known = knownNotes(pupil.known)[instrument];
   return { ...copy, name: pupil.name, pupilId: pupil.id, page: withSetup(group.page, pupil.page), ...(known === undefined ? {} : { known }) };
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { ClassPlanDto, KnownDto, MetEntryDto, MetView, SaveMetDto } from '@cifra/contract';
-import { type InstrumentId, instrumentOf, knownNotes, pitchText } from '@cifra/core';
+import { type InstrumentId, knownOrFirst } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, asc, eq } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
@@ -11,7 +11,6 @@ const metView = ({ id: _id, classId: _class, createdAt: _at, ...row }: typeof me
 
 /** A list of known notes with some more for one instrument, or fewer. */
 const withNotes = (known: readonly KnownDto[], instrument: InstrumentId, notes: string[]): KnownDto[] => [...known.filter((k) => k.instrument !== instrument), { instrument, notes }];
-const firstNotes = (instrument: InstrumentId): string[] => instrumentOf(instrument).firstNotes.map(pitchText);
 const without = (from: readonly string[], gone: readonly string[]): string[] => from.filter((n) => !gone.includes(n));
 
 @Injectable()
@@ -51,17 +50,16 @@ export class PlanRepository {
         rows.push({ batch, classId, pupilId: pupilId ?? null, instrument, notes: fresh, day, exerciseId: exerciseId ?? null });
         return [...have, ...fresh];
       };
-      const knownToClass = (instrument: InstrumentId): readonly string[] => knownNotes([...known])[instrument] ?? firstNotes(instrument);
       for (const entry of entries) {
         const { instrument, pupilId } = entry;
         for (const id of pupilId === undefined ? ownOf.keys() : [pupilId]) {
           const own = ownOf.get(id) ?? [];
           const have = own.find((k) => k.instrument === instrument)?.notes;
           // Who has no list of their own follows the class.
-          const after = have === undefined && pupilId === undefined ? undefined : add(have ?? knownToClass(instrument), entry, id);
+          const after = have === undefined && pupilId === undefined ? undefined : add(have ?? knownOrFirst(known, instrument), entry, id);
           if (after !== undefined) ownOf.set(id, withNotes(own, instrument, after));
         }
-        const after = pupilId === undefined ? add(knownToClass(instrument), entry) : undefined;
+        const after = pupilId === undefined ? add(knownOrFirst(known, instrument), entry) : undefined;
         if (after !== undefined) known = withNotes(known, instrument, after);
       }
       await tx.update(classes).set({ known: [...known] }).where(eq(classes.id, classId));

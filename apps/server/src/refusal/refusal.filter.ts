@@ -6,6 +6,9 @@ import { Refusal } from './refusal';
 /** PostgreSQL's codes for a connection that is gone; node-postgres reports the rest by system code or message. */
 const NO_DATABASE = /ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|57P0\d|Connection terminated|connection error and is not queryable|timeout exceeded when trying to connect|08\d{3}|53[1234]\d\d/;
 
+/** PostgreSQL's codes for what cannot be kept as it is: no date, a sign that no text may hold, a number too large. */
+const NO_DATA = /(^| )22[0-9A-Z]{3}( |$)/;
+
 const codesOf = (e: unknown): string => {
   const parts: string[] = [];
   for (let at: unknown = e, depth = 0; at instanceof Error && depth < 4; at = at.cause, depth++) {
@@ -44,6 +47,10 @@ export class RefusalFilter implements ExceptionFilter {
     if (NO_DATABASE.test(codes)) {
       this.log.error(`database not reachable: ${codes.match(NO_DATABASE)?.[0]}`);
       response.status(503).json({ code: 'no-database', detail: 'The database does not answer. Look whether your last change is there, and try again in a moment.' } satisfies RefusalView);
+      return;
+    }
+    if (NO_DATA.test(codes)) {
+      response.status(400).json({ code: 'bad-request', detail: 'Something in it cannot be kept as it is: check its dates, and signs that cannot be seen. Nothing was changed.' } satisfies RefusalView);
       return;
     }
     const first = error instanceof Error ? `${error.name} ${(error.message.split('\nparams:')[0] ?? '').slice(0, 300)}\n${error.stack?.split('\n').slice(-6).join('\n') ?? ''}` : 'unknown';

@@ -1,5 +1,5 @@
 import { type ReportDto, reportDay, reportSections } from '@cifra/contract';
-import { instrumentOf, isSetFor } from '@cifra/core';
+import { instrumentOf } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
 import type { TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
@@ -30,7 +30,7 @@ export class ReportService {
     ]);
     const titles = new Map(lines.map((e) => [e.id, e.title]));
     const sections = reportSections({
-      pupil, group, plan: plan ?? { holidays: [], schedule: [] }, work: work.filter((w) => isSetFor(w, pupil)), log, met, practice, days, takes, kit, titleOf: (id) => titles.get(id) ?? 'a line that is gone',
+      pupil, group, plan: plan ?? { holidays: [], schedule: [] }, work, log, met, practice, days, takes, kit, titleOf: (id) => titles.get(id) ?? 'a line that is gone',
     }, dto);
     const bytes = await this.pool.run({
       kind: 'words',

@@ -40,7 +40,8 @@ export function KeptTab({ group, all }: { readonly group: ClassView; readonly al
     if (file === undefined) return;
     const { exercises, classes, pupils } = await postBytes<{ exercises: number; classes: number; pupils: number }>('/api/account/file', file);
     await mutate(() => true);
-    notice(`Brought back: ${exercises} lines, ${classes} classes, ${pupils} pupils. Nothing that was here has changed.`);
+    const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
+    notice(`Brought back: ${many(exercises, 'line', 'lines')}, ${many(classes, 'class', 'classes')}, ${many(pupils, 'pupil', 'pupils')}. Nothing that was here has changed.`);
   });
   const make = () => attempt(async () => {
     const { id: _id, known: _known, ...settings } = group;

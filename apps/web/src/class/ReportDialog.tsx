@@ -1,5 +1,4 @@
 import { type ClassView, type PupilView, REPORT_PARTS, REPORT_WORDS, type ReportPart, reportSections } from '@cifra/contract';
-import { isSetFor } from '@cifra/core';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { makeReport } from '../api/classResources';
@@ -23,7 +22,7 @@ export function ReportDialog({ group, pupil, records, from, to, onClose }: Props
   const [word, setWord] = useState('');
   const [making, setMaking] = useState(false);
   const notice = useNotice();
-  const facts = { ...records, pupil, group, work: records.work.filter((w) => isSetFor(w, pupil)) };
+  const facts = { ...records, pupil, group };
   const whole = reportSections(facts, { parts: [...REPORT_PARTS], from, to });
   const make = async () => {
     setMaking(true);

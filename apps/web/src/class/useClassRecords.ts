@@ -1,22 +1,13 @@
-import type { ClassPlanDto, ClassView, HandInView, KitView, LogView, MetView, PracticeDayView, PracticeView, PupilView, WorkView } from '@cifra/contract';
+import type { ClassRecords as WrittenDown, ClassView, PupilView } from '@cifra/contract';
 import type { Exercise } from '@cifra/core';
 import { useMemo } from 'react';
 import { useHome, useHomeDays, useKit, useLog, useMet, usePlan, useTakes, useWork } from '../api/classResources';
 import { usePupils, useShelf } from '../api/resources';
 
-/** Everything that is written down of a class. */
-export interface ClassRecords {
+/** Everything that is written down of a class, with its pupils and the lines of the shelf. */
+export interface ClassRecords extends WrittenDown {
   readonly pupils: readonly PupilView[];
-  readonly work: readonly WorkView[];
-  readonly log: readonly LogView[];
-  readonly plan: ClassPlanDto;
-  readonly met: readonly MetView[];
-  readonly practice: readonly PracticeView[];
-  readonly days: readonly PracticeDayView[];
-  readonly takes: readonly HandInView[];
-  readonly kit: readonly KitView[];
   readonly lines: readonly { readonly id: string; readonly title: string; readonly document: Exercise }[];
-  readonly titleOf: (exerciseId: string) => string;
 }
 
 export type Loading<T> = { readonly kind: 'there'; readonly records: T } | { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly detail: string; readonly retry: () => void };

@@ -1,5 +1,5 @@
 import type { ClassView, ExerciseView, PupilView } from '@cifra/contract';
-import { type ClassKeyOffer, fadeStepOf, type InstrumentId, knownNotes, linesOf, offerClassKeys, type PageSetup, type Part, partOf, type PartChoice, realize, transposeExercise, withSetup } from '@cifra/core';
+import { type ClassKeyOffer, fadeStepOf, type InstrumentId, knownNotes, linesOf, offerClassKeys, type PageSetup, type Part, partOf, type PartChoice, realize, taughtTo, transposeExercise, withSetup } from '@cifra/core';
 import { readPageName } from '@cifra/engrave';
 import { useEffect, useMemo, useState } from 'react';
 import { Navigate } from 'react-router';
@@ -8,7 +8,7 @@ import { saveClass, savePupilPage, savePupils, usePupils } from '../api/resource
 import type { PartRequest } from '../engraving/engraveWorker';
 import { useFigures } from '../figures/loadFigures';
 import { OpenExercise } from '../place/OpenExercise';
-import { taughtTo, useTeaching } from '../school/teaching';
+import { useTeaching } from '../school/teaching';
 import { useNotice } from '../ui/Notices';
 import { keyName } from '../words/caption';
 import { todayIso } from '../words/pageWords';

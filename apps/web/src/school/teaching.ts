@@ -1,4 +1,4 @@
-import type { ClassView, PupilView, TeacherView } from '@cifra/contract';
+import type { ClassView, TeacherView } from '@cifra/contract';
 import { DEFAULT_TEACHING, schoolsOf, type Teaching } from '@cifra/core';
 import { useMemo } from 'react';
 import { useTeacher } from '../api/resources';
@@ -8,9 +8,6 @@ type Taught = Pick<ClassView, 'schools' | 'stage'>;
 /** How a class is taught: its own choices over its teacher's profile, over the defaults. */
 export const teachingOf = (teacher: Pick<TeacherView, 'schools'> | undefined, group: Taught | undefined): Teaching =>
   ({ schools: schoolsOf(teacher?.schools ?? {}, group?.schools ?? {}), stage: group?.stage ?? DEFAULT_TEACHING.stage });
-
-/** How a pupil is taught: the class's ways with what is theirs. */
-export const taughtTo = ({ schools, stage }: Teaching, pupil: Pick<PupilView, 'schools' | 'stage'>): Teaching => ({ schools: pupil.schools === undefined ? schools : schoolsOf(schools, pupil.schools), stage: pupil.stage ?? stage });
 
 export function useTeaching(group: Taught | undefined): Teaching {
   const { data: teacher } = useTeacher();

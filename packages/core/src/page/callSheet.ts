@@ -1,10 +1,11 @@
 import type { Exercise } from '../exercise/exercise';
 import { realize } from '../exercise/realize';
 import type { InstrumentId } from '../instrument/instrument';
+import { instrumentOf } from '../instrument/instrument.data';
 import { annotate, type Annotations } from '../part/annotate';
 import type { Part } from '../part/derivePart';
 import type { Teaching } from '../part/teaching';
-import { type Concert, midi, parsePitch } from '../pitch/pitch';
+import { type Concert, midi, parsePitch, pitchText } from '../pitch/pitch';
 import type { NoteId, Score } from '../score/score';
 import { partOf } from './pageParts';
 
@@ -29,6 +30,9 @@ export type KnownNotes = Readonly<Partial<Record<InstrumentId, readonly string[]
 /** Known notes by instrument, from a list. */
 export const knownNotes = (known: readonly { readonly instrument: InstrumentId; readonly notes: readonly string[] }[] | undefined): KnownNotes =>
   Object.fromEntries((known ?? []).map((k) => [k.instrument, k.notes]));
+
+/** What is known on an instrument, from a list: where it says nothing, the instrument's first notes. */
+export const knownOrFirst = (known: Parameters<typeof knownNotes>[0], instrument: InstrumentId): readonly string[] => knownNotes(known)[instrument] ?? instrumentOf(instrument).firstNotes.map(pitchText);
 
 /** Known notes as numbers. */
 export const knownMidi = (part: Part, known: readonly string[] | undefined): ReadonlySet<number> =>
