@@ -10,6 +10,7 @@ import { Button } from '../ui/Button';
 import { SelectField, TextField } from '../ui/Field';
 import { Modal, ModalFooter } from '../ui/Modal';
 import { useNotice } from '../ui/Notices';
+import { useAttempt } from '../ui/useAttempt';
 import { chooseClass } from './currentClass';
 
 const KEPT: readonly (readonly [string, string])[] = [
@@ -29,13 +30,7 @@ export function KeptTab({ group, all }: { readonly group: ClassView; readonly al
   const [name, setName] = useState('');
   const notice = useNotice();
   const navigate = useNavigate();
-  const attempt = async (run: () => Promise<unknown>) => {
-    try {
-      await run();
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    }
-  };
+  const attempt = useAttempt();
   const bring = (file: File | undefined) => attempt(async () => {
     if (file === undefined) return;
     const { exercises, classes, pupils } = await postBytes<{ exercises: number; classes: number; pupils: number }>('/api/account/file', file);

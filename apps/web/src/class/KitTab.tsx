@@ -7,6 +7,7 @@ import { Button } from '../ui/Button';
 import { SelectField, TextField } from '../ui/Field';
 import { useNotice } from '../ui/Notices';
 import { Failure, StaffSkeleton } from '../ui/States';
+import { useAttempt } from '../ui/useAttempt';
 import { dueWords, KIT_WORDS } from '../words/classWords';
 import { dayWords, todayIso } from '../words/pageWords';
 import { toWash } from './toWash';
@@ -25,13 +26,7 @@ export function KitTab({ group }: { readonly group: ClassView }) {
   const [due, setDue] = useState('');
   const [slip, setSlip] = useState<KitView>();
   const notice = useNotice();
-  const attempt = async (run: () => Promise<unknown>) => {
-    try {
-      await run();
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    }
-  };
+  const attempt = useAttempt();
   if (error !== undefined && data === undefined) return <Failure title="The kit could not be opened" detail={error.message} onRetry={() => void mutate()} />;
   if (data === undefined) return <StaffSkeleton label="Opening the kit" />;
   const today = todayIso();

@@ -7,6 +7,7 @@ import { Button } from '../ui/Button';
 import { TextField } from '../ui/Field';
 import { useNotice } from '../ui/Notices';
 import { Empty } from '../ui/States';
+import { useAttempt } from '../ui/useAttempt';
 import { barsWords } from '../words/classWords';
 import { dayWords, todayIso } from '../words/pageWords';
 import { writtenNote } from '../words/noteLabel';
@@ -21,8 +22,8 @@ export function TermTab({ group }: { readonly group: ClassView }) {
 }
 
 function Term({ group, records: { plan, work } }: { readonly group: ClassView; readonly records: ClassRecords }) {
-  const notice = useNotice();
-  const save = (change: Partial<ClassPlanDto>) => savePlan(group.id, { ...plan, ...change }).catch((e: Error) => notice(e.message, { tone: 'warning' }));
+  const attempt = useAttempt();
+  const save = (change: Partial<ClassPlanDto>) => attempt(() => savePlan(group.id, { ...plan, ...change }));
   const today = todayIso();
   const weeks = plan.from === undefined || plan.to === undefined ? [] : termWeeks(plan.from, plan.to, plan.holidays);
   const introduced = (lesson: number): string => group.instruments.flatMap((id) => {

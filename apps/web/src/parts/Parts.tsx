@@ -10,6 +10,7 @@ import { useFigures } from '../figures/loadFigures';
 import { OpenExercise } from '../place/OpenExercise';
 import { useTeaching } from '../school/teaching';
 import { useNotice } from '../ui/Notices';
+import { useAttempt } from '../ui/useAttempt';
 import { keyName } from '../words/caption';
 import { todayIso } from '../words/pageWords';
 import { CallSheet } from './CallSheet';
@@ -50,6 +51,7 @@ function requestFor(exercise: ExerciseView, group: ClassView, part: Part, pupil:
 function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; readonly group: ClassView }) {
   const selection = useSelection(exercise, group);
   const notice = useNotice();
+  const attempt = useAttempt();
   const saving = useSaving(exercise);
   const { save } = saving;
   const [editingClass, setEditingClass] = useState(false);
@@ -78,13 +80,6 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
     const before = saving.current();
     save((e) => transposeExercise(e, interval));
     notice(`The whole class plays in ${keyName({ fifths, mode: before.source.measures[0]?.key?.mode ?? 'major' })} now.`, { action: { label: 'Undo', run: () => save(() => before) } });
-  };
-  const attempt = async (what: () => Promise<unknown>) => {
-    try {
-      await what();
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    }
   };
   const changeClass = (change: Parameters<typeof saveClass>[1]) => attempt(() => saveClass(group, change));
   const saveClassDialog = (change: Parameters<typeof saveClass>[1], listed: readonly PupilRow[] | undefined) => attempt(async () => {

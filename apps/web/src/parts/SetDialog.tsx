@@ -7,8 +7,8 @@ import { makeSet, stopSet, usePupils, useSets } from '../api/resources';
 import { Button } from '../ui/Button';
 import { TextField } from '../ui/Field';
 import { Modal } from '../ui/Modal';
-import { useNotice } from '../ui/Notices';
 import { Toggle } from '../ui/Toggle';
+import { useAttempt } from '../ui/useAttempt';
 import { todayIso } from '../words/pageWords';
 
 interface Props {
@@ -30,7 +30,6 @@ const madeAt = (iso: string): string => new Intl.DateTimeFormat('en-GB', { day: 
 
 /** Makes the class's pages: what kind, for which day; progress while they are made, and the files that are there. */
 export function SetDialog({ exercise, group, open, onOpenChange }: Props) {
-  const notice = useNotice();
   const { data: pupils } = usePupils(open ? group.id : undefined);
   const { data: sets, error } = useSets(exercise.id, open);
   const [kind, setKind] = useState<SetKind>('book');
@@ -38,13 +37,7 @@ export function SetDialog({ exercise, group, open, onOpenChange }: Props) {
   const [day, setDay] = useState(todayIso());
   const [starting, setStarting] = useState(false);
   const nobody = kind === 'copies' && (pupils ?? []).length === 0;
-  const attempt = async (what: () => Promise<unknown>) => {
-    try {
-      await what();
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    }
-  };
+  const attempt = useAttempt();
   const start = async () => {
     setStarting(true);
     await attempt(() => makeSet(exercise.id, { classId: group.id, kind, codes, today: day }));

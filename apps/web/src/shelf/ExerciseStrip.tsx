@@ -10,6 +10,7 @@ import { RenameDialog } from '../parts/RenameDialog';
 import { useNotice } from '../ui/Notices';
 import { Sheet } from '../ui/Sheet';
 import { PIXELS_PER_MM100 } from '../ui/SizedSheet';
+import { useAttempt } from '../ui/useAttempt';
 import { exerciseCaption } from '../words/caption';
 import { readinessWords } from '../words/troubleWords';
 
@@ -24,13 +25,7 @@ export function ExerciseStrip({ exercise, readiness }: { readonly exercise: Exer
   const [renaming, setRenaming] = useState(false);
   const empty = notesOf(document.source).length === 0;
 
-  const attempt = async (run: () => Promise<unknown>) => {
-    try {
-      await run();
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    }
-  };
+  const attempt = useAttempt();
   const onDelete = () => attempt(async () => {
     await deleteExercise(id);
     notice(`“${title}” was taken off the shelf.`, { action: { label: 'Put it back', run: () => void attempt(() => restoreExercise(id)) } });
