@@ -47,7 +47,7 @@ export function ReportDialog({ group, pupil, records, from, to, onClose }: Props
             <li key={part}>
               <label className={`flex items-start gap-2 ${section === undefined ? 'text-secondary' : ''}`}>
                 <input type="checkbox" className="mt-1 accent-[var(--color-accent)]" disabled={section === undefined} checked={ticked && section !== undefined} onChange={(e) => setParts(e.target.checked ? REPORT_PARTS.filter((p) => parts.includes(p) || p === part) : parts.filter((p) => p !== part))} />
-                <span><strong className="font-semibold">{REPORT_WORDS[part]}</strong>{section === undefined ? ': nothing in these days' : <span className="block text-[13px] text-secondary">{section.lines.slice(0, 2).join(' ')}{section.lines.length > 2 ? ` and ${section.lines.length - 2} more` : ''}</span>}</span>
+                <span><strong className="font-semibold">{REPORT_WORDS[part]}</strong>{section === undefined ? ': nothing in these days' : <span className="block text-[13px] text-secondary">{section.lines.slice(0, 2).join('; ')}{section.lines.length > 2 ? ` and ${section.lines.length - 2} more` : ''}</span>}</span>
               </label>
             </li>
           );

@@ -39,7 +39,7 @@ function Term({ group, records: { plan, work } }: { readonly group: ClassView; r
       <DaysOff plan={plan} onChange={(holidays) => void save({ holidays: [...holidays] })} />
       {weeks.length === 0 ? <Empty title="No term yet"><p>Say when the term begins and ends: its weeks stand here with what is due and which notes come.</p></Empty> : (
         <div className="overflow-x-auto">
-          <table className="w-full border-collapse text-left">
+          <table className="w-full min-w-[44rem] border-collapse text-left">
             <caption className="sr-only">The weeks of the term</caption>
             <thead className="text-[13px] text-secondary"><tr className="border-b border-line"><th className="w-16 py-1 font-medium">Week</th><th className="w-36 font-medium">From</th><th className="w-72 font-medium">Due</th><th className="font-medium">Notes that come</th></tr></thead>
             <tbody>
