@@ -6,6 +6,8 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   fullyParallel: false,
   workers: 2,
+  // What passes only the second time is named in the end, and more than a few of it fail the whole.
+  retries: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:4173',

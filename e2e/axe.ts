@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Page } from '@playwright/test';
+import type { Page } from './test';
 
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 

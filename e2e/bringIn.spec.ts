@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { bringIn, cell, openDemo } from './teacher';

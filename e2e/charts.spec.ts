@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './test';
 import { openDemo } from './teacher';
 
 test.beforeEach(async ({ page }) => { await openDemo(page); });

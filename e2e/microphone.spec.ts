@@ -1,6 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { openDemo, openPart } from './teacher';
 
 /** What the microphone hears: a pure A at 440 hertz (ISO 16), 20 cents low, for four seconds. */

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from './test';
 import { readMusicXml } from '../packages/formats/src/musicxml/readMusicXml';
 import { bringIn, cell, openDemo, openPart } from './teacher';
 

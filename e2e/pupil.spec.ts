@@ -1,4 +1,4 @@
-import { type Browser, expect, type Page, test } from '@playwright/test';
+import { type Browser, expect, type Page, test } from './test';
 import { openDemo, openPart } from './teacher';
 
 /** A pupil's own link, made by the teacher, opened on a phone. */

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { seriousFindings } from './axe';
 import { openDemo, openPart } from './teacher';
 

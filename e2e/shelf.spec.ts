@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { openDemo } from './teacher';
 
 test('the shelf shows six exercises, each drawn with its real first bars', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { openDemo } from './teacher';
 
 test('whoever is not signed in is led to the door and back again', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Page } from './test';
 
 /** Opens the demo and lands on the shelf. */
 export async function openDemo(page: Page): Promise<void> {
