@@ -1,20 +1,22 @@
 import type { ClassView } from '@cifra/contract';
-import { instrumentOf, READINESS } from '@cifra/core';
+import { type ClassTrouble, instrumentOf, READINESS } from '@cifra/core';
 import { Download } from 'lucide-react';
 import Papa from 'papaparse';
 import { type ReactNode, useMemo, useState } from 'react';
-import { useFigures } from '../figures/loadFigures';
 import { useTeaching } from '../school/teaching';
 import { Button } from '../ui/Button';
 import { Chart } from '../ui/Chart';
 import { heatHeight, heatOption } from '../ui/heatOption';
 import { SelectField } from '../ui/Field';
 import { saveAs } from '../ui/saveAs';
-import { Empty, Failure, StaffSkeleton } from '../ui/States';
+import { Empty } from '../ui/States';
 import { dayWords, todayIso } from '../words/pageWords';
-import { type ChartTable, notesOverTime, playersOf, readiness, tempoOverTime, troubleTable } from './chartData';
+import type { ClassQuestions } from './classSums';
+import { type ChartTable, notesOverTime, playersOf, tempoOverTime, weighedLines } from './chartData';
 import type { ClassRecords } from './useClassRecords';
+import { useClassSum } from './useClassSum';
 import { WithRecords } from './WithRecords';
+import { WorkedOut } from './WorkedOut';
 
 const INK = '#15213a';
 const QUIET = '#4b5872';
@@ -25,9 +27,7 @@ const DAY_MS = 24 * 3600_000;
 
 /** The class in four charts, each with its table. */
 export function ChartsTab({ group }: { readonly group: ClassView }) {
-  const figures = useFigures(group.instruments);
-  if (figures.error !== undefined) return <Failure title="The figures did not come" detail={figures.error.message} onRetry={figures.retry} />;
-  return <WithRecords group={group} what="The charts">{(records) => (figures.ready ? <Charts group={group} records={records} /> : <StaffSkeleton label="Opening the charts" />)}</WithRecords>;
+  return <WithRecords group={group} what="The charts">{(records) => <Charts group={group} records={records} />}</WithRecords>;
 }
 
 function Charts({ group, records }: { readonly group: ClassView; readonly records: ClassRecords }) {
@@ -35,13 +35,12 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
   const today = todayIso();
   const { met, work, pupils, days, lines } = records;
   const notes = useMemo(() => notesOverTime(group, met, today), [group, met, today]);
-  const ready = useMemo(() => readiness(lines, playersOf(pupils, group), teaching), [lines, pupils, group, teaching]);
-  const trouble = useMemo(() => troubleTable(lines, work, group, teaching), [lines, work, group, teaching]);
+  const ready = useClassSum('readiness', group.instruments, useMemo((): ClassQuestions['readiness'] => [lines, playersOf(pupils, group), teaching], [lines, pupils, group, teaching]));
+  const trouble = useClassSum('troubleTable', group.instruments, useMemo((): ClassQuestions['troubleTable'] => [weighedLines(lines, work), group, teaching], [lines, work, group, teaching]));
   const goals = work.filter((w) => w.goalPercent !== undefined && days.some((d) => d.exerciseId === w.exerciseId));
   const [chosen, setChosen] = useState<string>();
   const goal = goals.find((w) => w.id === chosen) ?? goals[0];
   const tempo = goal === undefined ? undefined : tempoOverTime(goal, pupils, days);
-  const troubleRows: ChartTable = { heads: ['Instrument', ...trouble.changes], rows: trouble.rows.map((r) => [instrumentOf(r.instrument).name, ...r.costs.map((c) => Math.round(c * 10) / 10)]) };
   return (
     <div className="mx-auto max-w-5xl space-y-10">
       <Figure title="Notes known" name="notes known" table={notes} said="How many notes each instrument knew, day by day">
@@ -55,17 +54,19 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
           </>
         )}
       </Figure>
-      <Figure title="Where it is hard" name="trouble" table={troubleRows} said="The hardest changes of what was set, named as they sound; the darker, the harder for the instrument">
-        {trouble.changes.length === 0 ? <Empty title="Nothing to weigh yet"><p>Put a line on the shelf: its changes stand here for every instrument.</p></Empty>
-          : <Chart height={heatHeight(group.instruments.length, ROW)} label="How hard each change is on each instrument; the table below says the same" option={heatOption(trouble.changes, trouble.rows.map((r) => instrumentOf(r.instrument).name), trouble.rows.map((r) => r.costs), (row, change, cost) => `${row}, ${change}: ${cost.toFixed(1)}`)} />}
+      <Figure title="Where it is hard" name="trouble" table={trouble.value === undefined ? undefined : troubleRows(trouble.value)} said="The hardest changes of what was set, named as they sound; the darker, the harder for the instrument">
+        <WorkedOut sum={trouble} what="What is hard">{(worked) => (worked.changes.length === 0 ? <Empty title="Nothing to weigh yet"><p>Put a line on the shelf: its changes stand here for every instrument.</p></Empty>
+          : <Chart height={heatHeight(group.instruments.length, ROW)} label="How hard each change is on each instrument; the table below says the same" option={heatOption(worked.changes, worked.rows.map((r) => instrumentOf(r.instrument).name), worked.rows.map((r) => r.costs), (row, change, cost) => `${row}, ${change}: ${cost.toFixed(1)}`)} />)}</WorkedOut>
       </Figure>
-      <Figure title="Ready for what" name="readiness" table={ready} said="Pupils who know every note of a line, who lack one or two, who lack more, and whose instrument cannot play it">
+      <Figure title="Ready for what" name="readiness" table={ready.value} said="Pupils who know every note of a line, who lack one or two, who lack more, and whose instrument cannot play it">
         {pupils.length === 0 || lines.length === 0 ? <p className="text-secondary">With pupils on the list and lines on the shelf, who is ready for which stands here.</p>
-          : <Chart height={Math.min(12, ready.rows.length) * ROW + 60} label="How many pupils are ready for each line; the table below says the same" option={readyOption(ready)} />}
+          : <WorkedOut sum={ready} what="Who is ready">{(worked) => <Chart height={Math.min(12, worked.rows.length) * ROW + 60} label="How many pupils are ready for each line; the table below says the same" option={readyOption(worked)} />}</WorkedOut>}
       </Figure>
     </div>
   );
 }
+
+const troubleRows = ({ changes, rows }: ClassTrouble): ChartTable => ({ heads: ['Instrument', ...changes], rows: rows.map((r) => [instrumentOf(r.instrument).name, ...r.costs.map((c) => Math.round(c * 10) / 10)]) });
 
 function Figure({ title, name, said, table, children }: { readonly title: string; readonly name: string; readonly said: string; readonly table: ChartTable | undefined; readonly children: ReactNode }) {
   return (

@@ -1,5 +1,5 @@
 import type { ClassView } from '@cifra/contract';
-import { type ClassTrouble, instrumentOf, type Player, playersReady, readinessKind, realize, sectionals, type Teaching, whatNext } from '@cifra/core';
+import { type ClassTrouble, instrumentOf, realize, sectionals, whatNext } from '@cifra/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useFigures } from '../figures/loadFigures';
@@ -12,10 +12,13 @@ import { reasonsWords } from '../words/classWords';
 import { todayIso } from '../words/pageWords';
 import { SECTION_WORDS } from '../words/sectionWords';
 import { list } from '../words/spoken';
-import { playersOf, troubleTable } from './chartData';
+import type { ClassQuestions } from './classSums';
+import { playersOf, weighedLines } from './chartData';
 import { LessonPlan } from './LessonPlan';
 import type { ClassRecords } from './useClassRecords';
+import { useClassSum } from './useClassSum';
 import { WithRecords } from './WithRecords';
+import { WorkedOut } from './WorkedOut';
 import { pupilRecords } from './workPlan';
 
 /** Who needs help with what, who is ready for more, who could sit together, and the next lesson: worked out from what is set and written down, each with its reason. */
@@ -32,9 +35,9 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
   const recorded = useMemo(() => pupilRecords(pupils, work, log, practice), [pupils, work, log, practice]);
   const steps = useMemo(() => whatNext(recorded, today), [recorded, today]);
   const groups = useMemo(() => sectionals(recorded, steps), [recorded, steps]);
-  const ready = useMemo(() => readyFor(lines.filter((l) => !work.some((w) => w.exerciseId === l.id)), playersOf(pupils, group), teaching), [lines, work, pupils, group, teaching]);
+  const ready = useClassSum('readyFor', group.instruments, useMemo((): ClassQuestions['readyFor'] => [lines.filter((l) => !work.some((w) => w.exerciseId === l.id)), playersOf(pupils, group), teaching], [lines, work, pupils, group, teaching]));
   const met = useMemo(() => keysMet(lines, work), [lines, work]);
-  const trouble = useMemo(() => troubleTable(lines, work, group, teaching), [lines, work, group, teaching]);
+  const trouble = useClassSum('troubleTable', group.instruments, useMemo((): ClassQuestions['troubleTable'] => [weighedLines(lines, work), group, teaching], [lines, work, group, teaching]));
   const due = work.filter((w) => w.due >= today).sort((a, b) => (a.due < b.due ? -1 : 1))[0] ?? work[0];
   const [chosen, setChosen] = useState<string>();
   const [everybody, setEverybody] = useState(false);
@@ -67,15 +70,15 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
         <section aria-label="The whole class" className="print:hidden">
           <h2 className="mb-1 text-[19px]">The whole class</h2>
           <p>Keys met so far, as they sound: {list(met)}.</p>
-          {trouble.changes.length > 0 && <p>Hardest changes in what was set, as they sound: {hardest(trouble, HARDEST).join('; ')}.</p>}
+          <WorkedOut sum={trouble} what="The hardest changes">{(worked) => worked.changes.length > 0 && <p>Hardest changes in what was set, as they sound: {hardest(worked, HARDEST).join('; ')}.</p>}</WorkedOut>
         </section>
       )}
-      {ready.length > 0 && (
+      <WorkedOut sum={ready} what="Who is ready for which line">{(worked) => worked.length > 0 && (
         <section aria-label="Ready for" className="print:hidden">
           <h2 className="mb-1 text-[19px]">Ready for</h2>
-          <ul className="space-y-1.5">{ready.map(({ line: l, all, ids, nearly }) => <li key={l.id}><Link to={`/exercises/${l.id}/read`} className="font-semibold hover:text-accent">{l.title}</Link>: {all ? 'the whole class' : ids.length > 6 ? `${ids.length} of ${pupils.length} pupils` : list(ids.map(nameOf))}{nearly > 0 ? `; ${nearly} more with one or two new notes` : ''}</li>)}</ul>
+          <ul className="space-y-1.5">{worked.map(({ id, title, all, ids, nearly }) => <li key={id}><Link to={`/exercises/${id}/read`} className="font-semibold hover:text-accent">{title}</Link>: {all ? 'the whole class' : ids.length > 6 ? `${ids.length} of ${pupils.length} pupils` : list(ids.map(nameOf))}{nearly > 0 ? `; ${nearly} more with one or two new notes` : ''}</li>)}</ul>
         </section>
-      )}
+      )}</WorkedOut>
       {line !== undefined && (
         <div>
           <div className="mb-4 flex flex-wrap items-end gap-3 border-t border-line pt-5 print:hidden"><h2 className="mr-auto text-[19px]">The next lesson</h2><SelectField id="plan-line" label="With which line" hideLabel className="w-72" value={line.id} onChange={(e) => setChosen(e.target.value)}>{lines.map((l) => <option key={l.id} value={l.id}>{l.title}</option>)}</SelectField></div>
@@ -105,15 +108,5 @@ function hardest({ changes, rows }: ClassTrouble, most: number): readonly string
   });
 }
 
-const MOST_LINES = 8;
 /** So many stand there before the others are asked for. */
 const SHOWN = 8;
-
-/** Lines that are not set yet and for which somebody is ready, the most pupils first. */
-function readyFor(lines: ClassRecords['lines'], players: readonly Player[], teaching: Teaching): { readonly line: ClassRecords['lines'][number]; readonly all: boolean; readonly ids: readonly string[]; readonly nearly: number }[] {
-  return lines.map((line) => {
-    const fits = playersReady(line.document, players, teaching);
-    const ids = fits.filter((f) => readinessKind(f) === 'ready').map((f) => f.id);
-    return { line, ids, all: ids.length === players.length, nearly: fits.filter((f) => readinessKind(f) === 'nearly').length };
-  }).filter((r) => r.ids.length > 0).sort((a, b) => b.ids.length - a.ids.length).slice(0, MOST_LINES);
-}

@@ -1,5 +1,5 @@
-import { type ClassPlanDto, type ClassView, type MetEntryDto, notesKnown, type WorkView } from '@cifra/contract';
-import { instrumentOf, type InstrumentId, type Introduction, isSetFor, knownNotes, newNotes, scheduleOf, type Teaching } from '@cifra/core';
+import { type ClassPlanDto, type ClassView, type MetEntryDto, notesKnown } from '@cifra/contract';
+import { instrumentOf, type InstrumentId, type Introduction, knownNotes, scheduleOf } from '@cifra/core';
 import { Check } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { removeMet, saveMet, savePlan } from '../api/classResources';
@@ -10,49 +10,25 @@ import { useNotice } from '../ui/Notices';
 import { dayWords, todayIso } from '../words/pageWords';
 import { writtenNote } from '../words/noteLabel';
 import { list } from '../words/spoken';
+import type { ClassQuestions } from './classSums';
 import { readNotes } from './readNotes';
 import type { ClassRecords } from './useClassRecords';
+import { useClassSum } from './useClassSum';
 import { WithRecords } from './WithRecords';
+import { WorkedOut } from './WorkedOut';
 
 /** What each instrument knows, what was new in what was set, and when which note comes. */
 export function NotesTab({ group }: { readonly group: ClassView }) {
   return <WithRecords group={group} what="The notes">{(records) => <Notes group={group} records={records} />}</WithRecords>;
 }
 
-interface FreshWork {
-  readonly work: WorkView;
-  readonly entries: readonly MetEntryDto[];
-  /** The same for those alone who had it. */
-  readonly own: readonly MetEntryDto[];
-  readonly without: readonly string[];
-}
-
-/** What was set and is due, with its notes that are not known yet. */
-function freshWork(group: ClassView, { pupils, work, log, lines }: ClassRecords, teaching: Teaching, today: string): FreshWork[] {
-  const known = knownNotes(group.known);
-  return work.filter((w) => w.due <= today).flatMap((w): FreshWork[] => {
-    const line = lines.find((l) => l.id === w.exerciseId);
-    const players = pupils.filter((p) => isSetFor(w, p));
-    if (line === undefined) return [];
-    const instruments = group.instruments.filter((i) => players.some((p) => p.instrument === i || p.second === i));
-    const entries = newNotes(line.document, instruments, teaching, (id) => known[id]);
-    if (entries.length === 0) return [];
-    const lacking = players.filter((p) => !log.some((l) => l.workId === w.id && l.pupilId === p.id && l.done));
-    const own = players.filter((p) => !lacking.includes(p)).flatMap((p) => {
-      const entry = entries.find((e) => e.instrument === p.instrument);
-      const have = new Set(notesKnown(p, group, p.instrument));
-      const notes = (entry?.notes ?? []).filter((n) => !have.has(n));
-      return notes.length === 0 ? [] : [{ pupilId: p.id, instrument: p.instrument, notes }];
-    });
-    return [{ work: w, entries, own, without: lacking.map((p) => p.name) }];
-  });
-}
-
 function Notes({ group, records }: { readonly group: ClassView; readonly records: ClassRecords }) {
   const teaching = useTeaching(group);
   const notice = useNotice();
   const today = todayIso();
-  const fresh = useMemo(() => freshWork(group, records, teaching, today), [group, records, teaching, today]);
+  const { pupils, work: set, log, lines } = records;
+  const question = useMemo((): ClassQuestions['freshWork'] => [group, { pupils, work: set, log, lines }, teaching, today], [group, pupils, set, log, lines, teaching, today]);
+  const sum = useClassSum('freshWork', group.instruments, question);
   const confirm = async (exerciseId: string, entries: readonly MetEntryDto[], words: string) => {
     try {
       const batch = await saveMet(group.id, { day: today, exerciseId, entries: [...entries] });
@@ -65,7 +41,7 @@ function Notes({ group, records }: { readonly group: ClassView; readonly records
     <div className="mx-auto max-w-5xl space-y-8">
       <section aria-label="New in what was set">
         <h2 className="mb-1 text-[19px]">New in what was set</h2>
-        {fresh.length === 0 ? <p className="text-secondary">Nothing waits: every note of what was due has been met. Notes of a line count as met once you say so, here or beside its page.</p> : (
+        <WorkedOut sum={sum} what="What is new">{(fresh) => (fresh.length === 0 ? <p className="text-secondary">Nothing waits: every note of what was due has been met. Notes of a line count as met once you say so, here or beside its page.</p> : (
           <ul className="divide-y divide-line border-y border-line">
             {fresh.map(({ work, entries, own, without }) => (
               <li key={work.id} className="flex flex-wrap items-start gap-3 py-3">
@@ -75,7 +51,7 @@ function Notes({ group, records }: { readonly group: ClassView; readonly records
               </li>
             ))}
           </ul>
-        )}
+        ))}</WorkedOut>
       </section>
       <section aria-label="Known notes">
         <h2 className="mb-1 text-[19px]">Known notes</h2>

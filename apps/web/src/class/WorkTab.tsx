@@ -16,7 +16,8 @@ import { barsWords, dueWords, workForWords } from '../words/classWords';
 import { dayWords, FADE_WORDS, todayIso } from '../words/pageWords';
 import { RUNG_WORDS } from '../words/practiseWords';
 import { SECTION_WORDS } from '../words/sectionWords';
-import { aheadOfSchedule } from './aheadOfSchedule';
+import type { ClassQuestions } from './classSums';
+import { useClassSum } from './useClassSum';
 import { byWeeks, workCalendar } from './workPlan';
 
 const FOR_WORDS: Readonly<Record<SetFor, string>> = { class: 'the whole class', section: 'a section', pupils: 'some pupils' };
@@ -30,7 +31,8 @@ export function WorkTab({ group }: { readonly group: ClassView }) {
   const { data: plan } = usePlan(group.id);
   const { data: shelf } = useShelf();
   const teaching = useTeaching(group);
-  const ahead = useMemo(() => aheadOfSchedule(data ?? [], shelf ?? [], pupils ?? [], plan, group, teaching), [data, shelf, pupils, plan, group, teaching]);
+  const question = useMemo((): ClassQuestions['aheadOfSchedule'] => [data ?? [], shelf ?? [], pupils ?? [], plan, group, teaching], [data, shelf, pupils, plan, group, teaching]);
+  const { value: ahead } = useClassSum('aheadOfSchedule', group.instruments, question);
   const names = useMemo(() => new Map((pupils ?? []).map((p) => [p.id, p.name])), [pupils]);
   if (error !== undefined && data === undefined) return <Failure title="What is set could not be opened" detail={error.message} onRetry={() => void mutate()} />;
   if (data === undefined) return <StaffSkeleton label="Opening what is set" />;
@@ -67,7 +69,7 @@ export function WorkTab({ group }: { readonly group: ClassView }) {
                 <div className="min-w-0 flex-1">
                   <p><Link to={`/exercises/${w.exerciseId}/practise`} className="font-semibold hover:text-accent">{w.title}</Link>, {barsWords(w)}, for {forWords(w)}</p>
                   <p className="text-[13px] text-secondary">{[w.rungs.map((r) => RUNG_WORDS[r].toLowerCase()).join(', '), w.goalPercent === undefined ? '' : `at ${w.goalPercent} %`, w.fade === undefined ? '' : `help over ${FADE_WORDS[w.fade]}`, w.note ?? ''].filter((x) => x !== '').join('; ')}</p>
-                  {ahead.get(w.id) !== undefined && <p className="text-[13px] text-fresh">Ahead of the schedule: {ahead.get(w.id)}</p>}
+                  {ahead?.get(w.id) !== undefined && <p className="text-[13px] text-fresh">Ahead of the schedule: {ahead.get(w.id)}</p>}
                 </div>
                 <p className={`shrink-0 text-[13px] ${w.due < today ? 'text-warning' : 'text-secondary'}`}>{w.due < today ? dayWords(w.due) : dueWords(w.due, today)}</p>
                 <Button className="h-8 px-2.5" onClick={() => setEditing(w)}>Change</Button>

@@ -49,9 +49,12 @@ export function readiness(lines: readonly { readonly title: string; readonly doc
 const MOST_LINES = 12;
 const MOST_CHANGES = 14;
 
-/** What is hard in the lines that were set, instrument by change; without any, in the newest lines of the shelf. */
-export function troubleTable(lines: readonly { readonly id: string; readonly document: Exercise }[], work: readonly WorkView[], group: Pick<ClassView, 'known' | 'instruments'>, teaching: Teaching): ClassTrouble {
+/** The lines in which trouble is looked for: those that were set; without any, the newest of the shelf. */
+export function weighedLines<L extends { readonly id: string }>(lines: readonly L[], work: readonly WorkView[]): L[] {
   const set = new Set(work.map((w) => w.exerciseId));
-  const chosen = (set.size === 0 ? lines : lines.filter((l) => set.has(l.id))).slice(0, MOST_LINES);
-  return classTrouble(chosen.map((l) => l.document), group.instruments, teaching, knownNotes(group.known), MOST_CHANGES);
+  return (set.size === 0 ? lines : lines.filter((l) => set.has(l.id))).slice(0, MOST_LINES);
 }
+
+/** What is hard in some lines, instrument by change. */
+export const troubleTable = (lines: readonly { readonly document: Exercise }[], group: Pick<ClassView, 'known' | 'instruments'>, teaching: Teaching): ClassTrouble =>
+  classTrouble(lines.map((l) => l.document), group.instruments, teaching, knownNotes(group.known), MOST_CHANGES);

@@ -5,7 +5,7 @@ import '@cifra/core/figures/all';
 import { line as lineOf } from '@cifra/core/testing';
 import { reasonsWords } from '../words/classWords';
 import { aheadOfSchedule } from './aheadOfSchedule';
-import { notesOverTime, playersOf, readiness, tempoOverTime, troubleTable } from './chartData';
+import { notesOverTime, playersOf, readiness, tempoOverTime, troubleTable, weighedLines } from './chartData';
 import { readHolidays } from './readHolidays';
 import { readNotes } from './readNotes';
 import { toWash } from './toWash';
@@ -67,8 +67,8 @@ describe('charts', () => {
   });
   it('weigh what was set, else what is on the shelf', () => {
     const other = { id: 'e2', document: { ...line, source: { ...line.source, measures: line.source.measures.map((m) => ({ ...m, events: m.events.slice(0, 2) })) } } };
-    expect(troubleTable([...lines, other], [work({ exerciseId: 'e2' })], CLASS, DEFAULT_TEACHING).changes).toEqual(['B♭–C']);
-    expect(troubleTable(lines, [], CLASS, DEFAULT_TEACHING).changes).toEqual(expect.arrayContaining(['B♭–C', 'C–D', 'D–E']));
+    expect(troubleTable(weighedLines([...lines, other], [work({ exerciseId: 'e2' })]), CLASS, DEFAULT_TEACHING).changes).toEqual(['B♭–C']);
+    expect(troubleTable(weighedLines(lines, []), CLASS, DEFAULT_TEACHING).changes).toEqual(expect.arrayContaining(['B♭–C', 'C–D', 'D–E']));
   });
 });
 
