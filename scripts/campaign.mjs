@@ -17,6 +17,8 @@ const KILLS = Number(process.env.CIFRA_KILLS ?? 1000);
 const SECOND = 1000;
 const FIRST_PORT = 4500;
 const LOOK_EVERY = 25;
+/** One link writes here for hundreds of pupils: how often it may is no matter of this trial. */
+const CIFRA_LINK_REQUESTS = '1000000';
 const wanted = process.argv.slice(2);
 
 const say = (words) => process.stdout.write(`${words}\n`);
@@ -100,8 +102,8 @@ async function world({ folder, settings = {}, databasePort, serverUrl = (url) =>
   const url = postgres.urlOf('campaign');
   const port = await findPort(FIRST_PORT);
   const base = `http://127.0.0.1:${port}`;
-  const told = { ...process.env, DATABASE_URL: serverUrl(url), PORT: String(port), CIFRA_DEMO: '1', LOG_LEVEL: process.env.LOG_LEVEL ?? 'silent', ...env };
-  let server = await startServer({ databaseUrl: url, port, demo: true, env: { DATABASE_URL: url, LOG_LEVEL: 'silent' } });
+  const told = { ...process.env, DATABASE_URL: serverUrl(url), PORT: String(port), CIFRA_DEMO: '1', CIFRA_LINK_REQUESTS, LOG_LEVEL: process.env.LOG_LEVEL ?? 'silent', ...env };
+  let server = await startServer({ databaseUrl: url, port, demo: true, env: { DATABASE_URL: url, CIFRA_LINK_REQUESTS, LOG_LEVEL: 'silent' } });
   // A trial that fails leaves nothing behind.
   const gone = (child) => new Promise((r) => { if (child.exitCode !== null || child.signalCode !== null) r(); else child.once('exit', r); });
   if (serverUrl(url) !== url || Object.keys(env).length > 0) {

@@ -8,7 +8,6 @@ const PUPIL_PAUSE_MS = 4000;
 const TEACHER_PAUSE_MS = 2500;
 const WANTED_READ_MS = 250;
 const WANTED_SAVE_MS = 400;
-const LINKS = 30;
 const SECOND = 1000;
 
 const at = (sorted, share) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
@@ -22,9 +21,9 @@ export async function benchLoad() {
     const pupils = await json(`/api/classes/${group.id}/pupils`);
     const exercises = await json('/api/exercises');
     const links = [];
-    for (let i = 0; i < LINKS; i++) {
+    for (let i = 0; i < PUPILS; i++) {
       const pupil = pupils[i % pupils.length];
-      links.push((await json('/api/links', { method: 'POST', body: JSON.stringify({ exerciseId: exercises[i % exercises.length].id, classId: group.id, instrument: pupil.instrument, pupilId: pupil.id, days: 7 }) })).token);
+      links.push((await json('/api/links', { method: 'POST', body: JSON.stringify({ exerciseId: exercises[Math.floor(i / pupils.length) % exercises.length].id, classId: group.id, instrument: pupil.instrument, pupilId: pupil.id, days: 7 }) })).token);
     }
     // A line for each teacher, so that nobody overtakes another.
     const own = [];

@@ -12,6 +12,7 @@ import { LinkModule } from './link/link.module';
 import { SetModule } from './pages/set.module';
 import { PartModule } from './part/part.module';
 import { PracticeModule } from './practice/practice.module';
+import { PresenceModule } from './presence/presence.module';
 import { PlanModule } from './plan/plan.module';
 import { ReportModule } from './report/report.module';
 import { RetentionModule } from './retention/retention.service';
@@ -31,7 +32,7 @@ export class AppModule {
       imports: [
         { module: SettingsModule, global: true, providers: [{ provide: SETTINGS, useValue: settings }], exports: [SETTINGS] },
         LoggerModule.forRoot({ pinoHttp: { level: settings.logLevel, redact: ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'], autoLogging: { ignore: (r) => r.url === '/health' || r.url?.startsWith('/assets') === true } } }),
-        DatabaseModule, JobsModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, ClassModule, ReadingModule, PartModule, ChartModule, LinkModule, PracticeModule, WorkModule, PlanModule, ReportModule, RetentionModule, AccountModule, SetModule,
+        DatabaseModule, JobsModule, WorkerModule, HealthModule, AuthModule, ExerciseModule, PresenceModule, ClassModule, ReadingModule, PartModule, ChartModule, LinkModule, PracticeModule, WorkModule, PlanModule, ReportModule, RetentionModule, AccountModule, SetModule,
       ],
       providers: [{ provide: APP_FILTER, useClass: RefusalFilter }, Closing],
     };

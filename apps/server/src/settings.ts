@@ -11,7 +11,12 @@ export interface Settings {
   readonly tls: boolean;
   readonly webFolder: string;
   readonly logLevel: string;
+  /** How often one pupil's link may be asked for in a minute; a class's five times as often. */
+  readonly linkRequests: number;
 }
+
+/** A pupil who practises tells of it every four seconds at most. */
+export const LINK_REQUESTS = 120;
 
 export function readSettings(env: NodeJS.ProcessEnv): Settings {
   const databaseUrl = env.DATABASE_URL;
@@ -24,6 +29,7 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     tls: env.CIFRA_TLS === '1',
     webFolder: resolve(env.CIFRA_WEB ?? join(__dirname, '../../web/dist')),
     logLevel: env.LOG_LEVEL ?? 'info',
+    linkRequests: Number(env.CIFRA_LINK_REQUESTS ?? LINK_REQUESTS),
   };
 }
 

@@ -25,6 +25,14 @@ export interface SignInOptions {
   readonly demo: boolean;
 }
 
+/** Who else has a line open. */
+export interface PresenceView {
+  /** Other windows, on this machine or another. */
+  readonly others: number;
+  /** The version that stands. */
+  readonly version: number;
+}
+
 export interface ExerciseView {
   readonly id: string;
   readonly title: string;

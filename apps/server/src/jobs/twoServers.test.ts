@@ -1,10 +1,12 @@
 import 'reflect-metadata';
 import { type ChildProcess, spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { createServer, request as send, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
-import type { ClassView, ExerciseView, LinkView, SetView } from '@cifra/contract';
+import type { ClassView, ExerciseView, LinkView, PresenceView, SetView } from '@cifra/contract';
 import request from 'supertest';
+import { LINK_REQUESTS } from '../settings';
 import { startTestServer, type TestServer } from '../testing/testServer';
 
 /*
@@ -91,6 +93,15 @@ describe('two servers on one database', () => {
     for (let i = 0; i < 2; i++) await agent().get(`/api/links/open/${link.token}`).expect(200);
     await mara.delete(`/api/links/${link.id}`).expect(204);
     for (let i = 0; i < 2; i++) await agent().get(`/api/links/open/${link.token}`).expect(404);
+    // What is open where is known to both, and so is how often a link was asked for.
+    const windows = [randomUUID(), randomUUID(), randomUUID()];
+    const others = [];
+    for (const w of windows) others.push(((await mara.put(`/api/exercises/${line.id}/windows/${w}`).expect(200)).body as PresenceView).others);
+    expect(others).toEqual([0, 1, 2]);
+    const often = (await mara.post('/api/links').send({ exerciseId: line.id, classId: group?.id, instrument: 'flute', days: 7 }).expect(201)).body as LinkView;
+    for (let i = 0; i < 2; i++) await agent().get(`/api/links/open/${often.token}`).expect(200);
+    await world.sql(`update request_counts set points = $1 where key = $2`, [5 * LINK_REQUESTS, `class link:${often.id}`]);
+    for (let i = 0; i < 2; i++) await agent().get(`/api/links/open/${often.token}`).expect(429);
     // Eight wrong passwords, four at each: the ninth has to wait at either.
     for (let i = 0; i < 8; i++) await agent().post('/api/session').send({ email: 'somebody@school.example', password: 'wrong' }).expect(401);
     for (let i = 0; i < 2; i++) await agent().post('/api/session').send({ email: 'somebody@school.example', password: 'wrong' }).expect(429);

@@ -5,7 +5,8 @@ import { ExerciseModule } from '../exercise/exercise.module';
 import { WorkModule } from '../work/work.module';
 import { LinkController } from './link.controller';
 import { LinkRepository } from './link.repository';
+import { LinkLimit } from './linkLimit';
 import { LinkService } from './link.service';
 
-@Module({ imports: [ExerciseModule, ClassModule, AuthModule, WorkModule], controllers: [LinkController], providers: [LinkService, LinkRepository], exports: [LinkService] })
+@Module({ imports: [ExerciseModule, ClassModule, AuthModule, WorkModule], controllers: [LinkController], providers: [LinkService, LinkRepository, LinkLimit], exports: [LinkService] })
 export class LinkModule {}

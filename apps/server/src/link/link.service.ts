@@ -11,6 +11,7 @@ import { notFound, Refusal } from '../refusal/refusal';
 import { WorkRepository } from '../work/work.repository';
 import type { PageCopy } from '../worker/task';
 import { LinkRepository, type LinkRow, linkView } from './link.repository';
+import { LinkLimit } from './linkLimit';
 
 const DAY = 24 * 3600_000;
 /** 144 bits: nobody guesses it. */
@@ -35,6 +36,7 @@ function lineFor({ partChoices, notTaken: _n, ...line }: Exercise, instrument: I
 export class LinkService {
   constructor(
     private readonly links: LinkRepository, private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly teachers: AuthRepository, private readonly work: WorkRepository,
+    private readonly limit: LinkLimit,
   ) {}
 
   async list(t: TeacherRow, exerciseId: string): Promise<LinkView[]> {
@@ -65,7 +67,7 @@ export class LinkService {
 
   /**
    * What a link shows: its own part, without a word of the class, other pupils or other parts.
-   * @throws Refusal not-found for a link that never was, is revoked or is over, all alike; too-many-attempts for an address that tries links
+   * @throws Refusal not-found for a link that never was, is revoked or is over, all alike; too-many-attempts for an address that tries links, and for a link that is asked for too often
    */
   async open(token: string, address: string, today: string): Promise<OpenedLinkView> {
     const { row } = await this.admit(token, address);
@@ -86,6 +88,7 @@ export class LinkService {
       await this.teachers.addFailure([subject], new Date(Date.now() - DAY));
       throw new Refusal('not-found', OPENS_NOTHING);
     }
+    await this.limit.count(found.row);
     return found;
   }
 

@@ -1,4 +1,5 @@
-import type { ClassView, ExerciseView, LinkView, OpenedLinkView, PupilView } from '@cifra/contract';
+import type { ClassView, ExerciseView, LinkView, OpenedLinkView, PupilView, RefusalView } from '@cifra/contract';
+import { LINK_REQUESTS } from '../settings';
 import { openDemoClass } from '../testing/demoClass';
 import type { TestServer } from '../testing/testServer';
 
@@ -65,6 +66,20 @@ describe('a pupil\'s link', () => {
     await mara.post('/api/links').send({ exerciseId: kite.id, classId: group.id, instrument: 'trumpet', days: 7, pupilId: kite.id }).expect(404);
     expect(((await mara.get(`/api/links?exercise=${kite.id}`).expect(200)).body as LinkView[]).map((l) => l.id)).toContain(link.id);
     await open(link.token).expect(200);
+  });
+
+  it('can be asked for as often as a pupil needs it, and a class\'s more often; no other link suffers', async () => {
+    const pupil = ((await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).find((p) => p.instrument === 'trumpet');
+    const [own, ofClass] = [await make({ pupilId: pupil?.id }), await make()];
+    const asked = async (token: string, times: number): Promise<number[]> => (await Promise.all(Array.from({ length: times }, () => open(token)))).map((r) => r.status);
+    expect(new Set(await asked(own.token, LINK_REQUESTS))).toEqual(new Set([200]));
+    const refused = await open(own.token).expect(429);
+    expect((refused.body as RefusalView).detail).toBe('This link is asked for too often. Wait a minute, then open it again.');
+    await server.agent().put(`/api/links/open/${own.token}/practice`).send({ rungs: [], bestPercent: 0, cleanRuns: 0, peeks: 0, minutes: 0 }).expect(429);
+    expect(new Set(await asked(ofClass.token, LINK_REQUESTS + 1))).toEqual(new Set([200]));
+    // When its minute is over it opens again.
+    await server.sql('update request_counts set expire = 0');
+    await open(own.token).expect(200);
   });
 
   // Last: the address that tries links has to wait, also for one that is open.

@@ -9,7 +9,7 @@ import { migrateDatabase } from '../db/migrate';
 import { hashPassword } from '../auth/password';
 import { demoExercise, seedDemo } from '../demo/seed';
 import { DEMO_TUNES } from '../demo/tunes.data';
-import type { Settings } from '../settings';
+import { LINK_REQUESTS, type Settings } from '../settings';
 
 export const PASSWORD = 'a quiet slow ferry';
 
@@ -35,7 +35,7 @@ export async function startTestServer(change: Partial<Settings> = {}): Promise<T
   await admin.query(`create database ${name}`);
   const databaseUrl = base.replace(/\/[^/]*$/, `/${name}`);
   await migrateDatabase(databaseUrl);
-  const settings: Settings = { databaseUrl, port: 0, host: '127.0.0.1', demo: true, tls: false, webFolder: '/nowhere', logLevel: 'silent', ...change };
+  const settings: Settings = { databaseUrl, port: 0, host: '127.0.0.1', demo: true, tls: false, webFolder: '/nowhere', logLevel: 'silent', linkRequests: LINK_REQUESTS, ...change };
   if (settings.demo) await seedDemo(databaseUrl);
   const app = await createServer(settings);
   const sql = async (text: string, values: unknown[] = []) => {

@@ -54,6 +54,8 @@ export const get = <T>(path: string): Promise<T> => json<T>(path, {});
 export const post = <T>(path: string, body?: unknown): Promise<T> => json<T>(path, body === undefined ? { method: 'POST' } : withBody('POST', body));
 export const put = <T>(path: string, body: unknown): Promise<T> => json<T>(path, withBody('PUT', body));
 export const remove = (path: string): Promise<void> => json<void>(path, { method: 'DELETE' });
+/** Deletes something on the way out: the browser sends it even when the page is gone, and nobody waits for the answer. */
+export const removeLeaving = (path: string): void => void fetch(path, { method: 'DELETE', credentials: 'same-origin', keepalive: true }).catch(() => undefined);
 /** Deletes the account whose address is written. */
 export const deleteAccount = (email: string): Promise<void> => json<void>('/api/account', withBody('DELETE', { email }));
 export const postBytes = <T>(path: string, bytes: Blob): Promise<T> => json<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: bytes });

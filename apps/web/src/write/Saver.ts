@@ -58,7 +58,12 @@ export class Saver {
     if (message.kind !== 'saved') {
       this.listener.onOtherWindow();
       if (message.kind === 'here') this.tell({ kind: 'here-too' });
-    } else if (message.version > this.base.version) void this.look();
+    } else this.stands(message.version);
+  }
+
+  /** Hears which version stands on the server. */
+  stands(version: number): void {
+    if (version > this.base.version && this.running === undefined && !this.paused && !this.closed) void this.look();
   }
 
   /** Fetches the newest version; another window has stored one. */

@@ -47,7 +47,7 @@ function Header({ writing, state, instruments }: Props) {
       />
       {linesOf(exercise).length > 1 && <p className="text-[13px] text-secondary">Line {state.line + 1} of {linesOf(exercise).length}</p>}
       <div className="flex flex-wrap items-center gap-2.5 text-[13px]">
-        {state.otherWindow && <p className="flex items-center gap-1.5 text-secondary" title="What is saved there comes here by itself."><MonitorX size={14} aria-hidden />Also open in another window</p>}
+        {(state.otherWindow || state.others > 0) && <p className="flex items-center gap-1.5 text-secondary" title="What is saved there comes here by itself."><MonitorX size={14} aria-hidden />Also open {state.otherWindow ? 'in another window' : 'on another machine'}</p>}
         <p role="status" title={STATUS[status].title} className={`flex items-center gap-1.5 ${status === 'waiting' || status === 'refused' ? 'text-warning' : 'text-secondary'}`}>
           {status === 'saved' ? <Check size={14} aria-hidden /> : status === 'waiting' ? <CloudOff size={14} aria-hidden /> : status === 'refused' ? <CircleAlert size={14} aria-hidden /> : <LoaderCircle size={14} aria-hidden className="animate-spin" />}
           {STATUS[status].words}
@@ -72,4 +72,4 @@ function Header({ writing, state, instruments }: Props) {
 /** Typing changes nothing up here. */
 export const WriteHeader = memo(Header, ({ state: a, ...was }, { state: b, ...is }) =>
   was.writing === is.writing && was.instruments === is.instruments && a.exercise.source.title === b.exercise.source.title && a.exercise.owner === b.exercise.owner && a.lens.page === b.lens.page
-  && a.status === b.status && a.line === b.line && linesOf(a.exercise).length === linesOf(b.exercise).length && a.otherWindow === b.otherWindow);
+  && a.status === b.status && a.line === b.line && linesOf(a.exercise).length === linesOf(b.exercise).length && a.otherWindow === b.otherWindow && a.others === b.others);

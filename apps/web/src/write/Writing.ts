@@ -5,6 +5,7 @@ import {
 } from '@cifra/core';
 import { dequal } from 'dequal';
 import { type Draft, keepDraft, type Step } from './drafts';
+import { Presence } from './Presence';
 import { Saver, type Saved, type SaveStatus } from './Saver';
 
 /** Everything that the place shows. A new object after each change. */
@@ -25,6 +26,8 @@ export interface WritingState {
   readonly conflict?: { readonly mine: Exercise; readonly theirs: ExerciseView; readonly base: Exercise };
   /** The same exercise is open in another window of this browser. */
   readonly otherWindow: boolean;
+  /** In how many other windows, here or on other machines, the server knows it to be open. */
+  readonly others: number;
 }
 
 export interface WritingStart {
@@ -51,6 +54,7 @@ export class Writing {
   private steps: Step[] = [];
   private done = 0;
   private readonly saver: Saver;
+  private readonly presence: Presence;
   private keeping: Promise<void> = Promise.resolve();
   private keepTimer: ReturnType<typeof setTimeout> | undefined;
   private unkept: { readonly index: number; readonly step: Step }[] = [];
@@ -66,7 +70,7 @@ export class Writing {
     const kept = draft?.draft;
     const exercise = stored.document;
     this.state = {
-      exercise, line: 0, caret: endOf(exercise, 0), pen: FIRST_PEN, lens: lensOf(exercise, exercise.owner, teaching), status: 'saved', canUndo: false, canRedo: false, otherWindow: false,
+      exercise, line: 0, caret: endOf(exercise, 0), pen: FIRST_PEN, lens: lensOf(exercise, exercise.owner, teaching), status: 'saved', canUndo: false, canRedo: false, otherWindow: false, others: 0,
     };
     this.saver = new Saver(stored, {
       onStatus: (status) => this.set({ status }),
@@ -77,6 +81,10 @@ export class Writing {
       },
       onConflict: (theirs) => this.bringIn(theirs),
       onOtherWindow: () => this.set({ otherWindow: true }),
+    });
+    this.presence = new Presence(stored.id, ({ others, version }) => {
+      this.set({ others, ...(others === 0 ? { otherWindow: false } : {}) });
+      this.saver.stands(version);
     });
     if (draft !== undefined && kept !== undefined) this.resume(kept, draft.steps, stored);
   }
@@ -294,6 +302,7 @@ export class Writing {
   };
   close = (): void => {
     if (this.keepTimer !== undefined) this.keepNow();
+    this.presence.close();
     this.saver.close();
   };
   saved = (): Saved => this.saver.base;

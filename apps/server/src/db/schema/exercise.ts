@@ -1,5 +1,5 @@
 import type { Exercise } from '@cifra/core';
-import { boolean, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { teachers } from './teacher';
 
 export const exercises = pgTable('exercises', {
@@ -25,3 +25,10 @@ export const revisions = pgTable('revisions', {
   refused: boolean('refused').notNull().default(false),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 }, (t) => [index('revisions_exercise').on(t.exerciseId, t.createdAt)]);
+
+/** Which windows have a line open. Not logged: after a crash they say so again within seconds. */
+export const presence = pgTable('presence', {
+  exerciseId: uuid('exercise_id').notNull().references(() => exercises.id, { onDelete: 'cascade' }),
+  windowId: uuid('window_id').notNull(),
+  seenAt: timestamp('seen_at', { withTimezone: true }).notNull().defaultNow(),
+}, (t) => [primaryKey({ columns: [t.exerciseId, t.windowId] })]);

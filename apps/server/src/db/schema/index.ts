@@ -1,7 +1,7 @@
 export { teachers } from './teacher';
-export { sessions, signInFailures } from './session';
+export { requestCounts, sessions, signInFailures } from './session';
 export { classes, pupils } from './class';
-export { exercises, revisions } from './exercise';
+export { exercises, presence, revisions } from './exercise';
 export { links, pageSets } from './pages';
 export { handIns, practice, practiceDays } from './practice';
 export { kit, lessonLog, work } from './work';

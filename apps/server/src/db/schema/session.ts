@@ -1,4 +1,4 @@
-import { index, pgTable, serial, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bigint, index, integer, pgTable, serial, text, timestamp, uuid, varchar } from 'drizzle-orm/pg-core';
 import { teachers } from './teacher';
 
 export const sessions = pgTable('sessions', {
@@ -15,3 +15,11 @@ export const signInFailures = pgTable('sign_in_failures', {
   subject: text('subject').notNull(),
   at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
 }, (t) => [index('sign_in_failures_subject').on(t.subject, t.at)]);
+
+/** How often something was asked for, as rate-limiter-flexible keeps it. Not logged: after a crash it begins anew, and nothing waits for the disk. */
+export const requestCounts = pgTable('request_counts', {
+  key: varchar('key', { length: 255 }).primaryKey(),
+  points: integer('points').notNull().default(0),
+  /** In milliseconds since 1970. */
+  expire: bigint('expire', { mode: 'number' }),
+});
