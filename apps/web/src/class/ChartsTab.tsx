@@ -44,7 +44,7 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
   return (
     <div className="mx-auto max-w-5xl space-y-10">
       <Figure title="Notes known" name="notes known" table={notes} said="How many notes each instrument knew, day by day">
-        {notes.rows.length < 3 ? <p className="text-secondary">Once notes count as met on two days, their number over time stands here.</p> : <Chart height={300} label="Notes known over time on each instrument; the table below says the same" option={notesOption(notes)} />}
+        {notes.rows.length < 3 ? <p className="text-secondary">Once notes count as met on two days, their number over time stands here.</p> : <Chart height={300} label="Notes known over time on each instrument; the table below says the same" option={(narrow) => notesOption(notes, narrow)} />}
       </Figure>
       <Figure title="Tempo towards the goal" name="tempo" table={tempo} said="Slowest, middle and fastest of those for whom it is set, clean in a row">
         {goal === undefined || tempo === undefined ? <p className="text-secondary">Once pupils practise a line that is set with a goal, on links of their own, their way there stands here.</p> : (
@@ -56,11 +56,11 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
       </Figure>
       <Figure title="Where it is hard" name="trouble" table={trouble.value === undefined ? undefined : troubleRows(trouble.value)} said="The hardest changes of what was set, named as they sound; the darker, the harder for the instrument">
         <WorkedOut sum={trouble} what="What is hard">{(worked) => (worked.changes.length === 0 ? <Empty title="Nothing to weigh yet"><p>Put a line on the shelf: its changes stand here for every instrument.</p></Empty>
-          : <Chart height={heatHeight(group.instruments.length, ROW)} label="How hard each change is on each instrument; the table below says the same" option={heatOption(worked.changes, worked.rows.map((r) => instrumentOf(r.instrument).name), worked.rows.map((r) => r.costs), (row, change, cost) => `${row}, ${change}: ${cost.toFixed(1)}`)} />)}</WorkedOut>
+          : <div className="overflow-x-auto"><div className="min-w-[38rem]"><Chart height={heatHeight(group.instruments.length, ROW)} label="How hard each change is on each instrument; the table below says the same" option={heatOption(worked.changes, worked.rows.map((r) => instrumentOf(r.instrument).name), worked.rows.map((r) => r.costs), (row, change, cost) => `${row}, ${change}: ${cost.toFixed(1)}`)} /></div></div>)}</WorkedOut>
       </Figure>
       <Figure title="Ready for what" name="readiness" table={ready.value} said="Pupils who know every note of a line, who lack one or two, who lack more, and whose instrument cannot play it">
         {pupils.length === 0 || lines.length === 0 ? <p className="text-secondary">With pupils on the list and lines on the shelf, who is ready for which stands here.</p>
-          : <WorkedOut sum={ready} what="Who is ready">{(worked) => <Chart height={Math.min(12, worked.rows.length) * ROW + 60} label="How many pupils are ready for each line; the table below says the same" option={readyOption(worked)} />}</WorkedOut>}
+          : <WorkedOut sum={ready} what="Who is ready">{(worked) => <Chart height={Math.min(12, worked.rows.length) * ROW + 60} label="How many pupils are ready for each line; the table below says the same" option={(narrow) => readyOption(worked, narrow)} />}</WorkedOut>}
       </Figure>
     </div>
   );
@@ -103,18 +103,18 @@ function alike({ heads, rows }: ChartTable): { readonly name: string; readonly d
   return [...lines.values()].map(({ names, data }) => ({ data, name: names.length === heads.length - 1 && names.length > 1 ? 'every instrument' : names.length > 2 ? `${names[0] ?? ''} and ${names.length - 1} more` : names.join(', ') }));
 }
 
-const notesOption = (table: ChartTable) => ({
-  ...FONT, grid: { left: 36, right: 170, top: 12, bottom: 28 }, tooltip: { trigger: 'axis' },
-  xAxis: { type: 'time', minInterval: DAY_MS, axisLabel: { color: QUIET } }, yAxis: { type: 'value', minInterval: 1, scale: true, axisLabel: { color: QUIET } },
+const notesOption = (table: ChartTable, narrow: boolean) => ({
+  ...FONT, grid: { left: 36, right: narrow ? 14 : 170, top: 12, bottom: narrow ? 84 : 28 }, tooltip: { trigger: 'axis' }, ...(narrow ? { legend: { bottom: 0, left: 0, itemWidth: 28, textStyle: { color: INK } } } : {}),
+  xAxis: { type: 'time', minInterval: DAY_MS, axisLabel: { color: QUIET, hideOverlap: true } }, yAxis: { type: 'value', minInterval: 1, scale: true, axisLabel: { color: QUIET } },
   series: alike(table).map(({ name, data }, i) => ({
     name, type: 'line', step: 'end', symbol: 'none', data, lineStyle: { color: DEPTHS[i % DEPTHS.length], type: DASHES[Math.floor(i / DEPTHS.length) % DASHES.length], width: 2 }, itemStyle: { color: DEPTHS[i % DEPTHS.length] },
-    endLabel: { show: true, formatter: '{a}', color: INK, fontSize: 11 }, labelLayout: { moveOverlap: 'shiftY' },
+    endLabel: { show: !narrow, formatter: '{a}', color: INK, fontSize: 11 }, labelLayout: { moveOverlap: 'shiftY' },
   })),
 });
 
 const tempoOption = ({ rows }: ChartTable, goal: number) => ({
   ...FONT, grid: { left: 44, right: 80, top: 16, bottom: 28 }, tooltip: { trigger: 'axis' },
-  xAxis: { type: 'time', minInterval: DAY_MS, axisLabel: { color: QUIET } }, yAxis: { type: 'value', axisLabel: { color: QUIET, formatter: '{value} %' } },
+  xAxis: { type: 'time', minInterval: DAY_MS, axisLabel: { color: QUIET, hideOverlap: true } }, yAxis: { type: 'value', axisLabel: { color: QUIET, formatter: '{value} %' } },
   series: ([['slowest', 1, 'dotted', QUIET], ['middle', 2, 'solid', ACCENT], ['fastest', 3, 'dashed', INK]] as const).map(([name, at, type, color], i) => ({
     name, type: 'line', symbol: 'none', data: rows.map((r) => [r[0], r[at]]), lineStyle: { type, color, width: i === 1 ? 3 : 2 }, itemStyle: { color }, endLabel: { show: true, formatter: '{a}', color: INK, fontSize: 11 }, labelLayout: { moveOverlap: 'shiftY' },
     ...(i === 1 ? { markLine: { symbol: 'none', silent: true, lineStyle: { color: INK, type: 'solid', width: 1 }, label: { formatter: 'goal', color: INK, position: 'insideStartTop' }, data: [{ yAxis: goal }] } } : {}),
@@ -123,11 +123,12 @@ const tempoOption = ({ rows }: ChartTable, goal: number) => ({
 
 const READY_LOOK = [{ color: ACCENT }, { color: '#9fd0c8' }, { color: '#dbe1ea' }, { color: '#ffffff', borderColor: QUIET, borderWidth: 1, decal: { symbol: 'rect', dashArrayX: [1, 0], dashArrayY: [2, 5], rotation: -Math.PI / 4, color: QUIET } }];
 
-const readyOption = ({ heads, rows }: ChartTable) => {
+const readyOption = ({ heads, rows }: ChartTable, narrow: boolean) => {
   const shown = rows.slice(0, 12);
+  const left = narrow ? 104 : 150;
   return {
-    ...FONT, grid: { left: 150, right: 24, top: 34, bottom: 24 }, tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } }, legend: { top: 0, left: 150, textStyle: { color: INK } },
-    xAxis: { type: 'value', minInterval: 1, axisLabel: { color: QUIET } }, yAxis: { type: 'category', inverse: true, data: shown.map((r) => String(r[0])), axisTick: { show: false }, axisLabel: { color: INK, width: 140, overflow: 'truncate' } },
+    ...FONT, grid: { left, right: 24, top: narrow ? 58 : 34, bottom: 24 }, tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } }, legend: { top: 0, left: narrow ? 0 : left, textStyle: { color: INK } },
+    xAxis: { type: 'value', minInterval: 1, axisLabel: { color: QUIET } }, yAxis: { type: 'category', inverse: true, data: shown.map((r) => String(r[0])), axisTick: { show: false }, axisLabel: { color: INK, width: left - 10, overflow: 'truncate' } },
     series: READINESS.map((_k, i) => ({ name: heads[i + 1], type: 'bar', stack: 'pupils', barWidth: 16, data: shown.map((r) => r[i + 1] || '-'), itemStyle: READY_LOOK[i] })),
   };
 };

@@ -45,13 +45,18 @@ export function KitTab({ group }: { readonly group: ClassView }) {
     await saveKit(group.id, id, { ...dto, settled: today });
     notice(`${k.what}: ${KIT_WORDS[k.kind].settled}.`, { action: { label: 'Undo', run: () => void saveKit(group.id, id, dto) } });
   });
+  const remove = (k: KitView) => attempt(async () => {
+    const { id, ...dto } = k;
+    await removeKit(group.id, id);
+    notice(`${k.what} is off the list.`, { action: { label: 'Undo', run: () => void saveKit(group.id, undefined, dto) } });
+  });
   const row = (k: KitView) => (
-    <li key={k.id} className="flex items-center gap-3 py-2">
-      <p className="min-w-0 flex-1"><strong className="font-semibold">{k.what}</strong>{k.number === undefined ? '' : `, ${k.number}`}: {nameOf(k.pupilId)}, since {dayWords(k.from)}{k.note === undefined ? '' : `; ${k.note}`}</p>
+    <li key={k.id} className="flex flex-wrap items-center gap-x-3 gap-y-1 py-2">
+      <p className="min-w-0 flex-1 max-sm:basis-full"><strong className="font-semibold">{k.what}</strong>{k.number === undefined ? '' : `, ${k.number}`}: {nameOf(k.pupilId)}, since {dayWords(k.from)}{k.note === undefined ? '' : `; ${k.note}`}</p>
       <p className={`shrink-0 text-[13px] ${k.settled === undefined && k.due !== undefined && k.due < today ? 'text-warning' : 'text-secondary'}`}>{k.settled !== undefined ? `${KIT_WORDS[k.kind].settled} ${dayWords(k.settled)}` : k.due === undefined ? '' : `${KIT_WORDS[k.kind].due} ${dueWords(k.due, today)}`}</p>
       {k.settled === undefined && <Button className="h-8 px-2.5" icon={<Check size={14} aria-hidden />} onClick={() => void settle(k)}>{KIT_WORDS[k.kind].settle}</Button>}
       {k.kind === 'loan' && k.settled === undefined && <Button className="h-8 px-2.5" icon={<Printer size={14} aria-hidden />} onClick={() => setSlip(k)}>Loan slip</Button>}
-      <button type="button" aria-label={`Delete ${k.what}`} onClick={() => void attempt(() => removeKit(group.id, k.id))} className="rounded p-2 text-secondary hover:bg-desk"><Trash2 size={15} aria-hidden /></button>
+      <button type="button" aria-label={`Delete ${k.what}`} onClick={() => void remove(k)} className="rounded p-2 text-secondary hover:bg-desk"><Trash2 size={15} aria-hidden /></button>
     </li>
   );
   return (

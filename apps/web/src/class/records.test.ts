@@ -86,6 +86,7 @@ describe('words about a pupil', () => {
   it('put several reasons of a kind together', () => {
     const late = (exerciseId: string, days: number) => ({ kind: 'overdue' as const, exerciseId, days });
     expect(reasonsWords([late('A', 3), late('B', 9)], (t) => t)).toBe('A is 3 days late; B is 9 days late');
+    expect(reasonsWords([{ kind: 'not-at-home', exerciseId: 'A' }, { kind: 'not-at-home', exerciseId: 'B' }], (t) => t)).toBe('A and B were not opened at home yet');
     expect(reasonsWords([late('A', 3), late('B', 9), late('C', 1), { kind: 'missed-in-a-row', times: 2 }], (t) => t)).toBe('3 lines are late, the longest for 9 days: A, B and C; without the work 2 times in a row');
   });
   it('of a report are only this pupil\'s, of these days', () => {

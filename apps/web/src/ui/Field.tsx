@@ -16,7 +16,7 @@ export function SelectField({ label, hideLabel = false, id, children, className 
   return (
     <div className={className}>
       <label htmlFor={id} className={hideLabel ? 'sr-only' : 'mb-1 block text-[13px] font-medium'}>{label}</label>
-      <select id={id} className={`${BOX} h-9`} {...rest}>{children}</select>
+      <select id={id} className={`${BOX} ${hideLabel ? 'h-9' : 'h-10'}`} {...rest}>{children}</select>
     </div>
   );
 }

@@ -39,11 +39,13 @@ const ONE_BY_ONE = 2;
 export function reasonsWords(reasons: readonly NextReason[], titleOf: (exercise: string) => string): string {
   const late = reasons.filter((r) => r.kind === 'overdue');
   const peeks = reasons.filter((r) => r.kind === 'peeks');
+  const unopened = reasons.filter((r) => r.kind === 'not-at-home');
   const titles = (of: readonly { readonly exerciseId: string }[]): string => list(of.map((r) => titleOf(r.exerciseId)));
   const longest = late.reduce<number>((most, r) => Math.max(most, r.days), 0);
-  const together = (kind: NextReason['kind']): boolean => (kind === 'overdue' ? late : kind === 'peeks' ? peeks : []).length > ONE_BY_ONE;
+  const together = (kind: NextReason['kind']): boolean => (kind === 'not-at-home' ? unopened.length > 1 : (kind === 'overdue' ? late : kind === 'peeks' ? peeks : []).length > ONE_BY_ONE);
   return [
     ...(together('overdue') ? [`${late.length} lines are late, the longest for ${longest} days: ${titles(late)}`] : []),
+    ...(together('not-at-home') ? [`${titles(unopened)} were not opened at home yet`] : []),
     ...reasons.filter((r) => !together(r.kind)).map((r) => reasonWords(r, titleOf)),
     ...(together('peeks') ? [`many peeks in ${titles(peeks)}: drill their figures`] : []),
   ].join('; ');
