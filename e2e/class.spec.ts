@@ -88,7 +88,7 @@ test('an instrument is lent, is late, comes back, and a slip is printed for it',
   await page.getByLabel('Due back').fill(soon(-3));
   await page.getByRole('button', { name: 'Write it down' }).click();
   const late = page.getByRole('region', { name: 'Late' });
-  await expect(late.getByText('due back 3 days late')).toBeVisible();
+  await expect(late.getByText('due back: 3 days late')).toBeVisible();
   await late.getByRole('button', { name: 'Loan slip' }).click();
   await expect(page.getByRole('region', { name: 'Loan slip' })).toContainText('Ada, Kit room');
   await page.getByRole('button', { name: 'Close it' }).click();

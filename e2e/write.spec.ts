@@ -145,6 +145,25 @@ test('two windows: changes of different bars come together, changes of one bar a
   await expect.poll(pitches).toBe(at === page ? 'G-1|A0|B0|C-1' : 'G0|A0|B0|C-1');
 });
 
+test('another machine: it is said that the line is open there, what is saved there comes here, and when it is closed the word goes', async ({ page, browser }) => {
+  const id = await startLine(page, { title: 'Far Desk', signature: '0' });
+  await play(page, '1 g a');
+  await saved(page);
+  const machine = await browser.newContext();
+  const other = await machine.newPage();
+  await openDemo(other);
+  await other.goto(`/exercises/${id}/write`);
+  await expect(other.getByTestId('caret')).toBeVisible({ timeout: 30_000 });
+  await expect(other.getByText('Also open on another machine')).toBeVisible();
+  await expect(page.getByText('Also open on another machine')).toBeVisible({ timeout: 30_000 });
+  await play(other, 'b');
+  await saved(other);
+  await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(3, { timeout: 30_000 });
+  await other.getByRole('link', { name: 'Shelf', exact: true }).click();
+  await expect(page.getByText('Also open on another machine')).toBeHidden({ timeout: 30_000 });
+  await machine.close();
+});
+
 test('a MIDI file is taken on a grid that is chosen, several parts as lines, and a file of our own whole', async ({ page }) => {
   const id = await startLine(page, { title: 'Round Trip', signature: '-1' });
   await play(page, '4ffga 8gagf 2c');

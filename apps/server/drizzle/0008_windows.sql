@@ -1,7 +1,7 @@
 CREATE UNLOGGED TABLE "presence" (
 	"exercise_id" uuid NOT NULL,
 	"window_id" uuid NOT NULL,
-	"seen_at" timestamp with time zone DEFAULT now() NOT NULL,
+	"until" timestamp with time zone NOT NULL,
 	CONSTRAINT "presence_exercise_id_window_id_pk" PRIMARY KEY("exercise_id","window_id")
 );
 --> statement-breakpoint

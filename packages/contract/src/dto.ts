@@ -1,6 +1,6 @@
 import { checkSentence, CLEFS, type Clef, MAX_TEXT_LENGTH, SCHOOL_CHOICES, STAFF_KINDS, type StaffKind, type SchoolOverrides, type SchoolQuestion, type Schools } from '@cifra/core';
 import { Type } from 'class-transformer';
-import { IsEmail, IsIn, IsInt, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, MinLength, ValidateBy, ValidateNested } from 'class-validator';
+import { IsBoolean, IsEmail, IsIn, IsInt, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, MinLength, ValidateBy, ValidateNested } from 'class-validator';
 
 import { PracticeSetupDto } from './practiceDto';
 
@@ -51,6 +51,13 @@ export class SaveExerciseDto extends CreateExerciseDto {
   /** The version that the change was made on. */
   @IsInt() @Min(1)
   version!: number;
+}
+
+/** That a line is open in a window. */
+export class PresenceDto {
+  /** Whether the window is in the background, where it is heard of less often. */
+  @IsBoolean()
+  hidden!: boolean;
 }
 
 /** A school may be left to the layer below: the class's to the teacher's profile, the profile's to the defaults. */

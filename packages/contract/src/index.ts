@@ -1,5 +1,5 @@
 export {
-  CreateExerciseDto, MAX_ABC_LENGTH, PAPER_NAMES, type PaperName, ReadTextDto, SaveExerciseDto, ClefSentencesDto, MAX_SENTENCE_LENGTH, SaveProfileDto, SentencesDto, SchoolsDto, SignInDto,
+  CreateExerciseDto, MAX_ABC_LENGTH, PAPER_NAMES, type PaperName, PresenceDto, ReadTextDto, SaveExerciseDto, ClefSentencesDto, MAX_SENTENCE_LENGTH, SaveProfileDto, SentencesDto, SchoolsDto, SignInDto,
 } from './dto';
 export { PageSetupDto, PlanStepDto, PupilPageDto, RowDto, RowsDto } from './pageDto';
 export { MAX_KNOWN_NOTES } from './checks';

@@ -46,7 +46,7 @@ const RULES: Readonly<Record<string, Rule>> = {
   'post /api/links/open/{token}/hand-ins': { for: 'link', query: () => 'percent=50&summary=told', answers: 204 },
   'get /api/exercises': { for: 'anybody' }, 'post /api/exercises': { for: 'anybody', body: () => ({ title: 'New', document: line.document }), answers: 201 },
   'get /api/exercises/{id}': { for: 'own' }, 'put /api/exercises/{id}': { for: 'own', body: () => ({ version: line.version, title: 'Secret Harbour', document: line.document }) },
-  'put /api/exercises/{id}/windows/{window}': { for: 'own' }, 'delete /api/exercises/{id}/windows/{window}': { for: 'own', answers: 204 },
+  'put /api/exercises/{id}/windows/{window}': { for: 'own', body: () => ({ hidden: false }) }, 'delete /api/exercises/{id}/windows/{window}': { for: 'own', answers: 204 },
   'post /api/exercises/{id}/duplicate': { for: 'own', answers: 201 }, 'get /api/exercises/{id}/revisions': { for: 'own' }, 'get /api/exercises/{id}/revisions/{revision}': { for: 'own' },
   'get /api/exercises/{id}/parts/{instrument}.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` }, 'get /api/exercises/{id}/call-sheet.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` },
   'get /api/exercises/{id}/parts/{instrument}.{format}': { for: 'own' }, 'get /api/exercises/{id}/line.{format}': { for: 'own' },

@@ -96,7 +96,7 @@ describe('two servers on one database', () => {
     // What is open where is known to both, and so is how often a link was asked for.
     const windows = [randomUUID(), randomUUID(), randomUUID()];
     const others = [];
-    for (const w of windows) others.push(((await mara.put(`/api/exercises/${line.id}/windows/${w}`).expect(200)).body as PresenceView).others);
+    for (const w of windows) others.push(((await mara.put(`/api/exercises/${line.id}/windows/${w}`).send({ hidden: false }).expect(200)).body as PresenceView).others);
     expect(others).toEqual([0, 1, 2]);
     const often = (await mara.post('/api/links').send({ exerciseId: line.id, classId: group?.id, instrument: 'flute', days: 7 }).expect(201)).body as LinkView;
     for (let i = 0; i < 2; i++) await agent().get(`/api/links/open/${often.token}`).expect(200);

@@ -1,6 +1,6 @@
-import type { PresenceView } from '@cifra/contract';
-import { Controller, Delete, HttpCode, Param, Put } from '@nestjs/common';
-import { ApiOperation, ApiTags } from '@nestjs/swagger';
+import { PresenceDto, type PresenceView } from '@cifra/contract';
+import { Body, Controller, Delete, HttpCode, Param, Put } from '@nestjs/common';
+import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Teacher } from '../auth/session.guard';
 import { ExerciseService } from '../exercise/exercise.service';
@@ -14,9 +14,9 @@ import { PresenceRepository } from './presence.repository';
 export class PresenceController {
   constructor(private readonly presence: PresenceRepository, private readonly exercises: ExerciseService) {}
 
-  @Put(':window') @ApiOperation({ summary: 'Say that a window has this line open; how many others have, and which version stands' })
-  async seen(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('window', RowId) window: string): Promise<PresenceView> {
-    const view = await this.presence.seen(t.id, id, window);
+  @Put(':window') @ApiOperation({ summary: 'Say that a window has this line open; how many others have, and which version stands' }) @ApiBody({ schema: { $ref: '#/components/schemas/PresenceDto' } })
+  async seen(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('window', RowId) window: string, @Body() { hidden }: PresenceDto): Promise<PresenceView> {
+    const view = await this.presence.seen(t.id, id, window, hidden);
     if (view === undefined) throw notFound('exercise');
     return view;
   }

@@ -4,8 +4,9 @@ import { and, eq, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { presence } from '../db/schema/index';
 
-/** A window in the background is let speak once a minute by its browser. */
-const SEEN_SECONDS = 100;
+/** A window speaks every twelve seconds; in the background its browser lets it speak once a minute. */
+const SEEN_SECONDS = 30;
+const HIDDEN_SECONDS = 100;
 /** More windows of one line than anybody has. */
 const MOST_WINDOWS = 50;
 
@@ -14,13 +15,13 @@ export class PresenceRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
 
   /** Writes down that a window has a teacher's line open; undefined where the line is not the teacher's or not there. */
-  async seen(teacherId: string, exerciseId: string, windowId: string): Promise<PresenceView | undefined> {
-    const since = sql`now() - make_interval(secs => ${SEEN_SECONDS})`;
+  async seen(teacherId: string, exerciseId: string, windowId: string, hidden: boolean): Promise<PresenceView | undefined> {
+    const until = sql`now() + make_interval(secs => ${hidden ? HIDDEN_SECONDS : SEEN_SECONDS})`;
     const { rows } = await this.db.execute<{ version: number; others: number }>(sql`
       with line as (select id, version from exercises where id = ${exerciseId} and teacher_id = ${teacherId} and deleted_at is null),
-        there as (select p.window_id from presence p join line on p.exercise_id = line.id where p.window_id <> ${windowId} and p.seen_at > ${since}),
-        gone as (delete from presence p using line where p.exercise_id = line.id and p.window_id <> ${windowId} and p.seen_at <= ${since}),
-        here as (insert into presence (exercise_id, window_id) select id, ${windowId} from line where (select count(*) from there) < ${MOST_WINDOWS} on conflict (exercise_id, window_id) do update set seen_at = now())
+        there as (select p.window_id from presence p join line on p.exercise_id = line.id where p.window_id <> ${windowId} and p.until > now()),
+        gone as (delete from presence p using line where p.exercise_id = line.id and p.window_id <> ${windowId} and p.until <= now()),
+        here as (insert into presence (exercise_id, window_id, until) select id, ${windowId}, ${until} from line where (select count(*) from there) < ${MOST_WINDOWS} on conflict (exercise_id, window_id) do update set until = excluded.until)
       select line.version, (select count(*)::int from there) as others from line`);
     return rows[0];
   }

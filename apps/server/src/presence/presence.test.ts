@@ -12,7 +12,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const say = async (window: string, id = line.id): Promise<PresenceView> => (await teacher.put(`/api/exercises/${id}/windows/${window}`).expect(200)).body as PresenceView;
+const say = async (window: string, id = line.id, hidden = false): Promise<PresenceView> => (await teacher.put(`/api/exercises/${id}/windows/${window}`).send({ hidden }).expect(200)).body as PresenceView;
 const [desk, phone] = [randomUUID(), randomUUID()];
 
 describe('windows in which a line is open', () => {
@@ -27,7 +27,13 @@ describe('windows in which a line is open', () => {
     await teacher.delete(`/api/exercises/${line.id}/windows/${phone}`).expect(204);
     expect((await say(desk)).others).toBe(0);
     await say(phone);
-    await server.sql(`update presence set seen_at = now() - interval '3 minutes' where window_id = $1`, [phone]);
+    await server.sql(`update presence set until = until - interval '31 seconds' where window_id = $1`, [phone]);
+    expect((await say(desk)).others).toBe(0);
+    // One in the background is heard of less often, and waited for longer.
+    await say(phone, line.id, true);
+    await server.sql(`update presence set until = until - interval '31 seconds' where window_id = $1`, [phone]);
+    expect((await say(desk)).others).toBe(1);
+    await server.sql(`update presence set until = until - interval '70 seconds' where window_id = $1`, [phone]);
     expect((await say(desk)).others).toBe(0);
     expect(await server.sql('select window_id from presence')).toEqual([{ window_id: desk }]);
   });
@@ -36,8 +42,9 @@ describe('windows in which a line is open', () => {
     const second = await putOnShelf(teacher, 'Another');
     expect(await say(phone, second.id)).toEqual({ others: 0, version: 1 });
     await teacher.delete(`/api/exercises/${second.id}`).expect(204);
-    await teacher.put(`/api/exercises/${second.id}/windows/${phone}`).expect(404);
-    await teacher.put(`/api/exercises/${line.id}/windows/me`).expect(404);
+    await teacher.put(`/api/exercises/${second.id}/windows/${phone}`).send({ hidden: false }).expect(404);
+    await teacher.put(`/api/exercises/${line.id}/windows/me`).send({ hidden: false }).expect(404);
+    await teacher.put(`/api/exercises/${line.id}/windows/${phone}`).send({}).expect(400);
   });
 
   it('are no more than anybody has', async () => {

@@ -53,7 +53,7 @@ export function KitTab({ group }: { readonly group: ClassView }) {
   const row = (k: KitView) => (
     <li key={k.id} className="flex flex-wrap items-center gap-x-3 gap-y-1 py-2">
       <p className="min-w-0 flex-1 max-sm:basis-full"><strong className="font-semibold">{k.what}</strong>{k.number === undefined ? '' : `, ${k.number}`}: {nameOf(k.pupilId)}, since {dayWords(k.from)}{k.note === undefined ? '' : `; ${k.note}`}</p>
-      <p className={`shrink-0 text-[13px] ${k.settled === undefined && k.due !== undefined && k.due < today ? 'text-warning' : 'text-secondary'}`}>{k.settled !== undefined ? `${KIT_WORDS[k.kind].settled} ${dayWords(k.settled)}` : k.due === undefined ? '' : `${KIT_WORDS[k.kind].due} ${dueWords(k.due, today)}`}</p>
+      <p className={`shrink-0 text-[13px] max-sm:basis-full ${k.settled === undefined && k.due !== undefined && k.due < today ? 'text-warning' : 'text-secondary'}`}>{k.settled !== undefined ? `${KIT_WORDS[k.kind].settled} ${dayWords(k.settled)}` : k.due === undefined ? '' : `${KIT_WORDS[k.kind].due}: ${dueWords(k.due, today)}`}</p>
       {k.settled === undefined && <Button className="h-8 px-2.5" icon={<Check size={14} aria-hidden />} onClick={() => void settle(k)}>{KIT_WORDS[k.kind].settle}</Button>}
       {k.kind === 'loan' && k.settled === undefined && <Button className="h-8 px-2.5" icon={<Printer size={14} aria-hidden />} onClick={() => setSlip(k)}>Loan slip</Button>}
       <button type="button" aria-label={`Delete ${k.what}`} onClick={() => void remove(k)} className="rounded p-2 text-secondary hover:bg-desk"><Trash2 size={15} aria-hidden /></button>
@@ -62,7 +62,7 @@ export function KitTab({ group }: { readonly group: ClassView }) {
   return (
     <div className="mx-auto max-w-5xl space-y-5">
       <form className="flex flex-wrap items-end gap-3 print:hidden" onSubmit={(e) => { e.preventDefault(); void add(); }}>
-        <SelectField id="kit-kind" label="What kind" className="w-44" value={kind} onChange={(e) => setKind(e.target.value as KitKind)}>{KIT_KINDS.map((k) => <option key={k} value={k}>{KIT_WORDS[k].name}</option>)}</SelectField>
+        <SelectField id="kit-kind" label="What kind" className="w-40" value={kind} onChange={(e) => setKind(e.target.value as KitKind)}>{KIT_KINDS.map((k) => <option key={k} value={k}>{KIT_WORDS[k].name}</option>)}</SelectField>
         <div className="w-40"><TextField id="kit-what" label="What" required maxLength={80} value={what} onChange={(e) => setWhat(e.target.value)} placeholder="school trumpet" /></div>
         <div className="w-28"><TextField id="kit-number" label="Number, case" maxLength={40} value={number} onChange={(e) => setNumber(e.target.value)} /></div>
         <SelectField id="kit-pupil" label="Who" className="w-28" value={pupil} onChange={(e) => setPupil(e.target.value)}><option value={NOBODY}>nobody</option>{(pupils ?? []).map((p) => <option key={p.id} value={p.id}>{p.name}</option>)}</SelectField>

@@ -1,4 +1,4 @@
-import type { PresenceView } from '@cifra/contract';
+import type { PresenceDto, PresenceView } from '@cifra/contract';
 import { v4 as newId } from 'uuid';
 import { put, removeLeaving } from '../api/request';
 
@@ -8,35 +8,44 @@ const EVERY_MS = 12_000;
 export class Presence {
   private readonly path: string;
   private readonly timer: ReturnType<typeof setInterval>;
-  private closed = false;
+  private left = false;
 
   constructor(exerciseId: string, private readonly onHeard: (heard: PresenceView) => void) {
     // The browser's own maker of ids is there only under TLS or on the machine itself.
     this.path = `/api/exercises/${exerciseId}/windows/${newId()}`;
-    this.timer = setInterval(() => void this.say(), EVERY_MS);
+    this.timer = setInterval(this.say, EVERY_MS);
     window.addEventListener('pagehide', this.leave);
-    document.addEventListener('visibilitychange', this.seen);
-    void this.say();
+    window.addEventListener('pageshow', this.comeBack);
+    document.addEventListener('visibilitychange', this.say);
+    this.say();
   }
 
-  private seen = (): void => { if (document.visibilityState === 'visible') void this.say(); };
-
-  private async say(): Promise<void> {
-    try {
-      const heard = await put<PresenceView>(this.path, {});
-      if (!this.closed) this.onHeard(heard);
-    } catch {
+  private say = (): void => {
+    if (this.left) return;
+    const told: PresenceDto = { hidden: document.visibilityState === 'hidden' };
+    put<PresenceView>(this.path, told).then((heard) => { if (!this.left) this.onHeard(heard); }, () => {
       // The server is away, which the next save says; or the line is, which the place says.
-    }
-  }
+    });
+  };
 
-  private leave = (): void => removeLeaving(this.path);
+  /** Where this is not heard of, the server forgets the window by itself. */
+  private leave = (): void => {
+    this.left = true;
+    removeLeaving(this.path);
+  };
+
+  /** A page that the browser had put aside. */
+  private comeBack = (e: PageTransitionEvent): void => {
+    if (!e.persisted) return;
+    this.left = false;
+    this.say();
+  };
 
   close(): void {
-    this.closed = true;
     clearInterval(this.timer);
     window.removeEventListener('pagehide', this.leave);
-    document.removeEventListener('visibilitychange', this.seen);
+    window.removeEventListener('pageshow', this.comeBack);
+    document.removeEventListener('visibilitychange', this.say);
     this.leave();
   }
 }

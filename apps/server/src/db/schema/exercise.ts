@@ -30,5 +30,6 @@ export const revisions = pgTable('revisions', {
 export const presence = pgTable('presence', {
   exerciseId: uuid('exercise_id').notNull().references(() => exercises.id, { onDelete: 'cascade' }),
   windowId: uuid('window_id').notNull(),
-  seenAt: timestamp('seen_at', { withTimezone: true }).notNull().defaultNow(),
+  /** When nothing more was heard by then, it is closed. */
+  until: timestamp('until', { withTimezone: true }).notNull(),
 }, (t) => [primaryKey({ columns: [t.exerciseId, t.windowId] })]);
