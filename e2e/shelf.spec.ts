@@ -57,6 +57,20 @@ test.describe('without anything kept from before', () => {
   });
 });
 
+test('a newer version that takes over under an open page is said, stays said, and is loaded with one press', async ({ page }) => {
+  await openDemo(page);
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+  await expect(page.getByText('A newer version of Cifra is here.', { exact: true })).toBeHidden();
+  // A worker at another address takes the place of the first, as one with other words in it would.
+  await page.evaluate(() => navigator.serviceWorker.register('/serviceWorker.js?newer').then(() => undefined));
+  await expect(page.getByText('A newer version of Cifra is here.', { exact: true })).toBeVisible({ timeout: 30_000 });
+  await page.waitForTimeout(10_000);
+  await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: 'Load it' }).click()]);
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+});
+
 test('the shelf is searched by title, meter and sign, and put in order', async ({ page }) => {
   await openDemo(page);
   const titles = page.getByRole('heading', { level: 2 });

@@ -13,6 +13,7 @@ import { Drills } from './drills/Drills';
 import { Parts } from './parts/Parts';
 import { Practise } from './practise/Practise';
 import { PupilPage } from './pupil/PupilPage';
+import { NewVersion } from './place/NewVersion';
 import { lastPlace, SignedIn } from './place/SignedIn';
 import { Read } from './read/Read';
 import { Shelf } from './shelf/Shelf';
@@ -24,9 +25,6 @@ import { Write } from './write/Write';
 // Dialogs lock the scroll with a style of their own; the policy lets it in by this page's nonce.
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
 if (nonce !== undefined) setNonce(nonce);
-
-// The application opens, and a line can be written on, while the server is away.
-if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/serviceWorker.js');
 
 const Lost = () => <Empty title="There is no such page">Go back to the <a className="text-accent underline" href="/shelf">shelf</a>.</Empty>;
 const Home = () => <Navigate to={lastPlace() === '/' ? '/shelf' : lastPlace()} replace />;
@@ -58,7 +56,7 @@ if (root === null) throw new Error('index.html has no root');
 createRoot(root).render(
   <StrictMode>
     <SWRConfig value={{ errorRetryInterval: 3000, dedupingInterval: 1000 }}>
-      <Notices><RouterProvider router={router} /></Notices>
+      <Notices><NewVersion /><RouterProvider router={router} /></Notices>
     </SWRConfig>
   </StrictMode>,
 );

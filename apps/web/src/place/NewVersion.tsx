@@ -1,0 +1,31 @@
+import { useEffect } from 'react';
+import { useNotice } from '../ui/Notices';
+
+/** A page may stand open for days; its browser looks for a newer worker only when a page is loaded. */
+const LOOK_EVERY_MS = 3600_000;
+
+/** Starts the worker with which Cifra opens, and a line can be written on, while the server is away; and says when a newer Cifra has taken its place. */
+export function NewVersion() {
+  const notice = useNotice();
+  useEffect(() => {
+    // Absent where a page came neither by TLS nor from the machine itself.
+    if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
+    const worker = navigator.serviceWorker;
+    // The first worker of all is no news.
+    let before = worker.controller !== null;
+    const taken = () => {
+      if (before) notice('A newer version of Cifra is here.', { stays: true, action: { label: 'Load it', run: () => window.location.reload() } });
+      before = true;
+    };
+    const look = () => void worker.getRegistration().then((r) => r?.update()).catch(() => undefined);
+    const timer = setInterval(look, LOOK_EVERY_MS);
+    worker.addEventListener('controllerchange', taken);
+    // A browser that lets no worker in still works with the network.
+    worker.register('/serviceWorker.js').catch(() => undefined);
+    return () => {
+      clearInterval(timer);
+      worker.removeEventListener('controllerchange', taken);
+    };
+  }, [notice]);
+  return null;
+}
