@@ -1,5 +1,5 @@
 import { expect, test } from './test';
-import { openDemo } from './teacher';
+import { openDemo, OWN_PASSWORD, ownTeacher, signIn } from './teacher';
 
 test('whoever is not signed in is led to the door and back again', async ({ page }) => {
   await page.goto('/bring');
@@ -34,4 +34,35 @@ test('the sign-in page works by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('button', { name: /Open the demo/ })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+});
+
+test('a teacher changes the password, which signs them out elsewhere, and comes in with the new one', async ({ page, browser }) => {
+  const email = `door-${Date.now()}@school.example`;
+  const next = 'kettle orbit plank seven';
+  await ownTeacher(page, email);
+  const machine = await browser.newContext();
+  const other = await machine.newPage();
+  await signIn(other, email, OWN_PASSWORD);
+  await expect(other.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
+  await page.goto('/class?see=kept');
+  const door = page.getByRole('region', { name: 'Signing in' });
+  await expect(door.getByText(/here and in one other place, since/)).toBeVisible();
+  await door.getByLabel('Password now').fill(OWN_PASSWORD);
+  await door.getByLabel('New password').fill('short');
+  await door.getByRole('button', { name: 'Change the password' }).click();
+  await expect(door.getByText(/Write at least 10 characters/)).toBeVisible();
+  await door.getByLabel('New password').fill('password1234');
+  await door.getByRole('button', { name: 'Change the password' }).click();
+  await expect(door.getByRole('alert')).toContainText('among the first that are tried');
+  await door.getByLabel('New password').fill(next);
+  await door.getByRole('button', { name: 'Change the password' }).click();
+  await expect(page.getByText('The password is changed. Everywhere else you have been signed out.', { exact: true })).toBeVisible();
+  await expect(door.getByText('You are signed in here and nowhere else.')).toBeVisible();
+  await other.reload();
+  await expect(other).toHaveURL(/sign-in/);
+  await signIn(other, email, OWN_PASSWORD);
+  await expect(other.getByRole('alert')).toContainText('do not belong together');
+  await signIn(other, email, next);
+  await expect(other.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
+  await machine.close();
 });

@@ -1,3 +1,6 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { expect, type Page } from './test';
 
 /** Opens the demo and lands on the shelf. */
@@ -5,6 +8,24 @@ export async function openDemo(page: Page): Promise<void> {
   await page.goto('/sign-in');
   await page.getByRole('button', { name: 'Open the demo as Mara' }).click();
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+}
+
+const ROOT = join(__dirname, '..');
+const databaseUrl = (): string => process.env.DATABASE_URL ?? (JSON.parse(readFileSync(join(ROOT, '.cifra/running.json'), 'utf8')) as { databaseUrl: string }).databaseUrl;
+export const OWN_PASSWORD = 'a term of thirty';
+
+export async function signIn(page: Page, email: string, password: string): Promise<void> {
+  await page.goto('/sign-in');
+  await page.getByLabel('E-mail').fill(email);
+  await page.getByLabel('Password').fill(password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+}
+
+/** A teacher of a test's own, so that the demo's shelf and classes stay as they are for the others. */
+export async function ownTeacher(page: Page, email: string): Promise<void> {
+  execFileSync('node', [join(ROOT, 'apps/server/dist/addTeacher.js'), email, 'Term'], { input: OWN_PASSWORD, env: { ...process.env, DATABASE_URL: databaseUrl() } });
+  await signIn(page, email, OWN_PASSWORD);
+  await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
 }
 
 /** A part of an exercise, engraved. */

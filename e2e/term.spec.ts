@@ -5,25 +5,14 @@ import { join } from 'node:path';
 import { expect, type Page, test } from './test';
 import { unzipSync } from 'fflate';
 import { seriousFindings } from './axe';
+import { ownTeacher } from './teacher';
 
 const ROOT = join(__dirname, '..');
-const PASSWORD = 'a term of thirty';
 const folder = mkdtempSync(join(tmpdir(), 'cifra-term-'));
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-const databaseUrl = (): string => process.env.DATABASE_URL ?? (JSON.parse(readFileSync(join(ROOT, '.cifra/running.json'), 'utf8')) as { databaseUrl: string }).databaseUrl;
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 const inDays = (days: number): string => new Date(Date.now() + days * 24 * 3600_000).toISOString().slice(0, 10);
-
-/** A teacher of this test's own, so that the demo's shelf and classes stay as they are for the others. */
-async function ownTeacher(page: Page, email: string): Promise<void> {
-  execFileSync('node', [join(ROOT, 'apps/server/dist/addTeacher.js'), email, 'Term'], { input: PASSWORD, env: { ...process.env, DATABASE_URL: databaseUrl() } });
-  await page.goto('/sign-in');
-  await page.getByLabel('E-mail').fill(email);
-  await page.getByLabel('Password').fill(PASSWORD);
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
-}
 
 test('a term of a class of thirty is loaded, lived in for a week, reported, taken away and deleted', async ({ page }) => {
   test.setTimeout(240_000);

@@ -13,6 +13,22 @@ export const MAX_ABC_LENGTH = 200_000;
 export const PAPER_NAMES = ['a4', 'letter'] as const;
 export type PaperName = (typeof PAPER_NAMES)[number];
 
+export const MIN_PASSWORD = 10;
+const MAX_PASSWORD = 200;
+
+/** Another password in the place of the one that somebody has. */
+export class ChangePasswordDto {
+  @IsString()
+  @MinLength(1, { message: 'Write the password that you have now.' })
+  @MaxLength(MAX_PASSWORD)
+  current!: string;
+
+  @IsString()
+  @MinLength(MIN_PASSWORD, { message: `Write at least ${MIN_PASSWORD} characters: three or four words that do not belong together, say.` })
+  @MaxLength(MAX_PASSWORD)
+  next!: string;
+}
+
 export class SignInDto {
   @IsEmail({}, { message: 'Write a whole e-mail address, such as name@school.example.' })
   @MaxLength(200)
@@ -20,7 +36,7 @@ export class SignInDto {
 
   @IsString()
   @MinLength(1, { message: 'Write your password.' })
-  @MaxLength(200)
+  @MaxLength(MAX_PASSWORD)
   password!: string;
 }
 

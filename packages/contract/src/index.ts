@@ -1,5 +1,5 @@
 export {
-  CreateExerciseDto, MAX_ABC_LENGTH, PAPER_NAMES, type PaperName, PresenceDto, ReadTextDto, SaveExerciseDto, ClefSentencesDto, MAX_SENTENCE_LENGTH, SaveProfileDto, SentencesDto, SchoolsDto, SignInDto,
+  ChangePasswordDto, CreateExerciseDto, MAX_ABC_LENGTH, PAPER_NAMES, type PaperName, PresenceDto, ReadTextDto, SaveExerciseDto, ClefSentencesDto, MAX_SENTENCE_LENGTH, MIN_PASSWORD, SaveProfileDto, SentencesDto, SchoolsDto, SignInDto,
 } from './dto';
 export { PageSetupDto, PlanStepDto, PupilPageDto, RowDto, RowsDto } from './pageDto';
 export { MAX_KNOWN_NOTES } from './checks';
@@ -14,7 +14,7 @@ export {
 } from './workDto';
 export {
   type AccountClass, type AccountFile, type CandidateView, type ClassView, type ExerciseView, type LinkView, type OpenedLinkView, type PresenceView, type PupilView, type ReadingView, type RefusalView, type RevisionDocumentView, type RevisionView,
-  type SetView, type SignInOptions, type TeacherView,
+  type SessionView, type SetView, type SignInOptions, type TeacherView,
 } from './view';
 export { type ClassRecords, minutesIn, notesKnown, practisedIn, REPORT_WORDS, reportDay, type ReportFacts, type ReportSection, reportSections } from './reportSections';
 export { problemSentence } from './problemWords';

@@ -25,6 +25,13 @@ export interface SignInOptions {
   readonly demo: boolean;
 }
 
+/** One of a teacher's open sessions. */
+export interface SessionView {
+  readonly since: string;
+  /** Whether it is the one that asks. */
+  readonly here: boolean;
+}
+
 /** Who else has a line open. */
 export interface PresenceView {
   /** Other windows, on this machine or another. */

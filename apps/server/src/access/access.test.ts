@@ -42,6 +42,7 @@ let line: ExerciseView;
 const RULES: Readonly<Record<string, Rule>> = {
   'get /health': { for: 'open' }, 'get /api/session/options': { for: 'open' }, 'post /api/session': { for: 'open', body: () => ({ email: 'nobody@school.example', password: 'wrong' }), answers: 401 }, 'post /api/session/demo': { for: 'open' },
   'get /api/session': { for: 'anybody' }, 'put /api/session/profile': { for: 'anybody', body: () => ({ schools: {} }) },
+  'get /api/session/everywhere': { for: 'anybody' }, 'delete /api/session/elsewhere': { for: 'anybody', answers: 204 }, 'put /api/session/password': { for: 'anybody', body: () => ({ current: 'wrong', next: 'a long and quiet one' }), answers: 400 },
   'get /api/links/open/{token}': { for: 'link' }, 'put /api/links/open/{token}/practice': { for: 'link', body: () => ({ rungs: [], bestPercent: 0, cleanRuns: 0, peeks: 0, minutes: 0 }), answers: 204 },
   'post /api/links/open/{token}/hand-ins': { for: 'link', query: () => 'percent=50&summary=told', answers: 204 },
   'get /api/exercises': { for: 'anybody' }, 'post /api/exercises': { for: 'anybody', body: () => ({ title: 'New', document: line.document }), answers: 201 },

@@ -1,4 +1,4 @@
-import { SaveProfileDto, SignInDto, type SignInOptions, type TeacherView } from '@cifra/contract';
+import { ChangePasswordDto, SaveProfileDto, type SessionView, SignInDto, type SignInOptions, type TeacherView } from '@cifra/contract';
 import { Body, Controller, Delete, Get, HttpCode, Inject, Post, Put, Req, Res } from '@nestjs/common';
 import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
@@ -41,6 +41,21 @@ export class AuthController {
   @Put('profile') @ApiOperation({ summary: 'Save how the teacher teaches, for every class' }) @ApiBody({ schema: { $ref: '#/components/schemas/SaveProfileDto' } })
   async saveProfile(@Teacher() teacher: TeacherRow, @Body() body: SaveProfileDto): Promise<TeacherView> {
     return view(await this.auth.saveProfile(teacher, body));
+  }
+
+  @Put('password') @HttpCode(204) @ApiOperation({ summary: 'Set another password; every other session ends' }) @ApiBody({ schema: { $ref: '#/components/schemas/ChangePasswordDto' } })
+  async changePassword(@Teacher() teacher: TeacherRow, @Body() body: ChangePasswordDto, @Req() request: Request): Promise<void> {
+    await this.auth.changePassword(teacher, body, sessionToken(request) ?? '', request.ip ?? '');
+  }
+
+  @Get('everywhere') @ApiOperation({ summary: 'The open sessions of the teacher' })
+  everywhere(@Teacher() teacher: TeacherRow, @Req() request: Request): Promise<SessionView[]> {
+    return this.auth.sessionsOf(teacher, sessionToken(request) ?? '');
+  }
+
+  @Delete('elsewhere') @HttpCode(204) @ApiOperation({ summary: 'Sign out everywhere but here' })
+  async signOutElsewhere(@Teacher() teacher: TeacherRow, @Req() request: Request): Promise<void> {
+    await this.auth.closeOthers(teacher, sessionToken(request) ?? '');
   }
 
   @Delete() @HttpCode(204) @ApiOperation({ summary: 'Sign out' })

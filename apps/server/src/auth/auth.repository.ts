@@ -1,6 +1,6 @@
 import type { SaveProfileDto } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, count, eq, gt, lt } from 'drizzle-orm';
+import { and, count, desc, eq, gt, lt, ne } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { sessions, signInFailures, teachers } from '../db/schema/index';
 
@@ -35,6 +35,23 @@ export class AuthRepository {
 
   async closeSession(tokenHash: string): Promise<void> {
     await this.db.delete(sessions).where(eq(sessions.tokenHash, tokenHash));
+  }
+
+  /** A teacher's sessions that are still open, the newest first. */
+  async sessionsOf(teacherId: string): Promise<{ readonly tokenHash: string; readonly createdAt: Date }[]> {
+    return this.db.select({ tokenHash: sessions.tokenHash, createdAt: sessions.createdAt }).from(sessions).where(and(eq(sessions.teacherId, teacherId), gt(sessions.expiresAt, new Date()))).orderBy(desc(sessions.createdAt));
+  }
+
+  async closeOthers(teacherId: string, tokenHash: string): Promise<void> {
+    await this.db.delete(sessions).where(and(eq(sessions.teacherId, teacherId), ne(sessions.tokenHash, tokenHash)));
+  }
+
+  /** Sets a password; whoever was signed in with the old one elsewhere is so no more. */
+  async setPassword(teacherId: string, passwordHash: string, tokenHash: string): Promise<void> {
+    await this.db.transaction(async (tx) => {
+      await tx.update(teachers).set({ passwordHash }).where(eq(teachers.id, teacherId));
+      await tx.delete(sessions).where(and(eq(sessions.teacherId, teacherId), ne(sessions.tokenHash, tokenHash)));
+    });
   }
 
   async failuresSince(subject: string, since: Date): Promise<number> {

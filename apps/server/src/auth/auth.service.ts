@@ -1,9 +1,9 @@
 import { createHash, randomBytes } from 'node:crypto';
-import type { SaveProfileDto } from '@cifra/contract';
+import type { ChangePasswordDto, SaveProfileDto, SessionView } from '@cifra/contract';
 import { Injectable } from '@nestjs/common';
 import { notFound, Refusal } from '../refusal/refusal';
 import { AuthRepository, type TeacherRow } from './auth.repository';
-import { hashPassword, verifyPassword } from './password';
+import { EASILY_GUESSED, hashPassword, isEasilyGuessed, verifyPassword } from './password';
 
 export const SESSION_DAYS = 30;
 /** Failures allowed for one e-mail, and for one address: a whole school may share that. */
@@ -25,6 +25,13 @@ export class AuthService {
    * @throws Refusal wrong-sign-in, or too-many-attempts when the address or the e-mail failed too often
    */
   async checkSignIn(email: string, password: string, address: string): Promise<TeacherRow> {
+    const teacher = await this.proven(email, password, address);
+    if (teacher === undefined) throw new Refusal('wrong-sign-in', 'This e-mail address and password do not belong together. Check both and try again.');
+    return teacher;
+  }
+
+  /** Whose password that is; every wrong one counts against the e-mail and the address. */
+  private async proven(email: string, password: string, address: string): Promise<TeacherRow | undefined> {
     const byEmail = `email:${email.toLowerCase()}`;
     const byAddress = `address:${address}`;
     const since = new Date(Date.now() - FAILURE_WINDOW_MINUTES * 60_000);
@@ -36,11 +43,27 @@ export class AuthService {
     const right = await verifyPassword(teacher?.passwordHash ?? (await this.decoy), password);
     if (teacher === undefined || !right) {
       await this.repository.addFailure([byEmail, byAddress], since);
-      throw new Refusal('wrong-sign-in', 'This e-mail address and password do not belong together. Check both and try again.');
+      return undefined;
     }
     await this.repository.clearFailures(byEmail);
     return teacher;
   }
+
+  /**
+   * Sets another password and ends every session but this one.
+   * @throws Refusal bad-request for a wrong password or a new one that is easily guessed, too-many-attempts as for signing in
+   */
+  async changePassword({ id, email, name }: TeacherRow, { current, next }: ChangePasswordDto, token: string, address: string): Promise<void> {
+    if ((await this.proven(email, current, address)) === undefined) throw new Refusal('bad-request', 'The password that you have now is another one. Check it and try again.');
+    if (isEasilyGuessed(next, [email, name])) throw new Refusal('bad-request', EASILY_GUESSED);
+    await this.repository.setPassword(id, await hashPassword(next), hashToken(token));
+  }
+
+  async sessionsOf(teacher: TeacherRow, token: string): Promise<SessionView[]> {
+    return (await this.repository.sessionsOf(teacher.id)).map((s) => ({ since: s.createdAt.toISOString(), here: s.tokenHash === hashToken(token) }));
+  }
+
+  closeOthers = (teacher: TeacherRow, token: string): Promise<void> => this.repository.closeOthers(teacher.id, hashToken(token));
 
   async openSession(teacher: TeacherRow): Promise<{ token: string; maxAgeMs: number }> {
     const token = randomBytes(32).toString('base64url');

@@ -77,6 +77,42 @@ describe('signing in', () => {
   });
 });
 
+describe('a teacher\'s own password', () => {
+  const NEXT = 'kettle orbit plank seven';
+  beforeEach(() => server.sql('delete from sign_in_failures'));
+  it('is changed by whoever knows it, ends every other session, and is the only one from then on', async () => {
+    const here = await server.teacher('change@school.example');
+    const elsewhere = server.agent();
+    await elsewhere.post('/api/session').send({ email: 'change@school.example', password: PASSWORD }).expect(200);
+    expect((await here.get('/api/session/everywhere').expect(200)).body.map((s: { here: boolean }) => s.here).sort()).toEqual([false, true]);
+    await here.put('/api/session/password').send({ current: PASSWORD, next: NEXT }).expect(204);
+    await here.get('/api/session').expect(200);
+    await elsewhere.get('/api/session').expect(401);
+    await server.agent().post('/api/session').send({ email: 'change@school.example', password: PASSWORD }).expect(401);
+    await server.agent().post('/api/session').send({ email: 'change@school.example', password: NEXT }).expect(200);
+  });
+
+  it('is not changed with a wrong one, however often, nor to one that is easily guessed', async () => {
+    const here = await server.teacher('guess@school.example');
+    for (const next of ['password1234', 'qwertyuiop', 'guess@school.example', 'aaaaaaaaaaaa']) expect((await here.put('/api/session/password').send({ current: PASSWORD, next }).expect(400)).body.detail).toMatch(/among the first/);
+    await here.put('/api/session/password').send({ current: PASSWORD, next: 'short' }).expect(400);
+    const statuses = [];
+    for (let i = 0; i < 9; i++) statuses.push((await here.put('/api/session/password').send({ current: `wrong ${i}`, next: NEXT })).status);
+    expect(statuses).toEqual([400, 400, 400, 400, 400, 400, 400, 400, 429]);
+    await server.sql('delete from sign_in_failures');
+    await server.agent().post('/api/session').send({ email: 'guess@school.example', password: PASSWORD }).expect(200);
+  });
+
+  it('lets its owner sign out everywhere else', async () => {
+    const here = await server.teacher('out@school.example');
+    const elsewhere = server.agent();
+    await elsewhere.post('/api/session').send({ email: 'out@school.example', password: PASSWORD }).expect(200);
+    await here.delete('/api/session/elsewhere').expect(204);
+    await elsewhere.get('/api/session').expect(401);
+    expect((await here.get('/api/session/everywhere').expect(200)).body).toEqual([{ since: expect.any(String), here: true }]);
+  });
+});
+
 describe('the demo teacher', () => {
   it('is there in demo mode only', async () => {
     expect((await server.agent().get('/api/session/options').expect(200)).body).toEqual({ demo: true });

@@ -1,4 +1,4 @@
-import type { ClassView, ExerciseView, LinkView, ListedPupilDto, MakeLinkDto, MakeSetDto, OpenedLinkView, PupilPageDto, PupilView, RevisionDocumentView, RevisionView, SaveClassDto, SaveProfileDto, SetView, TeacherView } from '@cifra/contract';
+import type { ChangePasswordDto, ClassView, ExerciseView, LinkView, ListedPupilDto, MakeLinkDto, MakeSetDto, OpenedLinkView, PupilPageDto, PupilView, RevisionDocumentView, RevisionView, SaveClassDto, SaveProfileDto, SessionView, SetView, TeacherView } from '@cifra/contract';
 import type { Exercise } from '@cifra/core';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import { get, post, put, remove, type RequestError } from './request';
@@ -8,6 +8,19 @@ type Resource<T> = SWRResponse<T, RequestError>;
 export const useTeacher = (): Resource<TeacherView> => useSWR<TeacherView, RequestError>('/api/session', get, { shouldRetryOnError: false });
 export const useShelf = (): Resource<ExerciseView[]> => useSWR<ExerciseView[], RequestError>('/api/exercises', get);
 export const useClasses = (): Resource<ClassView[]> => useSWR<ClassView[], RequestError>('/api/classes', get);
+
+const SESSIONS = '/api/session/everywhere';
+/** Where the teacher is signed in. */
+export const useSessions = (): Resource<SessionView[]> => useSWR<SessionView[], RequestError>(SESSIONS, get);
+export async function signOutElsewhere(): Promise<void> {
+  await remove('/api/session/elsewhere');
+  await mutate(SESSIONS);
+}
+/** Sets another password; every other session ends. */
+export async function changePassword(passwords: ChangePasswordDto): Promise<void> {
+  await put('/api/session/password', passwords);
+  await mutate(SESSIONS);
+}
 
 const exerciseKey = (id: string): string => `/api/exercises/${id}`;
 export const useExercise = (id: string): Resource<ExerciseView> => useSWR<ExerciseView, RequestError>(exerciseKey(id), get);

@@ -12,6 +12,7 @@ import { Modal, ModalFooter } from '../ui/Modal';
 import { useNotice } from '../ui/Notices';
 import { useAttempt } from '../ui/useAttempt';
 import { chooseClass } from './currentClass';
+import { SignInSection } from './SignInSection';
 
 const KEPT: readonly (readonly [string, string])[] = [
   ['Of you', 'your name, your e-mail address, your password as a hash that cannot be turned back, how you teach.'],
@@ -57,6 +58,7 @@ export function KeptTab({ group, all }: { readonly group: ClassView; readonly al
         <p className="mb-3 text-secondary">What happened in lessons, what was set, practised and handed in, and loans that came back are deleted at night once they are older than this. What pupils know stays, since the next page needs it.</p>
         <SelectField id="keep-months" label="Records of pupils" className="w-64" value={teacher?.keepMonths ?? 0} onChange={(e) => void attempt(() => saveProfile({ schools: teacher?.schools ?? {}, keepMonths: Number(e.target.value) }))}>{KEEP.map(([months, words]) => <option key={months} value={months}>{words}</option>)}</SelectField>
       </section>
+      <SignInSection />
       <section aria-label="Take it away">
         <h2 className="mb-2 text-[19px]">Take it away, bring it back</h2>
         <p className="mb-3 text-secondary">One zip with everything of yours as JSON, each line as a file, and the recordings. Brought back it is added to what is here.</p>
