@@ -18,7 +18,7 @@ const KEPT: readonly (readonly [string, string])[] = [
   ['Of you', 'your name, your e-mail address, your password as a hash that cannot be turned back, how you teach.'],
   ['Of your lines', 'the music, every saved version, parts and page settings; what was taken off the shelf for 30 days.'],
   ['Of pupils', 'first name or initials, instruments, seat, your note, notes they have met, what was set, what you wrote down, what is lent to them; through a link of their own what they practised and what they handed in, with its sound.'],
-  ['Of visits', 'failed sign-ins and wrong links by address, for a day. Nothing is sent to anybody else.'],
+  ['Of visits', 'when you signed in, for 30 days; failed sign-ins and wrong links by address, for a day; how often a link was asked for, for an hour. Nothing is sent to anybody else.'],
 ];
 
 const KEEP: readonly (readonly [number, string])[] = [[0, 'until I delete them'], [3, 'for 3 months'], [6, 'for 6 months'], [12, 'for a year'], [24, 'for two years'], [60, 'for five years']];
