@@ -1,5 +1,5 @@
 import { type Browser, expect, type Page, test } from './test';
-import { openDemo, openPart } from './teacher';
+import { bringIn, openDemo, openPart, ownTeacher } from './teacher';
 
 /** A pupil's own link, made by the teacher, opened on a phone. */
 async function openPhone(page: Page, browser: Browser, baseURL: string, title: string, instrument: string): Promise<Page> {
@@ -78,5 +78,52 @@ test('what was opened once works without a network, and nothing done is lost', a
   await phone.reload();
   await expect(phone.getByRole('checkbox', { name: 'Done: Sing it' })).toBeChecked();
   await phone.context().setOffline(false);
+  await phone.context().close();
+});
+
+test('one link of a pupil opens every line that is set for them, each with its own practice', async ({ page, browser, baseURL }) => {
+  test.setTimeout(150_000);
+  await ownTeacher(page, `lines-${Date.now()}@school.example`);
+  const ids: string[] = [];
+  for (const [title, notes] of [['First Gate', 'C2 D2 E2 F2|G4 G4|'], ['Second Gate', 'G2 F2 E2 D2|C8|']] as const) {
+    await bringIn(page, `X:1\nT:${title}\nM:4/4\nL:1/8\nK:C\n${notes}`);
+    ids.push(/exercises\/([^/]+)\//.exec(page.url())?.[1] ?? '');
+  }
+  // The class, the pupil and what is set, as the teacher's pages would save them.
+  const sent = async <T>(method: 'GET' | 'POST' | 'PUT', path: string, data?: object): Promise<T> => {
+    const answer = await page.request.fetch(path, { method, headers: { origin: baseURL ?? '' }, ...(data === undefined ? {} : { data }) });
+    expect([path, answer.ok()]).toEqual([path, true]);
+    return await answer.json() as T;
+  };
+  const [group] = await sent<{ id: string }[]>('GET', '/api/classes');
+  const [pupil] = await sent<{ id: string }[]>('PUT', `/api/classes/${group?.id}/pupils`, { pupils: [{ name: 'Isla', instrument: 'trumpet' }] });
+  const inDays = (days: number): string => new Date(Date.now() + days * 24 * 3600_000).toISOString().slice(0, 10);
+  await sent('POST', `/api/classes/${group?.id}/work`, { exerciseId: ids[0], for: 'class', rungs: [], due: inDays(7) });
+  await sent('POST', `/api/classes/${group?.id}/work`, { exerciseId: ids[1], for: 'pupils', pupilIds: [pupil?.id], rungs: [], due: inDays(2), note: 'Slowly.' });
+  const { token } = await sent<{ token: string }>('POST', '/api/links', { exerciseId: ids[0], classId: group?.id, instrument: 'trumpet', pupilId: pupil?.id, days: 30 });
+
+  const phone = await (await browser.newContext({ viewport: { width: 360, height: 740 }, hasTouch: true })).newPage();
+  await phone.goto(`${baseURL}/p/${token}`);
+  await expect(phone.getByRole('heading', { name: 'First Gate' })).toBeVisible({ timeout: 30_000 });
+  const lines = phone.getByRole('navigation', { name: 'Your lines' });
+  await expect(lines.getByRole('button')).toHaveText(['Second Gatedue in 2 days', 'First Gatedue in 7 days']);
+  await phone.getByRole('button', { name: 'Practise' }).tap();
+  await phone.getByRole('checkbox', { name: 'Done: Count it aloud' }).tap({ timeout: 30_000 });
+  await lines.getByRole('button', { name: /Second Gate/ }).tap();
+  await expect(phone.getByRole('heading', { name: 'Second Gate' })).toBeVisible();
+  await expect(phone.getByRole('checkbox', { name: 'Done: Count it aloud' })).not.toBeChecked();
+  await phone.getByRole('checkbox', { name: 'Done: Sing it' }).tap();
+  expect(await wide(phone)).toBe(true);
+  await phone.getByRole('button', { name: 'Page', exact: true }).tap();
+  await expect(phone.getByText('Slowly.')).toBeVisible();
+  await expect(phone.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  // The address keeps which line is open; the first one's practice is as it was.
+  await phone.reload();
+  await expect(phone.getByRole('heading', { name: 'Second Gate' })).toBeVisible({ timeout: 30_000 });
+  await lines.getByRole('button', { name: /First Gate/ }).tap();
+  await phone.getByRole('button', { name: 'Practise' }).tap();
+  await expect(phone.getByRole('checkbox', { name: 'Done: Count it aloud' })).toBeChecked();
+  const told = async (): Promise<string[]> => (await sent<{ exerciseId: string; rungs: string[] }[]>('GET', `/api/classes/${group?.id}/practice`)).map((p) => `${p.exerciseId === ids[0] ? 'first' : 'second'} ${p.rungs.join()}`).sort();
+  await expect.poll(told, { timeout: 30_000 }).toEqual(['first count', 'second sing']);
   await phone.context().close();
 });

@@ -62,7 +62,6 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   await tab(page, 'Notes');
   const waiting = page.getByRole('region', { name: 'New in what was set' }).getByRole('button', { name: 'The whole class has met these' });
   await expect(waiting.first()).toBeVisible({ timeout: 30_000 });
-  const before = await waiting.count();
   const oboe = page.getByRole('row').filter({ hasText: /^Oboe/ }).getByRole('cell').first();
   const known = Number(await oboe.innerText());
   await waiting.first().click();

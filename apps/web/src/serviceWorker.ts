@@ -8,7 +8,7 @@ import { CacheFirst } from 'workbox-strategies';
 declare const self: ServiceWorkerGlobalScope & { readonly __WB_MANIFEST: (string | { readonly url: string; readonly revision: string | null })[] };
 
 const SHELL = 'cifra-shell-2';
-const DATA = 'cifra-data-1';
+const DATA = 'cifra-data-2';
 const SOUNDS = 'cifra-sounds-1';
 const PAGE = '/shelf';
 const KEPT_DATA = /^\/api\/(session|classes|exercises|exercises\/[0-9a-f-]{36}|links\/open\/[\w-]+)$/;
@@ -49,6 +49,6 @@ async function networkFirst(request: Request, cacheName: string, key: string): P
 }
 
 registerRoute(({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && !url.pathname.startsWith('/api'), ({ request }) => networkFirst(request, SHELL, PAGE));
-registerRoute(({ url, sameOrigin }) => sameOrigin && KEPT_DATA.test(url.pathname), ({ request, url }) => networkFirst(request, DATA, url.pathname));
+registerRoute(({ url, sameOrigin }) => sameOrigin && KEPT_DATA.test(url.pathname), ({ request, url }) => networkFirst(request, DATA, url.pathname + url.search));
 // Sounds and other files whose names change with what is in them: fetched when they are first needed, then kept.
 registerRoute(({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/assets/'), new CacheFirst({ cacheName: SOUNDS }));

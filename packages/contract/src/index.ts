@@ -13,7 +13,7 @@ export {
   DeleteAccountDto, KIT_KINDS, type KitKind, type KitView, LogEntryDto, type LogView, MarkDto, MAX_NOTE_LENGTH, SaveKitDto, SaveLogDto, SaveWorkDto, type WorkView,
 } from './workDto';
 export {
-  type AccountClass, type AccountFile, type CandidateView, type ClassView, type ExerciseView, type LinkView, type OpenedLinkView, type PresenceView, type PupilView, type ReadingView, type RefusalView, type RevisionDocumentView, type RevisionView,
+  type AccountClass, type AccountFile, type CandidateView, type ClassView, type ExerciseView, type LinkedLine, type LinkView, type OpenedLinkView, type PresenceView, type PupilView, type ReadingView, type RefusalView, type RevisionDocumentView, type RevisionView,
   type SessionView, type SetView, type SignInOptions, type TeacherView,
 } from './view';
 export { type ClassRecords, minutesIn, notesKnown, practisedIn, REPORT_WORDS, reportDay, type ReportFacts, type ReportSection, reportSections } from './reportSections';

@@ -1,7 +1,7 @@
 import { type InstrumentId, LADDER_RUNGS, type LadderRung, MOST_CLEAN_GOAL } from '@cifra/core';
 import { Type } from 'class-transformer';
 import { Day } from './checks';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsString, Length, Max, Min, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsString, IsUUID, Length, Max, Min, ValidateNested } from 'class-validator';
 
 /** How a teacher lets a line be practised. */
 export class PracticeSetupDto {
@@ -57,6 +57,10 @@ export class HandInDto {
 
   @IsOptional() @IsIn(SOUND_TYPES)
   type?: SoundType;
+
+  /** Which of the lines that are set for the pupil; without it the link's own. */
+  @IsOptional() @IsUUID()
+  line?: string;
 }
 
 /** Practice of one pupil on one part, for the teacher. */

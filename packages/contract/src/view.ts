@@ -127,6 +127,16 @@ export interface LinkView {
 }
 
 /** What a pupils' link shows: one part and how it is taught, nothing of the class. */
+/** A line that a pupil's own link opens. */
+export interface LinkedLine {
+  readonly title: string;
+  /** What it is asked for by; absent for the link's own line. */
+  readonly line?: string;
+  readonly due?: string;
+  /** Whether it is the one that is open. */
+  readonly here: boolean;
+}
+
 export interface OpenedLinkView {
   readonly title: string;
   readonly exercise: Exercise;
@@ -141,6 +151,10 @@ export interface OpenedLinkView {
   readonly set: readonly Pick<WorkView, 'due' | 'fromBar' | 'toBar' | 'rungs' | 'goalPercent' | 'note'>[];
   /** Whether it is one pupil's own link: only then there is a record to keep. */
   readonly own: boolean;
+  /** On a pupil's own link every line that is set for them, the nearest day first, and the link's own line; nothing on a class's. */
+  readonly lines: readonly LinkedLine[];
+  /** What the pupil handed in of this line, the newest first. */
+  readonly handedIn: readonly { readonly at: string; readonly percent: number }[];
   readonly expiresAt: string;
 }
 

@@ -4,7 +4,8 @@ import { ApiBody, ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Open, Teacher } from '../auth/session.guard';
-import { RowId } from '../refusal/rowId.pipe';
+import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
+import { today } from '../web/today';
 import { LinkService } from './link.service';
 
 @ApiTags('pupils\' links')
@@ -29,7 +30,8 @@ export class LinkController {
 
   @Get('open/:token') @Open() @Header('Referrer-Policy', 'no-referrer') @Header('X-Robots-Tag', 'noindex')
   @ApiOperation({ summary: 'What a pupil\'s link shows; the only route besides signing in that needs no session' })
-  open(@Param('token') token: string, @Req() request: Request): Promise<OpenedLinkView> {
-    return this.links.open(token, request.ip ?? '', new Date().toISOString().slice(0, 10));
+  @ApiQuery({ name: 'line', required: false })
+  open(@Param('token') token: string, @Query('line', RowIdOrNone) line: string | undefined, @Req() request: Request): Promise<OpenedLinkView> {
+    return this.links.open(token, request.ip ?? '', today(), line);
   }
 }

@@ -1,9 +1,9 @@
 import type { LinkView } from '@cifra/contract';
 import type { InstrumentId } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, desc, eq, gt, isNull, lt } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, isNull, lt } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
-import { exercises, links, pupils } from '../db/schema/index';
+import { exercises, handIns, links, pupils } from '../db/schema/index';
 
 export type LinkRow = typeof links.$inferSelect;
 
@@ -47,6 +47,17 @@ export class LinkRepository {
     const rows = await this.db.select({ row: links, plays: pupils.instrument }).from(links).innerJoin(exercises, eq(links.exerciseId, exercises.id)).leftJoin(pupils, eq(links.pupilId, pupils.id))
       .where(and(eq(links.token, token), gt(links.expiresAt, new Date()), isNull(exercises.deletedAt))).limit(1);
     return rows[0] === undefined ? undefined : { row: rows[0].row, plays: rows[0].plays ?? undefined };
+  }
+
+  /** Which of some lines are still there. */
+  async there(ids: readonly string[]): Promise<ReadonlySet<string>> {
+    if (ids.length === 0) return new Set();
+    return new Set((await this.db.select({ id: exercises.id }).from(exercises).where(and(inArray(exercises.id, [...ids]), isNull(exercises.deletedAt)))).map((r) => r.id));
+  }
+
+  /** What a pupil handed in of a line, the newest first. */
+  handedIn(pupilId: string, exerciseId: string, most: number): Promise<{ readonly at: Date; readonly percent: number }[]> {
+    return this.db.select({ at: handIns.createdAt, percent: handIns.percent }).from(handIns).where(and(eq(handIns.pupilId, pupilId), eq(handIns.exerciseId, exerciseId))).orderBy(desc(handIns.createdAt)).limit(most);
   }
 
   async remove(teacherId: string, id: string): Promise<boolean> {

@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import type { LinkView, MakeLinkDto, OpenedLinkView, PupilView, WorkView } from '@cifra/contract';
+import type { LinkedLine, LinkView, MakeLinkDto, OpenedLinkView, PupilView, WorkView } from '@cifra/contract';
 import { addDays, type Exercise, type InstrumentId, isSetFor } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
 import { AuthRepository, type TeacherRow } from '../auth/auth.repository';
@@ -24,6 +24,11 @@ const WAIT = 15 * 60_000;
 const OPENS_NOTHING = 'This link opens nothing any more. Ask your teacher for a new one.';
 /** What was due longer ago is not shown any more. */
 const PAST_DAYS = 14;
+
+const MOST_HANDED_IN = 3;
+
+/** What is set and not long past, the nearest day first. */
+const setLately = (work: readonly WorkView[], today: string): WorkView[] => work.filter((w) => w.due >= addDays(today, -PAST_DAYS)).sort((a, b) => (a.due < b.due ? -1 : 1));
 
 /** The line without what other players' pages hold. */
 function lineFor({ partChoices, notTaken: _n, ...line }: Exercise, instrument: InstrumentId): Exercise {
@@ -69,18 +74,20 @@ export class LinkService {
    * What a link shows: its own part, without a word of the class, other pupils or other parts.
    * @throws Refusal not-found for a link that never was, is revoked or is over, all alike; too-many-attempts for an address that tries links, and for a link that is asked for too often
    */
-  async open(token: string, address: string, today: string): Promise<OpenedLinkView> {
-    const { row } = await this.admit(token, address);
-    const view = await this.find(row, today);
+  async open(token: string, address: string, today: string, line?: string): Promise<OpenedLinkView> {
+    const { row, own } = await this.admit(token, address, today, line);
+    const view = await this.find(row, own, today);
     if (view === undefined) throw new Refusal('not-found', OPENS_NOTHING);
     return view;
   }
 
   /**
-   * Lets a link in: what it is to, and what its pupil plays where it is one pupil's own. Nothing more is read for it.
+   * Lets a link in: what it is to, and what its pupil plays where it is one pupil's own. Nothing more is read for its own line.
+   * @param line another line, that has to be set for the link's pupil
+   * @returns the row as it is for the line that is asked for, and the line that the link was made for
    * @throws Refusal as open does
    */
-  async admit(token: string, address: string): Promise<{ readonly row: LinkRow; readonly plays: InstrumentId | undefined }> {
+  async admit(token: string, address: string, today: string, line?: string): Promise<{ readonly row: LinkRow; readonly own: string; readonly plays: InstrumentId | undefined }> {
     const subject = `link ${address}`;
     const [tried, found] = await Promise.all([this.teachers.failuresSince(subject, new Date(Date.now() - WAIT)), this.links.byToken(token)]);
     if (tried >= MOST_WRONG) throw new Refusal('too-many-attempts', 'Too many links were tried from here. Wait a quarter of an hour.');
@@ -89,31 +96,53 @@ export class LinkService {
       throw new Refusal('not-found', OPENS_NOTHING);
     }
     await this.limit.count(found.row);
-    return found;
+    const { row, plays } = found;
+    const own = row.exerciseId;
+    if (line === undefined || line === own) return { row, own, plays };
+    const [pupils, work] = await Promise.all([row.pupilId === null ? [] : this.classes.pupilsOf(row.classId), this.work.list(row.classId)]);
+    const pupil = pupils.find((p) => p.id === row.pupilId);
+    const isSet = pupil !== undefined && setLately(work, today).some((w) => w.exerciseId === line && isSetFor(w, pupil)) && (await this.links.there([line])).has(line);
+    if (!isSet) throw new Refusal('not-found', OPENS_NOTHING);
+    return { row: { ...row, exerciseId: line }, own, plays };
   }
 
   /** What is set of the link's line: for the pupil, or on a class's link for all of it. What is long past is left away. */
   private setFor(work: readonly WorkView[], { exerciseId, instrument }: LinkRow, pupil: PupilView | undefined, today: string): readonly WorkView[] {
-    const since = addDays(today, -PAST_DAYS);
-    return work.filter((w) => w.exerciseId === exerciseId && w.due >= since && (pupil === undefined ? isSetFor({ ...w, pupilIds: undefined }, { id: '', instrument }) : isSetFor(w, pupil))).sort((a, b) => (a.due < b.due ? -1 : 1));
+    return setLately(work, today).filter((w) => w.exerciseId === exerciseId && (pupil === undefined ? isSetFor({ ...w, pupilIds: undefined }, { id: '', instrument }) : isSetFor(w, pupil)));
   }
 
   private setView = (set: readonly WorkView[]): OpenedLinkView['set'] =>
     set.map(({ due, fromBar, toBar, rungs, goalPercent, note }) => ({ due, rungs, ...(fromBar === undefined ? {} : { fromBar }), ...(toBar === undefined ? {} : { toBar }), ...(goalPercent === undefined ? {} : { goalPercent }), ...(note === undefined ? {} : { note }) }));
 
-  private async find(row: LinkRow, today: string): Promise<OpenedLinkView | undefined> {
+  /** Every line that is set for a pupil, each once, the nearest day first; the link's own last where it is not set. */
+  private async linesFor(work: readonly WorkView[], pupil: PupilView, today: string, { exerciseId: here }: LinkRow, own: { readonly id: string; readonly title: string }): Promise<LinkedLine[]> {
+    const set = setLately(work, today).filter((w) => isSetFor(w, pupil));
+    const there = await this.links.there(set.map((w) => w.exerciseId));
+    const lines = new Map<string, LinkedLine>();
+    // What is still to come before what was due.
+    for (const w of [...set.filter((x) => x.due >= today), ...set.filter((x) => x.due < today)]) {
+      if (lines.has(w.exerciseId) || !there.has(w.exerciseId)) continue;
+      lines.set(w.exerciseId, { title: w.title, due: w.due, here: w.exerciseId === here, ...(w.exerciseId === own.id ? {} : { line: w.exerciseId }) });
+    }
+    if (!lines.has(own.id)) lines.set(own.id, { title: own.title, here: own.id === here });
+    return [...lines.values()];
+  }
+
+  private async find(row: LinkRow, own: string, today: string): Promise<OpenedLinkView | undefined> {
     const [teacher, group, exercise, pupils, work] = await Promise.all([
       this.teachers.findById(row.teacherId), this.classes.find(row.teacherId, row.classId), this.exercises.findIfThere(row.teacherId, row.exerciseId), row.pupilId === null ? [] : this.classes.pupilsOf(row.classId), this.work.list(row.classId),
     ]);
     if (teacher === undefined || group === undefined || exercise === undefined) return undefined;
     const pupil = pupils.find((p) => p.id === row.pupilId);
     const set = this.setFor(work, row, pupil, today);
+    const ownLine = own === row.exerciseId ? exercise : await this.exercises.findIfThere(row.teacherId, own);
+    const [lines, handedIn] = pupil === undefined || ownLine === undefined ? [[], []] : await Promise.all([this.linesFor(work, pupil, today, row, { id: own, title: ownLine.title }), this.links.handedIn(pupil.id, row.exerciseId, MOST_HANDED_IN)]);
     // What is set next says how much help stands over its notes; without a word it is as the class has it.
     const fade = set.find((w) => w.due >= today)?.fade;
     const teaching = teachingOf(teacher, group);
     const copy = pupil === undefined ? classCopy(group, teaching, row.instrument, today) : pupilCopy(group, teaching, pupil, today);
     return {
-      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching: copy.teaching, page: fade === undefined ? copy.page : { ...copy.page, plan: [{ from: addDays(today, -1), step: fade }] }, paper: group.paper, practice: teacher.practice, set: this.setView(set), own: pupil !== undefined, expiresAt: row.expiresAt.toISOString(),
+      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching: copy.teaching, page: fade === undefined ? copy.page : { ...copy.page, plan: [{ from: addDays(today, -1), step: fade }] }, paper: group.paper, practice: teacher.practice, set: this.setView(set), own: pupil !== undefined, lines, handedIn: handedIn.map(({ at, percent }) => ({ at: at.toISOString(), percent })), expiresAt: row.expiresAt.toISOString(),
       ...(copy.known === undefined ? {} : { known: copy.known }),
     };
   }

@@ -68,6 +68,39 @@ describe('a pupil\'s link', () => {
     await open(link.token).expect(200);
   });
 
+  it('of one pupil opens every line that is set for them, and no other; a class\'s opens its own alone', async () => {
+    const pupils = (await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[];
+    const pupil = pupils.find((p) => p.instrument === 'trumpet');
+    const [ferry, boats, lantern] = ((await mara.get('/api/exercises')).body as ExerciseView[]).filter((e) => e.id !== kite.id);
+    const set = (exercise: ExerciseView | undefined, due: string, more: object) => mara.post(`/api/classes/${group.id}/work`).send({ exerciseId: exercise?.id, rungs: [], due, ...more }).expect(201);
+    const inDays = (days: number): string => new Date(Date.now() + days * 24 * 3600_000).toISOString().slice(0, 10);
+    await set(ferry, inDays(6), { for: 'class' });
+    await set(boats, inDays(2), { for: 'pupils', pupilIds: [pupil?.id] });
+    await set(lantern, inDays(2), { for: 'pupils', pupilIds: [pupils.find((p) => p.id !== pupil?.id)?.id] });
+    await set(lantern, inDays(-40), { for: 'class' });
+    const [own, ofClass] = [await make({ pupilId: pupil?.id }), await make()];
+    const view = async (line?: ExerciseView): Promise<OpenedLinkView> => (await server.agent().get(`/api/links/open/${own.token}${line === undefined ? '' : `?line=${line.id}`}`).expect(200)).body as OpenedLinkView;
+    expect((await view()).lines.map((l) => [l.title, l.line, l.here])).toEqual([[boats?.title, boats?.id, false], [ferry?.title, ferry?.id, false], ['Kite Weather', undefined, true]]);
+    const other = await view(boats);
+    expect([other.title, other.own, other.lines.map((l) => l.here)]).toEqual([boats?.title, true, [true, false, false]]);
+    expect(((await open(ofClass.token).expect(200)).body as OpenedLinkView).lines).toEqual([]);
+    // What is not set for them, for long past, or by a class's link, is not there.
+    for (const path of [`${own.token}?line=${lantern?.id ?? ''}`, `${ofClass.token}?line=${boats?.id ?? ''}`, `${own.token}?line=${group.id}`, `${own.token}?line=1`]) await server.agent().get(`/api/links/open/${path}`).expect(404);
+    // What is practised and handed in goes to the line that was open.
+    await server.agent().put(`/api/links/open/${own.token}/practice?line=${boats?.id ?? ''}`).send({ rungs: ['count'], bestPercent: 70, cleanRuns: 1, peeks: 0, minutes: 3 }).expect(204);
+    await server.agent().post(`/api/links/open/${own.token}/hand-ins?percent=70&summary=told&line=${boats?.id ?? ''}`).expect(204);
+    await server.agent().put(`/api/links/open/${own.token}/practice?line=${lantern?.id ?? ''}`).send({ rungs: ['count'], bestPercent: 70, cleanRuns: 1, peeks: 0, minutes: 3 }).expect(404);
+    await server.agent().post(`/api/links/open/${own.token}/hand-ins?percent=70&summary=told&line=${lantern?.id ?? ''}`).expect(404);
+    expect((await view(boats)).handedIn.map((h) => h.percent)).toEqual([70]);
+    expect((await view()).handedIn).toEqual([]);
+    expect((await mara.get(`/api/exercises/${boats?.id ?? ''}/practice`)).body).toMatchObject([{ pupilId: pupil?.id, bestPercent: 70 }]);
+    // A line that is taken off the shelf is off the list too, and closing the link closes all of them.
+    await mara.delete(`/api/exercises/${ferry?.id ?? ''}`).expect(204);
+    expect((await view()).lines.map((l) => l.title)).toEqual([boats?.title, 'Kite Weather']);
+    await mara.delete(`/api/links/${own.id}`).expect(204);
+    await server.agent().get(`/api/links/open/${own.token}?line=${boats?.id ?? ''}`).expect(404);
+  });
+
   it('can be asked for as often as a pupil needs it, and a class\'s more often; no other link suffers', async () => {
     const pupil = ((await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).find((p) => p.instrument === 'trumpet');
     const [own, ofClass] = [await make({ pupilId: pupil?.id }), await make()];

@@ -1,30 +1,29 @@
 import { HandInDto, type HandInView, MAX_HAND_IN_BYTES, type PracticeDayView, type PracticeView, SavePracticeDto } from '@cifra/contract';
 import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query, Req, StreamableFile } from '@nestjs/common';
-import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
+import { ApiBody, ApiConsumes, ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Open, Teacher } from '../auth/session.guard';
 import { receiveBytes } from '../reading/receiveBytes';
 import { Refusal } from '../refusal/refusal';
-import { RowId } from '../refusal/rowId.pipe';
+import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
+import { today } from '../web/today';
 import { PracticeService } from './practice.service';
-
-const today = (): string => new Date().toISOString().slice(0, 10);
 
 @ApiTags('practice')
 @Controller('api')
 export class PracticeController {
   constructor(private readonly practice: PracticeService) {}
 
-  @Put('links/open/:token/practice') @Open() @HttpCode(204) @ApiOperation({ summary: 'What a pupil has practised, through their own link' }) @ApiBody({ schema: { $ref: '#/components/schemas/SavePracticeDto' } })
-  async save(@Param('token') token: string, @Body() dto: SavePracticeDto, @Req() request: Request): Promise<void> {
-    return this.practice.save(await this.practice.pupilOf(token, request.ip ?? ''), dto, today());
+  @Put('links/open/:token/practice') @Open() @HttpCode(204) @ApiOperation({ summary: 'What a pupil has practised, through their own link' }) @ApiBody({ schema: { $ref: '#/components/schemas/SavePracticeDto' } }) @ApiQuery({ name: 'line', required: false })
+  async save(@Param('token') token: string, @Query('line', RowIdOrNone) line: string | undefined, @Body() dto: SavePracticeDto, @Req() request: Request): Promise<void> {
+    return this.practice.save(await this.practice.pupilOf(token, request.ip ?? '', today(), line), dto, today());
   }
 
   @Post('links/open/:token/hand-ins') @Open() @HttpCode(204) @ApiOperation({ summary: 'Hand in a take, with its sound as the body of the request or without' })
   @ApiConsumes('application/octet-stream') @ApiBody({ schema: { type: 'string', format: 'binary' } })
   async handIn(@Param('token') token: string, @Query() dto: HandInDto, @Req() request: Request): Promise<void> {
-    const of = await this.practice.pupilOf(token, request.ip ?? '');
+    const of = await this.practice.pupilOf(token, request.ip ?? '', today(), dto.line);
     const bytes = await receiveBytes(request, MAX_HAND_IN_BYTES);
     if (bytes === undefined) throw new Refusal('too-large', `A recording may have ${MAX_HAND_IN_BYTES / 1024 / 1024} MB. Record a shorter piece.`);
     return this.practice.handIn(of, dto, bytes.length === 0 ? undefined : Buffer.from(bytes));

@@ -17,8 +17,8 @@ export class PracticeService {
    * Whose link it is, before anything is taken from whoever has it.
    * @throws Refusal not-found for a closed link; not-found for one that is not a pupil's own
    */
-  async pupilOf(token: string, address: string): Promise<PracticeOf> {
-    const { row, plays } = await this.links.admit(token, address);
+  async pupilOf(token: string, address: string, today: string, line?: string): Promise<PracticeOf> {
+    const { row, plays } = await this.links.admit(token, address, today, line);
     if (row.pupilId === null || plays === undefined) throw new Refusal('not-found', 'This link is the whole class\'s: nothing is kept of it. Ask your teacher for a link of your own.');
     return { teacherId: row.teacherId, pupilId: row.pupilId, exerciseId: row.exerciseId, instrument: plays };
   }

@@ -134,5 +134,6 @@ export async function closeLink(link: LinkView): Promise<void> {
   await mutate(linksKey(link.exerciseId));
 }
 
-export const useOpenedLink = (token: string): Resource<OpenedLinkView> =>
-  useSWR<OpenedLinkView, RequestError>(`/api/links/open/${encodeURIComponent(token)}`, get, { revalidateOnFocus: false, shouldRetryOnError: false });
+/** @param line another of the lines that are set for the link's pupil */
+export const useOpenedLink = (token: string, line: string | undefined): Resource<OpenedLinkView> =>
+  useSWR<OpenedLinkView, RequestError>(`/api/links/open/${encodeURIComponent(token)}${line === undefined ? '' : `?line=${encodeURIComponent(line)}`}`, get, { revalidateOnFocus: false, shouldRetryOnError: false });

@@ -42,7 +42,7 @@ export function LinkDialog({ exercise, group, instrument, pupils, pupil, open, o
   };
   const make = () => attempt(() => makeLink({ exerciseId: exercise.id, classId: group.id, instrument: instrument.id, days, ...(pupil === undefined ? {} : { pupilId: pupil.id }) }));
   return (
-    <Modal open={open} onOpenChange={onOpenChange} title="A page for pupils’ phones" description={`${exercise.title}, ${instrumentTitle(instrument)}. Whoever has the link sees this part and nothing else of the class.`}>
+    <Modal open={open} onOpenChange={onOpenChange} title="A page for pupils’ phones" description={`${exercise.title}, ${instrumentTitle(instrument)}. Whoever has the link sees this part${pupil === undefined ? '' : `, the other lines that are set for ${pupil.name}`} and nothing else of the class.`}>
       <div className="space-y-4">
         <div className="flex items-end gap-3">
           <SelectField id="link-days" label="Stays open for" value={days} onChange={(e) => setDays(Number(e.target.value) as (typeof LINK_DAYS)[number])} className="flex-1">

@@ -8,7 +8,15 @@ import type { KeptPractice } from '../practise/keptPractice';
 const PAUSE_MS = 4000;
 const MOST = 100_000;
 /** What was told last is remembered, so that what could not be told is told when the page is opened again. */
-const keyOf = (token: string): string => `cifra.told.${token}`;
+const keyOf = (page: string): string => `cifra.told.${page}`;
+
+/** A page that a link opens: the link's own line, or another that is set for its pupil. */
+export interface LinkedPage {
+  readonly token: string;
+  readonly line: string | undefined;
+}
+/** What this browser knows a page by. */
+export const pageName = ({ token, line }: LinkedPage): string => (line === undefined ? token : `${token}.${line}`);
 const whole = (n: number): number => Math.min(MOST, Math.max(0, Math.round(n)));
 
 /**
@@ -16,7 +24,8 @@ const whole = (n: number): number => Math.min(MOST, Math.max(0, Math.round(n)));
  * next one.
  * @param own whether it is one pupil's own link; without one nothing is told
  */
-export function usePracticeRecord(token: string, own: boolean) {
+export function usePracticeRecord({ token, line }: LinkedPage, own: boolean) {
+  const name = pageName({ token, line });
   const notice = useNotice();
   const said = useRef(false);
   /** Once is enough: it is tried again with every change. */
@@ -33,15 +42,15 @@ export function usePracticeRecord(token: string, own: boolean) {
     const record: SavePracticeDto = { rungs: [...rungs], bestPercent: whole(bestPercent), cleanRuns: whole(cleanRuns), peeks: whole(peeks), minutes: Math.min(MOST, Number(minutes.toFixed(2))), drills: [...scores.current] };
     const text = JSON.stringify(record);
     const nothing = rungs.length === 0 && bestPercent + cleanRuns + peeks + minutes === 0 && scores.current.length === 0;
-    if (nothing || text === localStorage.getItem(keyOf(token))) return;
+    if (nothing || text === localStorage.getItem(keyOf(name))) return;
     try {
-      await put(`/api/links/open/${encodeURIComponent(token)}/practice`, record);
-      localStorage.setItem(keyOf(token), text);
+      await put(`/api/links/open/${encodeURIComponent(token)}/practice${line === undefined ? '' : `?line=${encodeURIComponent(line)}`}`, record);
+      localStorage.setItem(keyOf(name), text);
     } catch (e) {
       // Without a connection it stays in this browser; the next change or the connection's return tells it.
       if (!(e instanceof RequestError) || e.status !== 0) refused(`Your teacher's record was not reached: ${(e as Error).message}`);
     }
-  }, [token, refused]);
+  }, [token, line, name, refused]);
   const soon = useCallback(() => {
     if (!own) return;
     clearTimeout(timer.current);
@@ -71,8 +80,8 @@ export function usePracticeRecord(token: string, own: boolean) {
 }
 
 /** Gives a take to the teacher, with its sound where there is one. */
-export async function handInTake(token: string, recording: Blob | undefined, percent: number, summary: string): Promise<void> {
+export async function handInTake({ token, line }: LinkedPage, recording: Blob | undefined, percent: number, summary: string): Promise<void> {
   const type = recording?.type.split(';')[0] ?? '';
-  const query = new URLSearchParams({ percent: String(percent), summary, ...(recording === undefined ? {} : { type }) });
+  const query = new URLSearchParams({ percent: String(percent), summary, ...(line === undefined ? {} : { line }), ...(recording === undefined ? {} : { type }) });
   await postBytes(`/api/links/open/${encodeURIComponent(token)}/hand-ins?${query.toString()}`, recording ?? new Blob([]));
 }
