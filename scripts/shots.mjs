@@ -6,6 +6,8 @@ import { join } from 'node:path';
 import { chromium } from 'playwright-core';
 import { fail, ROOT, Stop } from './lib/steps.mjs';
 
+const DAY_MS = 24 * 3600 * 1000;
+
 const RUNNING = join(ROOT, '.cifra/running.json');
 const FOLDER = join(ROOT, 'docs/screenshots');
 const ARGS = ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'];
@@ -125,13 +127,21 @@ async function shots() {
     execFileSync('pdftoppm', ['-r', '110', '-png', '-singlefile', pdf, join(FOLDER, `page-${instrument}`)]);
   }
   await put(before);
-  const made = await (await page.request.post(`${base}/api/links`, { data: { exerciseId: idOf('Lantern Walk'), classId, instrument: 'horn', days: 7 } })).json();
+  // A pupil with two lines to play on a link of their own.
+  const pupil = (await (await page.request.get(`${base}/api/classes/${classId}/pupils`)).json()).find((p) => p.instrument === 'horn');
+  const inDays = (days) => new Date(Date.now() + days * DAY_MS).toISOString().slice(0, 10);
+  const works = [];
+  for (const [title, days] of [['Lantern Walk', 3], ['Harbour Steps', 9]]) {
+    works.push(await (await page.request.post(`${base}/api/classes/${classId}/work`, { data: { exerciseId: idOf(title), for: 'pupils', pupilIds: [pupil.id], rungs: [], due: inDays(days) } })).json());
+  }
+  const made = await (await page.request.post(`${base}/api/links`, { data: { exerciseId: idOf('Lantern Walk'), classId, instrument: 'horn', pupilId: pupil.id, days: 7 } })).json();
   await page.setViewportSize({ width: 390, height: 800 });
   await page.goto(`${base}/p/${made.token}?at=practise`);
   await engraved();
   await page.waitForTimeout(800);
   await shot('pupil');
   await page.request.delete(`${base}/api/links/${made.id}`);
+  for (const w of works) await page.request.delete(`${base}/api/classes/${classId}/work/${w.id}`);
   await termShots(base, page, shot, folder);
   rmSync(folder, { recursive: true });
   await browser.close();
