@@ -100,30 +100,46 @@ test('one link of a pupil opens every line that is set for them, each with its o
   const inDays = (days: number): string => new Date(Date.now() + days * 24 * 3600_000).toISOString().slice(0, 10);
   await sent('POST', `/api/classes/${group?.id}/work`, { exerciseId: ids[0], for: 'class', rungs: [], due: inDays(7) });
   await sent('POST', `/api/classes/${group?.id}/work`, { exerciseId: ids[1], for: 'pupils', pupilIds: [pupil?.id], rungs: [], due: inDays(2), note: 'Slowly.' });
-  const { token } = await sent<{ token: string }>('POST', '/api/links', { exerciseId: ids[0], classId: group?.id, instrument: 'trumpet', pupilId: pupil?.id, days: 30 });
+  await page.goto('/class?see=links');
+  await page.getByRole('button', { name: 'Make a link for everybody' }).click();
+  await expect(page.getByText('One link is made.', { exact: true })).toBeVisible();
+  await expect(page.getByText(/^begins with Second Gate; open until/)).toBeVisible();
+  const [link] = await sent<{ token: string }[]>('GET', `/api/classes/${group?.id}/links`);
 
   const phone = await (await browser.newContext({ viewport: { width: 360, height: 740 }, hasTouch: true })).newPage();
-  await phone.goto(`${baseURL}/p/${token}`);
-  await expect(phone.getByRole('heading', { name: 'First Gate' })).toBeVisible({ timeout: 30_000 });
+  await phone.goto(`${baseURL}/p/${link?.token}`);
+  await expect(phone.getByRole('heading', { name: 'Second Gate' })).toBeVisible({ timeout: 30_000 });
   const lines = phone.getByRole('navigation', { name: 'Your lines' });
   await expect(lines.getByRole('button')).toHaveText(['Second Gatedue in 2 days', 'First Gatedue in 7 days']);
   await phone.getByRole('button', { name: 'Practise' }).tap();
   await phone.getByRole('checkbox', { name: 'Done: Count it aloud' }).tap({ timeout: 30_000 });
-  await lines.getByRole('button', { name: /Second Gate/ }).tap();
-  await expect(phone.getByRole('heading', { name: 'Second Gate' })).toBeVisible();
+  await lines.getByRole('button', { name: /First Gate/ }).tap();
+  await expect(phone.getByRole('heading', { name: 'First Gate' })).toBeVisible();
   await expect(phone.getByRole('checkbox', { name: 'Done: Count it aloud' })).not.toBeChecked();
   await phone.getByRole('checkbox', { name: 'Done: Sing it' }).tap();
   expect(await wide(phone)).toBe(true);
   await phone.getByRole('button', { name: 'Page', exact: true }).tap();
-  await expect(phone.getByText('Slowly.')).toBeVisible();
+  await expect(phone.getByText('Slowly.')).toBeHidden();
   await expect(phone.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
   // The address keeps which line is open; the first one's practice is as it was.
   await phone.reload();
-  await expect(phone.getByRole('heading', { name: 'Second Gate' })).toBeVisible({ timeout: 30_000 });
-  await lines.getByRole('button', { name: /First Gate/ }).tap();
+  await expect(phone.getByRole('heading', { name: 'First Gate' })).toBeVisible({ timeout: 30_000 });
+  // A drill that is told after a reload takes no step away.
+  await phone.getByRole('button', { name: 'Drills' }).tap();
+  await phone.getByRole('tab', { name: 'Reading' }).tap();
+  await phone.getByRole('button', { name: 'C', exact: true }).tap();
+  await expect(phone.getByText(/^\d of 1 right/)).toBeVisible();
+  await phone.getByRole('button', { name: 'Page', exact: true }).tap();
+  await lines.getByRole('button', { name: /Second Gate/ }).tap();
+  await expect(phone.getByText('Slowly.')).toBeVisible();
   await phone.getByRole('button', { name: 'Practise' }).tap();
   await expect(phone.getByRole('checkbox', { name: 'Done: Count it aloud' })).toBeChecked();
-  const told = async (): Promise<string[]> => (await sent<{ exerciseId: string; rungs: string[] }[]>('GET', `/api/classes/${group?.id}/practice`)).map((p) => `${p.exerciseId === ids[0] ? 'first' : 'second'} ${p.rungs.join()}`).sort();
-  await expect.poll(told, { timeout: 30_000 }).toEqual(['first count', 'second sing']);
+  const told = async (): Promise<string[]> => (await sent<{ exerciseId: string; rungs: string[]; drills: unknown[] }[]>('GET', `/api/classes/${group?.id}/practice`)).map((p) => `${p.exerciseId === ids[0] ? 'first' : 'second'} ${p.rungs.join()} ${p.drills.length}`).sort();
+  await expect.poll(told, { timeout: 30_000 }).toEqual(['first sing 1', 'second count 0']);
+  // Closed it is closed for all of them.
+  await page.getByRole('button', { name: 'Close the link of Isla' }).click();
+  await expect(page.getByText('no link', { exact: true })).toBeVisible();
+  await phone.reload();
+  await expect(phone.getByRole('heading', { name: 'This link is closed' })).toBeVisible({ timeout: 30_000 });
   await phone.context().close();
 });

@@ -28,7 +28,7 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   await tab(page, 'Pupils');
   await expect(page.getByLabel(/^Name of pupil/)).toHaveCount(30);
   // Every place of it, also for who cannot see it.
-  for (const name of ['Term', 'Notes', 'After the lesson', 'Record', 'What next', 'Charts', 'Kit', 'What is kept']) {
+  for (const name of ['Links', 'Term', 'Notes', 'After the lesson', 'Record', 'What next', 'Charts', 'Kit', 'What is kept']) {
     await tab(page, name);
     await expect(page.getByRole('tabpanel').locator('h2, table, ul').first()).toBeVisible({ timeout: 30_000 });
     expect([name, await seriousFindings(page)]).toEqual([name, []]);

@@ -8,7 +8,7 @@ export {
   DRILL_NAMES, type DrillName, DrillScoreDto, HandInDto, type HandInView, MAX_HAND_IN_BYTES, MAX_HAND_INS, PracticeDayDto, type PracticeDayView, PracticeSetupDto, type PracticeView, SavePracticeDto, SOUND_TYPES, type SoundType,
 } from './practiceDto';
 export { ClassPlanDto, HolidayDto, IntroductionDto, MAX_WEEKS, MetEntryDto, type MetView, REPORT_PARTS, ReportDto, type ReportPart, RubricDto, SaveMetDto } from './planDto';
-export { LINK_DAYS, MakeLinkDto, MakeSetDto, SET_KINDS, type SetKind } from './setDto';
+export { LINK_DAYS, MakeLinkDto, MakeLinksDto, MakeSetDto, SET_KINDS, type SetKind } from './setDto';
 export {
   DeleteAccountDto, KIT_KINDS, type KitKind, type KitView, LogEntryDto, type LogView, MarkDto, MAX_NOTE_LENGTH, SaveKitDto, SaveLogDto, SaveWorkDto, type WorkView,
 } from './workDto';

@@ -21,6 +21,11 @@ export class MakeSetDto {
 /** Days that a pupils' link may stay open. */
 export const LINK_DAYS = [7, 14, 30, 90, 365] as const;
 
+/** A link for every pupil of a class who has none. */
+export class MakeLinksDto {
+  @IsIn(LINK_DAYS) days!: (typeof LINK_DAYS)[number];
+}
+
 export class MakeLinkDto {
   @IsUUID() exerciseId!: string;
   @IsUUID() classId!: string;

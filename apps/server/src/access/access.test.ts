@@ -64,6 +64,7 @@ const RULES: Readonly<Record<string, Rule>> = {
   'get /api/classes/{id}/practice': { for: 'own' }, 'get /api/classes/{id}/practice-days': { for: 'own' }, 'get /api/classes/{id}/hand-ins': { for: 'own' },
   'get /api/classes/{id}/plan': { for: 'own' }, 'put /api/classes/{id}/plan': { for: 'own', body: () => PLAN }, 'get /api/classes/{id}/met': { for: 'own' },
   'post /api/classes/{id}/met': { for: 'own', body: () => ({ day: DAY, entries: [{ instrument: 'flute', notes: ['A6'] }] }), answers: 201 }, 'delete /api/classes/{id}/met/{batch}': { for: 'own', answers: 204 },
+  'get /api/classes/{id}/links': { for: 'own' }, 'post /api/classes/{id}/links': { for: 'own', body: () => ({ days: 7 }), answers: 201 },
   'get /api/links': { for: 'own', query: (i) => `exercise=${i.exercise ?? ''}` }, 'post /api/links': { for: 'own', body: (i) => ({ exerciseId: i.exercise, classId: i.class, instrument: 'flute', days: 7 }), answers: 201 },
   'get /api/charts/{instrument}.pdf': { for: 'own', query: (i) => `exercise=${i.exercise ?? ''}` }, 'post /api/readings/file': { for: 'anybody', answers: 422 }, 'post /api/readings/text': { for: 'anybody', body: () => ({ text: 'X:1\nK:C\nCDEF|' }) },
   'get /api/account/file': { for: 'anybody' }, 'post /api/account/file': { for: 'anybody', answers: 422 },

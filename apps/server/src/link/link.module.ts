@@ -3,10 +3,11 @@ import { AuthModule } from '../auth/auth.module';
 import { ClassModule } from '../class/class.module';
 import { ExerciseModule } from '../exercise/exercise.module';
 import { WorkModule } from '../work/work.module';
+import { ClassLinksController } from './classLinks.controller';
 import { LinkController } from './link.controller';
 import { LinkRepository } from './link.repository';
 import { LinkLimit } from './linkLimit';
 import { LinkService } from './link.service';
 
-@Module({ imports: [ExerciseModule, ClassModule, AuthModule, WorkModule], controllers: [LinkController], providers: [LinkService, LinkRepository, LinkLimit], exports: [LinkService] })
+@Module({ imports: [ExerciseModule, ClassModule, AuthModule, WorkModule], controllers: [LinkController, ClassLinksController], providers: [LinkService, LinkRepository, LinkLimit], exports: [LinkService] })
 export class LinkModule {}

@@ -33,6 +33,16 @@ export class LinkRepository {
     return this.db.select().from(links).where(and(eq(links.teacherId, teacherId), eq(links.exerciseId, exerciseId), gt(links.expiresAt, new Date()))).orderBy(desc(links.createdAt));
   }
 
+  /** Links of a class that still open something, newest first. */
+  listOfClass(teacherId: string, classId: string): Promise<LinkRow[]> {
+    return this.db.select().from(links).where(and(eq(links.teacherId, teacherId), eq(links.classId, classId), gt(links.expiresAt, new Date()))).orderBy(desc(links.createdAt));
+  }
+
+  /** Several at once: all of them or none. */
+  async createAll(teacherId: string, wanted: readonly (LinkTo & { readonly token: string })[], expiresAt: Date): Promise<void> {
+    if (wanted.length > 0) await this.db.insert(links).values(wanted.map(({ pupilId, ...to }) => ({ ...to, teacherId, pupilId: pupilId ?? null, expiresAt })));
+  }
+
   /** The link to the same part that stays open longest. */
   async openTo(teacherId: string, { exerciseId, classId, instrument, pupilId }: LinkTo, until: Date): Promise<LinkRow | undefined> {
     const rows = await this.db.select().from(links).where(and(

@@ -16,6 +16,7 @@ import { LinkLimit } from './linkLimit';
 const DAY = 24 * 3600_000;
 /** 144 bits: nobody guesses it. */
 const TOKEN_BYTES = 18;
+const newToken = (): string => randomBytes(TOKEN_BYTES).toString('base64url');
 /** A code on paper opens its page for so long. */
 const CODE_DAYS = 90;
 /** Wrong links from one address before it has to wait. */
@@ -56,7 +57,33 @@ export class LinkService {
     if (group === undefined) throw notFound('class');
     if (pupilId !== undefined && !(await this.classes.pupilsOf(classId)).some((p) => p.id === pupilId)) throw notFound('pupil');
     await this.links.sweep();
-    return linkView(await this.links.create(t.id, randomBytes(TOKEN_BYTES).toString('base64url'), { exerciseId, classId, instrument, pupilId }, new Date(Date.now() + days * DAY)));
+    return linkView(await this.links.create(t.id, newToken(), { exerciseId, classId, instrument, pupilId }, new Date(Date.now() + days * DAY)));
+  }
+
+  /** @throws Refusal not-found for a class that is not the teacher's */
+  async listOfClass(t: TeacherRow, classId: string): Promise<LinkView[]> {
+    await this.classes.own(t.id, classId);
+    return (await this.links.listOfClass(t.id, classId)).map(linkView);
+  }
+
+  /**
+   * Makes a link for every pupil of a class who has none, to the line that is due for them next, or was last: all that is set for them opens by it.
+   * Who has nothing set gets none.
+   * @throws Refusal not-found for a class that is not the teacher's
+   */
+  async makeForClass(t: TeacherRow, classId: string, days: number, today: string): Promise<LinkView[]> {
+    await this.classes.own(t.id, classId);
+    const [pupils, work, open] = await Promise.all([this.classes.pupilsOf(classId), this.work.list(classId), this.links.listOfClass(t.id, classId)]);
+    const there = await this.links.there([...new Set(work.map((w) => w.exerciseId))]);
+    const inOrder = work.filter((w) => there.has(w.exerciseId)).sort((a, b) => (a.due < b.due ? -1 : 1));
+    const wanted = pupils.filter((p) => !open.some((l) => l.pupilId === p.id)).flatMap((p) => {
+      const set = inOrder.filter((w) => isSetFor(w, p));
+      const line = set.find((w) => w.due >= today) ?? set.at(-1);
+      return line === undefined ? [] : [{ exerciseId: line.exerciseId, classId, instrument: p.instrument, pupilId: p.id, token: newToken() }];
+    });
+    await this.links.sweep();
+    await this.links.createAll(t.id, wanted, new Date(Date.now() + days * DAY));
+    return this.listOfClass(t, classId);
   }
 
   async close(t: TeacherRow, id: string): Promise<void> {
@@ -66,7 +93,7 @@ export class LinkService {
   /** The address for a code on a printed copy: a link to its part that stays open for a while, made when there is none. */
   async addressFor(t: TeacherRow, { exerciseId, classId, origin }: { exerciseId: string; classId: string; origin: string }, { instrument, pupilId }: PageCopy): Promise<string> {
     const known = await this.links.openTo(t.id, { exerciseId, classId, instrument, pupilId }, new Date(Date.now() + (CODE_DAYS * DAY) / 2));
-    const { token } = known ?? await this.links.create(t.id, randomBytes(TOKEN_BYTES).toString('base64url'), { exerciseId, classId, instrument, pupilId }, new Date(Date.now() + CODE_DAYS * DAY));
+    const { token } = known ?? await this.links.create(t.id, newToken(), { exerciseId, classId, instrument, pupilId }, new Date(Date.now() + CODE_DAYS * DAY));
     return `${origin}/p/${token}`;
   }
 

@@ -1,7 +1,7 @@
 import type { ClassView, ExerciseView, LinkView, OpenedLinkView, PupilView, RefusalView } from '@cifra/contract';
 import { LINK_REQUESTS } from '../settings';
 import { openDemoClass } from '../testing/demoClass';
-import type { TestServer } from '../testing/testServer';
+import { putOnShelf, type TestServer } from '../testing/testServer';
 
 let server: TestServer;
 let mara: ReturnType<TestServer['agent']>;
@@ -99,6 +99,30 @@ describe('a pupil\'s link', () => {
     expect((await view()).lines.map((l) => l.title)).toEqual([boats?.title, 'Kite Weather']);
     await mara.delete(`/api/links/${own.id}`).expect(204);
     await server.agent().get(`/api/links/open/${own.token}?line=${boats?.id ?? ''}`).expect(404);
+  });
+
+  it('is made for everybody at once who has none, to what is due next for them; who has nothing set gets none', async () => {
+    const own = await server.teacher('everybody@school.example');
+    const [mine] = (await own.get('/api/classes')).body as ClassView[];
+    const path = `/api/classes/${mine?.id ?? ''}`;
+    const pupils = (await own.put(`${path}/pupils`).send({ pupils: [{ name: 'Isla', instrument: 'trumpet' }, { name: 'Tove', instrument: 'flute' }, { name: 'Udo', instrument: 'flute' }] }).expect(200)).body as PupilView[];
+    const [first, second] = [await putOnShelf(own, 'First'), await putOnShelf(own, 'Second')];
+    const inDays = (days: number): string => new Date(Date.now() + days * 24 * 3600_000).toISOString().slice(0, 10);
+    const [isla, tove] = pupils;
+    await own.post(`${path}/work`).send({ exerciseId: first.id, for: 'pupils', pupilIds: [isla?.id, tove?.id], rungs: [], due: inDays(-3) }).expect(201);
+    await own.post(`${path}/work`).send({ exerciseId: second.id, for: 'pupils', pupilIds: [isla?.id], rungs: [], due: inDays(3) }).expect(201);
+    const made = (await own.post(`${path}/links`).send({ days: 90 }).expect(201)).body as LinkView[];
+    const told = (links: LinkView[]): string[] => links.map((l) => `${pupils.find((p) => p.id === l.pupilId)?.name ?? ''} ${l.exerciseId === first.id ? 'First' : 'Second'}`).sort();
+    expect(told(made)).toEqual(['Isla Second', 'Tove First']);
+    // Pressed again nobody gets a second one; who lost theirs gets a new one.
+    expect((await own.post(`${path}/links`).send({ days: 90 }).expect(201)).body).toHaveLength(2);
+    const lost = made.find((l) => l.pupilId === isla?.id);
+    await own.delete(`/api/links/${lost?.id ?? ''}`).expect(204);
+    const again = (await own.post(`${path}/links`).send({ days: 90 }).expect(201)).body as LinkView[];
+    expect(told(again)).toEqual(['Isla Second', 'Tove First']);
+    expect(again.map((l) => l.token)).not.toContain(lost?.token);
+    expect((await own.get(`${path}/links`).expect(200)).body).toEqual(again);
+    await own.post(`${path}/links`).send({ days: 8 }).expect(400);
   });
 
   it('can be asked for as often as a pupil needs it, and a class\'s more often; no other link suffers', async () => {

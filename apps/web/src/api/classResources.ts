@@ -1,5 +1,6 @@
-import type { ClassPlanDto, ClassView, HandInView, KitView, LogView, MetView, PracticeDayView, PracticeView, ReportDto, SaveClassDto, SaveKitDto, SaveLogDto, SaveMetDto, SaveWorkDto, WorkView } from '@cifra/contract';
+import type { ClassPlanDto, ClassView, HandInView, KitView, LinkView, LogView, MakeLinksDto, MetView, PracticeDayView, PracticeView, ReportDto, SaveClassDto, SaveKitDto, SaveLogDto, SaveMetDto, SaveWorkDto, WorkView } from '@cifra/contract';
 import useSWR, { mutate, type SWRResponse } from 'swr';
+import { closeLink } from './resources';
 import { downloadMade, get, post, put, remove, type RequestError } from './request';
 
 type Resource<T> = SWRResponse<T, RequestError>;
@@ -17,6 +18,18 @@ export const useHomeDays = (classId: string): Resource<PracticeDayView[]> => use
 export const useTakes = (classId: string): Resource<HandInView[]> => useSWR<HandInView[], RequestError>(of(classId, 'hand-ins'), get);
 export const usePlan = (classId: string): Resource<ClassPlanDto> => useSWR<ClassPlanDto, RequestError>(of(classId, 'plan'), get);
 export const useMet = (classId: string): Resource<MetView[]> => useSWR<MetView[], RequestError>(of(classId, 'met'), get);
+
+export const useClassLinks = (classId: string): Resource<LinkView[]> => useSWR<LinkView[], RequestError>(of(classId, 'links'), get);
+/** Makes a link for every pupil who has none and has something set. @returns all open links of the class */
+export async function makeClassLinks(classId: string, days: MakeLinksDto['days']): Promise<LinkView[]> {
+  const all = await post<LinkView[]>(of(classId, 'links'), { days });
+  await mutate(of(classId, 'links'), all, { revalidate: false });
+  return all;
+}
+export async function closeClassLink(classId: string, link: LinkView): Promise<void> {
+  await closeLink(link);
+  await refresh(classId, 'links');
+}
 
 /** Saves the plan; the change shows at once. */
 export async function savePlan(classId: string, plan: ClassPlanDto): Promise<void> {

@@ -7,6 +7,7 @@ import { useCurrentClass } from './currentClass';
 import { KeptTab } from './KeptTab';
 import { KitTab } from './KitTab';
 import { LessonTab } from './LessonTab';
+import { LinksTab } from './LinksTab';
 import { NextTab } from './NextTab';
 import { NotesTab } from './NotesTab';
 import { PupilTable } from './PupilTable';
@@ -14,7 +15,7 @@ import { RecordTab } from './RecordTab';
 import { TermTab } from './TermTab';
 import { WorkTab } from './WorkTab';
 
-const VIEWS = { pupils: 'Pupils', work: 'What is set', term: 'Term', notes: 'Notes', lesson: 'After the lesson', record: 'Record', next: 'What next', charts: 'Charts', kit: 'Kit', kept: 'What is kept' } as const;
+const VIEWS = { pupils: 'Pupils', links: 'Links', work: 'What is set', term: 'Term', notes: 'Notes', lesson: 'After the lesson', record: 'Record', next: 'What next', charts: 'Charts', kit: 'Kit', kept: 'What is kept' } as const;
 type View = keyof typeof VIEWS;
 const isView = (v: string | null): v is View => v !== null && v in VIEWS;
 
@@ -39,6 +40,7 @@ export function ClassPlace() {
         </Tabs.List>
         <Tabs.Content key={group.id} value={view} aria-label={VIEWS[view]} className="min-h-0 flex-1 overflow-y-auto px-5 py-4">
           {view === 'pupils' && <PupilTable group={group} />}
+          {view === 'links' && <LinksTab group={group} />}
           {view === 'work' && <WorkTab group={group} />}
           {view === 'lesson' && <LessonTab group={group} />}
           {view === 'term' && <TermTab group={group} />}

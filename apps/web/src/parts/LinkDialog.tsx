@@ -1,12 +1,12 @@
-import { type ClassView, type ExerciseView, LINK_DAYS, type LinkView, type PupilView } from '@cifra/contract';
+import { type ClassView, type ExerciseView, type LinkView, type PupilView } from '@cifra/contract';
 import type { Instrument } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Copy, Link2, Trash2 } from 'lucide-react';
-import QRCode from 'qrcode';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { closeLink, makeLink, useLinks } from '../api/resources';
 import { Button } from '../ui/Button';
-import { SelectField } from '../ui/Field';
+import { addressOf, LinkCode } from '../ui/LinkCode';
+import { LinkDays, type LinkDaysChoice } from '../ui/LinkDays';
 import { Modal } from '../ui/Modal';
 import { useNotice } from '../ui/Notices';
 import { dayWords } from '../words/pageWords';
@@ -21,13 +21,11 @@ interface Props {
   readonly onOpenChange: (open: boolean) => void;
 }
 
-const addressOf = (link: LinkView): string => `${window.location.origin}/p/${link.token}`;
-
 /** A read-only page of one part for a pupil's phone: made, copied, scanned and closed here. */
 export function LinkDialog({ exercise, group, instrument, pupils, pupil, open, onOpenChange }: Props) {
   const notice = useNotice();
   const { data: links, error } = useLinks(exercise.id, open);
-  const [days, setDays] = useState<(typeof LINK_DAYS)[number]>(30);
+  const [days, setDays] = useState<LinkDaysChoice>(30);
   const [busy, setBusy] = useState(false);
   const here = (links ?? []).filter((l) => l.instrument === instrument.id && l.classId === group.id);
   const attempt = async (what: () => Promise<unknown>) => {
@@ -45,9 +43,7 @@ export function LinkDialog({ exercise, group, instrument, pupils, pupil, open, o
     <Modal open={open} onOpenChange={onOpenChange} title="A page for pupils’ phones" description={`${exercise.title}, ${instrumentTitle(instrument)}. Whoever has the link sees this part${pupil === undefined ? '' : `, the other lines that are set for ${pupil.name}`} and nothing else of the class.`}>
       <div className="space-y-4">
         <div className="flex items-end gap-3">
-          <SelectField id="link-days" label="Stays open for" value={days} onChange={(e) => setDays(Number(e.target.value) as (typeof LINK_DAYS)[number])} className="flex-1">
-            {LINK_DAYS.map((d) => <option key={d} value={d}>{d === 365 ? 'a year' : `${d} days`}</option>)}
-          </SelectField>
+          <LinkDays value={days} onChange={setDays} className="flex-1" />
           <Button kind="primary" disabled={busy} onClick={() => void make()} icon={<Link2 size={16} aria-hidden />}>{pupil === undefined ? 'Make a link' : `Make a link for ${pupil.name}`}</Button>
         </div>
         {error !== undefined && <p role="alert" className="text-warning">{error.message}</p>}
@@ -64,15 +60,9 @@ export function LinkDialog({ exercise, group, instrument, pupils, pupil, open, o
 }
 
 function OneLink({ link, name, onCopy, onClose }: { readonly link: LinkView; readonly name: string | undefined; readonly onCopy: () => void; readonly onClose: () => void }) {
-  const [code, setCode] = useState<string>();
-  useEffect(() => {
-    let gone = false;
-    void QRCode.toDataURL(addressOf(link), { margin: 1, width: 240, errorCorrectionLevel: 'M' }).then((url) => { if (!gone) setCode(url); });
-    return () => { gone = true; };
-  }, [link]);
   return (
     <li className="flex gap-3 rounded-md border border-line p-3">
-      {code === undefined ? <div className="size-24 bg-band" /> : <img src={code} alt={`Code to scan: ${addressOf(link)}`} className="size-24" />}
+      <LinkCode link={link} />
       <div className="min-w-0 flex-1">
         <p className="font-medium">{name ?? 'For everyone who plays it'}</p>
         <p className="truncate text-[13px] text-secondary">{addressOf(link)}</p>

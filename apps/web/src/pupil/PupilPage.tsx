@@ -50,7 +50,7 @@ function OpenPupilPage({ opened, page: linked, onHandedIn }: { readonly opened: 
   const asked = query.get('at');
   const place: Place = isPlace(asked) ? asked : 'page';
   const notice = useNotice();
-  const record = usePracticeRecord(linked, own);
+  const practised = usePracticeRecord(linked, opened);
   const go = (to: { readonly place?: Place; readonly line?: string | undefined }) => {
     const at = to.place ?? place;
     const line = 'line' in to ? to.line : linked.line;
@@ -80,8 +80,8 @@ function OpenPupilPage({ opened, page: linked, onHandedIn }: { readonly opened: 
       </header>
       {lines.length > 1 && <Lines lines={lines} onOpen={(line) => go({ line })} />}
       {place === 'page' && <ReadPage opened={opened} />}
-      {place === 'practise' && <PractiseDesk id={id} exercise={exercise} instrument={instrument} teaching={teaching} page={page} paper={paper} known={known} along={[]} ladder={practice.ladder} cleanGoal={practice.cleanGoal} onNews={record.onNews} {...(own ? { onHandIn } : {})} />}
-      {place === 'drills' && <DrillDesk id={id} instruments={[instrument]} teaching={teaching} known={known} exercise={exercise} sentences={undefined} onScores={record.onScores} />}
+      {place === 'practise' && <PractiseDesk id={id} exercise={exercise} instrument={instrument} teaching={teaching} page={page} paper={paper} known={known} along={[]} ladder={practice.ladder} cleanGoal={practice.cleanGoal} onNews={practised} {...(own ? { onHandIn } : {})} />}
+      {place === 'drills' && <DrillDesk id={id} instruments={[instrument]} teaching={teaching} known={known} exercise={exercise} sentences={undefined} onScores={practised} />}
       <footer className={`${place === 'page' ? '' : 'max-md:hidden'} flex shrink-0 items-center justify-between border-t border-line px-4 py-1.5 text-[12.5px] text-secondary`}><Wordmark /><span>Open until {dayWords(expiresAt.slice(0, 10))}</span></footer>
     </div>
   );

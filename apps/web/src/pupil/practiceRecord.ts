@@ -1,8 +1,10 @@
-import type { DrillScoreDto, SavePracticeDto } from '@cifra/contract';
+import type { OpenedLinkView, SavePracticeDto } from '@cifra/contract';
+import type { InstrumentId } from '@cifra/core';
 import { useCallback, useEffect, useRef } from 'react';
 import { postBytes, put, RequestError } from '../api/request';
+import { keptScores } from '../drills/scores';
+import { keptPractice } from '../practise/keptPractice';
 import { useNotice } from '../ui/Notices';
-import type { KeptPractice } from '../practise/keptPractice';
 
 /** What a pupil does is told after a pause, and again when the connection is back. */
 const PAUSE_MS = 4000;
@@ -19,64 +21,65 @@ export interface LinkedPage {
 export const pageName = ({ token, line }: LinkedPage): string => (line === undefined ? token : `${token}.${line}`);
 const whole = (n: number): number => Math.min(MOST, Math.max(0, Math.round(n)));
 
+/** All that this browser knows of the practice of a page: what the desk and the drills keep. */
+function recordOf(page: LinkedPage, instrument: InstrumentId): SavePracticeDto {
+  const { rungs, bestPercent, cleanRuns, peeks, minutes } = keptPractice(pageName(page), instrument);
+  return { rungs: [...rungs], bestPercent: whole(bestPercent), cleanRuns: whole(cleanRuns), peeks: whole(peeks), minutes: Math.min(MOST, Number(minutes.toFixed(2))), drills: [...keptScores(pageName(page))] };
+}
+const isNothing = ({ rungs, bestPercent, cleanRuns, peeks, minutes, drills = [] }: SavePracticeDto): boolean => rungs.length + bestPercent + cleanRuns + peeks + minutes + drills.length === 0;
+
 /**
  * Tells the teacher's record what a pupil has practised: all in all, so that a message that was lost is made good by the
- * next one.
+ * next one, and what was never told, of any line of the link, is told when one of them is opened.
  * @param own whether it is one pupil's own link; without one nothing is told
+ * @returns what to call when something was practised or drilled, once it is kept here
  */
-export function usePracticeRecord({ token, line }: LinkedPage, own: boolean) {
-  const name = pageName({ token, line });
+export function usePracticeRecord({ token, line }: LinkedPage, { instrument, own, lines }: Pick<OpenedLinkView, 'instrument' | 'own' | 'lines'>): () => void {
   const notice = useNotice();
   const said = useRef(false);
-  /** Once is enough: it is tried again with every change. */
-  const refused = useCallback((words: string) => {
-    if (!said.current) notice(words, { tone: 'warning' });
-    said.current = true;
-  }, [notice]);
-  const latest = useRef<KeptPractice>(undefined);
-  const scores = useRef<readonly DrillScoreDto[]>([]);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
 
-  const tell = useCallback(async () => {
-    const { rungs, bestPercent, cleanRuns, peeks, minutes } = latest.current ?? { rungs: [], bestPercent: 0, cleanRuns: 0, peeks: 0, minutes: 0 };
-    const record: SavePracticeDto = { rungs: [...rungs], bestPercent: whole(bestPercent), cleanRuns: whole(cleanRuns), peeks: whole(peeks), minutes: Math.min(MOST, Number(minutes.toFixed(2))), drills: [...scores.current] };
+  const tell = useCallback(async (page: LinkedPage) => {
+    const record = recordOf(page, instrument);
     const text = JSON.stringify(record);
-    const nothing = rungs.length === 0 && bestPercent + cleanRuns + peeks + minutes === 0 && scores.current.length === 0;
-    if (nothing || text === localStorage.getItem(keyOf(name))) return;
+    if (isNothing(record) || text === localStorage.getItem(keyOf(pageName(page)))) return;
     try {
-      await put(`/api/links/open/${encodeURIComponent(token)}/practice${line === undefined ? '' : `?line=${encodeURIComponent(line)}`}`, record);
-      localStorage.setItem(keyOf(name), text);
+      await put(`/api/links/open/${encodeURIComponent(page.token)}/practice${page.line === undefined ? '' : `?line=${encodeURIComponent(page.line)}`}`, record);
+      localStorage.setItem(keyOf(pageName(page)), text);
     } catch (e) {
-      // Without a connection it stays in this browser; the next change or the connection's return tells it.
-      if (!(e instanceof RequestError) || e.status !== 0) refused(`Your teacher's record was not reached: ${(e as Error).message}`);
+      // Without a connection it stays in this browser; the next change or the connection's return tells it. To be told of a refusal once is enough.
+      if (e instanceof RequestError && e.status === 0) return;
+      if (!said.current) notice(`Your teacher's record was not reached: ${(e as Error).message}`, { tone: 'warning' });
+      said.current = true;
     }
-  }, [token, line, name, refused]);
+  }, [instrument, notice]);
+  const now = useCallback(() => {
+    clearTimeout(timer.current);
+    timer.current = undefined;
+    void tell({ token, line });
+  }, [token, line, tell]);
   const soon = useCallback(() => {
     if (!own) return;
     clearTimeout(timer.current);
-    timer.current = setTimeout(() => void tell(), PAUSE_MS);
-  }, [own, tell]);
+    timer.current = setTimeout(now, PAUSE_MS);
+  }, [own, now]);
 
   useEffect(() => {
+    if (!own) return;
+    const all = () => { for (const l of lines) void tell({ token, line: l.line }); };
     // Who puts the phone away waits for no pause.
-    const hide = () => { if (own && document.visibilityState === 'hidden') void tell(); };
-    window.addEventListener('online', soon);
+    const hide = () => { if (document.visibilityState === 'hidden') now(); };
+    all();
+    window.addEventListener('online', all);
     document.addEventListener('visibilitychange', hide);
     return () => {
-      window.removeEventListener('online', soon);
+      window.removeEventListener('online', all);
       document.removeEventListener('visibilitychange', hide);
-      clearTimeout(timer.current);
+      // Who goes to another line does not wait either.
+      if (timer.current !== undefined) now();
     };
-  }, [own, soon, tell]);
-  const onNews = useCallback((news: KeptPractice) => {
-    latest.current = news;
-    soon();
-  }, [soon]);
-  const onScores = useCallback((now: readonly DrillScoreDto[]) => {
-    scores.current = now;
-    soon();
-  }, [soon]);
-  return { onNews, onScores };
+  }, [own, token, lines, tell, now]);
+  return soon;
 }
 
 /** Gives a take to the teacher, with its sound where there is one. */

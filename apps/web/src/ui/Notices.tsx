@@ -37,7 +37,7 @@ export function Notices({ children }: { readonly children: ReactNode }) {
             )}
           </Toast.Root>
         ))}
-        <Toast.Viewport className="fixed bottom-4 left-1/2 z-50 flex w-[min(30rem,calc(100vw-2rem))] -translate-x-1/2 flex-col gap-2" />
+        <Toast.Viewport className="print:hidden fixed bottom-4 left-1/2 z-50 flex w-[min(30rem,calc(100vw-2rem))] -translate-x-1/2 flex-col gap-2" />
       </Toast.Provider>
     </NoticeContext>
   );
