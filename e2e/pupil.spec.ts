@@ -136,6 +136,9 @@ test('one link of a pupil opens every line that is set for them, each with its o
   await expect(phone.getByRole('checkbox', { name: 'Done: Count it aloud' })).toBeChecked();
   const told = async (): Promise<string[]> => (await sent<{ exerciseId: string; rungs: string[]; drills: unknown[] }[]>('GET', `/api/classes/${group?.id}/practice`)).map((p) => `${p.exerciseId === ids[0] ? 'first' : 'second'} ${p.rungs.join()} ${p.drills.length}`).sort();
   await expect.poll(told, { timeout: 30_000 }).toEqual(['first sing 1', 'second count 0']);
+  // What is not set any more leads to what is.
+  await phone.goto(`${baseURL}/p/${link?.token}?line=${group?.id}`);
+  await expect(phone.getByRole('heading', { name: 'Second Gate' })).toBeVisible({ timeout: 30_000 });
   // Closed it is closed for all of them.
   await page.getByRole('button', { name: 'Close the link of Isla' }).click();
   await expect(page.getByText('no link', { exact: true })).toBeVisible();

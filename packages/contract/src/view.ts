@@ -130,8 +130,8 @@ export interface LinkView {
 /** A line that a pupil's own link opens. */
 export interface LinkedLine {
   readonly title: string;
-  /** What it is asked for by; absent for the link's own line. */
-  readonly line?: string;
+  /** What it is asked for by. */
+  readonly line: string;
   readonly due?: string;
   /** Whether it is the one that is open. */
   readonly here: boolean;

@@ -52,11 +52,16 @@ export class LinkRepository {
     return rows[0];
   }
 
-  /** An open link whose line is still there, and what its pupil plays where it is one pupil's own. */
-  async byToken(token: string): Promise<{ readonly row: LinkRow; readonly plays: InstrumentId | undefined } | undefined> {
-    const rows = await this.db.select({ row: links, plays: pupils.instrument }).from(links).innerJoin(exercises, eq(links.exerciseId, exercises.id)).leftJoin(pupils, eq(links.pupilId, pupils.id))
-      .where(and(eq(links.token, token), gt(links.expiresAt, new Date()), isNull(exercises.deletedAt))).limit(1);
-    return rows[0] === undefined ? undefined : { row: rows[0].row, plays: rows[0].plays ?? undefined };
+  /** An open link, what its pupil plays where it is one pupil's own, and whether the line that it was made for is off the shelf. */
+  async byToken(token: string): Promise<{ readonly row: LinkRow; readonly plays: InstrumentId | undefined; readonly gone: boolean } | undefined> {
+    const [found] = await this.db.select({ row: links, plays: pupils.instrument, deletedAt: exercises.deletedAt }).from(links).innerJoin(exercises, eq(links.exerciseId, exercises.id)).leftJoin(pupils, eq(links.pupilId, pupils.id))
+      .where(and(eq(links.token, token), gt(links.expiresAt, new Date()))).limit(1);
+    return found === undefined ? undefined : { row: found.row, plays: found.plays ?? undefined, gone: found.deletedAt !== null };
+  }
+
+  /** Lets a link begin with another line. */
+  async beginWith(id: string, exerciseId: string): Promise<void> {
+    await this.db.update(links).set({ exerciseId }).where(eq(links.id, id));
   }
 
   /** Which of some lines are still there. */

@@ -123,14 +123,31 @@ export class LinkService {
       throw new Refusal('not-found', OPENS_NOTHING);
     }
     await this.limit.count(found.row);
-    const { row, plays } = found;
-    const own = row.exerciseId;
-    if (line === undefined || line === own) return { row, own, plays };
-    const [pupils, work] = await Promise.all([row.pupilId === null ? [] : this.classes.pupilsOf(row.classId), this.work.list(row.classId)]);
-    const pupil = pupils.find((p) => p.id === row.pupilId);
-    const isSet = pupil !== undefined && setLately(work, today).some((w) => w.exerciseId === line && isSetFor(w, pupil)) && (await this.links.there([line])).has(line);
-    if (!isSet) throw new Refusal('not-found', OPENS_NOTHING);
-    return { row: { ...row, exerciseId: line }, own, plays };
+    const { row, plays, gone } = found;
+    if (!gone && (line === undefined || line === row.exerciseId)) return { row, own: row.exerciseId, plays };
+    const set = await this.setForPupil(row, today);
+    // Where the line that it was made for is off the shelf, a pupil's link goes on with the next one.
+    const own = gone ? set[0]?.exerciseId : row.exerciseId;
+    const here = line ?? own;
+    if (own === undefined || here === undefined || (here !== own && !set.some((w) => w.exerciseId === here))) throw new Refusal('not-found', OPENS_NOTHING);
+    if (gone) await this.links.beginWith(row.id, own);
+    return { row: { ...row, exerciseId: here }, own, plays };
+  }
+
+  private async setForPupil({ pupilId, classId }: LinkRow, today: string): Promise<WorkView[]> {
+    if (pupilId === null) return [];
+    const [pupils, work] = await Promise.all([this.classes.pupilsOf(classId), this.work.list(classId)]);
+    const pupil = pupils.find((p) => p.id === pupilId);
+    return pupil === undefined ? [] : this.linesInTurn(work, pupil, today);
+  }
+
+  /** What is set for a pupil, each line that is still there once: what is to come, the nearest day first, before what was due. */
+  private async linesInTurn(work: readonly WorkView[], pupil: PupilView, today: string): Promise<WorkView[]> {
+    const set = setLately(work, today).filter((w) => isSetFor(w, pupil));
+    const there = await this.links.there(set.map((w) => w.exerciseId));
+    const lines = new Map<string, WorkView>();
+    for (const w of [...set.filter((x) => x.due >= today), ...set.filter((x) => x.due < today)]) if (there.has(w.exerciseId) && !lines.has(w.exerciseId)) lines.set(w.exerciseId, w);
+    return [...lines.values()];
   }
 
   /** What is set of the link's line: for the pupil, or on a class's link for all of it. What is long past is left away. */
@@ -141,18 +158,11 @@ export class LinkService {
   private setView = (set: readonly WorkView[]): OpenedLinkView['set'] =>
     set.map(({ due, fromBar, toBar, rungs, goalPercent, note }) => ({ due, rungs, ...(fromBar === undefined ? {} : { fromBar }), ...(toBar === undefined ? {} : { toBar }), ...(goalPercent === undefined ? {} : { goalPercent }), ...(note === undefined ? {} : { note }) }));
 
-  /** Every line that is set for a pupil, each once, the nearest day first; the link's own last where it is not set. */
+  /** Every line that a pupil's link opens; the link's own last where it is not set. */
   private async linesFor(work: readonly WorkView[], pupil: PupilView, today: string, { exerciseId: here }: LinkRow, own: { readonly id: string; readonly title: string }): Promise<LinkedLine[]> {
-    const set = setLately(work, today).filter((w) => isSetFor(w, pupil));
-    const there = await this.links.there(set.map((w) => w.exerciseId));
-    const lines = new Map<string, LinkedLine>();
-    // What is still to come before what was due.
-    for (const w of [...set.filter((x) => x.due >= today), ...set.filter((x) => x.due < today)]) {
-      if (lines.has(w.exerciseId) || !there.has(w.exerciseId)) continue;
-      lines.set(w.exerciseId, { title: w.title, due: w.due, here: w.exerciseId === here, ...(w.exerciseId === own.id ? {} : { line: w.exerciseId }) });
-    }
-    if (!lines.has(own.id)) lines.set(own.id, { title: own.title, here: own.id === here });
-    return [...lines.values()];
+    const set = await this.linesInTurn(work, pupil, today);
+    const lines = set.map((w): LinkedLine => ({ title: w.title, line: w.exerciseId, due: w.due, here: w.exerciseId === here }));
+    return set.some((w) => w.exerciseId === own.id) ? lines : [...lines, { title: own.title, line: own.id, here: own.id === here }];
   }
 
   private async find(row: LinkRow, own: string, today: string): Promise<OpenedLinkView | undefined> {

@@ -80,7 +80,7 @@ describe('a pupil\'s link', () => {
     await set(lantern, inDays(-40), { for: 'class' });
     const [own, ofClass] = [await make({ pupilId: pupil?.id }), await make()];
     const view = async (line?: ExerciseView): Promise<OpenedLinkView> => (await server.agent().get(`/api/links/open/${own.token}${line === undefined ? '' : `?line=${line.id}`}`).expect(200)).body as OpenedLinkView;
-    expect((await view()).lines.map((l) => [l.title, l.line, l.here])).toEqual([[boats?.title, boats?.id, false], [ferry?.title, ferry?.id, false], ['Kite Weather', undefined, true]]);
+    expect((await view()).lines.map((l) => [l.title, l.line, l.here])).toEqual([[boats?.title, boats?.id, false], [ferry?.title, ferry?.id, false], ['Kite Weather', kite.id, true]]);
     const other = await view(boats);
     expect([other.title, other.own, other.lines.map((l) => l.here)]).toEqual([boats?.title, true, [true, false, false]]);
     expect(((await open(ofClass.token).expect(200)).body as OpenedLinkView).lines).toEqual([]);
@@ -97,6 +97,14 @@ describe('a pupil\'s link', () => {
     // A line that is taken off the shelf is off the list too, and closing the link closes all of them.
     await mara.delete(`/api/exercises/${ferry?.id ?? ''}`).expect(204);
     expect((await view()).lines.map((l) => l.title)).toEqual([boats?.title, 'Kite Weather']);
+    // Without the line that it was made for it goes on with the next; a class's link ends with its line.
+    await mara.delete(`/api/exercises/${kite.id}`).expect(204);
+    const goesOn = await view();
+    expect([goesOn.title, goesOn.lines.map((l) => [l.title, l.line, l.here])]).toEqual([boats?.title, [[boats?.title, boats?.id, true]]]);
+    await open(ofClass.token).expect(404);
+    await mara.post(`/api/exercises/${kite.id}/restore`).expect(200);
+    await open(ofClass.token).expect(200);
+    expect((await view()).title).toBe(boats?.title);
     await mara.delete(`/api/links/${own.id}`).expect(204);
     await server.agent().get(`/api/links/open/${own.token}?line=${boats?.id ?? ''}`).expect(404);
   });

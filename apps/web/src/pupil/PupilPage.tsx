@@ -3,7 +3,7 @@ import { planPages, taughtAs } from '@cifra/core';
 import { instrumentTitle, lookFirstSentence, signatureSentence } from '@cifra/engrave';
 import { Music2, ScrollText, Shapes } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { useParams, useSearchParams } from 'react-router';
+import { Navigate, useParams, useSearchParams } from 'react-router';
 import { useOpenedLink } from '../api/resources';
 import { DrillDesk } from '../drills/DrillDesk';
 import { useScroll } from '../engraving/useEngraving';
@@ -32,18 +32,25 @@ export function PupilPage() {
   useEffect(() => {
     if (data !== undefined) document.title = `${data.title} · Cifra`;
   }, [data]);
+  // A line that is not set any more: what is set now stands under the link itself.
+  if (error?.status === 404 && line !== undefined) return <Navigate to={`/p/${token}`} replace />;
   if (error !== undefined && data === undefined) {
     return error.status === 404 ? <Failure title="This link is closed" detail="It was closed by your teacher or is over. Ask for a new one." />
       : <Failure title="The page could not be opened" detail={error.message} onRetry={() => void mutate()} />;
   }
-  return data === undefined ? <div className="p-5"><StaffSkeleton label="Opening your page" /></div> : <OpenPupilPage key={line ?? ''} opened={data} page={{ token, line }} onHandedIn={() => void mutate()} />;
+  return data === undefined ? <div className="p-5"><StaffSkeleton label="Opening your page" /></div> : <OpenPupilPage key={hereOf(data) ?? ''} opened={data} token={token} onHandedIn={() => void mutate()} />;
 }
 
 const PLACES = { page: { name: 'Page', icon: ScrollText }, practise: { name: 'Practise', icon: Music2 }, drills: { name: 'Drills', icon: Shapes } } as const;
 type Place = keyof typeof PLACES;
 const isPlace = (p: string | null): p is Place => p !== null && p in PLACES;
 
-function OpenPupilPage({ opened, page: linked, onHandedIn }: { readonly opened: OpenedLinkView; readonly page: LinkedPage; readonly onHandedIn: () => void }) {
+/** Which of a pupil's lines is open. */
+const hereOf = ({ lines }: OpenedLinkView): string | undefined => lines.find((l) => l.here)?.line;
+
+function OpenPupilPage({ opened, token, onHandedIn }: { readonly opened: OpenedLinkView; readonly token: string; readonly onHandedIn: () => void }) {
+  const line = hereOf(opened);
+  const linked = useMemo((): LinkedPage => ({ token, line }), [token, line]);
   const { title, exercise, instrument, teaching, page, paper, known, practice, own, lines, expiresAt } = opened;
   const id = pageName(linked);
   const [query, setQuery] = useSearchParams();
@@ -51,10 +58,10 @@ function OpenPupilPage({ opened, page: linked, onHandedIn }: { readonly opened: 
   const place: Place = isPlace(asked) ? asked : 'page';
   const notice = useNotice();
   const practised = usePracticeRecord(linked, opened);
-  const go = (to: { readonly place?: Place; readonly line?: string | undefined }) => {
+  const go = (to: { readonly place?: Place; readonly line?: string }) => {
     const at = to.place ?? place;
-    const line = 'line' in to ? to.line : linked.line;
-    setQuery({ ...(line === undefined ? {} : { line }), ...(at === 'page' ? {} : { at }) });
+    const line = to.line ?? query.get('line');
+    setQuery({ ...(line === null ? {} : { line }), ...(at === 'page' ? {} : { at }) });
   };
   const onHandIn = async (recording: Blob | undefined, percent: number, words: string) => {
     try {
@@ -88,12 +95,12 @@ function OpenPupilPage({ opened, page: linked, onHandedIn }: { readonly opened: 
 }
 
 /** The lines of a pupil, the nearest day first; on a phone they go sideways. */
-function Lines({ lines, onOpen }: { readonly lines: readonly LinkedLine[]; readonly onOpen: (line: string | undefined) => void }) {
+function Lines({ lines, onOpen }: { readonly lines: readonly LinkedLine[]; readonly onOpen: (line: string) => void }) {
   const today = todayIso();
   return (
     <nav aria-label="Your lines" className="flex shrink-0 gap-1 overflow-x-auto border-b border-line px-4 py-1.5">
       {lines.map((l) => (
-        <button key={l.line ?? ''} type="button" aria-current={l.here ? 'true' : undefined} onClick={() => onOpen(l.line)} className="shrink-0 rounded-md px-2.5 py-1 text-left text-[14px] leading-tight hover:bg-panel aria-[current=true]:bg-accent-soft aria-[current=true]:font-semibold">
+        <button key={l.line} type="button" aria-current={l.here ? 'true' : undefined} onClick={() => onOpen(l.line)} className="shrink-0 rounded-md px-2.5 py-1 text-left text-[14px] leading-tight hover:bg-panel aria-[current=true]:bg-accent-soft aria-[current=true]:font-semibold">
           {l.title}<span className="block text-[12.5px] font-normal text-secondary">{l.due === undefined ? 'to play' : l.due < today ? `was due ${dayWords(l.due)}` : `due ${dueWords(l.due, today)}`}</span>
         </button>
       ))}

@@ -12,7 +12,7 @@ const MOST = 100_000;
 /** What was told last is remembered, so that what could not be told is told when the page is opened again. */
 const keyOf = (page: string): string => `cifra.told.${page}`;
 
-/** A page that a link opens: the link's own line, or another that is set for its pupil. */
+/** A page that a link opens: one of the lines of a pupil's link, or the only one of a class's. */
 export interface LinkedPage {
   readonly token: string;
   readonly line: string | undefined;
