@@ -80,6 +80,8 @@ test('signs are dragged onto their lines and spaces; the order counts', async ({
     await page.mouse.move(target.x + 200, target.y + target.height / 2, { steps: 6 });
     await page.mouse.up();
   }
+  // What drags takes the click that may follow at once, so that none is meant for what lies under it.
+  await page.waitForTimeout(500);
   await page.getByRole('button', { name: 'Check' }).click();
   await expect(told(page)).toContainText('Right, in order and in place.');
   await page.getByRole('button', { name: 'Next' }).click();

@@ -166,14 +166,15 @@ export class LinkService {
   }
 
   private async find(row: LinkRow, own: string, today: string): Promise<OpenedLinkView | undefined> {
-    const [teacher, group, exercise, pupils, work] = await Promise.all([
+    const [teacher, group, exercise, pupils, work, handedIn] = await Promise.all([
       this.teachers.findById(row.teacherId), this.classes.find(row.teacherId, row.classId), this.exercises.findIfThere(row.teacherId, row.exerciseId), row.pupilId === null ? [] : this.classes.pupilsOf(row.classId), this.work.list(row.classId),
+      row.pupilId === null ? [] : this.links.handedIn(row.pupilId, row.exerciseId, MOST_HANDED_IN),
     ]);
     if (teacher === undefined || group === undefined || exercise === undefined) return undefined;
     const pupil = pupils.find((p) => p.id === row.pupilId);
     const set = this.setFor(work, row, pupil, today);
     const ownLine = own === row.exerciseId ? exercise : await this.exercises.findIfThere(row.teacherId, own);
-    const [lines, handedIn] = pupil === undefined || ownLine === undefined ? [[], []] : await Promise.all([this.linesFor(work, pupil, today, row, { id: own, title: ownLine.title }), this.links.handedIn(pupil.id, row.exerciseId, MOST_HANDED_IN)]);
+    const lines = pupil === undefined || ownLine === undefined ? [] : await this.linesFor(work, pupil, today, row, { id: own, title: ownLine.title });
     // What is set next says how much help stands over its notes; without a word it is as the class has it.
     const fade = set.find((w) => w.due >= today)?.fade;
     const teaching = teachingOf(teacher, group);
