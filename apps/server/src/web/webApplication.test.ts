@@ -5,16 +5,19 @@ import { startTestServer, type TestServer } from '../testing/testServer';
 
 let server: TestServer;
 let folder: string;
+let outside: string;
 beforeAll(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'cifra-web-'));
-  mkdirSync(join(folder, 'assets'));
+  outside = mkdtempSync(join(tmpdir(), 'cifra-web-'));
+  folder = join(outside, 'web');
+  mkdirSync(join(folder, 'assets'), { recursive: true });
+  writeFileSync(join(outside, 'secret.txt'), 'private');
   writeFileSync(join(folder, 'index.html'), '<meta content="__NONCE__">');
   writeFileSync(join(folder, 'assets', 'page-1.js'), 'export {};');
   server = await startTestServer({ webFolder: folder });
 });
 afterAll(async () => {
   await server.stop();
-  rmSync(folder, { recursive: true, force: true });
+  rmSync(outside, { recursive: true, force: true });
 });
 
 describe('the web application from the server', () => {
@@ -29,7 +32,7 @@ describe('the web application from the server', () => {
     await server.agent().get('/assets/page-1.js').expect(200).expect('Cache-Control', /immutable/);
     const gone = await server.agent().get('/assets/page-0.js').expect(404).expect('Cache-Control', 'no-store');
     expect(gone.body).toEqual({ code: 'not-found', detail: 'There is no such file. Load the page again.' });
-    for (const path of ['/assets/../index.html.bak', '/assets/%2e%2e%2f%2e%2e%2fpackage.json', '/assets/..%5cindex.html']) expect((await server.agent().get(path)).text).not.toContain('private');
+    for (const path of ['/assets/%2e%2e/%2e%2e/secret.txt', '/assets/%2e%2e%2f%2e%2e%2fsecret.txt', '/%2e%2e%2fsecret.txt', '/assets/..%5c..%5csecret.txt']) expect((await server.agent().get(path)).text).not.toContain('private');
   });
 
   it('leaves the API its own answers', async () => {

@@ -16,12 +16,13 @@ import { list } from '../words/spoken';
 /** Every pupil's link: made for all at once, copied, printed as codes, closed. */
 export function LinksTab({ group }: { readonly group: ClassView }) {
   const links = useClassLinks(group.id);
-  const { data: pupils } = usePupils(group.id);
+  const { data: pupils, error: pupilsError, mutate: askPupils } = usePupils(group.id);
   const { data: shelf } = useShelf();
   const [days, setDays] = useState<LinkDaysChoice>(90);
   const notice = useNotice();
   const attempt = useAttempt();
   if (links.error !== undefined && links.data === undefined) return <Failure title="The links could not be opened" detail={links.error.message} onRetry={() => void links.mutate()} />;
+  if (pupilsError !== undefined && pupils === undefined) return <Failure title="The pupils could not be opened" detail={pupilsError.message} onRetry={() => void askPupils()} />;
   if (links.data === undefined || pupils === undefined) return <StaffSkeleton label="Opening the links" />;
   const open = links.data;
   if (pupils.length === 0 && open.length === 0) return <Empty title="No pupils yet"><p>Write down who is in the class under Pupils; then each of them can have a link of their own.</p></Empty>;

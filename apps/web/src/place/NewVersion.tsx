@@ -17,6 +17,7 @@ export function NewVersion() {
       if (before) notice('A newer version of Cifra is here.', { stays: true, action: { label: 'Load it', run: () => window.location.reload() } });
       before = true;
     };
+    // Without the network nothing newer can be found; it is looked for again.
     const look = () => void worker.getRegistration().then((r) => r?.update()).catch(() => undefined);
     const timer = setInterval(look, LOOK_EVERY_MS);
     worker.addEventListener('controllerchange', taken);
