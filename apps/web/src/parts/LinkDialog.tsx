@@ -44,7 +44,7 @@ export function LinkDialog({ exercise, group, instrument, pupils, pupil, open, o
       <div className="space-y-4">
         <div className="flex items-end gap-3">
           <LinkDays value={days} onChange={setDays} className="flex-1" />
-          <Button kind="primary" disabled={busy} onClick={() => void make()} icon={<Link2 size={16} aria-hidden />}>{pupil === undefined ? 'Make a link' : `Make a link for ${pupil.name}`}</Button>
+          <Button kind="primary" className="h-10" disabled={busy} onClick={() => void make()} icon={<Link2 size={16} aria-hidden />}>{pupil === undefined ? 'Make a link' : `Make a link for ${pupil.name}`}</Button>
         </div>
         {error !== undefined && <p role="alert" className="text-warning">{error.message}</p>}
         {links !== undefined && here.length === 0 && <p className="text-[13px] text-secondary">No link is open to this part.</p>}
