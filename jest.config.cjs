@@ -10,12 +10,22 @@ const project = (folder) => ({
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.test.ts'],
   // Every woodwind's figures are at hand, as they are on the server.
-  setupFiles: [join(__dirname, 'packages/core/src/figures/all.ts'), join(__dirname, 'packages/core/src/testing/seeded.ts')],
+  setupFiles: [
+    join(__dirname, 'packages/core/src/figures/all.ts'),
+    join(__dirname, 'packages/core/src/testing/seeded.ts'),
+  ],
   transform: {
-    '^.+\\.(t|j|mj)sx?$': ['@swc/jest', {
-      jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true, decorators: true }, transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } } },
-      module: { type: 'commonjs', ignoreDynamic: true },
-    }],
+    '^.+\\.(t|j|mj)sx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true, decorators: true },
+          transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } },
+        },
+        module: { type: 'commonjs', ignoreDynamic: true },
+      },
+    ],
   },
   transformIgnorePatterns: [`/node_modules/(?!(${ESM_PACKAGES})/)`],
   moduleNameMapper: {
@@ -27,6 +37,11 @@ const project = (folder) => ({
   },
 });
 
-const folders = ['packages', 'apps'].flatMap((top) => readdirSync(join(__dirname, top)).map((name) => `${top}/${name}`));
+const folders = ['packages', 'apps'].flatMap((top) =>
+  readdirSync(join(__dirname, top)).map((name) => `${top}/${name}`),
+);
 
-module.exports = { testTimeout: 30000, projects: folders.filter((f) => existsSync(join(__dirname, f, 'src'))).map(project) };
+module.exports = {
+  testTimeout: 30000,
+  projects: folders.filter((f) => existsSync(join(__dirname, f, 'src'))).map(project),
+};

@@ -7,7 +7,8 @@ export default {
   // Figures are worked out once and kept: which test comes first says nothing of which tests depend on a line.
   coverageAnalysis: 'all',
   mutate: [
-    ...folders.map((f) => `packages/core/src/${f}/**/*.ts`), '!**/*.test.ts',
+    ...folders.map((f) => `packages/core/src/${f}/**/*.ts`),
+    '!**/*.test.ts',
     // The woodwinds' figures are text, one string each: their laws stand in woodwind.test.ts.
     '!packages/core/src/fingering/woodwind/*.data.ts',
   ],

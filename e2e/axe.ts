@@ -8,8 +8,12 @@ export async function seriousFindings(page: Page): Promise<string[]> {
   // The page's own policy lets no foreign script in: the checker runs in the test's world.
   await page.evaluate(AXE);
   return page.evaluate(async () => {
-    const { axe } = window as unknown as { axe: { run: (o: object) => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> } };
+    const { axe } = window as unknown as {
+      axe: { run: (o: object) => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> };
+    };
     const { violations } = await axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa'] });
-    return violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`);
+    return violations
+      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+      .map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`);
   });
 }

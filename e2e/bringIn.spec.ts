@@ -13,7 +13,9 @@ test.beforeEach(async ({ page }) => {
   await page.goto('/bring');
 });
 
-test('a MusicXML file with several parts asks which, lists what it could not take, and becomes parts', async ({ page }) => {
+test('a MusicXML file with several parts asks which, lists what it could not take, and becomes parts', async ({
+  page,
+}) => {
   await page.getByLabel('Music file').setInputFiles(QUARTET);
   await expect(page.getByRole('heading', { name: 'Which line is it?' })).toBeVisible();
   await expect(page.getByRole('button', { name: /Drumset/ })).toBeDisabled();
@@ -28,9 +30,13 @@ test('a MusicXML file with several parts asks which, lists what it could not tak
   await expect(cell(page, 0)).toHaveAttribute('aria-label', /^bar 0, beat 4, C,/, { timeout: 30_000 });
 });
 
-test('a compressed file is read; a file that is none, cut short or too large is refused with a sentence', async ({ page }) => {
+test('a compressed file is read; a file that is none, cut short or too large is refused with a sentence', async ({
+  page,
+}) => {
   const input = page.getByLabel('Music file');
-  await input.setInputFiles(file('quartet.mxl', Buffer.from(zipSync({ 'score.xml': new Uint8Array(readFileSync(QUARTET)) }))));
+  await input.setInputFiles(
+    file('quartet.mxl', Buffer.from(zipSync({ 'score.xml': new Uint8Array(readFileSync(QUARTET)) }))),
+  );
   await expect(page.getByRole('heading', { name: 'Which line is it?' })).toBeVisible();
   await input.setInputFiles(file('letter.musicxml', Buffer.from('Dear parents, the concert is on Friday.')));
   await expect(page.getByRole('alert')).toContainText('neither MusicXML nor ABC');
@@ -43,7 +49,9 @@ test('a compressed file is read; a file that is none, cut short or too large is 
 });
 
 test('pasted text is read as it is typed; mistakes are named by bar', async ({ page }) => {
-  await page.getByLabel('Or paste ABC text').fill('X:1\nT:With mistakes\nM:4/4\nL:1/4\nK:F\nF A c2 | B A G | F4- | G4 |');
+  await page
+    .getByLabel('Or paste ABC text')
+    .fill('X:1\nT:With mistakes\nM:4/4\nL:1/4\nK:F\nF A c2 | B A G | F4- | G4 |');
   await expect(page.getByText('Bar 2 has 3 beats of a quarter and should have 4: too short.')).toBeVisible();
   await expect(page.getByText('Bar 3: a tie leads to no note of the same pitch')).toBeVisible();
   await page.getByLabel('Or paste ABC text').fill('F A c2 |');
@@ -56,7 +64,11 @@ test('whose page it is decides what the others read', async ({ page }) => {
   await list.getByRole('button', { name: /^Trumpet/ }).click();
   await expect(cell(page, 1)).toHaveAttribute('aria-label', 'bar 1, beat 2, D, valves 1 and 3', { timeout: 30_000 });
   await list.getByRole('button', { name: /^Trombone/ }).click();
-  await expect(cell(page, 0)).toHaveAttribute('aria-label', 'bar 1, beat 1, B flat, from the key signature, first position', { timeout: 30_000 });
+  await expect(cell(page, 0)).toHaveAttribute(
+    'aria-label',
+    'bar 1, beat 1, B flat, from the key signature, first position',
+    { timeout: 30_000 },
+  );
   await list.getByRole('button', { name: /^Alto saxophone/ }).click();
   await expect(cell(page, 0)).toHaveAttribute('aria-label', 'bar 1, beat 1, G, left hand: 1 2 3', { timeout: 30_000 });
 });
@@ -69,12 +81,20 @@ test('an ABC file that nobody here wrote comes in', async ({ page }) => {
   const choose = page.getByRole('heading', { name: 'Which line is it?' });
   const keep = page.getByRole('button', { name: 'Keep it and make the parts' });
   await expect(choose.or(keep)).toBeVisible({ timeout: 30_000 });
-  if (await choose.isVisible()) await page.getByRole('button', { name: /bars, \d+ notes/ }).first().click();
+  if (await choose.isVisible())
+    await page
+      .getByRole('button', { name: /bars, \d+ notes/ })
+      .first()
+      .click();
   await keep.click();
   await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
   await page.getByRole('button', { name: /Get \d+ parts to print/ }).click();
   await page.getByRole('button', { name: /^Make \d+ parts$/ }).click();
   const download = page.waitForEvent('download', { timeout: 60_000 });
   await page.getByRole('button', { name: 'Take the file' }).click({ timeout: 60_000 });
-  expect(readFileSync(await (await download).path()).subarray(0, 5).toString()).toBe('%PDF-');
+  expect(
+    readFileSync(await (await download).path())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
 });

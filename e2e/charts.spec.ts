@@ -2,14 +2,19 @@ import { execFileSync } from 'node:child_process';
 import { expect, type Page, test } from './test';
 import { openDemo } from './teacher';
 
-test.beforeEach(async ({ page }) => { await openDemo(page); });
+test.beforeEach(async ({ page }) => {
+  await openDemo(page);
+});
 
 const cellNamed = (page: Page, name: string) => page.getByRole('button', { name: new RegExp(`^${name},`) });
 const chart = (page: Page) => page.locator('.sheet .cell').first();
 const chosen = (page: Page) => page.getByRole('complementary', { name: 'The chosen note' });
 
 async function pdfText(page: Page, button: string): Promise<string> {
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: button }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: button }).click(),
+  ]);
   const path = await download.path();
   return execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
 }
@@ -17,7 +22,10 @@ async function pdfText(page: Page, button: string): Promise<string> {
 test('a chart is one click away, a note has an address, and its reasons are read out', async ({ page }) => {
   await page.getByRole('link', { name: 'Charts' }).click();
   await expect(page).toHaveURL(/\/charts\/flute$/);
-  await page.getByRole('navigation', { name: 'Instruments' }).getByRole('button', { name: /^Trumpet/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Instruments' })
+    .getByRole('button', { name: /^Trumpet/ })
+    .click();
   await expect(chart(page)).toBeVisible({ timeout: 30_000 });
   await cellNamed(page, 'D 4').click();
   await expect(page).toHaveURL(/\/charts\/trumpet\/D4/);
@@ -84,11 +92,13 @@ test('a printed chart names its instrument and stage', async ({ page }) => {
   expect(text).toContain('Trombone');
 });
 
-test('figures come lazily: a brass chart fetches no woodwind\'s, a flute\'s chart only the flute\'s', async ({ page }) => {
+test("figures come lazily: a brass chart fetches no woodwind's, a flute's chart only the flute's", async ({ page }) => {
   const fetched: string[] = [];
   page.on('request', (r) => fetched.push(r.url()));
   await page.goto('/charts/flute');
   await expect(chart(page)).toBeVisible({ timeout: 30_000 });
-  const kinds = ['flute', 'oboe', 'clarinet', 'saxophone', 'bassoon', 'recorder'].filter((k) => fetched.some((u) => new RegExp(`/assets/${k}-`).test(u)));
+  const kinds = ['flute', 'oboe', 'clarinet', 'saxophone', 'bassoon', 'recorder'].filter((k) =>
+    fetched.some((u) => new RegExp(`/assets/${k}-`).test(u)),
+  );
   expect(kinds).toEqual(['flute']);
 });

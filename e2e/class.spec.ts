@@ -8,7 +8,9 @@ import { openDemo } from './teacher';
 
 const ROOT = join(__dirname, '..');
 
-test.beforeEach(async ({ page }) => { await openDemo(page); });
+test.beforeEach(async ({ page }) => {
+  await openDemo(page);
+});
 
 /** A class of its own, so that the demo's stays as it is for the other tests. */
 async function ownClass(page: Page, name: string): Promise<void> {
@@ -27,13 +29,17 @@ async function deleteClass(page: Page, name: string): Promise<void> {
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 const soon = (days: number): string => new Date(Date.now() + days * 24 * 3600_000).toISOString().slice(0, 10);
 
-test('a class is filled from a table, set work, written down after the lesson, and asked what comes next', async ({ page }) => {
+test('a class is filled from a table, set work, written down after the lesson, and asked what comes next', async ({
+  page,
+}) => {
   test.setTimeout(120_000);
   await ownClass(page, 'Year 6 brass');
   await tab(page, 'Pupils');
   await expect(page.getByText(/Nobody is on the list yet/)).toBeVisible();
   await page.getByRole('button', { name: 'Paste a table' }).click();
-  await page.getByLabel(/One pupil a line/).fill('Name,Plays,Also,Seat\nAda,trumpet,horn,row 1\nBen,trumpet,,row 1\nCleo,tuba,,\nDee,kazoo,,');
+  await page
+    .getByLabel(/One pupil a line/)
+    .fill('Name,Plays,Also,Seat\nAda,trumpet,horn,row 1\nBen,trumpet,,row 1\nCleo,tuba,,\nDee,kazoo,,');
   await expect(page.getByText('Dee: “kazoo” is not known as an instrument')).toBeVisible();
   await page.getByRole('button', { name: 'Put 4 pupils on the list' }).click();
   await page.getByLabel('Instrument of Dee').selectOption({ label: 'Flute' });
@@ -113,7 +119,8 @@ test('a backup is restored into a new cluster and opens there; restored in place
   const folder = mkdtempSync(join(tmpdir(), 'cifra-backup-'));
   try {
     const file = join(folder, 'a.dump');
-    const node = (args: readonly string[], env: Record<string, string> = {}): string => execFileSync(process.execPath, args, { cwd: ROOT, encoding: 'utf8', env: { ...process.env, ...env } });
+    const node = (args: readonly string[], env: Record<string, string> = {}): string =>
+      execFileSync(process.execPath, args, { cwd: ROOT, encoding: 'utf8', env: { ...process.env, ...env } });
     node(['scripts/backup.mjs', file]);
     const said = node(['scripts/checkBackup.mjs', file]);
     const counts = JSON.parse(/It opens\. (\{.*\})/.exec(said)?.[1] ?? '{}') as Record<string, number>;
@@ -122,7 +129,9 @@ test('a backup is restored into a new cluster and opens there; restored in place
     expect(counts.pupils).toBeGreaterThanOrEqual(10);
 
     // And in place of what is there: in a database beside the one that serves, which goes through a change and back.
-    const base = process.env.DATABASE_URL ?? (JSON.parse(readFileSync(join(ROOT, '.cifra/running.json'), 'utf8')) as { databaseUrl: string }).databaseUrl;
+    const base =
+      process.env.DATABASE_URL ??
+      (JSON.parse(readFileSync(join(ROOT, '.cifra/running.json'), 'utf8')) as { databaseUrl: string }).databaseUrl;
     const name = `restore_${Date.now()}`;
     const beside = base.replace(/\/[^/]*$/, `/${name}`);
     const sql = async (url: string, text: string): Promise<readonly Record<string, unknown>[]> => {

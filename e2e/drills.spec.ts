@@ -1,12 +1,46 @@
 import { expect, type Page, test } from './test';
 import { openDemo } from './teacher';
 
-test.beforeEach(async ({ page }) => { await openDemo(page); });
+test.beforeEach(async ({ page }) => {
+  await openDemo(page);
+});
 
 /** Valves of the trumpet's first notes. Common practice, no source. */
-const TRUMPET: Readonly<Record<string, string>> = { C4: '', D4: '13', E4: '12', F4: '1', G4: '', A4: '12', 'B♭4': '1', B4: '2', C5: '', 'F♯4': '2', 'E♭4': '23', 'C♯4': '123', 'G♯4': '23', 'C♯5': '12', D5: '1', 'E♭5': '2', E5: '', F5: '1', 'F♯5': '2', G5: '', 'G♯3': '23', 'B♭3': '1', A3: '12', B3: '2', 'F♯3': '123', G3: '13' };
-const told = (page: Page) => page.getByRole('status').filter({ hasText: /\.|Next/ }).last();
-const score = (page: Page, right: number, asked: number) => expect(page.getByText(new RegExp(`^${right} of ${asked} right`))).toBeVisible();
+const TRUMPET: Readonly<Record<string, string>> = {
+  C4: '',
+  D4: '13',
+  E4: '12',
+  F4: '1',
+  G4: '',
+  A4: '12',
+  'B♭4': '1',
+  B4: '2',
+  C5: '',
+  'F♯4': '2',
+  'E♭4': '23',
+  'C♯4': '123',
+  'G♯4': '23',
+  'C♯5': '12',
+  D5: '1',
+  'E♭5': '2',
+  E5: '',
+  F5: '1',
+  'F♯5': '2',
+  G5: '',
+  'G♯3': '23',
+  'B♭3': '1',
+  A3: '12',
+  B3: '2',
+  'F♯3': '123',
+  G3: '13',
+};
+const told = (page: Page) =>
+  page
+    .getByRole('status')
+    .filter({ hasText: /\.|Next/ })
+    .last();
+const score = (page: Page, right: number, asked: number) =>
+  expect(page.getByText(new RegExp(`^${right} of ${asked} right`))).toBeVisible();
 /** Every drill begins with a question of its own choosing: there is nothing to be told yet. */
 const open = async (page: Page, drill: string, on = 'trumpet') => {
   await page.goto(`/drills?on=${on}&drill=${drill}`);
@@ -39,14 +73,20 @@ test('figures are pressed with the keyboard, judged, and a wrong one is shown ri
 test('figures are pressed by touch on the drawing, and named', async ({ page }) => {
   await open(page, 'figures', 'clarinet');
   await page.getByRole('button', { name: 'left hand, thumb', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'left hand, thumb', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'left hand, thumb', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await page.getByRole('button', { name: 'This is it' }).click();
   // The score is what the words say.
   const wasRight = /^Right/.test((await told(page).textContent()) ?? '');
   await score(page, wasRight ? 1 : 0, 1);
   await page.getByLabel('Ask for').selectOption({ label: 'a figure, to be named' });
   await expect(page.getByText('Which note is this?')).toBeVisible();
-  const choices = page.getByRole('region', { name: 'Figures' }).locator('button:not([role])').filter({ hasText: /^[A-G][♭♯]?\d$/ });
+  const choices = page
+    .getByRole('region', { name: 'Figures' })
+    .locator('button:not([role])')
+    .filter({ hasText: /^[A-G][♭♯]?\d$/ });
   await choices.first().click();
   await expect(told(page)).toContainText(/Right|It is [A-G]/);
 });
@@ -95,7 +135,11 @@ test('signs are dragged onto their lines and spaces; the order counts', async ({
 
 test('every other question on signatures and lengths takes an answer and says what is right', async ({ page }) => {
   await open(page, 'signatures');
-  for (const [kind, answer] of [['Which is well formed?', 'the first'], ['From the notes', /sharps?$|flats?$/], ['Sharp, flat or natural?', 'natural']] as const) {
+  for (const [kind, answer] of [
+    ['Which is well formed?', 'the first'],
+    ['From the notes', /sharps?$|flats?$/],
+    ['Sharp, flat or natural?', 'natural'],
+  ] as const) {
     await page.getByLabel('Ask', { exact: true }).selectOption({ label: kind });
     const asked = page.getByRole('region', { name: 'Signatures' });
     await asked.getByRole('button', { name: answer }).first().click();
@@ -103,7 +147,11 @@ test('every other question on signatures and lengths takes an answer and says wh
   }
   await open(page, 'rhythm');
   for (const kind of ['How many beats?', 'Complete the bar', /Where does the pickup/]) {
-    const label = await page.getByLabel('Ask', { exact: true }).locator('option').filter({ hasText: kind }).textContent();
+    const label = await page
+      .getByLabel('Ask', { exact: true })
+      .locator('option')
+      .filter({ hasText: kind })
+      .textContent();
     await page.getByLabel('Ask', { exact: true }).selectOption({ label: label ?? '' });
     await score(page, 0, 0);
     await page.getByRole('region', { name: 'Rhythm' }).getByRole('button').first().click();
@@ -130,7 +178,11 @@ test('a line at sight is the same from the same number; looked at first, played 
   await expect(page.getByText(/\d+ seconds to look/)).toBeVisible();
   await expect(strip.locator('g.note').first()).toBeVisible({ timeout: 30_000 });
   const heads = () => strip.locator('g.note').evaluateAll((all) => all.map((n) => n.id).join());
-  const shapes = () => strip.locator('svg').first().evaluate((svg) => svg.querySelectorAll('use').length);
+  const shapes = () =>
+    strip
+      .locator('svg')
+      .first()
+      .evaluate((svg) => svg.querySelectorAll('use').length);
   const [first, drawn] = [await heads(), await shapes()];
   await page.getByLabel('Number').fill('322');
   await page.getByLabel('Number').fill('321');
@@ -152,7 +204,13 @@ test('notes are heard and found again; the caller shows every section its own le
   await page.getByRole('tab', { name: 'Caller' }).click();
   const caller = page.getByRole('region', { name: 'Caller' });
   // Concert B flat: the trumpet's C, the horn's F, the alto saxophone's G.
-  for (const [section, letter] of [['Tpt.', 'C'], ['Hn.', 'F'], ['A. Sax', 'G'], ['Fl.', 'B♭']] as const) await expect(caller.locator('li').filter({ hasText: section })).toContainText(letter);
+  for (const [section, letter] of [
+    ['Tpt.', 'C'],
+    ['Hn.', 'F'],
+    ['A. Sax', 'G'],
+    ['Fl.', 'B♭'],
+  ] as const)
+    await expect(caller.locator('li').filter({ hasText: section })).toContainText(letter);
   await caller.getByRole('button', { name: 'Call', exact: true }).click();
   await expect(caller.getByText(/^50 beats a minute/)).toBeVisible();
   await expect(caller.getByText(/^55 beats a minute/)).toBeVisible({ timeout: 40_000 });

@@ -25,7 +25,8 @@ function toneFile(): Buffer {
   wav.write('data', 36);
   wav.writeUInt32LE(2 * count, 40);
   const hertz = 440 * 2 ** (-CENTS_LOW / 1200);
-  for (let i = 0; i < count; i++) wav.writeInt16LE(Math.round(12000 * Math.sin((2 * Math.PI * hertz * i) / RATE)), 44 + 2 * i);
+  for (let i = 0; i < count; i++)
+    wav.writeInt16LE(Math.round(12000 * Math.sin((2 * Math.PI * hertz * i) / RATE)), 44 + 2 * i);
   return wav;
 }
 mkdirSync(FOLDER, { recursive: true });
@@ -35,11 +36,19 @@ test.use({
   permissions: ['microphone'],
   launchOptions: {
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking', '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-audio-capture=${FILE}`],
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      `--use-file-for-fake-audio-capture=${FILE}`,
+    ],
   },
 });
 
-test('the microphone is heard: a concert A is the trumpet\'s B, and how low it is', async ({ page }) => {
+test("the microphone is heard: a concert A is the trumpet's B, and how low it is", async ({ page }) => {
   await openDemo(page);
   await openPart(page, 'Lantern Walk', 'Trumpet');
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Practise' }).click();
@@ -48,7 +57,9 @@ test('the microphone is heard: a concert A is the trumpet\'s B, and how low it i
   const tuner = page.getByRole('region', { name: 'Tuner and drone' });
   await tuner.getByRole('button', { name: 'Listen' }).click();
   const meter = tuner.getByRole('meter');
-  await expect.poll(async () => Number(await meter.getAttribute('aria-valuenow')), { timeout: 20_000 }).toBeLessThan(-17);
+  await expect
+    .poll(async () => Number(await meter.getAttribute('aria-valuenow')), { timeout: 20_000 })
+    .toBeLessThan(-17);
   expect(Number(await meter.getAttribute('aria-valuenow'))).toBeGreaterThan(-23);
   await expect(meter).toHaveAttribute('aria-valuetext', /^B, /);
   await tuner.getByRole('button', { name: 'Stop listening' }).click();
@@ -67,7 +78,9 @@ test('a take through the microphone is counted in, listened to, and said in word
   await listening.getByRole('button', { name: 'Record a take' }).click();
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
   // One long note is no tune: that is said, kindly, and marked on the staff.
-  await expect(listening.getByText(/of \d+ notes right and in time|none of these notes/)).toBeVisible({ timeout: 60_000 });
+  await expect(listening.getByText(/of \d+ notes right and in time|none of these notes/)).toBeVisible({
+    timeout: 60_000,
+  });
   expect(await page.locator('[data-mark]').count()).toBeGreaterThan(0);
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });

@@ -7,7 +7,9 @@ import { bringIn, cell, openDemo, openPart } from './teacher';
 
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 
-test.beforeEach(async ({ page }) => { await openDemo(page); });
+test.beforeEach(async ({ page }) => {
+  await openDemo(page);
+});
 
 const list = (page: Page) => page.getByRole('navigation', { name: 'Instruments' });
 /** The pages of one pupil: what is set there leaves the class as it is. */
@@ -28,7 +30,7 @@ function readPdf(bytes: Buffer): { readonly words: string; readonly info: string
   }
 }
 
-test('a pupil\'s pages are set apart from the class\'s: rows, size and help', async ({ page }) => {
+test("a pupil's pages are set apart from the class's: rows, size and help", async ({ page }) => {
   await openPart(page, 'Kite Weather', 'Tuba');
   await pagesFor(page, 'Bo');
   await page.getByRole('switch', { name: 'Step of the scale' }).click();
@@ -66,7 +68,10 @@ test('help fades by dates, and every step is seen before it is taken', async ({ 
   await dialog.getByRole('button', { name: 'Add a step' }).click();
   await dialog.getByLabel('Help over').nth(0).selectOption({ label: 'no note' });
   await expect(dialog.getByText('no note, today')).toBeVisible();
-  await dialog.getByLabel('From', { exact: true }).nth(1).fill(await dialog.getByLabel('From', { exact: true }).nth(0).inputValue());
+  await dialog
+    .getByLabel('From', { exact: true })
+    .nth(1)
+    .fill(await dialog.getByLabel('From', { exact: true }).nth(0).inputValue());
   await expect(dialog.getByRole('alert')).toContainText('Two steps begin on one day');
   await dialog.getByLabel('From', { exact: true }).nth(1).fill('2030-01-01');
   await dialog.getByRole('button', { name: 'Keep this plan' }).click();
@@ -76,9 +81,11 @@ test('help fades by dates, and every step is seen before it is taken', async ({ 
   await expect(page.locator('.sheet .cell .name').first()).toBeVisible({ timeout: 30_000 });
 });
 
-test('the teacher\'s word and a line of the teacher\'s own stand on every page', async ({ page }) => {
+test("the teacher's word and a line of the teacher's own stand on every page", async ({ page }) => {
   await bringIn(page, 'X:1\nT:Broken lines\nM:4/4\nL:1/4\nK:C\nC D E F | G4 | F E D C | C4 |]');
-  await list(page).getByRole('button', { name: /^Trumpet/ }).click();
+  await list(page)
+    .getByRole('button', { name: /^Trumpet/ })
+    .click();
   await page.getByLabel('What you tell the players').fill('Whisper the second line.');
   await page.getByLabel('What you tell the players').blur();
   await expect(page.locator('.sheet .advice').last()).toHaveText('Whisper the second line.', { timeout: 30_000 });
@@ -86,7 +93,9 @@ test('the teacher\'s word and a line of the teacher\'s own stand on every page',
   await cell(page, 5).click();
   await page.getByRole('switch', { name: 'Begin a line with bar 3' }).click();
   await expect(page.locator('.sheet .strip')).toHaveCount(2, { timeout: 30_000 });
-  await list(page).getByRole('button', { name: /^Flute/ }).click();
+  await list(page)
+    .getByRole('button', { name: /^Flute/ })
+    .click();
   await expect(page.locator('.sheet .strip')).toHaveCount(2, { timeout: 30_000 });
   await expect(page.locator('.sheet .advice').last()).toHaveText('Whisper the second line.');
 });
@@ -133,8 +142,12 @@ test('a pupil opens the link on a phone, and it is closed by the teacher', async
   expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
   await phone.evaluate(AXE);
   const serious = await phone.evaluate(async () => {
-    const { axe } = window as unknown as { axe: { run: (o: object) => Promise<{ violations: { id: string; impact: string }[] }> } };
-    return (await axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa'] })).violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id);
+    const { axe } = window as unknown as {
+      axe: { run: (o: object) => Promise<{ violations: { id: string; impact: string }[] }> };
+    };
+    return (await axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa'] })).violations
+      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+      .map((v) => v.id);
   });
   expect(serious).toEqual([]);
   await cell(phone, 2).click();
@@ -142,7 +155,9 @@ test('a pupil opens the link on a phone, and it is closed by the teacher', async
   await expect(phone.getByText('Year 5 winds')).toHaveCount(0);
   await dialog.getByRole('button', { name: 'Close this link' }).click();
   await expect(dialog.getByText(address)).toHaveCount(0);
-  await phone.evaluate(async () => { for (const name of await caches.keys()) await caches.delete(name); });
+  await phone.evaluate(async () => {
+    for (const name of await caches.keys()) await caches.delete(name);
+  });
   await phone.reload();
   await expect(phone.getByRole('heading', { name: 'This link is closed' })).toBeVisible();
   await phone.context().close();
@@ -182,7 +197,7 @@ test('the browser prints the same pages as the PDF', async ({ page }) => {
   const printed = readPdf(await page.pdf({ preferCSSPageSize: true, printBackground: true }));
   const { pathname } = new URL(page.url());
   const id = pathname.split('/')[2];
-  const [group] = await (await page.request.get('/api/classes')).json() as { id: string }[];
+  const [group] = (await (await page.request.get('/api/classes')).json()) as { id: string }[];
   const made = readPdf(await (await page.request.get(`/api/exercises/${id}/parts/oboe.pdf?class=${group?.id}`)).body());
   const facts = (info: string) => [/Pages:\s+\d+/.exec(info)?.[0], /Page size:\s+59\d(\.\d+)? x 84\d/.test(info)];
   expect(facts(printed.info)).toEqual(facts(made.info));

@@ -4,7 +4,9 @@ import { expect, type Page, test } from './test';
 import { readMusicXml } from '../packages/formats/src/musicxml/readMusicXml';
 import { bringIn, cell, openDemo, openPart } from './teacher';
 
-test.beforeEach(async ({ page }) => { await openDemo(page); });
+test.beforeEach(async ({ page }) => {
+  await openDemo(page);
+});
 
 const TUNE = 'X:1\nT:Parts check\nM:4/4\nL:1/4\nK:F\nF A c B | ^F G ^F G | F4 |';
 const list = (page: Page) => page.getByRole('navigation', { name: 'Instruments' });
@@ -46,7 +48,9 @@ test('band rows are switched at once, and stay as they were', async ({ page }) =
 
 test('key, octave and clef of a part are changed, explained, kept and taken back', async ({ page }) => {
   await bringIn(page, TUNE);
-  await list(page).getByRole('button', { name: /^Trombone/ }).click();
+  await list(page)
+    .getByRole('button', { name: /^Trombone/ })
+    .click();
   await expect(page.getByText('the clef beginners learn first')).toBeVisible();
   await page.getByLabel('Clef').selectOption('tenor');
   await expect(page.getByText('your choice')).toBeVisible();
@@ -58,13 +62,19 @@ test('key, octave and clef of a part are changed, explained, kept and taken back
   await page.getByRole('button', { name: 'As proposed' }).click();
   await expect(page.getByLabel('Clef')).toHaveValue('bass');
   await page.getByLabel('Key').selectOption('no-signature');
-  await expect(cell(page, 3)).toHaveAttribute('aria-label', /^bar 1, beat 4, B flat, first position.*, an easier figure is marked$/, { timeout: 30_000 });
+  await expect(cell(page, 3)).toHaveAttribute(
+    'aria-label',
+    /^bar 1, beat 4, B flat, first position.*, an easier figure is marked$/,
+    { timeout: 30_000 },
+  );
 });
 
 test('the whole class is shown under each other', async ({ page }) => {
   await page.getByRole('link', { name: 'Lantern Walk' }).click();
   await list(page).getByRole('button', { name: 'The whole class' }).click();
-  await expect(page.getByRole('region', { name: 'Flute', exact: true }).locator('.cell').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('region', { name: 'Flute', exact: true }).locator('.cell').first()).toBeVisible({
+    timeout: 30_000,
+  });
   await page.getByRole('region', { name: 'Tuba' }).scrollIntoViewIfNeeded();
   await expect(page.getByRole('region', { name: 'Tuba' }).locator('.cell').first()).toBeVisible({ timeout: 30_000 });
 });
@@ -76,8 +86,12 @@ test('the class is changed: a recorder with German fingering gets its page', asy
   await page.getByRole('tab', { name: 'How it is taught' }).click();
   await page.getByLabel('Recorders are fingered').selectOption('german');
   await page.getByRole('button', { name: 'Save the class' }).click();
-  await list(page).getByRole('button', { name: /^Descant recorder/ }).click();
-  await expect(cell(page, 3)).toHaveAttribute('aria-label', /F, left hand: thumb and 1 2 3; right hand: 4, new$/, { timeout: 30_000 });
+  await list(page)
+    .getByRole('button', { name: /^Descant recorder/ })
+    .click();
+  await expect(cell(page, 3)).toHaveAttribute('aria-label', /F, left hand: thumb and 1 2 3; right hand: 4, new$/, {
+    timeout: 30_000,
+  });
   await page.getByRole('button', { name: 'Change class' }).click();
   await page.getByRole('checkbox', { name: 'Descant recorder' }).uncheck();
   await page.getByRole('tab', { name: 'How it is taught' }).click();
@@ -105,12 +119,16 @@ test('a part and the book come as PDF, a part as MusicXML that reads back', asyn
   await page.getByRole('button', { name: 'Take the file' }).first().click({ timeout: 60_000 });
   const book = await (await download).path();
   expect(execFileSync('pdftotext', ['-layout', book, '-'], { encoding: 'utf8' })).toMatch(/Tuba/);
-  expect(Number(/Pages:\s+(\d+)/.exec(execFileSync('pdfinfo', [book], { encoding: 'utf8' }))?.[1])).toBeGreaterThanOrEqual(11);
+  expect(
+    Number(/Pages:\s+(\d+)/.exec(execFileSync('pdfinfo', [book], { encoding: 'utf8' }))?.[1]),
+  ).toBeGreaterThanOrEqual(11);
 });
 
 test('two windows that change one exercise: the second is asked, and nothing is lost', async ({ page, context }) => {
   await bringIn(page, TUNE.replace('Parts check', 'Two windows'));
-  await list(page).getByRole('button', { name: /^Trombone/ }).click();
+  await list(page)
+    .getByRole('button', { name: /^Trombone/ })
+    .click();
   await expect(page.getByLabel('Clef')).toHaveValue('bass');
   const second = await context.newPage();
   await second.goto(page.url());
@@ -119,7 +137,9 @@ test('two windows that change one exercise: the second is asked, and nothing is 
   await expect(second.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
   // Coming to the front would fetch the newer version: the first window stays as it was.
   await page.evaluate(() => fetch('/api/session'));
-  await page.route('**/api/exercises/*', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()));
+  await page.route('**/api/exercises/*', (route) =>
+    route.request().method() === 'GET' ? route.abort() : route.continue(),
+  );
   await page.getByLabel('Clef').selectOption('tenor');
   await expect(page.getByRole('dialog')).toContainText('Changed in another window');
   await page.getByRole('button', { name: 'Save mine over it' }).click();
@@ -129,7 +149,7 @@ test('two windows that change one exercise: the second is asked, and nothing is 
   await expect(page.getByLabel('Clef')).toHaveValue('tenor');
 });
 
-test('another teacher\'s exercise is not there', async ({ page }) => {
+test("another teacher's exercise is not there", async ({ page }) => {
   await page.goto('/exercises/00000000-0000-4000-8000-000000000000/parts');
   await expect(page.getByRole('heading', { name: 'There is no such exercise' })).toBeVisible();
 });
@@ -155,10 +175,16 @@ test.describe('with a server that stops', () => {
   // Here the requests of the page itself are cut off.
   test.use({ serviceWorkers: 'block' });
 
-  test('a server that stops in the middle loses nothing: the change is said not to be saved, and tried again', async ({ page }) => {
+  test('a server that stops in the middle loses nothing: the change is said not to be saved, and tried again', async ({
+    page,
+  }) => {
     await bringIn(page, TUNE.replace('Parts check', 'Server away'));
-    await list(page).getByRole('button', { name: /^Trombone/ }).click();
-    await page.route('**/api/exercises/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+    await list(page)
+      .getByRole('button', { name: /^Trombone/ })
+      .click();
+    await page.route('**/api/exercises/*', (route) =>
+      route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    );
     await page.getByLabel('Clef').selectOption('alto');
     await expect(page.getByRole('status').filter({ hasText: 'Not saved' })).toBeVisible();
     await expect(page.getByText('The server does not answer.').first()).toBeVisible();
@@ -172,7 +198,9 @@ test.describe('with a server that stops', () => {
 
 test('a line that an instrument cannot play is said on the list and over the notes', async ({ page }) => {
   await bringIn(page, "X:1\nT:Very wide\nM:4/4\nL:1/4\nK:C\nC,, C c c'' |");
-  await list(page).getByRole('button', { name: /^Trumpet.*cannot be played/ }).click();
+  await list(page)
+    .getByRole('button', { name: /^Trumpet.*cannot be played/ })
+    .click();
   await expect(page.locator('.sheet .unplayable').first()).toHaveText(/too (low|high)/, { timeout: 30_000 });
   await expect(page.getByRole('region', { name: 'What does not fit' })).toContainText(/too (low|high) to play/);
 });

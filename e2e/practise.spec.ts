@@ -1,7 +1,9 @@
 import { expect, type Page, test } from './test';
 import { openDemo, openPart } from './teacher';
 
-test.beforeEach(async ({ page }) => { await openDemo(page); });
+test.beforeEach(async ({ page }) => {
+  await openDemo(page);
+});
 
 async function openPractise(page: Page, title: string, instrument: string, tab?: string): Promise<void> {
   await openPart(page, title, 'Clarinet');
@@ -35,7 +37,9 @@ test('the space bar counts in and plays; the playhead goes from note to note; ag
   await expect(sounding(page)).toHaveCount(0);
 });
 
-test('a hard place goes over and over, at the tempo that is set; then it is built up note by note', async ({ page }) => {
+test('a hard place goes over and over, at the tempo that is set; then it is built up note by note', async ({
+  page,
+}) => {
   await openPractise(page, 'Kite Weather', 'trombone', 'Pieces');
   const pieces = page.getByRole('region', { name: 'A piece of it' });
   await pieces.getByRole('button', { name: /^bar 7:/ }).click();
@@ -77,7 +81,8 @@ test('counting runs along in words, and the hands show the figure of the note th
   await part(page).focus();
   await page.keyboard.press('Space');
   const count = page.getByRole('region', { name: 'The count' });
-  for (const word of ['1', '2', '3']) await expect(count.getByText(word, { exact: true })).toBeVisible({ timeout: 15_000 });
+  for (const word of ['1', '2', '3'])
+    await expect(count.getByText(word, { exact: true })).toBeVisible({ timeout: 15_000 });
   await page.keyboard.press('Space');
 
   await page.getByRole('button', { name: 'Finger it silently' }).click();
@@ -134,12 +139,15 @@ test('clean in a row lets the tempo climb, and a run that was not sends it down'
   await expect(clean.getByRole('img', { name: '0 of 5 clean in a row' })).toBeVisible();
 });
 
-test('a take is listened to: what is clean counts as clean, and planted faults are marked and explained', async ({ page }) => {
+test('a take is listened to: what is clean counts as clean, and planted faults are marked and explained', async ({
+  page,
+}) => {
   test.setTimeout(120_000);
   await openPractise(page, 'Lantern Walk', 'trumpet', 'Listen');
   const listening = page.getByRole('region', { name: 'Listening back' });
   await listening.getByLabel('Who plays').selectOption({ label: 'the simulated player, to try it out' });
-  for (const on of ['some notes flat', 'another partial now and then']) await listening.getByRole('switch', { name: on }).click();
+  for (const on of ['some notes flat', 'another partial now and then'])
+    await listening.getByRole('switch', { name: on }).click();
   await listening.getByRole('button', { name: 'Let it play a take' }).click();
   await expect(listening.getByText(/^All \d+ notes right and in time/)).toBeVisible({ timeout: 60_000 });
   await page.getByRole('tab', { name: 'Steps' }).click();
@@ -148,7 +156,8 @@ test('a take is listened to: what is clean counts as clean, and planted faults a
   await page.getByRole('tab', { name: 'Listen' }).click();
   await listening.getByLabel('Who plays').selectOption({ label: 'the simulated player, to try it out' });
   // One of them is sure to happen in a line of some twenty notes.
-  for (const on of ['a note left out now and then', 'some entries late']) await listening.getByRole('switch', { name: on }).click();
+  for (const on of ['a note left out now and then', 'some entries late'])
+    await listening.getByRole('switch', { name: on }).click();
   await listening.getByRole('button', { name: 'Let it play a take' }).click();
   await expect(listening.getByText(/^\d+ of \d+ notes right and in time/)).toBeVisible({ timeout: 60_000 });
   expect(await part(page).locator('[data-mark]').count()).toBeGreaterThan(0);
@@ -166,7 +175,9 @@ test('the tuner names the note as this player reads it, and tells by how much it
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowLeft');
   await expect(tuner.getByRole('meter')).toHaveAttribute('aria-valuetext', /^[A-G][♭♯]?, (39|40|41) cents low$/);
   const letter = (await tuner.getByRole('meter').getAttribute('aria-valuetext'))?.split(',')[0] ?? '';
-  expect((await tuner.getByLabel('Match this note').locator('option:checked').textContent())?.replace(/\d/, '')).toBe(letter);
+  expect((await tuner.getByLabel('Match this note').locator('option:checked').textContent())?.replace(/\d/, '')).toBe(
+    letter,
+  );
 });
 
 test('hidden figures are peeked at with a tap, and peeks are counted', async ({ page }) => {
@@ -198,7 +209,7 @@ test('a class plays freely over a backing, with the same prompt from the same nu
   await expect(free.locator('p').first()).toHaveText(prompt ?? '');
 });
 
-test('the steps are the teacher\'s own, in their order', async ({ page }) => {
+test("the steps are the teacher's own, in their order", async ({ page }) => {
   await page.getByRole('button', { name: 'How you teach' }).click();
   const dialog = page.getByRole('dialog', { name: 'How you teach' });
   await dialog.getByRole('tab', { name: 'Practice' }).click();
@@ -226,7 +237,9 @@ test('the steps are the teacher\'s own, in their order', async ({ page }) => {
   }
 });
 
-test('a whole lesson is held from one screen: look first, every step, in turns, clean in a row at tempo', async ({ page }) => {
+test('a whole lesson is held from one screen: look first, every step, in turns, clean in a row at tempo', async ({
+  page,
+}) => {
   test.setTimeout(180_000);
   await openPart(page, 'Lantern Walk', 'Trumpet');
   const places = page.getByRole('navigation', { name: 'Places' });
@@ -236,7 +249,15 @@ test('a whole lesson is held from one screen: look first, every step, in turns, 
   await page.getByLabel('Practise it on').selectOption({ label: 'on the trumpet' });
   await expect(part(page).locator('.sheet .note').first()).toBeVisible({ timeout: 30_000 });
   const ladder = page.getByRole('region', { name: 'The ladder' });
-  for (const step of ['Count it aloud', 'Say the names in rhythm', 'Finger it silently', 'Sing it', 'Play it without slurs', 'Play it with its slurs', 'Play it at tempo']) {
+  for (const step of [
+    'Count it aloud',
+    'Say the names in rhythm',
+    'Finger it silently',
+    'Sing it',
+    'Play it without slurs',
+    'Play it with its slurs',
+    'Play it at tempo',
+  ]) {
     await ladder.getByRole('button', { name: step, exact: true }).click();
     await part(page).focus();
     await page.keyboard.press('Space');

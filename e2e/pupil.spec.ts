@@ -2,7 +2,13 @@ import { type Browser, expect, type Page, test } from './test';
 import { bringIn, openDemo, openPart, ownTeacher } from './teacher';
 
 /** A pupil's own link, made by the teacher, opened on a phone. */
-async function openPhone(page: Page, browser: Browser, baseURL: string, title: string, instrument: string): Promise<Page> {
+async function openPhone(
+  page: Page,
+  browser: Browser,
+  baseURL: string,
+  title: string,
+  instrument: string,
+): Promise<Page> {
   await openDemo(page);
   await openPart(page, title, instrument);
   await page.getByLabel('These pages are for').selectOption({ index: 1 });
@@ -19,16 +25,20 @@ async function openPhone(page: Page, browser: Browser, baseURL: string, title: s
 }
 const wide = (phone: Page) => phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth);
 
-test('a pupil does the week\'s practice on a phone, and the teacher sees it', async ({ page, browser, baseURL }) => {
+test("a pupil does the week's practice on a phone, and the teacher sees it", async ({ page, browser, baseURL }) => {
   test.setTimeout(150_000);
   const phone = await openPhone(page, browser, baseURL ?? '', 'Paper Boats', 'Trumpet');
   await phone.getByRole('button', { name: 'Practise' }).tap();
-  await expect(phone.getByRole('region', { name: 'The part' }).locator('g.note').first()).toBeVisible({ timeout: 30_000 });
+  await expect(phone.getByRole('region', { name: 'The part' }).locator('g.note').first()).toBeVisible({
+    timeout: 30_000,
+  });
   expect(await wide(phone)).toBe(true);
   await phone.getByRole('checkbox', { name: 'Done: Count it aloud' }).tap();
   await phone.getByRole('button', { name: 'Play it without slurs' }).tap();
   await phone.getByRole('button', { name: 'Play', exact: true }).tap();
-  await expect(phone.getByRole('region', { name: 'The part' }).locator('.chosen').first()).toBeVisible({ timeout: 20_000 });
+  await expect(phone.getByRole('region', { name: 'The part' }).locator('.chosen').first()).toBeVisible({
+    timeout: 20_000,
+  });
   await phone.getByRole('button', { name: 'Stop' }).tap();
   for (let i = 0; i < 2; i++) await phone.getByRole('button', { name: 'It was clean' }).tap();
   // A take is heard, and its result handed in.
@@ -59,18 +69,26 @@ test('what was opened once works without a network, and nothing done is lost', a
   test.setTimeout(150_000);
   const phone = await openPhone(page, browser, baseURL ?? '', 'Slow Ferry', 'Flute');
   await phone.getByRole('button', { name: 'Practise' }).tap();
-  await expect(phone.getByRole('region', { name: 'The part' }).locator('g.note').first()).toBeVisible({ timeout: 30_000 });
+  await expect(phone.getByRole('region', { name: 'The part' }).locator('g.note').first()).toBeVisible({
+    timeout: 30_000,
+  });
   // The worker has taken over, and has everything ahead.
   await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await phone.reload();
-  await expect(phone.getByRole('region', { name: 'The part' }).locator('g.note').first()).toBeVisible({ timeout: 30_000 });
+  await expect(phone.getByRole('region', { name: 'The part' }).locator('g.note').first()).toBeVisible({
+    timeout: 30_000,
+  });
   await phone.waitForLoadState('networkidle');
   await phone.context().setOffline(true);
   await phone.reload();
-  await expect(phone.getByRole('region', { name: 'The part' }).locator('g.note').first()).toBeVisible({ timeout: 30_000 });
+  await expect(phone.getByRole('region', { name: 'The part' }).locator('g.note').first()).toBeVisible({
+    timeout: 30_000,
+  });
   await phone.getByRole('checkbox', { name: 'Done: Sing it' }).tap();
   await phone.getByRole('button', { name: 'Play', exact: true }).tap();
-  await expect(phone.getByRole('region', { name: 'The part' }).locator('.chosen').first()).toBeVisible({ timeout: 20_000 });
+  await expect(phone.getByRole('region', { name: 'The part' }).locator('.chosen').first()).toBeVisible({
+    timeout: 20_000,
+  });
   await phone.getByRole('button', { name: 'Stop' }).tap();
   await phone.getByRole('button', { name: 'Drills' }).tap();
   await expect(phone.getByText('Press its figure.')).toBeVisible();
@@ -81,25 +99,45 @@ test('what was opened once works without a network, and nothing done is lost', a
   await phone.context().close();
 });
 
-test('one link of a pupil opens every line that is set for them, each with its own practice', async ({ page, browser, baseURL }) => {
+test('one link of a pupil opens every line that is set for them, each with its own practice', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
   test.setTimeout(150_000);
   await ownTeacher(page, `lines-${Date.now()}@school.example`);
   const ids: string[] = [];
-  for (const [title, notes] of [['First Gate', 'C2 D2 E2 F2|G4 G4|'], ['Second Gate', 'G2 F2 E2 D2|C8|']] as const) {
+  for (const [title, notes] of [
+    ['First Gate', 'C2 D2 E2 F2|G4 G4|'],
+    ['Second Gate', 'G2 F2 E2 D2|C8|'],
+  ] as const) {
     await bringIn(page, `X:1\nT:${title}\nM:4/4\nL:1/8\nK:C\n${notes}`);
     ids.push(/exercises\/([^/]+)\//.exec(page.url())?.[1] ?? '');
   }
   // The class, the pupil and what is set, as the teacher's pages would save them.
   const sent = async <T>(method: 'GET' | 'POST' | 'PUT', path: string, data?: object): Promise<T> => {
-    const answer = await page.request.fetch(path, { method, headers: { origin: baseURL ?? '' }, ...(data === undefined ? {} : { data }) });
+    const answer = await page.request.fetch(path, {
+      method,
+      headers: { origin: baseURL ?? '' },
+      ...(data === undefined ? {} : { data }),
+    });
     expect([path, answer.ok()]).toEqual([path, true]);
-    return await answer.json() as T;
+    return (await answer.json()) as T;
   };
   const [group] = await sent<{ id: string }[]>('GET', '/api/classes');
-  const [pupil] = await sent<{ id: string }[]>('PUT', `/api/classes/${group?.id}/pupils`, { pupils: [{ name: 'Isla', instrument: 'trumpet' }] });
+  const [pupil] = await sent<{ id: string }[]>('PUT', `/api/classes/${group?.id}/pupils`, {
+    pupils: [{ name: 'Isla', instrument: 'trumpet' }],
+  });
   const inDays = (days: number): string => new Date(Date.now() + days * 24 * 3600_000).toISOString().slice(0, 10);
   await sent('POST', `/api/classes/${group?.id}/work`, { exerciseId: ids[0], for: 'class', rungs: [], due: inDays(7) });
-  await sent('POST', `/api/classes/${group?.id}/work`, { exerciseId: ids[1], for: 'pupils', pupilIds: [pupil?.id], rungs: [], due: inDays(2), note: 'Slowly.' });
+  await sent('POST', `/api/classes/${group?.id}/work`, {
+    exerciseId: ids[1],
+    for: 'pupils',
+    pupilIds: [pupil?.id],
+    rungs: [],
+    due: inDays(2),
+    note: 'Slowly.',
+  });
   await page.goto('/class?see=links');
   await page.getByRole('button', { name: 'Make a link for everybody' }).click();
   await expect(page.getByText('One link is made.', { exact: true })).toBeVisible();
@@ -134,7 +172,15 @@ test('one link of a pupil opens every line that is set for them, each with its o
   await expect(phone.getByText('Slowly.')).toBeVisible();
   await phone.getByRole('button', { name: 'Practise' }).tap();
   await expect(phone.getByRole('checkbox', { name: 'Done: Count it aloud' })).toBeChecked();
-  const told = async (): Promise<string[]> => (await sent<{ exerciseId: string; rungs: string[]; drills: unknown[] }[]>('GET', `/api/classes/${group?.id}/practice`)).map((p) => `${p.exerciseId === ids[0] ? 'first' : 'second'} ${p.rungs.join()} ${p.drills.length}`).sort();
+  const told = async (): Promise<string[]> =>
+    (
+      await sent<{ exerciseId: string; rungs: string[]; drills: unknown[] }[]>(
+        'GET',
+        `/api/classes/${group?.id}/practice`,
+      )
+    )
+      .map((p) => `${p.exerciseId === ids[0] ? 'first' : 'second'} ${p.rungs.join()} ${p.drills.length}`)
+      .sort();
   await expect.poll(told, { timeout: 30_000 }).toEqual(['first sing 1', 'second count 0']);
   // What is not set any more leads to what is.
   await phone.goto(`${baseURL}/p/${link?.token}?line=${group?.id}`);

@@ -40,7 +40,11 @@ test('axe finds nothing serious on what stands around the pages', async ({ page 
   await page.getByRole('button', { name: 'Figure, drawn: order, size and help' }).click();
   expect(await seriousFindings(page)).toEqual([]);
   await page.keyboard.press('Escape');
-  for (const [button, dialog] of [['Plan it', 'How the help fades'], ['Link', 'A page for pupils’ phones'], [/Get \d+ parts/, 'Pages for the class']] as const) {
+  for (const [button, dialog] of [
+    ['Plan it', 'How the help fades'],
+    ['Link', 'A page for pupils’ phones'],
+    [/Get \d+ parts/, 'Pages for the class'],
+  ] as const) {
     await page.getByRole('button', { name: button }).click();
     await expect(page.getByRole('dialog', { name: dialog })).toBeVisible();
     expect(await seriousFindings(page)).toEqual([]);
@@ -51,7 +55,25 @@ test('axe finds nothing serious on what stands around the pages', async ({ page 
   expect(await seriousFindings(page)).toEqual([]);
   await page.keyboard.press('Escape');
   const { pathname } = new URL(page.url());
-  for (const [path, ready] of [['read', 'table'], ['read/flute', 'dl'], ['read/flute?see=again', 'table'], ['read/class?see=wrong', 'svg'], ['read/flute?see=wrong', '.sheet .note'], ['read/flute?see=breaths', 'table'], ['read/class?see=keys', 'table'], ['read/flute?see=easier', '.sheet .note'], ['practise/flute', '.sheet .note'], ['practise/flute?do=pieces', '.sheet .note'], ['practise/flute?do=sound', '.sheet .note'], ['practise/flute?do=listen', '.sheet .note'], ['practise/flute?do=tune', '.sheet .note'], ['practise/flute?do=free', '.sheet .note'], ['parts/call-sheet', '.sheet .call'], ['parts/score', '.sheet .note'], ['board', '.sheet .note']] as const) {
+  for (const [path, ready] of [
+    ['read', 'table'],
+    ['read/flute', 'dl'],
+    ['read/flute?see=again', 'table'],
+    ['read/class?see=wrong', 'svg'],
+    ['read/flute?see=wrong', '.sheet .note'],
+    ['read/flute?see=breaths', 'table'],
+    ['read/class?see=keys', 'table'],
+    ['read/flute?see=easier', '.sheet .note'],
+    ['practise/flute', '.sheet .note'],
+    ['practise/flute?do=pieces', '.sheet .note'],
+    ['practise/flute?do=sound', '.sheet .note'],
+    ['practise/flute?do=listen', '.sheet .note'],
+    ['practise/flute?do=tune', '.sheet .note'],
+    ['practise/flute?do=free', '.sheet .note'],
+    ['parts/call-sheet', '.sheet .call'],
+    ['parts/score', '.sheet .note'],
+    ['board', '.sheet .note'],
+  ] as const) {
     await page.goto(pathname.replace(/parts.*/, path));
     await expect(page.locator(ready).first()).toBeVisible({ timeout: 60_000 });
     expect(await seriousFindings(page)).toEqual([]);

@@ -1,7 +1,9 @@
 import { expect, type Page, test } from './test';
 import { openDemo, openPart } from './teacher';
 
-test.beforeEach(async ({ page }) => { await openDemo(page); });
+test.beforeEach(async ({ page }) => {
+  await openDemo(page);
+});
 
 /** Opens the reading of a line. */
 async function openRead(page: Page, title: string, instrument?: string): Promise<void> {

@@ -4,10 +4,19 @@ import { openDemo } from './teacher';
 test('the shelf shows six exercises, each drawn with its real first bars', async ({ page }) => {
   await openDemo(page);
   const strips = page.locator('li').filter({ has: page.locator('h2') });
-  for (const title of ['Harbour Steps', 'Lantern Walk', 'Paper Boats', 'Gate and Garden', 'Slow Ferry', 'Kite Weather']) {
+  for (const title of [
+    'Harbour Steps',
+    'Lantern Walk',
+    'Paper Boats',
+    'Gate and Garden',
+    'Slow Ferry',
+    'Kite Weather',
+  ]) {
     await expect(strips.filter({ hasText: title }).locator('svg .note').first()).toBeVisible({ timeout: 30_000 });
   }
-  await expect(strips.filter({ hasText: 'Lantern Walk' })).toContainText('from a trumpet in B♭ page · C major · 3/4 · 16 bars');
+  await expect(strips.filter({ hasText: 'Lantern Walk' })).toContainText(
+    'from a trumpet in B♭ page · C major · 3/4 · 16 bars',
+  );
   // Other tests change who sits in the class meanwhile.
   await expect(strips.filter({ hasText: 'Lantern Walk' })).toContainText(/ready for|new for/);
 });
@@ -57,7 +66,9 @@ test.describe('without anything kept from before', () => {
   });
 });
 
-test('a newer version that takes over under an open page is said, stays said, and is loaded with one press', async ({ page }) => {
+test('a newer version that takes over under an open page is said, stays said, and is loaded with one press', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await page.reload();

@@ -36,7 +36,10 @@ test('the sign-in page works by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
 });
 
-test('a teacher changes the password, which signs them out elsewhere, and comes in with the new one', async ({ page, browser }) => {
+test('a teacher changes the password, which signs them out elsewhere, and comes in with the new one', async ({
+  page,
+  browser,
+}) => {
   const email = `door-${Date.now()}@school.example`;
   const next = 'kettle orbit plank seven';
   await ownTeacher(page, email);
@@ -56,7 +59,9 @@ test('a teacher changes the password, which signs them out elsewhere, and comes 
   await expect(door.getByRole('alert')).toContainText('among the first that are tried');
   await door.getByLabel('New password').fill(next);
   await door.getByRole('button', { name: 'Change the password' }).click();
-  await expect(page.getByText('The password is changed. Everywhere else you have been signed out.', { exact: true })).toBeVisible();
+  await expect(
+    page.getByText('The password is changed. Everywhere else you have been signed out.', { exact: true }),
+  ).toBeVisible();
   await expect(door.getByText('You are signed in here and nowhere else.')).toBeVisible();
   await other.reload();
   await expect(other).toHaveURL(/sign-in/);

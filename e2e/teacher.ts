@@ -11,7 +11,9 @@ export async function openDemo(page: Page): Promise<void> {
 }
 
 const ROOT = join(__dirname, '..');
-const databaseUrl = (): string => process.env.DATABASE_URL ?? (JSON.parse(readFileSync(join(ROOT, '.cifra/running.json'), 'utf8')) as { databaseUrl: string }).databaseUrl;
+const databaseUrl = (): string =>
+  process.env.DATABASE_URL ??
+  (JSON.parse(readFileSync(join(ROOT, '.cifra/running.json'), 'utf8')) as { databaseUrl: string }).databaseUrl;
 export const OWN_PASSWORD = 'a term of thirty';
 
 export async function signIn(page: Page, email: string, password: string): Promise<void> {
@@ -23,7 +25,10 @@ export async function signIn(page: Page, email: string, password: string): Promi
 
 /** A teacher of a test's own, so that the demo's shelf and classes stay as they are for the others. */
 export async function ownTeacher(page: Page, email: string): Promise<void> {
-  execFileSync('node', [join(ROOT, 'apps/server/dist/addTeacher.js'), email, 'Term'], { input: OWN_PASSWORD, env: { ...process.env, DATABASE_URL: databaseUrl() } });
+  execFileSync('node', [join(ROOT, 'apps/server/dist/addTeacher.js'), email, 'Term'], {
+    input: OWN_PASSWORD,
+    env: { ...process.env, DATABASE_URL: databaseUrl() },
+  });
   await signIn(page, email, OWN_PASSWORD);
   await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
 }
@@ -31,7 +36,11 @@ export async function ownTeacher(page: Page, email: string): Promise<void> {
 /** A part of an exercise, engraved. */
 export async function openPart(page: Page, title: string, instrument: string): Promise<void> {
   await page.getByRole('link', { name: title, exact: true }).click();
-  await page.getByRole('navigation', { name: 'Instruments' }).getByRole('button', { name: new RegExp(`^${instrument}`) }).first().click();
+  await page
+    .getByRole('navigation', { name: 'Instruments' })
+    .getByRole('button', { name: new RegExp(`^${instrument}`) })
+    .first()
+    .click();
   await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
 }
 

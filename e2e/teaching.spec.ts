@@ -1,15 +1,19 @@
 import { expect, type Page, test } from './test';
 import { bringIn, cell, openDemo } from './teacher';
 
-test.beforeEach(async ({ page }) => { await openDemo(page); });
+test.beforeEach(async ({ page }) => {
+  await openDemo(page);
+});
 
-const HIGH = 'X:1\nT:High and low\nM:4/4\nL:1/4\nK:C\nC D E F | G f\' G F | E4 |]';
+const HIGH = "X:1\nT:High and low\nM:4/4\nL:1/4\nK:C\nC D E F | G f' G F | E4 |]";
 const list = (page: Page) => page.getByRole('navigation', { name: 'Instruments' });
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
 
 test('how a teacher teaches changes the page, and a class may do otherwise', async ({ page }) => {
   await bringIn(page, 'X:1\nT:B flats\nM:4/4\nL:1/4\nK:Bb\nB c d e | f e d c | B4 |]');
-  await list(page).getByRole('button', { name: /^Flute/ }).click();
+  await list(page)
+    .getByRole('button', { name: /^Flute/ })
+    .click();
   await expect(cell(page, 0)).toHaveAccessibleName(/thumb and 1; right hand: 4/, { timeout: 30_000 });
   await page.getByRole('button', { name: 'How you teach' }).click();
   await page.getByLabel('Flute B♭').selectOption('thumb');
@@ -37,7 +41,9 @@ test('how a teacher teaches changes the page, and a class may do otherwise', asy
 
 test('what does not fit is named note by note, with offers that can be taken back', async ({ page }) => {
   await bringIn(page, HIGH);
-  await list(page).getByRole('button', { name: /^Trumpet/ }).click();
+  await list(page)
+    .getByRole('button', { name: /^Trumpet/ })
+    .click();
   const offers = page.getByRole('region', { name: 'What does not fit' });
   await expect(offers).toContainText('G6, too high to play, bar 2');
   await offers.getByRole('button', { name: 'Play G4 there, marked' }).click();
@@ -50,7 +56,9 @@ test('what does not fit is named note by note, with offers that can be taken bac
 
 test('another key for the whole class is offered, taken and undone', async ({ page }) => {
   await bringIn(page, 'X:1\nT:In F\nM:4/4\nL:1/4\nK:F\nC F A c | d c d c | A G F2 |]');
-  await list(page).getByRole('button', { name: /^Clarinet/ }).click();
+  await list(page)
+    .getByRole('button', { name: /^Clarinet/ })
+    .click();
   const offer = page.getByRole('button', { name: /^Whole class in/ }).first();
   await offer.click();
   await expect(page.getByText('The whole class plays in C major now.', { exact: true })).toBeVisible();
@@ -61,7 +69,9 @@ test('another key for the whole class is offered, taken and undone', async ({ pa
 
 test('an easier figure is marked on the page and explained', async ({ page }) => {
   await bringIn(page, 'X:1\nT:Chromatic\nM:4/4\nL:1/4\nK:none\nF ^F =F G | F4 |]', 'Alto saxophone in E♭');
-  await list(page).getByRole('button', { name: /^Alto saxophone/ }).click();
+  await list(page)
+    .getByRole('button', { name: /^Alto saxophone/ })
+    .click();
   await expect(page.locator('.sheet .better')).toHaveCount(1, { timeout: 30_000 });
   await cell(page, 1).click();
   await expect(page.getByText('123 | 4 F♯ here: fingers do not have to trade places')).toBeVisible();
@@ -69,7 +79,9 @@ test('an easier figure is marked on the page and explained', async ({ page }) =>
 
 test('the count row and the notes at the head are switched on', async ({ page }) => {
   await bringIn(page, 'X:1\nT:Counted\nM:4/4\nL:1/4\nK:C\nC2 D E | C4 |]');
-  await list(page).getByRole('button', { name: /^Flute/ }).click();
+  await list(page)
+    .getByRole('button', { name: /^Flute/ })
+    .click();
   await expect(cell(page, 0)).toBeVisible({ timeout: 30_000 });
   await page.getByRole('switch', { name: 'Count', exact: true }).click();
   await expect(page.locator('.sheet .count').first()).toHaveText('1 (2)', { timeout: 30_000 });

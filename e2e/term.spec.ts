@@ -14,7 +14,9 @@ test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 const inDays = (days: number): string => new Date(Date.now() + days * 24 * 3600_000).toISOString().slice(0, 10);
 
-test('a term of a class of thirty is loaded, lived in for a week, reported, taken away and deleted', async ({ page }) => {
+test('a term of a class of thirty is loaded, lived in for a week, reported, taken away and deleted', async ({
+  page,
+}) => {
   test.setTimeout(240_000);
   const file = join(folder, 'term.zip');
   execFileSync('node', [join(ROOT, 'apps/server/dist/makeTerm.js'), file, inDays(0), '7']);
@@ -22,13 +24,25 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   // Loaded.
   await page.goto('/class?see=kept');
   await page.getByLabel('Bring a file back').setInputFiles(file);
-  await expect(page.getByText('Brought back: 12 lines, 1 class, 30 pupils. Nothing that was here has changed.', { exact: true })).toBeVisible({ timeout: 60_000 });
+  await expect(
+    page.getByText('Brought back: 12 lines, 1 class, 30 pupils. Nothing that was here has changed.', { exact: true }),
+  ).toBeVisible({ timeout: 60_000 });
   await page.getByLabel('The class that it is about').selectOption({ label: 'Tidewater band' });
   await expect(page.getByRole('heading', { name: 'Tidewater band', level: 1 })).toBeVisible();
   await tab(page, 'Pupils');
   await expect(page.getByLabel(/^Name of pupil/)).toHaveCount(30);
   // Every place of it, also for who cannot see it.
-  for (const name of ['Links', 'Term', 'Notes', 'After the lesson', 'Record', 'What next', 'Charts', 'Kit', 'What is kept']) {
+  for (const name of [
+    'Links',
+    'Term',
+    'Notes',
+    'After the lesson',
+    'Record',
+    'What next',
+    'Charts',
+    'Kit',
+    'What is kept',
+  ]) {
     await tab(page, name);
     await expect(page.getByRole('tabpanel').locator('h2, table, ul').first()).toBeVisible({ timeout: 30_000 });
     expect([name, await seriousFindings(page)]).toEqual([name, []]);
@@ -39,7 +53,26 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   await expect(page.getByRole('row').filter({ hasText: 'off: half term' })).toHaveCount(1);
   const off = inDays(9).replace(/-/g, '');
   const calendar = join(folder, 'off.ics');
-  writeFileSync(calendar, ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Tidewater//EN', 'BEGIN:VEVENT', 'UID:1@tidewater.example', `DTSTART;VALUE=DATE:${off}`, 'SUMMARY:Teachers\\, away', 'END:VEVENT', 'BEGIN:VEVENT', 'UID:2@tidewater.example', `DTSTART:${off}T090000Z`, 'SUMMARY:Concert', 'END:VEVENT', 'END:VCALENDAR', ''].join('\r\n'));
+  writeFileSync(
+    calendar,
+    [
+      'BEGIN:VCALENDAR',
+      'VERSION:2.0',
+      'PRODID:-//Tidewater//EN',
+      'BEGIN:VEVENT',
+      'UID:1@tidewater.example',
+      `DTSTART;VALUE=DATE:${off}`,
+      'SUMMARY:Teachers\\, away',
+      'END:VEVENT',
+      'BEGIN:VEVENT',
+      'UID:2@tidewater.example',
+      `DTSTART:${off}T090000Z`,
+      'SUMMARY:Concert',
+      'END:VEVENT',
+      'END:VCALENDAR',
+      '',
+    ].join('\r\n'),
+  );
   await page.getByLabel('From a calendar (.ics)').setInputFiles(calendar);
   await expect(page.getByText('1 entry from the calendar.', { exact: true })).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: 'Teachers, away' })).toBeVisible();
@@ -51,7 +84,9 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   await expect(page.getByRole('listitem').filter({ hasText: 'Ash and Elder' })).toContainText('for the whole class');
   // Wednesday: the lesson, with what is looked at; all but two.
   await tab(page, 'After the lesson');
-  await page.getByLabel('About', { exact: true }).selectOption({ label: await page.getByLabel('About', { exact: true }).locator('option', { hasText: 'Ash and Elder' }).innerText() });
+  await page.getByLabel('About', { exact: true }).selectOption({
+    label: await page.getByLabel('About', { exact: true }).locator('option', { hasText: 'Ash and Elder' }).innerText(),
+  });
   await page.getByRole('button', { name: 'Beno', exact: true }).click();
   await page.getByRole('button', { name: 'Zeno', exact: true }).click();
   await page.getByLabel('Remark on Beno').fill('starts again on Friday');
@@ -60,7 +95,9 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   await expect(page.getByText('Written down: all but 2.', { exact: true })).toBeVisible();
   // What was new has been met; undone, and met again.
   await tab(page, 'Notes');
-  const waiting = page.getByRole('region', { name: 'New in what was set' }).getByRole('button', { name: 'The whole class has met these' });
+  const waiting = page
+    .getByRole('region', { name: 'New in what was set' })
+    .getByRole('button', { name: 'The whole class has met these' });
   await expect(waiting.first()).toBeVisible({ timeout: 30_000 });
   const oboe = page.getByRole('row').filter({ hasText: /^Oboe/ }).getByRole('cell').first();
   const known = Number(await oboe.innerText());
@@ -79,10 +116,21 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   // Thursday: what comes next, on one page.
   await tab(page, 'What next');
   await expect(page.getByRole('region', { name: 'Pupil by pupil' })).toContainText(/late/);
-  await expect(page.getByRole('region', { name: 'The whole class' })).toContainText(/Keys met so far, as they sound: B♭ major.*Hardest changes/s);
+  await expect(page.getByRole('region', { name: 'The whole class' })).toContainText(
+    /Keys met so far, as they sound: B♭ major.*Hardest changes/s,
+  );
   await page.getByLabel('With which line').selectOption({ label: 'Ash and Elder' });
   const plan = page.getByRole('region', { name: 'The next lesson' });
-  for (const step of ['Look first, and do the sums', 'Name and finger', 'Learn each thing once', 'Take the trouble apart', 'Rehearse', 'Play together', 'Follow up']) await expect(plan.getByRole('heading', { name: step })).toBeVisible();
+  for (const step of [
+    'Look first, and do the sums',
+    'Name and finger',
+    'Learn each thing once',
+    'Take the trouble apart',
+    'Rehearse',
+    'Play together',
+    'Follow up',
+  ])
+    await expect(plan.getByRole('heading', { name: step })).toBeVisible();
   const printed = await page.pdf({ format: 'A4' });
   writeFileSync(join(folder, 'plan.pdf'), printed);
   const text = execFileSync('pdftotext', [join(folder, 'plan.pdf'), '-'], { encoding: 'utf8' });
@@ -97,7 +145,9 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   }
   const csv = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Take readiness as a table (.csv)' }).click();
-  expect(readFileSync(await (await csv).path(), 'utf8').split(/\r?\n/)[0]).toBe('Line,ready,one or two new notes,more new notes,out of range');
+  expect(readFileSync(await (await csv).path(), 'utf8').split(/\r?\n/)[0]).toBe(
+    'Line,ready,one or two new notes,more new notes,out of range',
+  );
   // Friday: kit comes back, and goes out again unwashed.
   await tab(page, 'Kit');
   await expect(page.getByRole('region', { name: 'Late' }).getByRole('listitem')).toHaveCount(1);
@@ -131,7 +181,20 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   await tab(page, 'What is kept');
   const away = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Take everything away' }).click();
-  const account = JSON.parse(Buffer.from(unzipSync(new Uint8Array(readFileSync(await (await away).path())))['account.json'] ?? []).toString('utf8')) as { classes: { settings: { name: string }; pupils: unknown[]; log: { remark?: string }[]; plan: { holidays: unknown[]; schedule: unknown[] }; practiceDays: unknown[]; met: unknown[] }[] };
+  const account = JSON.parse(
+    Buffer.from(unzipSync(new Uint8Array(readFileSync(await (await away).path())))['account.json'] ?? []).toString(
+      'utf8',
+    ),
+  ) as {
+    classes: {
+      settings: { name: string };
+      pupils: unknown[];
+      log: { remark?: string }[];
+      plan: { holidays: unknown[]; schedule: unknown[] };
+      practiceDays: unknown[];
+      met: unknown[];
+    }[];
+  };
   const band = account.classes.find((c) => c.settings.name === 'Tidewater band');
   expect(band?.pupils).toHaveLength(30);
   expect(band?.log.some((l) => l.remark === 'starts again on Friday')).toBe(true);

@@ -24,7 +24,12 @@ async function startLine(page: Page, { title, owner = 'concert', signature, mete
   return /exercises\/([^/]+)\/write/.exec(page.url())?.[1] ?? '';
 }
 
-const NAMED: Readonly<Record<string, string>> = { '^': 'Shift+ArrowUp', v: 'Shift+ArrowDown', '①': 'Alt+1', '②': 'Alt+2' };
+const NAMED: Readonly<Record<string, string>> = {
+  '^': 'Shift+ArrowUp',
+  v: 'Shift+ArrowDown',
+  '①': 'Alt+1',
+  '②': 'Alt+2',
+};
 
 /** Presses keys as a teacher would: plain characters, `^` and `v` for an octave, `①` `②` for endings, `{name}` for a command from the list. */
 async function play(page: Page, keys: string): Promise<void> {
@@ -41,15 +46,28 @@ async function play(page: Page, keys: string): Promise<void> {
 
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 15_000 });
 const fixture = (name: string): unknown => musicXmlFacts(readFileSync(join(__dirname, 'fixtures', name), 'utf8'));
-const musicXml = async (page: Page, id: string): Promise<unknown> => musicXmlFacts(await (await page.request.get(`/api/exercises/${id}/line.musicxml`)).text());
+const musicXml = async (page: Page, id: string): Promise<unknown> =>
+  musicXmlFacts(await (await page.request.get(`/api/exercises/${id}/line.musicxml`)).text());
 
 test.describe.configure({ timeout: 120_000 });
 test.beforeEach(async ({ page }) => openDemo(page));
 
 const TUNES: readonly (readonly [string, Head, string])[] = [
-  ['clay-whistle.musicxml', { title: 'Clay Whistle', signature: '-1' }, 'c v | [ ffga 2b 4ag 1c - 4cb=ca gbag 2.f4c ①] 2.f ②'],
-  ['two-bridges.musicxml', { title: 'Two Bridges', owner: 'trumpet', signature: '1', meter: '3/4' }, '8de | [ 4g {mf} 2f 4ec#d 2.b - 4bra 4.gs 8a 4bs 2c4d 2a8de ①] 2g v ②'],
-  ['mill-pond.musicxml', { title: 'Mill Pond', owner: 'trombone', signature: '-2', meter: '6/8' }, '8f | [ 4b v 8b 4c8d 4.ed - d8cba 4b8a_4.g 4a8b4c8e= 4.ff 4.b v 4b8f ^ ①] 4.b v 4b ②'],
+  [
+    'clay-whistle.musicxml',
+    { title: 'Clay Whistle', signature: '-1' },
+    'c v | [ ffga 2b 4ag 1c - 4cb=ca gbag 2.f4c ①] 2.f ②',
+  ],
+  [
+    'two-bridges.musicxml',
+    { title: 'Two Bridges', owner: 'trumpet', signature: '1', meter: '3/4' },
+    '8de | [ 4g {mf} 2f 4ec#d 2.b - 4bra 4.gs 8a 4bs 2c4d 2a8de ①] 2g v ②',
+  ],
+  [
+    'mill-pond.musicxml',
+    { title: 'Mill Pond', owner: 'trombone', signature: '-2', meter: '6/8' },
+    '8f | [ 4b v 8b 4c8d 4.ed - d8cba 4b8a_4.g 4a8b4c8e= 4.ff 4.b v 4b8f ^ ①] 4.b v 4b ②',
+  ],
 ];
 
 for (const [file, head, keys] of TUNES) {
@@ -62,7 +80,10 @@ for (const [file, head, keys] of TUNES) {
   });
 }
 
-test('pulling the plug in the middle of typing loses nothing: not the notes, not the steps, not over a reload', async ({ page, context }) => {
+test('pulling the plug in the middle of typing loses nothing: not the notes, not the steps, not over a reload', async ({
+  page,
+  context,
+}) => {
   const id = await startLine(page, { title: 'Storm Glass', signature: '0' });
   await play(page, 'g a');
   await saved(page);
@@ -75,7 +96,9 @@ test('pulling the plug in the middle of typing loses nothing: not the notes, not
   await context.setOffline(true);
   await page.getByTestId('desk').focus();
   await play(page, 'b c 2 d');
-  await expect(page.getByRole('status').filter({ hasText: /^Kept here until the server is back/ })).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByRole('status').filter({ hasText: /^Kept here until the server is back/ })).toBeVisible({
+    timeout: 15_000,
+  });
   await page.reload();
   await expect(page.getByTestId('caret')).toBeVisible({ timeout: 30_000 });
   await expect(page.getByTestId('system').getByText('1 + 1 + 1 + 1')).toBeVisible();
@@ -84,7 +107,9 @@ test('pulling the plug in the middle of typing loses nothing: not the notes, not
   await context.setOffline(false);
   await saved(page);
   const letters = async (): Promise<string> => {
-    const { document } = await (await page.request.get(`/api/exercises/${id}`)).json() as { document: { source: { measures: { events: { pitch?: { step: string } }[] }[] } } };
+    const { document } = (await (await page.request.get(`/api/exercises/${id}`)).json()) as {
+      document: { source: { measures: { events: { pitch?: { step: string } }[] }[] } };
+    };
     return document.source.measures.map((m) => m.events.map((e) => e.pitch?.step ?? 'R').join('')).join('|');
   };
   await expect.poll(letters).toBe('GABC|DE');
@@ -95,7 +120,10 @@ test('pulling the plug in the middle of typing loses nothing: not the notes, not
   await expect.poll(letters).toBe('GABC|DE');
 });
 
-test('two windows: changes of different bars come together, changes of one bar are shown side by side', async ({ page, context }) => {
+test('two windows: changes of different bars come together, changes of one bar are shown side by side', async ({
+  page,
+  context,
+}) => {
   const id = await startLine(page, { title: 'Two Desks', signature: '0' });
   await play(page, '1 g a b');
   await saved(page);
@@ -123,8 +151,12 @@ test('two windows: changes of different bars come together, changes of one bar a
   await saved(page);
   await saved(other);
   const pitches = async (): Promise<string> => {
-    const { document } = await (await page.request.get(`/api/exercises/${id}`)).json() as { document: { source: { measures: { events: { pitch?: { step: string; alter: number } }[] }[] } } };
-    return document.source.measures.map((m) => m.events.map((e) => `${e.pitch?.step}${e.pitch?.alter}`).join('')).join('|');
+    const { document } = (await (await page.request.get(`/api/exercises/${id}`)).json()) as {
+      document: { source: { measures: { events: { pitch?: { step: string; alter: number } }[] }[] } };
+    };
+    return document.source.measures
+      .map((m) => m.events.map((e) => `${e.pitch?.step}${e.pitch?.alter}`).join(''))
+      .join('|');
   };
   await expect.poll(pitches).toBe('G1|A0|B0|C-1');
   await expect(page.getByTestId('system').first().locator('.accid')).toHaveCount(2);
@@ -137,15 +169,20 @@ test('two windows: changes of different bars come together, changes of one bar a
   await other.keyboard.press('=');
   await context.setOffline(false);
   const asked = [page, other].map((p) => p.getByRole('dialog', { name: 'Changed here and elsewhere' }));
-  await expect.poll(async () => (await asked[0]?.count() ?? 0) + (await asked[1]?.count() ?? 0), { timeout: 20_000 }).toBe(1);
-  const at = (await asked[0]?.count() ?? 0) > 0 ? page : other;
+  await expect
+    .poll(async () => ((await asked[0]?.count()) ?? 0) + ((await asked[1]?.count()) ?? 0), { timeout: 20_000 })
+    .toBe(1);
+  const at = ((await asked[0]?.count()) ?? 0) > 0 ? page : other;
   await expect(at.getByRole('dialog')).toContainText('Bar 1 was changed in both places');
   await at.getByRole('button', { name: 'Keep mine', exact: true }).click();
   await saved(at);
   await expect.poll(pitches).toBe(at === page ? 'G-1|A0|B0|C-1' : 'G0|A0|B0|C-1');
 });
 
-test('another machine: it is said that the line is open there, what is saved there comes here, and when it is closed the word goes', async ({ page, browser }) => {
+test('another machine: it is said that the line is open there, what is saved there comes here, and when it is closed the word goes', async ({
+  page,
+  browser,
+}) => {
   const id = await startLine(page, { title: 'Far Desk', signature: '0' });
   await play(page, '1 g a');
   await saved(page);
@@ -164,11 +201,17 @@ test('another machine: it is said that the line is open there, what is saved the
   await machine.close();
 });
 
-test('a MIDI file is taken on a grid that is chosen, several parts as lines, and a file of our own whole', async ({ page }) => {
+test('a MIDI file is taken on a grid that is chosen, several parts as lines, and a file of our own whole', async ({
+  page,
+}) => {
   const id = await startLine(page, { title: 'Round Trip', signature: '-1' });
   await play(page, '4ffga 8gagf 2c');
   await saved(page);
-  const file = async (format: string) => ({ name: `round-trip.${format}`, mimeType: 'application/octet-stream', buffer: await (await page.request.get(`/api/exercises/${id}/line.${format}`)).body() });
+  const file = async (format: string) => ({
+    name: `round-trip.${format}`,
+    mimeType: 'application/octet-stream',
+    buffer: await (await page.request.get(`/api/exercises/${id}/line.${format}`)).body(),
+  });
   await expect.poll(async () => (await file('abc')).buffer.toString()).toContain('C2');
 
   await page.goto('/bring');
@@ -186,7 +229,9 @@ test('a MIDI file is taken on a grid that is chosen, several parts as lines, and
   await expect(page).toHaveURL(/\/parts\//);
 
   await page.goto('/bring');
-  await page.getByLabel('Music file').setInputFiles(join(__dirname, '../packages/formats/src/fixtures/evening-quartet.musicxml'));
+  await page
+    .getByLabel('Music file')
+    .setInputFiles(join(__dirname, '../packages/formats/src/fixtures/evening-quartet.musicxml'));
   const boxes = page.getByRole('checkbox');
   await expect(boxes.first()).toBeVisible();
   await boxes.nth(0).check();
@@ -203,7 +248,10 @@ test('a MIDI file is taken on a grid that is chosen, several parts as lines, and
   await expect(page.getByText(/Line 1 of 2/)).toBeVisible({ timeout: 30_000 });
 });
 
-test('text and staff are two sides of one line, and the clipboard carries notes between exercises', async ({ page, context }) => {
+test('text and staff are two sides of one line, and the clipboard carries notes between exercises', async ({
+  page,
+  context,
+}) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await startLine(page, { title: 'Both Sides', signature: '0' });
   await play(page, 'g a b c');
@@ -241,7 +289,9 @@ test('the proof is mended with one click, the signature after a look at both way
   await play(page, 'g g');
   const proof = page.getByRole('complementary', { name: 'Proof' });
   await page.keyboard.press('Control+Home');
-  await expect(proof.getByText('Every B and E is flattened by hand: two flats would say it once.')).toBeVisible({ timeout: 15_000 });
+  await expect(proof.getByText('Every B and E is flattened by hand: two flats would say it once.')).toBeVisible({
+    timeout: 15_000,
+  });
   await proof.getByRole('button', { name: /Write it in/ }).click();
   const ways = page.getByRole('dialog', { name: 'Two ways to write it' });
   await expect(ways.locator('.sheet svg')).toHaveCount(2, { timeout: 30_000 });

@@ -11,12 +11,22 @@ import { ensureBuilt } from './lib/build.mjs';
 import { ensureNpmPackages } from './lib/packages.mjs';
 import { fail, Stop } from './lib/steps.mjs';
 
-const BENCHES = { core: benchCore, making: benchMaking, reading: benchReading, typing: benchTyping, playing: benchPlaying, listening: benchListening, load: benchLoad, readers: benchReaders };
+const BENCHES = {
+  core: benchCore,
+  making: benchMaking,
+  reading: benchReading,
+  typing: benchTyping,
+  playing: benchPlaying,
+  listening: benchListening,
+  load: benchLoad,
+  readers: benchReaders,
+};
 
 async function bench() {
   const wanted = process.argv.slice(2);
   const unknown = wanted.find((w) => !(w in BENCHES));
-  if (unknown !== undefined) throw new Stop(`There is no bench ${unknown}. There are ${Object.keys(BENCHES).join(', ')}.`);
+  if (unknown !== undefined)
+    throw new Stop(`There is no bench ${unknown}. There are ${Object.keys(BENCHES).join(', ')}.`);
   await ensureNpmPackages();
   await ensureBuilt();
   for (const [name, run] of Object.entries(BENCHES)) if (wanted.length === 0 || wanted.includes(name)) await run();

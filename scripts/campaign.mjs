@@ -24,7 +24,9 @@ const wanted = process.argv.slice(2);
 const say = (words) => process.stdout.write(`${words}\n`);
 const tally = { failed: 0 };
 const judge = (what, { missing, half }, counts) => {
-  say(`${what}: ${counts.acknowledged} acknowledged, ${counts.refused} refused, ${counts.broken} without an answer; missing ${missing.length}, by half ${half.length}`);
+  say(
+    `${what}: ${counts.acknowledged} acknowledged, ${counts.refused} refused, ${counts.broken} without an answer; missing ${missing.length}, by half ${half.length}`,
+  );
   for (const m of [...missing, ...half].slice(0, 5)) say(`  ${m}`);
   tally.failed += missing.length + half.length;
 };
@@ -32,11 +34,17 @@ const judge = (what, { missing, half }, counts) => {
 async function healthy({ base, lastWords }, seconds = 30) {
   const end = Date.now() + seconds * SECOND;
   while (Date.now() < end) {
-    const ok = await fetch(`${base}/health`).then((r) => r.ok, () => false);
+    const ok = await fetch(`${base}/health`).then(
+      (r) => r.ok,
+      () => false,
+    );
     if (ok) return;
     await pause(20);
   }
-  const answer = await fetch(`${base}/health`).then(async (r) => `${r.status} ${await r.text()}`, (e) => String(e.cause ?? e));
+  const answer = await fetch(`${base}/health`).then(
+    async (r) => `${r.status} ${await r.text()}`,
+    (e) => String(e.cause ?? e),
+  );
   throw new Stop(`The server did not come back (${answer}):\n${lastWords()}`);
 }
 
@@ -65,7 +73,16 @@ async function people(base) {
   const pupils = await json(`/api/classes/${group.id}/pupils`);
   const exercises = await json('/api/exercises');
   const [pupil] = pupils;
-  const { token } = await json('/api/links', { method: 'POST', body: JSON.stringify({ exerciseId: exercises[5].id, classId: group.id, instrument: pupil.instrument, pupilId: pupil.id, days: 90 }) });
+  const { token } = await json('/api/links', {
+    method: 'POST',
+    body: JSON.stringify({
+      exerciseId: exercises[5].id,
+      classId: group.id,
+      instrument: pupil.instrument,
+      pupilId: pupil.id,
+      days: 90,
+    }),
+  });
   return new Writers(base, headers, { group, pupils, exercises: exercises.slice(0, 3), token, pupil });
 }
 
@@ -102,16 +119,34 @@ async function world({ folder, settings = {}, databasePort, serverUrl = (url) =>
   const url = postgres.urlOf('campaign');
   const port = await findPort(FIRST_PORT);
   const base = `http://127.0.0.1:${port}`;
-  const told = { ...process.env, DATABASE_URL: serverUrl(url), PORT: String(port), CIFRA_DEMO: '1', CIFRA_LINK_REQUESTS, LOG_LEVEL: process.env.LOG_LEVEL ?? 'silent', ...env };
-  let server = await startServer({ databaseUrl: url, port, demo: true, env: { DATABASE_URL: url, CIFRA_LINK_REQUESTS, LOG_LEVEL: 'silent' } });
+  const told = {
+    ...process.env,
+    DATABASE_URL: serverUrl(url),
+    PORT: String(port),
+    CIFRA_DEMO: '1',
+    CIFRA_LINK_REQUESTS,
+    LOG_LEVEL: process.env.LOG_LEVEL ?? 'silent',
+    ...env,
+  };
+  let server = await startServer({
+    databaseUrl: url,
+    port,
+    demo: true,
+    env: { DATABASE_URL: url, CIFRA_LINK_REQUESTS, LOG_LEVEL: 'silent' },
+  });
   // A trial that fails leaves nothing behind.
-  const gone = (child) => new Promise((r) => { if (child.exitCode !== null || child.signalCode !== null) r(); else child.once('exit', r); });
+  const gone = (child) =>
+    new Promise((r) => {
+      if (child.exitCode !== null || child.signalCode !== null) r();
+      else child.once('exit', r);
+    });
   if (serverUrl(url) !== url || Object.keys(env).length > 0) {
     await server.stop();
     server = await serve(told);
   }
   const made = {
-    base, url,
+    base,
+    url,
     /** What the server said on its way out, where it ended by itself. */
     lastWords: () => server.errors(),
     async killServer() {
@@ -152,19 +187,32 @@ async function kills(folder) {
   const count = { server: 0, database: 0 };
   for (let i = 1; i <= KILLS; i++) {
     await pause(50 + Math.random() * 450);
-    if (i % 2 === 0) { await w.killDatabase(); count.database += 1; } else { await w.killServer(); count.server += 1; }
+    if (i % 2 === 0) {
+      await w.killDatabase();
+      count.database += 1;
+    } else {
+      await w.killServer();
+      count.server += 1;
+    }
     await healthy(w);
     if (i % LOOK_EVERY === 0) {
       const client = await clientOf(w.url);
       const seen = await writers.check(client);
       await client.end();
       if (seen.missing.length + seen.half.length > 0) judge(`after ${i} kills`, seen, writers.counts);
-      if (i % 100 === 0) say(`  ${i} kills, ${writers.counts.acknowledged} writes acknowledged, ${((Date.now() - start) / 60 / SECOND).toFixed(1)} minutes`);
+      if (i % 100 === 0)
+        say(
+          `  ${i} kills, ${writers.counts.acknowledged} writes acknowledged, ${((Date.now() - start) / 60 / SECOND).toFixed(1)} minutes`,
+        );
     }
   }
   await writers.stop();
   const client = await clientOf(w.url);
-  judge(`killed ${KILLS} times at random moments (the server ${count.server}, the database ${count.database})`, await writers.check(client), writers.counts);
+  judge(
+    `killed ${KILLS} times at random moments (the server ${count.server}, the database ${count.database})`,
+    await writers.check(client),
+    writers.counts,
+  );
   say(`  other answers: ${[...writers.statuses].map(([s, n]) => `${s}: ${n}`).join(', ') || 'none'}`);
   await client.end();
   await w.end();
@@ -175,13 +223,22 @@ async function wire(port) {
   const lines = new Set();
   let closed = false;
   const proxy = createServer((from) => {
-    if (closed) { from.destroy(); return; }
+    if (closed) {
+      from.destroy();
+      return;
+    }
     const to = connect(port, '127.0.0.1');
-    for (const [a, b] of [[from, to], [to, from]]) {
+    for (const [a, b] of [
+      [from, to],
+      [to, from],
+    ]) {
       lines.add(a);
       a.pipe(b);
       a.on('error', () => b.destroy());
-      a.on('close', () => { lines.delete(a); b.destroy(); });
+      a.on('close', () => {
+        lines.delete(a);
+        b.destroy();
+      });
     }
   });
   await new Promise((r) => proxy.listen(0, '127.0.0.1', r));
@@ -193,7 +250,10 @@ async function wire(port) {
       await pause(ms);
       closed = false;
     },
-    close: () => { for (const l of lines) l.destroy(); proxy.close(); },
+    close: () => {
+      for (const l of lines) l.destroy();
+      proxy.close();
+    },
   };
 }
 
@@ -219,32 +279,59 @@ async function brokenWire(folder) {
 
 /** A disk that is full: a small memory disk with a ballast that is taken away again. */
 async function fullDisk(folder) {
-  if (!isRoot()) { say('full disk: only root can make a small disk; not tried'); return; }
+  if (!isRoot()) {
+    say('full disk: only root can make a small disk; not tried');
+    return;
+  }
   const disk = join(folder, 'disk');
   mkdirSync(disk);
-  if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=150m,mode=755', 'tmpfs', disk]).status !== 0) { say('full disk: this machine lets nobody mount a disk; not tried'); return; }
+  if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=150m,mode=755', 'tmpfs', disk]).status !== 0) {
+    say('full disk: this machine lets nobody mount a disk; not tried');
+    return;
+  }
   try {
     const w = await world({ folder: disk, settings: { min_wal_size: '32MB', max_wal_size: '48MB' } });
     const writers = await people(w.base);
     writers.start();
     await pause(1 * SECOND);
     const ballast = join(disk, 'ballast');
-    const { status } = spawnSync('sh', ['-c', `dd if=/dev/zero of='${ballast}' bs=1M 2>/dev/null; df --output=avail '${disk}' | tail -1`], { encoding: 'utf8' });
+    const { status } = spawnSync(
+      'sh',
+      ['-c', `dd if=/dev/zero of='${ballast}' bs=1M 2>/dev/null; df --output=avail '${disk}' | tail -1`],
+      { encoding: 'utf8' },
+    );
     const before = { ...writers.counts };
     await pause(20 * SECOND);
-    const during = { acknowledged: writers.counts.acknowledged - before.acknowledged, refused: writers.counts.refused - before.refused, broken: writers.counts.broken - before.broken };
+    const during = {
+      acknowledged: writers.counts.acknowledged - before.acknowledged,
+      refused: writers.counts.refused - before.refused,
+      broken: writers.counts.broken - before.broken,
+    };
     const statuses = new Map(writers.statuses);
     rmSync(ballast);
     await pause(500);
     // A database that had no room for its own log ends; started again it goes on from what it had.
-    if (!(await fetch(`${w.base}/health`).then((r) => r.ok, () => false))) await w.killDatabase();
+    if (
+      !(await fetch(`${w.base}/health`).then(
+        (r) => r.ok,
+        () => false,
+      ))
+    )
+      await w.killDatabase();
     await healthy(w);
     const free = writers.counts.acknowledged;
     await pause(3 * SECOND);
     await writers.stop();
     const client = await clientOf(w.url);
-    judge(`disk full for 20 s (dd ended with ${status}; meanwhile ${during.acknowledged} acknowledged, ${during.refused} refused, ${during.broken} without an answer: ${[...statuses].map(([s, n]) => `${s}: ${n}`).join(', ') || 'none'}; afterwards ${writers.counts.acknowledged - free} in 3 s)`, await writers.check(client), writers.counts);
-    if (writers.counts.acknowledged === free) { say('  nothing could be written afterwards'); tally.failed += 1; }
+    judge(
+      `disk full for 20 s (dd ended with ${status}; meanwhile ${during.acknowledged} acknowledged, ${during.refused} refused, ${during.broken} without an answer: ${[...statuses].map(([s, n]) => `${s}: ${n}`).join(', ') || 'none'}; afterwards ${writers.counts.acknowledged - free} in 3 s)`,
+      await writers.check(client),
+      writers.counts,
+    );
+    if (writers.counts.acknowledged === free) {
+      say('  nothing could be written afterwards');
+      tally.failed += 1;
+    }
     await client.end();
     await w.end();
   } finally {

@@ -9,7 +9,18 @@ import { findPort, startServer } from './lib/server.mjs';
 import { fail, Stop } from './lib/steps.mjs';
 
 const FIRST_PORT = 4400;
-const TABLES = ['teachers', 'exercises', 'revisions', 'classes', 'pupils', 'work', 'lesson_log', 'kit', 'practice', 'hand_ins'];
+const TABLES = [
+  'teachers',
+  'exercises',
+  'revisions',
+  'classes',
+  'pupils',
+  'work',
+  'lesson_log',
+  'kit',
+  'practice',
+  'hand_ins',
+];
 
 const folder = mkdtempSync(join(tmpdir(), 'cifra-check-'));
 try {
@@ -33,7 +44,8 @@ try {
     const client = new pg.Client({ connectionString: url });
     await client.connect();
     const counts = {};
-    for (const table of TABLES) counts[table] = Number((await client.query(`select count(*) as n from ${table}`)).rows[0].n);
+    for (const table of TABLES)
+      counts[table] = Number((await client.query(`select count(*) as n from ${table}`)).rows[0].n);
     await client.end();
     process.stdout.write(`It opens. ${JSON.stringify(counts)}\n`);
   } finally {

@@ -24,11 +24,19 @@ async function mutate() {
   for (const [name, { mutate: folders, tests }] of Object.entries(GROUPS)) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
     const report = join(ROOT, `.mutation/${name}.json`);
-    spawnSync(join(ROOT, 'node_modules/.bin/stryker'), ['run'], { cwd: ROOT, stdio: 'inherit', env: { ...process.env, MUTATE: folders.join(), MUTATE_TESTS: tests.join(), MUTATE_REPORT: report } });
+    spawnSync(join(ROOT, 'node_modules/.bin/stryker'), ['run'], {
+      cwd: ROOT,
+      stdio: 'inherit',
+      env: { ...process.env, MUTATE: folders.join(), MUTATE_TESTS: tests.join(), MUTATE_REPORT: report },
+    });
     const { files } = JSON.parse(readFileSync(report, 'utf8'));
-    const mutants = Object.values(files).flatMap((f) => f.mutants).filter((m) => m.status !== 'Ignored');
+    const mutants = Object.values(files)
+      .flatMap((f) => f.mutants)
+      .filter((m) => m.status !== 'Ignored');
     const here = mutants.filter((m) => NOTICED.has(m.status)).length;
-    process.stdout.write(`\n${name}: ${here} of ${mutants.length} noticed, ${((100 * here) / mutants.length).toFixed(1)} %\n`);
+    process.stdout.write(
+      `\n${name}: ${here} of ${mutants.length} noticed, ${((100 * here) / mutants.length).toFixed(1)} %\n`,
+    );
     noticed += here;
     all += mutants.length;
   }

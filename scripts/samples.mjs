@@ -19,10 +19,20 @@ const VELOCITY = 92;
 
 /** General MIDI programs of the instruments, and the sounding notes that are rendered: others lie within two half steps of one. */
 const TIMBRES = {
-  piccolo: { program: 72, from: 74, to: 99 }, flute: { program: 73, from: 60, to: 91 }, oboe: { program: 68, from: 58, to: 86 }, bassoon: { program: 70, from: 34, to: 70 },
-  clarinet: { program: 71, from: 36, to: 86 }, 'soprano-saxophone': { program: 64, from: 56, to: 84 }, 'alto-saxophone': { program: 65, from: 49, to: 80 }, 'tenor-saxophone': { program: 66, from: 44, to: 75 },
-  'baritone-saxophone': { program: 67, from: 36, to: 68 }, trumpet: { program: 56, from: 52, to: 84 }, horn: { program: 60, from: 41, to: 77 }, trombone: { program: 57, from: 40, to: 72 },
-  tuba: { program: 58, from: 26, to: 60 }, recorder: { program: 74, from: 53, to: 91 },
+  piccolo: { program: 72, from: 74, to: 99 },
+  flute: { program: 73, from: 60, to: 91 },
+  oboe: { program: 68, from: 58, to: 86 },
+  bassoon: { program: 70, from: 34, to: 70 },
+  clarinet: { program: 71, from: 36, to: 86 },
+  'soprano-saxophone': { program: 64, from: 56, to: 84 },
+  'alto-saxophone': { program: 65, from: 49, to: 80 },
+  'tenor-saxophone': { program: 66, from: 44, to: 75 },
+  'baritone-saxophone': { program: 67, from: 36, to: 68 },
+  trumpet: { program: 56, from: 52, to: 84 },
+  horn: { program: 60, from: 41, to: 77 },
+  trombone: { program: 57, from: 40, to: 72 },
+  tuba: { program: 58, from: 26, to: 60 },
+  recorder: { program: 74, from: 53, to: 91 },
 };
 const APART = 5;
 
@@ -39,7 +49,13 @@ function midiFile(program, notes) {
   events.push(...variable(2 * TICKS), 0xff, 0x2f, 0);
   const size = Buffer.alloc(4);
   size.writeUInt32BE(events.length);
-  return Buffer.concat([Buffer.from('MThd'), Buffer.from([0, 0, 0, 6, 0, 0, 0, 1, TICKS >> 8, TICKS & 255]), Buffer.from('MTrk'), size, Buffer.from(events)]);
+  return Buffer.concat([
+    Buffer.from('MThd'),
+    Buffer.from([0, 0, 0, 6, 0, 0, 0, 1, TICKS >> 8, TICKS & 255]),
+    Buffer.from('MTrk'),
+    size,
+    Buffer.from(events),
+  ]);
 }
 
 /** The left channel of a rendered file, as numbers from -1 to 1. */
@@ -120,7 +136,28 @@ try {
     const notes = [];
     for (let n = from + 2; n <= to + 2; n += APART) notes.push(n);
     writeFileSync(join(work, 'a.mid'), midiFile(program, notes));
-    execFileSync('fluidsynth', ['-ni', '-q', '-R', '0', '-C', '0', '-g', '0.8', '-r', String(RATE), '-O', 's16', '-F', join(work, 'a.wav'), FONT, join(work, 'a.mid')], { stdio: 'pipe' });
+    execFileSync(
+      'fluidsynth',
+      [
+        '-ni',
+        '-q',
+        '-R',
+        '0',
+        '-C',
+        '0',
+        '-g',
+        '0.8',
+        '-r',
+        String(RATE),
+        '-O',
+        's16',
+        '-F',
+        join(work, 'a.wav'),
+        FONT,
+        join(work, 'a.mid'),
+      ],
+      { stdio: 'pipe' },
+    );
     const all = readLeft(readFileSync(join(work, 'a.wav')));
     let at = 0;
     const cuts = notes.map((midi, i) => ({ midi, ...cut(all, i * SPACING_SECONDS) }));
@@ -133,7 +170,9 @@ try {
     const out = join(OUT, `${name}.flac`);
     execFileSync('flac', ['-8', '-f', '-s', '-o', out, join(work, 'b.wav')], { stdio: 'pipe' });
     bytes += statSync(out).size;
-    console.log(`${name}: ${notes.length} notes, ${Math.round(statSync(out).size / 1024)} KB, loops alike ${Math.min(...cuts.map((c) => c.alike)).toFixed(3)} and more`);
+    console.log(
+      `${name}: ${notes.length} notes, ${Math.round(statSync(out).size / 1024)} KB, loops alike ${Math.min(...cuts.map((c) => c.alike)).toFixed(3)} and more`,
+    );
   }
   writeFileSync(join(OUT, 'samples.json'), `${JSON.stringify(index)}\n`);
   console.log(`all: ${Math.round(bytes / 1024)} KB`);

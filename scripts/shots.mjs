@@ -13,7 +13,8 @@ const FOLDER = join(ROOT, 'docs/screenshots');
 const ARGS = ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'];
 
 async function shots() {
-  const base = process.env.BASE_URL ?? (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).url : undefined);
+  const base =
+    process.env.BASE_URL ?? (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).url : undefined);
   if (base === undefined) throw new Stop('Start Cifra first with npm start.');
   mkdirSync(FOLDER, { recursive: true });
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
@@ -32,7 +33,11 @@ async function shots() {
   const open = async (title, instrument) => {
     await page.goto(`${base}/shelf`);
     await page.getByRole('link', { name: title, exact: true }).click();
-    await page.getByRole('navigation', { name: 'Instruments' }).getByRole('button', { name: new RegExp(`^${instrument}`) }).first().click();
+    await page
+      .getByRole('navigation', { name: 'Instruments' })
+      .getByRole('button', { name: new RegExp(`^${instrument}`) })
+      .first()
+      .click();
     await engraved();
     await page.waitForTimeout(1500);
   };
@@ -59,11 +64,14 @@ async function shots() {
   await page.getByRole('textbox', { name: 'The line as ABC text' }).waitFor();
   await page.getByTestId('desk').focus();
   await page.keyboard.press('Control+Home');
-  for (const key of ['Control+ArrowRight', 'Control+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight']) await page.keyboard.press(key);
+  for (const key of ['Control+ArrowRight', 'Control+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight'])
+    await page.keyboard.press(key);
   await page.waitForTimeout(1500);
   await shot('write');
   await page.goto(`${base}/bring`);
-  await page.getByLabel('Music file').setInputFiles(join(ROOT, 'packages/formats/src/fixtures/evening-quartet.musicxml'));
+  await page
+    .getByLabel('Music file')
+    .setInputFiles(join(ROOT, 'packages/formats/src/fixtures/evening-quartet.musicxml'));
   await page.getByRole('button', { name: /Clarinet/ }).click();
   await page.locator('.sheet .note').first().waitFor({ timeout: 60000 });
   await page.waitForTimeout(500);
@@ -121,20 +129,43 @@ async function shots() {
   const idOf = (title) => list.find((e) => e.title === title).id;
   const helped = { ...before.page, strip: true, legend: true, lookFirst: true, circles: true, countIn: true };
   await put({ ...before, instruments: [...before.instruments, 'descant-recorder'], page: helped });
-  for (const [title, instrument] of [['Harbour Steps', 'flute'], ['Harbour Steps', 'trombone']]) {
+  for (const [title, instrument] of [
+    ['Harbour Steps', 'flute'],
+    ['Harbour Steps', 'trombone'],
+  ]) {
     const pdf = join(folder, `${instrument}.pdf`);
-    writeFileSync(pdf, await (await page.request.get(`${base}/api/exercises/${idOf(title)}/parts/${instrument}.pdf?class=${classId}&paper=a4`)).body());
+    writeFileSync(
+      pdf,
+      await (
+        await page.request.get(`${base}/api/exercises/${idOf(title)}/parts/${instrument}.pdf?class=${classId}&paper=a4`)
+      ).body(),
+    );
     execFileSync('pdftoppm', ['-r', '110', '-png', '-singlefile', pdf, join(FOLDER, `page-${instrument}`)]);
   }
   await put(before);
   // A pupil with two lines to play on a link of their own.
-  const pupil = (await (await page.request.get(`${base}/api/classes/${classId}/pupils`)).json()).find((p) => p.instrument === 'horn');
+  const pupil = (await (await page.request.get(`${base}/api/classes/${classId}/pupils`)).json()).find(
+    (p) => p.instrument === 'horn',
+  );
   const inDays = (days) => new Date(Date.now() + days * DAY_MS).toISOString().slice(0, 10);
   const works = [];
-  for (const [title, days] of [['Lantern Walk', 3], ['Harbour Steps', 9]]) {
-    works.push(await (await page.request.post(`${base}/api/classes/${classId}/work`, { data: { exerciseId: idOf(title), for: 'pupils', pupilIds: [pupil.id], rungs: [], due: inDays(days) } })).json());
+  for (const [title, days] of [
+    ['Lantern Walk', 3],
+    ['Harbour Steps', 9],
+  ]) {
+    works.push(
+      await (
+        await page.request.post(`${base}/api/classes/${classId}/work`, {
+          data: { exerciseId: idOf(title), for: 'pupils', pupilIds: [pupil.id], rungs: [], due: inDays(days) },
+        })
+      ).json(),
+    );
   }
-  const made = await (await page.request.post(`${base}/api/links`, { data: { exerciseId: idOf('Lantern Walk'), classId, instrument: 'horn', pupilId: pupil.id, days: 7 } })).json();
+  const made = await (
+    await page.request.post(`${base}/api/links`, {
+      data: { exerciseId: idOf('Lantern Walk'), classId, instrument: 'horn', pupilId: pupil.id, days: 7 },
+    })
+  ).json();
   await page.setViewportSize({ width: 390, height: 800 });
   await page.goto(`${base}/p/${made.token}?at=practise`);
   await engraved();
@@ -154,11 +185,19 @@ async function termShots(base, page, shot, folder) {
   execFileSync('node', [join(ROOT, 'apps/server/dist/makeTerm.js'), term]);
   const lines = async () => (await (await page.request.get(`${base}/api/exercises`)).json()).map((e) => e.id);
   const before = new Set(await lines());
-  await page.request.post(`${base}/api/account/file`, { data: readFileSync(term), headers: { 'content-type': 'application/octet-stream' } });
-  const { id } = (await (await page.request.get(`${base}/api/classes`)).json()).find((c) => c.name === 'Tidewater band');
+  await page.request.post(`${base}/api/account/file`, {
+    data: readFileSync(term),
+    headers: { 'content-type': 'application/octet-stream' },
+  });
+  const { id } = (await (await page.request.get(`${base}/api/classes`)).json()).find(
+    (c) => c.name === 'Tidewater band',
+  );
   try {
     await page.addInitScript((chosen) => globalThis.localStorage.setItem('cifra.class', chosen), id);
-    for (const [see, name] of [['record', 'class'], ['charts', 'class-charts']]) {
+    for (const [see, name] of [
+      ['record', 'class'],
+      ['charts', 'class-charts'],
+    ]) {
       await page.goto(`${base}/class?see=${see}`);
       await page.getByRole('table').or(page.locator('section svg')).first().waitFor({ timeout: 60000 });
       await page.waitForTimeout(1500);
@@ -171,4 +210,7 @@ async function termShots(base, page, shot, folder) {
 }
 
 // A browser that is still open would keep the script alive.
-shots().catch((e) => { fail(e); process.exit(1); });
+shots().catch((e) => {
+  fail(e);
+  process.exit(1);
+});

@@ -54,9 +54,18 @@ async function start() {
     await postgres.ensureDatabase('cifra');
     const port = await findPort(Number(process.env.PORT ?? DEFAULT_PORT));
     const demo = process.env.CIFRA_DEMO !== '0';
-    server = await step('Starting the server', () => startServer({ databaseUrl: postgres.urlOf('cifra'), port, demo, logTo: openSync(join(FOLDER, 'server.log'), 'a') }));
+    server = await step('Starting the server', () =>
+      startServer({
+        databaseUrl: postgres.urlOf('cifra'),
+        port,
+        demo,
+        logTo: openSync(join(FOLDER, 'server.log'), 'a'),
+      }),
+    );
     const url = `http://127.0.0.1:${port}`;
-    writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, url, databaseUrl: postgres.urlOf('cifra') }), { mode: 0o600 });
+    writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, url, databaseUrl: postgres.urlOf('cifra') }), {
+      mode: 0o600,
+    });
     process.stdout.write(`\nCifra is ready: ${url}\n(Ctrl+C stops it; the log is .cifra/server.log)\n`);
     const code = await server.ended;
     if (!stopping) throw new Stop(`The server ended by itself (${code}). See .cifra/server.log.`);

@@ -6,11 +6,19 @@ import { fail, ROOT, Stop } from './lib/steps.mjs';
 
 const RUNNING = join(ROOT, '.cifra/running.json');
 try {
-  const databaseUrl = process.env.DATABASE_URL ?? (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).databaseUrl : undefined);
-  if (databaseUrl === undefined) throw new Stop('Start Cifra first with npm start, then add the teacher from a second terminal.');
+  const databaseUrl =
+    process.env.DATABASE_URL ??
+    (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).databaseUrl : undefined);
+  if (databaseUrl === undefined)
+    throw new Stop('Start Cifra first with npm start, then add the teacher from a second terminal.');
   if (process.stdin.isTTY) process.stdout.write('Password (at least 10 characters), then Enter and Ctrl+D: ');
-  const child = spawn('node', [join(ROOT, 'apps/server/dist/addTeacher.js'), ...process.argv.slice(2)], { stdio: 'inherit', env: { ...process.env, DATABASE_URL: databaseUrl } });
-  child.on('exit', (code) => { process.exitCode = code ?? 1; });
+  const child = spawn('node', [join(ROOT, 'apps/server/dist/addTeacher.js'), ...process.argv.slice(2)], {
+    stdio: 'inherit',
+    env: { ...process.env, DATABASE_URL: databaseUrl },
+  });
+  child.on('exit', (code) => {
+    process.exitCode = code ?? 1;
+  });
 } catch (e) {
   fail(e);
 }

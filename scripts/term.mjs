@@ -6,8 +6,12 @@ import { fail, ROOT } from './lib/steps.mjs';
 
 try {
   await ensureBuilt();
-  const child = spawn('node', [join(ROOT, 'apps/server/dist/makeTerm.js'), ...process.argv.slice(2)], { stdio: 'inherit' });
-  child.on('exit', (code) => { process.exitCode = code ?? 1; });
+  const child = spawn('node', [join(ROOT, 'apps/server/dist/makeTerm.js'), ...process.argv.slice(2)], {
+    stdio: 'inherit',
+  });
+  child.on('exit', (code) => {
+    process.exitCode = code ?? 1;
+  });
 } catch (e) {
   fail(e);
 }

@@ -10,7 +10,11 @@ const folder = mkdtempSync(join(tmpdir(), 'cifra-test-'));
 const [command, ...args] = process.argv.slice(2);
 try {
   const postgres = await startPostgres({ folder: join(folder, 'data'), throwaway: true });
-  const child = spawn(join(ROOT, 'node_modules/.bin', command), args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, TEST_DATABASE_URL: postgres.urlOf('postgres') } });
+  const child = spawn(join(ROOT, 'node_modules/.bin', command), args, {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, TEST_DATABASE_URL: postgres.urlOf('postgres') },
+  });
   process.exitCode = await new Promise((resolve) => child.on('exit', (code) => resolve(code ?? 1)));
   await postgres.stop();
 } catch (e) {

@@ -8,11 +8,27 @@ const LARGEST_KEPT_BYTES = 12 * 1024 * 1024;
 
 export default defineConfig({
   plugins: [
-    react(), tailwindcss(),
+    react(),
+    tailwindcss(),
     VitePWA({
-      strategies: 'injectManifest', srcDir: 'src', filename: 'serviceWorker.ts', injectRegister: null,
-      injectManifest: { globPatterns: ['assets/**/*.{js,css,woff2,wasm}', 'mark.svg'], maximumFileSizeToCacheInBytes: LARGEST_KEPT_BYTES },
-      manifest: { name: 'Cifra', short_name: 'Cifra', description: 'From one written line to a figured page for every instrument.', start_url: '/', display: 'standalone', background_color: '#ffffff', theme_color: '#0a7264', icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' }] },
+      strategies: 'injectManifest',
+      srcDir: 'src',
+      filename: 'serviceWorker.ts',
+      injectRegister: null,
+      injectManifest: {
+        globPatterns: ['assets/**/*.{js,css,woff2,wasm}', 'mark.svg'],
+        maximumFileSizeToCacheInBytes: LARGEST_KEPT_BYTES,
+      },
+      manifest: {
+        name: 'Cifra',
+        short_name: 'Cifra',
+        description: 'From one written line to a figured page for every instrument.',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#ffffff',
+        theme_color: '#0a7264',
+        icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' }],
+      },
     }),
   ],
   // The workspace's packages are taken as source, so that the browser gets modules and not the server's build.

@@ -26,7 +26,13 @@ export async function benchCore() {
   };
   const namesOf = (exercise) => core.notesOf(exercise.source).map((n) => core.pitchText(n.pitch));
 
-  line(`${CLASS_SIZE} parts of 64 bars: derived, annotated, explained`, 'Cifra ms', 'tonal ms', 'tonal/Cifra', 'ns a note');
+  line(
+    `${CLASS_SIZE} parts of 64 bars: derived, annotated, explained`,
+    'Cifra ms',
+    'tonal ms',
+    'tonal/Cifra',
+    'ns a note',
+  );
   const ratios = [];
   const totals = { ours: 0, theirs: 0 };
   for (const one of tunes) {
@@ -38,7 +44,10 @@ export async function benchCore() {
     for (let round = 0; round < 300; round++) {
       // A new line each time: nothing that was worked out for the last one helps this one.
       const concert = core.realize(exercise);
-      for (const [who, work] of [['ours', () => explainAll(concert)], ['theirs', () => transposeAll(names)]]) {
+      for (const [who, work] of [
+        ['ours', () => explainAll(concert)],
+        ['theirs', () => transposeAll(names)],
+      ]) {
         const start = performance.now();
         work();
         times[who].push(performance.now() - start);
@@ -55,10 +64,22 @@ export async function benchCore() {
     ratios.push(theirs / ours);
     totals.ours += ours;
     totals.theirs += theirs;
-    line(`  ${exercise.source.title}, ${names.length} notes`, ours.toFixed(2), theirs.toFixed(2), ratios.at(-1).toFixed(2), ((ours * 1e6) / names.length / CLASS_SIZE).toFixed(0));
+    line(
+      `  ${exercise.source.title}, ${names.length} notes`,
+      ours.toFixed(2),
+      theirs.toFixed(2),
+      ratios.at(-1).toFixed(2),
+      ((ours * 1e6) / names.length / CLASS_SIZE).toFixed(0),
+    );
     line('    with every page written out and every cell made', pages.toFixed(2), '', (theirs / pages).toFixed(2));
   }
-  line('  all six together; the worst', totals.ours.toFixed(2), totals.theirs.toFixed(2), (totals.theirs / totals.ours).toFixed(2), Math.min(...ratios).toFixed(2));
+  line(
+    '  all six together; the worst',
+    totals.ours.toFixed(2),
+    totals.theirs.toFixed(2),
+    (totals.theirs / totals.ours).toFixed(2),
+    Math.min(...ratios).toFixed(2),
+  );
 
   line('cost a note of one part, and memory after it', 'ns a note', 'MB held');
   const costs = [];
@@ -80,5 +101,8 @@ export async function benchCore() {
   const before = (globalThis.gc?.(), process.memoryUsage().heapUsed);
   for (let i = 0; i < 2000; i++) explainAll(core.realize(longer(tune, { bars: 16 })));
   globalThis.gc?.();
-  line('  memory after 2,000 more lines for the class', `${((process.memoryUsage().heapUsed - before) / 2 ** 20).toFixed(1)} MB`);
+  line(
+    '  memory after 2,000 more lines for the class',
+    `${((process.memoryUsage().heapUsed - before) / 2 ** 20).toFixed(1)} MB`,
+  );
 }

@@ -20,7 +20,8 @@ export async function median(runs, work) {
   return times.sort((a, b) => a - b)[Math.floor(runs / 2)];
 }
 
-export const line = (...cells) => process.stdout.write(`${cells.map((c, i) => (i === 0 ? String(c).padEnd(52) : String(c).padStart(14))).join('')}\n`);
+export const line = (...cells) =>
+  process.stdout.write(`${cells.map((c, i) => (i === 0 ? String(c).padEnd(52) : String(c).padStart(14))).join('')}\n`);
 
 /** The demo's tunes; asked for only once the code is built. */
 export function demoTunes() {
@@ -36,10 +37,37 @@ export const longer = (tune, { bars = Infinity, notes = Infinity }) => {
   let count = 0;
   while (measures.length < bars && count < notes) {
     const i = measures.length;
-    const { clef, key, meter, tempo, endBar: _end, repeatStart: _start, repeatEnd: _stop, ending: _ending, ...m } = of[i % of.length];
+    const {
+      clef,
+      key,
+      meter,
+      tempo,
+      endBar: _end,
+      repeatStart: _start,
+      repeatEnd: _stop,
+      ending: _ending,
+      ...m
+    } = of[i % of.length];
     const events = m.events.map((e, n) => ({ ...e, id: `n${i}-${n}` }));
     count += events.filter((e) => e.kind === 'note').length;
-    measures.push({ ...m, ...(i === 0 ? tune.source.measures[0] : {}), clef, key, meter, tempo, ...(i === 0 ? { clef: tune.source.measures[0].clef, key: tune.source.measures[0].key, meter: tune.source.measures[0].meter, pickup: undefined } : {}), id: `m${i}`, events });
+    measures.push({
+      ...m,
+      ...(i === 0 ? tune.source.measures[0] : {}),
+      clef,
+      key,
+      meter,
+      tempo,
+      ...(i === 0
+        ? {
+            clef: tune.source.measures[0].clef,
+            key: tune.source.measures[0].key,
+            meter: tune.source.measures[0].meter,
+            pickup: undefined,
+          }
+        : {}),
+      id: `m${i}`,
+      events,
+    });
   }
   return { ...tune, source: { ...tune.source, measures, slurs: [], hairpins: [] } };
 };

@@ -13,8 +13,20 @@ const SILENT_SECONDS = 0.1;
 /** Quarters and eighths, the same bar over and over: every note lies on a half beat. */
 const measures = Array.from({ length: BARS }, (_u, i) => ({
   id: `m${i + 1}`,
-  ...(i === 0 ? { clef: 'treble', key: { fifths: 0, mode: 'major' }, meter: { beats: 4, unit: 4 }, tempo: { mark: { value: 'quarter', dots: 0, perMinute: TEMPO } } } : {}),
-  events: ['C', 'D', 'E', 'F', 'G'].map((step, k) => ({ kind: 'note', id: `n${i}-${k}`, duration: { value: k === 1 || k === 2 ? 'eighth' : 'quarter', dots: 0 }, pitch: { step, alter: 0, octave: 4 } })),
+  ...(i === 0
+    ? {
+        clef: 'treble',
+        key: { fifths: 0, mode: 'major' },
+        meter: { beats: 4, unit: 4 },
+        tempo: { mark: { value: 'quarter', dots: 0, perMinute: TEMPO } },
+      }
+    : {}),
+  events: ['C', 'D', 'E', 'F', 'G'].map((step, k) => ({
+    kind: 'note',
+    id: `n${i}-${k}`,
+    duration: { value: k === 1 || k === 2 ? 'eighth' : 'quarter', dots: 0 },
+    pitch: { step, alter: 0, octave: 4 },
+  })),
 }));
 const DOCUMENT = { owner: 'concert', source: { title: 'Bench', measures, slurs: [], hairpins: [] }, partChoices: {} };
 
@@ -25,11 +37,16 @@ function listenIn() {
   const connect = window.AudioNode.prototype.connect;
   const recorders = new WeakMap();
   window.AudioNode.prototype.connect = function connected(to, ...rest) {
-    if (to === this.context.destination && this.context instanceof window.AudioContext && !recorders.has(this.context)) {
+    if (
+      to === this.context.destination &&
+      this.context instanceof window.AudioContext &&
+      !recorders.has(this.context)
+    ) {
       const recorder = this.context.createScriptProcessor(16384, 1, 1);
       recorders.set(this.context, recorder);
       heard.rate = this.context.sampleRate;
-      recorder.onaudioprocess = (e) => heard.chunks.push({ at: e.playbackTime, samples: e.inputBuffer.getChannelData(0).slice() });
+      recorder.onaudioprocess = (e) =>
+        heard.chunks.push({ at: e.playbackTime, samples: e.inputBuffer.getChannelData(0).slice() });
       connect.call(recorder, this.context.destination);
     }
     if (to === this.context.destination && recorders.has(this.context)) connect.call(this, recorders.get(this.context));
@@ -74,7 +91,15 @@ function against(moments, grid) {
 const at = (sorted, share) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))];
 
 function report(name, { errors, drift }) {
-  line(name, errors.length, at(errors, 0.5).toFixed(2), at(errors, 0.99).toFixed(2), errors.at(-1).toFixed(2), drift.toFixed(2), `${((100 * errors.filter((e) => e < WANTED_MS).length) / errors.length).toFixed(1)} %`);
+  line(
+    name,
+    errors.length,
+    at(errors, 0.5).toFixed(2),
+    at(errors, 0.99).toFixed(2),
+    errors.at(-1).toFixed(2),
+    drift.toFixed(2),
+    `${((100 * errors.filter((e) => e < WANTED_MS).length) / errors.length).toFixed(1)} %`,
+  );
 }
 
 async function play(page, base, exercise, { part }) {
@@ -90,26 +115,51 @@ async function play(page, base, exercise, { part }) {
 
 /** When what is played is heard, against an even beat: recorded at the loudspeaker's door, for minutes. */
 export async function benchPlaying() {
-  line(`played for ${MINUTES} minutes at ${TEMPO} a minute, in milliseconds`, 'how many', '50 %', '99 %', 'worst', 'drift', `in ${WANTED_MS} ms`);
+  line(
+    `played for ${MINUTES} minutes at ${TEMPO} a minute, in milliseconds`,
+    'how many',
+    '50 %',
+    '99 %',
+    'worst',
+    'drift',
+    `in ${WANTED_MS} ms`,
+  );
   await withDemoServer(async ({ base, headers }) => {
-    const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--autoplay-policy=no-user-gesture-required'] });
+    const browser = await chromium.launch({
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--autoplay-policy=no-user-gesture-required'],
+    });
     try {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
       await page.addInitScript(listenIn);
       await page.goto(`${base}/sign-in`);
       await page.getByRole('button', { name: /Open the demo/ }).click();
       await page.getByRole('heading', { name: 'Shelf' }).waitFor();
-      const made = await (await fetch(`${base}/api/exercises`, { method: 'POST', headers, body: JSON.stringify({ title: 'Bench', document: DOCUMENT }) })).json();
+      const made = await (
+        await fetch(`${base}/api/exercises`, {
+          method: 'POST',
+          headers,
+          body: JSON.stringify({ title: 'Bench', document: DOCUMENT }),
+        })
+      ).json();
       await play(page, base, made.id, { part: false });
       const clicks = against(await page.evaluate(onsetsHeard, { loud: LOUD, silent: SILENT_SECONDS }), 60 / TEMPO);
       report('clicks of the beat, as recorded', clicks);
       await play(page, base, made.id, { part: true });
       const starts = await page.evaluate(() => window.benchHeard.starts);
-      const notes = against(starts.map((s) => s.when), 30 / TEMPO);
+      const notes = against(
+        starts.map((s) => s.when),
+        30 / TEMPO,
+      );
       report('notes of the part, as told to the audio clock', notes);
       line('  notes told too late to be on time', starts.filter((s) => s.when < s.now).length);
       const share = (100 * clicks.errors.filter((e) => e < WANTED_MS).length) / clicks.errors.length;
-      line(`  asked: ${WANTED_SHARE} % under ${WANTED_MS} ms, and no drift`, `${share.toFixed(1)} %`, `${clicks.drift.toFixed(2)} ms`, share >= WANTED_SHARE && Math.abs(clicks.drift) < WANTED_MS ? 'reached' : 'not reached');
+      line(
+        `  asked: ${WANTED_SHARE} % under ${WANTED_MS} ms, and no drift`,
+        `${share.toFixed(1)} %`,
+        `${clicks.drift.toFixed(2)} ms`,
+        share >= WANTED_SHARE && Math.abs(clicks.drift) < WANTED_MS ? 'reached' : 'not reached',
+      );
     } finally {
       await browser.close();
     }

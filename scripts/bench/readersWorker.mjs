@@ -22,7 +22,13 @@ function randomOf(seed) {
 const sounding = (exercise) => core.perform(core.realize(exercise));
 const sources = demoTunes().map((exercise) => {
   const xml = formats.writeMusicXml({ score: exercise.source, partName: 'Line', toConcert: core.UNISON });
-  return { musicxml: xml, abc: formats.writeAbc(exercise.source), json: formats.writeCifraFile(exercise), midi: formats.writeMidi(sounding(exercise), { title: 'Line', program: 0, countIn: true }), mxl: formats.writeMxl(xml) };
+  return {
+    musicxml: xml,
+    abc: formats.writeAbc(exercise.source),
+    json: formats.writeCifraFile(exercise),
+    midi: formats.writeMidi(sounding(exercise), { title: 'Line', program: 0, countIn: true }),
+    mxl: formats.writeMxl(xml),
+  };
 });
 const NUMBERS = ['-1', '0', '999999999999', '-2147483649', '1e309', 'NaN', '0.3333', '', '\u0000', '٣'];
 
@@ -33,13 +39,26 @@ function spoilText(text, random) {
   for (let i = 0; i < times; i++) {
     const at = random(pieces.length);
     switch (random(7)) {
-      case 0: pieces.splice(at, 1 + random(8)); break;
-      case 1: pieces.splice(at, 0, ...pieces.slice(at, at + 1 + random(12))); break;
-      case 2: pieces.splice(at, 0, ...Array.from({ length: 1 + random(3000) }, () => pieces[at] ?? '')); break;
-      case 3: pieces[at] = (pieces[at] ?? '').replace(/-?\d+/, NUMBERS[random(NUMBERS.length)]); break;
-      case 4: pieces[at] = (pieces[at] ?? '').replace(/[A-Za-z]+/, (w) => w.split('').reverse().join('')); break;
-      case 5: [pieces[at], pieces[random(pieces.length)]] = [pieces[random(pieces.length)] ?? '', pieces[at] ?? '']; break;
-      default: pieces[at] = `${pieces[at] ?? ''}${String.fromCharCode(random(0x2fff))}<&>"`;
+      case 0:
+        pieces.splice(at, 1 + random(8));
+        break;
+      case 1:
+        pieces.splice(at, 0, ...pieces.slice(at, at + 1 + random(12)));
+        break;
+      case 2:
+        pieces.splice(at, 0, ...Array.from({ length: 1 + random(3000) }, () => pieces[at] ?? ''));
+        break;
+      case 3:
+        pieces[at] = (pieces[at] ?? '').replace(/-?\d+/, NUMBERS[random(NUMBERS.length)]);
+        break;
+      case 4:
+        pieces[at] = (pieces[at] ?? '').replace(/[A-Za-z]+/, (w) => w.split('').reverse().join(''));
+        break;
+      case 5:
+        [pieces[at], pieces[random(pieces.length)]] = [pieces[random(pieces.length)] ?? '', pieces[at] ?? ''];
+        break;
+      default:
+        pieces[at] = `${pieces[at] ?? ''}${String.fromCharCode(random(0x2fff))}<&>"`;
     }
   }
   return pieces.join('').slice(0, 4 * 1024 * 1024);
@@ -55,11 +74,23 @@ function spoilBytes(bytes, random) {
 const MAKERS = {
   'MusicXML, elements': (s, r) => strToU8(spoilText(s.musicxml, r)),
   'MusicXML, bytes': (s, r) => spoilBytes(strToU8(s.musicxml), r),
-  'compressed MusicXML': (s, r) => (r(2) === 0 ? spoilBytes(s.mxl, r) : zipSync({ 'META-INF/container.xml': strToU8('<container><rootfiles><rootfile full-path="a.musicxml"/></rootfiles></container>'), 'a.musicxml': strToU8(spoilText(s.musicxml, r)) }, { level: 1 })),
+  'compressed MusicXML': (s, r) =>
+    r(2) === 0
+      ? spoilBytes(s.mxl, r)
+      : zipSync(
+          {
+            'META-INF/container.xml': strToU8(
+              '<container><rootfiles><rootfile full-path="a.musicxml"/></rootfiles></container>',
+            ),
+            'a.musicxml': strToU8(spoilText(s.musicxml, r)),
+          },
+          { level: 1 },
+        ),
   'ABC, pieces': (s, r) => strToU8(spoilText(s.abc, r)),
   'ABC, bytes': (s, r) => spoilBytes(strToU8(s.abc), r),
   'MIDI, bytes': (s, r) => spoilBytes(s.midi, r),
-  'files of Cifra\'s own': (s, r) => strToU8(r(2) === 0 ? spoilText(s.json, r) : strFromU8(spoilBytes(strToU8(s.json), r), true)),
+  "files of Cifra's own": (s, r) =>
+    strToU8(r(2) === 0 ? spoilText(s.json, r) : strFromU8(spoilBytes(strToU8(s.json), r), true)),
 };
 const kinds = Object.keys(MAKERS);
 const byKind = Object.fromEntries(kinds.map((k) => [k, { files: 0, read: 0, refused: 0, worst: 0, unnamed: [] }]));
@@ -83,11 +114,14 @@ for (let i = workerData.from; i < workerData.to; i++) {
   if (result.ok) r.read += 1;
   else {
     r.refused += 1;
-    if (result.problems.length === 0 || result.problems.some((p) => typeof p.code !== 'string')) r.unnamed.push(`${kind} ${i}`);
+    if (result.problems.length === 0 || result.problems.some((p) => typeof p.code !== 'string'))
+      r.unnamed.push(`${kind} ${i}`);
   }
   // What was read can be stored and drawn: a value is a whole one.
   if (result.ok && result.value.kind === 'line') {
-    const read = core.readExercise(JSON.parse(JSON.stringify({ owner: 'concert', source: result.value.score, partChoices: {} })));
+    const read = core.readExercise(
+      JSON.parse(JSON.stringify({ owner: 'concert', source: result.value.score, partChoices: {} })),
+    );
     if (!read.ok) r.unnamed.push(`${kind} ${i}: a value that cannot be stored, ${JSON.stringify(read.problems[0])}`);
   }
   if (i % 200 === 0) heapMb = Math.max(heapMb, process.memoryUsage().heapUsed / 2 ** 20);

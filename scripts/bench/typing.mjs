@@ -8,34 +8,48 @@ const WANTED_SHARE = 95;
 /** In the page: the time from a key to the first frame in which every line of music is drawn as it is now. */
 const measureInPage = () => {
   window.armed = undefined;
-  window.arm = () => { window.armed = keyToPicture(); };
-  const keyToPicture = () => new Promise((resolve) => {
-    const desk = document.querySelector('[data-testid=desk]');
-    let pressed;
-    let stale = false;
-    desk.addEventListener('keydown', (e) => { pressed = e.timeStamp; }, { once: true, capture: true });
-    const observer = new MutationObserver(() => {
-      if (pressed === undefined) return;
-      // First the key makes a drawing old, then a new one takes its place.
-      const current = [...desk.querySelectorAll('[data-testid=system]')].every((s) => s.dataset.current === 'true');
-      stale ||= !current;
-      if (!stale || !current) return;
-      observer.disconnect();
-      requestAnimationFrame(() => {
-        const painted = new MessageChannel();
-        painted.port1.onmessage = () => resolve(performance.now() - pressed);
-        painted.port2.postMessage(undefined);
+  window.arm = () => {
+    window.armed = keyToPicture();
+  };
+  const keyToPicture = () =>
+    new Promise((resolve) => {
+      const desk = document.querySelector('[data-testid=desk]');
+      let pressed;
+      let stale = false;
+      desk.addEventListener(
+        'keydown',
+        (e) => {
+          pressed = e.timeStamp;
+        },
+        { once: true, capture: true },
+      );
+      const observer = new MutationObserver(() => {
+        if (pressed === undefined) return;
+        // First the key makes a drawing old, then a new one takes its place.
+        const current = [...desk.querySelectorAll('[data-testid=system]')].every((s) => s.dataset.current === 'true');
+        stale ||= !current;
+        if (!stale || !current) return;
+        observer.disconnect();
+        requestAnimationFrame(() => {
+          const painted = new MessageChannel();
+          painted.port1.onmessage = () => resolve(performance.now() - pressed);
+          painted.port2.postMessage(undefined);
+        });
       });
+      observer.observe(desk, { subtree: true, childList: true, attributes: true, attributeFilter: ['data-current'] });
     });
-    observer.observe(desk, { subtree: true, childList: true, attributes: true, attributeFilter: ['data-current'] });
-  });
 };
 
 const at = (sorted, share) => sorted[Math.min(sorted.length - 1, Math.floor((sorted.length * share) / 100))];
 function report(what, times) {
   const sorted = [...times].sort((a, b) => a - b);
   const within = (100 * times.filter((t) => t <= WANTED_MS).length) / times.length;
-  line(`  ${what}`, ...[50, 90, 95, 99].map((s) => at(sorted, s).toFixed(1)), sorted.at(-1).toFixed(1), `${within.toFixed(1)} %`);
+  line(
+    `  ${what}`,
+    ...[50, 90, 95, 99].map((s) => at(sorted, s).toFixed(1)),
+    sorted.at(-1).toFixed(1),
+    `${within.toFixed(1)} %`,
+  );
 }
 
 /** Types note by note through the real interface, and times each from its key to its picture. */
@@ -54,10 +68,20 @@ async function typeNotes(page, count) {
 }
 
 async function open(page, base, headers, document) {
-  const made = await (await fetch(`${base}/api/exercises`, { method: 'POST', headers, body: JSON.stringify({ title: 'Bench', document }) })).json();
+  const made = await (
+    await fetch(`${base}/api/exercises`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({ title: 'Bench', document }),
+    })
+  ).json();
   await page.goto(`${base}/exercises/${made.id}/write`);
   await page.getByTestId('caret').waitFor({ timeout: 60000 });
-  await page.waitForFunction(() => [...document.querySelectorAll('[data-testid=system]')].every((s) => s.dataset.current === 'true'), undefined, { timeout: 120000 });
+  await page.waitForFunction(
+    () => [...document.querySelectorAll('[data-testid=system]')].every((s) => s.dataset.current === 'true'),
+    undefined,
+    { timeout: 120000 },
+  );
   await page.waitForTimeout(1500);
   await page.evaluate(measureInPage);
 }
@@ -74,7 +98,18 @@ async function overwriteFromTheStart(page) {
 /** From key to new picture in the writing place, in headless Chromium. */
 export async function benchTyping() {
   line('from key to new picture, in milliseconds', '50 %', '90 %', '95 %', '99 %', 'worst', `in ${WANTED_MS} ms`);
-  const empty = { owner: 'concert', source: { title: 'Bench', measures: [{ id: 'm1', events: [], clef: 'treble', key: { fifths: -1, mode: 'major' }, meter: { beats: 4, unit: 4 } }], slurs: [], hairpins: [] }, partChoices: {} };
+  const empty = {
+    owner: 'concert',
+    source: {
+      title: 'Bench',
+      measures: [
+        { id: 'm1', events: [], clef: 'treble', key: { fifths: -1, mode: 'major' }, meter: { beats: 4, unit: 4 } },
+      ],
+      slurs: [],
+      hairpins: [],
+    },
+    partChoices: {},
+  };
   await withDemoServer(async ({ base, headers }) => {
     const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
     try {
@@ -89,7 +124,11 @@ export async function benchTyping() {
       report('its first 32 bars', typed.slice(0, 128));
       report('its last hundred keys', typed.slice(-100));
       const share = (100 * typed.slice(0, 128).filter((t) => t <= WANTED_MS).length) / 128;
-      line(`  asked: ${WANTED_SHARE} % of a 32-bar line within ${WANTED_MS} ms`, `${share.toFixed(1)} %`, share >= WANTED_SHARE ? 'reached' : 'not reached');
+      line(
+        `  asked: ${WANTED_SHARE} % of a 32-bar line within ${WANTED_MS} ms`,
+        `${share.toFixed(1)} %`,
+        share >= WANTED_SHARE ? 'reached' : 'not reached',
+      );
       const tune = longer(demoTunes()[2], { bars: 32 });
       await open(page, base, headers, tune);
       report('at the end of a tune of 32 bars', await typeNotes(page, 40));
@@ -104,8 +143,16 @@ export async function benchTyping() {
       const start = performance.now();
       for (let i = 0; i < 60; i++) await page.keyboard.press('gabc'[i % 4]);
       const pressed = performance.now() - start;
-      await page.waitForFunction(() => document.querySelectorAll('[data-testid=desk] g.note').length === 60 && [...document.querySelectorAll('[data-testid=system]')].every((s) => s.dataset.current === 'true'));
-      line('  a burst of 60 keys: the keys, and the picture after', `${pressed.toFixed(0)} ms`, `${(performance.now() - start - pressed).toFixed(0)} ms`);
+      await page.waitForFunction(
+        () =>
+          document.querySelectorAll('[data-testid=desk] g.note').length === 60 &&
+          [...document.querySelectorAll('[data-testid=system]')].every((s) => s.dataset.current === 'true'),
+      );
+      line(
+        '  a burst of 60 keys: the keys, and the picture after',
+        `${pressed.toFixed(0)} ms`,
+        `${(performance.now() - start - pressed).toFixed(0)} ms`,
+      );
     } finally {
       await browser.close();
     }

@@ -22,7 +22,12 @@ export class Writers {
   async send(method, path, body, headers = this.headers) {
     let response;
     try {
-      response = await fetch(`${this.base}${path}`, { method, headers, body: JSON.stringify(body), signal: globalThis.AbortSignal.timeout(20 * SECOND) });
+      response = await fetch(`${this.base}${path}`, {
+        method,
+        headers,
+        body: JSON.stringify(body),
+        signal: globalThis.AbortSignal.timeout(20 * SECOND),
+      });
       const text = await response.text();
       if (response.ok) {
         this.counts.acknowledged += 1;
@@ -40,7 +45,10 @@ export class Writers {
 
   async repeat(step) {
     while (!this.stopped) {
-      if (this.paused) { await pause(10); continue; }
+      if (this.paused) {
+        await pause(10);
+        continue;
+      }
       this.n += 1;
       const done = await step(this.n);
       if (!done) await pause(BUSY_PAUSE_MS);
@@ -52,7 +60,11 @@ export class Writers {
     const line = async (at, n) => {
       const mine = this.exercises[at];
       const title = `Line ${at} of ${n}`;
-      const answer = await this.send('PUT', `/api/exercises/${mine.id}`, { version: mine.version, title, document: mine.document });
+      const answer = await this.send('PUT', `/api/exercises/${mine.id}`, {
+        version: mine.version,
+        title,
+        document: mine.document,
+      });
       if (answer?.ok) {
         mine.version = answer.body.version;
         this.acknowledged.lines.set(`${mine.id} ${answer.body.version}`, title);
@@ -65,7 +77,12 @@ export class Writers {
     let runs = 0;
     const practice = async () => {
       const n = runs + 1;
-      const answer = await this.send('PUT', `/api/links/open/${this.token}/practice`, { rungs: ['count'], bestPercent: 60, cleanRuns: n, peeks: 0, minutes: n }, { 'content-type': 'application/json' });
+      const answer = await this.send(
+        'PUT',
+        `/api/links/open/${this.token}/practice`,
+        { rungs: ['count'], bestPercent: 60, cleanRuns: n, peeks: 0, minutes: n },
+        { 'content-type': 'application/json' },
+      );
       if (answer?.ok) this.acknowledged.practice = runs = n;
       return answer?.ok === true;
     };
@@ -73,17 +90,27 @@ export class Writers {
     const lesson = async (n) => {
       const day = new Date(Date.UTC(2020, 0, 1) + (n % 2000) * 24 * 3600 * SECOND).toISOString().slice(0, 10);
       const remark = `lesson ${n}`;
-      const answer = await this.send('PUT', `/api/classes/${group.id}/log`, { day, entries: this.pupils.map((p) => ({ pupilId: p.id, done: true, remark })) });
+      const answer = await this.send('PUT', `/api/classes/${group.id}/log`, {
+        day,
+        entries: this.pupils.map((p) => ({ pupilId: p.id, done: true, remark })),
+      });
       if (answer?.ok) this.acknowledged.lessons.set(day, remark);
       return answer?.ok === true;
     };
     const kit = async (n) => {
-      const answer = await this.send('POST', `/api/classes/${group.id}/kit`, { kind: 'supply', what: `reed ${n}`, from: '2026-09-01' });
+      const answer = await this.send('POST', `/api/classes/${group.id}/kit`, {
+        kind: 'supply',
+        what: `reed ${n}`,
+        from: '2026-09-01',
+      });
       if (answer?.ok) this.acknowledged.kit.add(answer.body.id);
       return answer?.ok === true;
     };
     this.running = Promise.all([
-      ...this.exercises.map((_e, at) => this.repeat((n) => line(at, n))), this.repeat(practice), this.repeat(lesson), this.repeat(kit),
+      ...this.exercises.map((_e, at) => this.repeat((n) => line(at, n))),
+      this.repeat(practice),
+      this.repeat(lesson),
+      this.repeat(kit),
     ]);
   }
 
@@ -96,22 +123,40 @@ export class Writers {
   async check(client) {
     const missing = [];
     const half = [];
-    const { rows: revisions } = await client.query('select exercise_id, version, title from revisions where version is not null');
+    const { rows: revisions } = await client.query(
+      'select exercise_id, version, title from revisions where version is not null',
+    );
     const have = new Map(revisions.map((r) => [`${r.exercise_id} ${r.version}`, r.title]));
-    for (const [name, title] of this.acknowledged.lines) if (have.get(name) !== title) missing.push(`line ${name}: ${title}`);
-    const { rows: exercises } = await client.query('select e.id, e.version, e.title, r.title as revision from exercises e left join revisions r on r.exercise_id = e.id and r.version = e.version');
-    for (const e of exercises) if (e.title !== e.revision) half.push(`line ${e.id}: version ${e.version} without its revision`);
-    const { rows: [told] } = await client.query('select max(clean_runs) as n, max(minutes) as m from practice where pupil_id = $1', [this.pupil.id]);
+    for (const [name, title] of this.acknowledged.lines)
+      if (have.get(name) !== title) missing.push(`line ${name}: ${title}`);
+    const { rows: exercises } = await client.query(
+      'select e.id, e.version, e.title, r.title as revision from exercises e left join revisions r on r.exercise_id = e.id and r.version = e.version',
+    );
+    for (const e of exercises)
+      if (e.title !== e.revision) half.push(`line ${e.id}: version ${e.version} without its revision`);
+    const {
+      rows: [told],
+    } = await client.query('select max(clean_runs) as n, max(minutes) as m from practice where pupil_id = $1', [
+      this.pupil.id,
+    ]);
     if ((told?.n ?? 0) < this.acknowledged.practice) missing.push(`practice ${this.acknowledged.practice}`);
-    const { rows: [days] } = await client.query('select max(clean_runs) as n from practice_days where pupil_id = $1', [this.pupil.id]);
+    const {
+      rows: [days],
+    } = await client.query('select max(clean_runs) as n from practice_days where pupil_id = $1', [this.pupil.id]);
     if ((told?.n ?? 0) !== (days?.n ?? 0)) half.push(`practice ${told?.n} without its day ${days?.n}`);
-    const { rows: lessons } = await client.query("select to_char(day, 'YYYY-MM-DD') as day, count(*)::int as n, count(distinct remark)::int as kinds, min(remark) as remark from lesson_log where class_id = $1 group by day", [this.group.id]);
+    const { rows: lessons } = await client.query(
+      "select to_char(day, 'YYYY-MM-DD') as day, count(*)::int as n, count(distinct remark)::int as kinds, min(remark) as remark from lesson_log where class_id = $1 group by day",
+      [this.group.id],
+    );
     const byDay = new Map(lessons.map((l) => [l.day, l]));
-    for (const l of lessons) if (l.n !== this.pupils.length || l.kinds !== 1) half.push(`lesson of ${l.day}: ${l.n} of ${this.pupils.length}, ${l.kinds} kinds`);
+    for (const l of lessons)
+      if (l.n !== this.pupils.length || l.kinds !== 1)
+        half.push(`lesson of ${l.day}: ${l.n} of ${this.pupils.length}, ${l.kinds} kinds`);
     for (const [day, remark] of this.acknowledged.lessons) {
       const there = byDay.get(day);
       // Written over later, perhaps without an answer: then it is a later lesson of that day.
-      if (there === undefined || Number(there.remark.slice(7)) < Number(remark.slice(7))) missing.push(`lesson of ${day}`);
+      if (there === undefined || Number(there.remark.slice(7)) < Number(remark.slice(7)))
+        missing.push(`lesson of ${day}`);
     }
     const { rows: kits } = await client.query('select id from kit where class_id = $1', [this.group.id]);
     const kitIds = new Set(kits.map((k) => k.id));

@@ -10,14 +10,18 @@ const two = (n) => String(n).padStart(2, '0');
 
 /** The address of the database: given, or of the Cifra that runs from this folder. */
 export function databaseUrl() {
-  const url = process.env.DATABASE_URL ?? (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).databaseUrl : undefined);
-  if (url === undefined) throw new Stop('Cifra does not run from this folder. Start it with npm start, or set DATABASE_URL.');
+  const url =
+    process.env.DATABASE_URL ??
+    (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).databaseUrl : undefined);
+  if (url === undefined)
+    throw new Stop('Cifra does not run from this folder. Start it with npm start, or set DATABASE_URL.');
   return url;
 }
 
 function program(name) {
   const folder = findBinaries();
-  if (folder === undefined || !existsSync(join(folder, name))) throw new Stop(`${name} is not installed. Ask an administrator for: apt-get install postgresql-client.`);
+  if (folder === undefined || !existsSync(join(folder, name)))
+    throw new Stop(`${name} is not installed. Ask an administrator for: apt-get install postgresql-client.`);
   return join(folder, name);
 }
 
@@ -31,7 +35,10 @@ function connection(url) {
 
 /** Where backups are kept, and what one of now is called. */
 export function backupName(folder = process.env.CIFRA_BACKUPS ?? join(ROOT, '.cifra/backups'), now = new Date()) {
-  return join(folder, `cifra ${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())} ${two(now.getHours())}${two(now.getMinutes())}${two(now.getSeconds())}.${String(now.getMilliseconds()).padStart(3, '0')}.dump`);
+  return join(
+    folder,
+    `cifra ${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())} ${two(now.getHours())}${two(now.getMinutes())}${two(now.getSeconds())}.${String(now.getMilliseconds()).padStart(3, '0')}.dump`,
+  );
 }
 
 /** Writes everything to a file, which has its name only when it is whole and can be read back. */
@@ -40,7 +47,11 @@ export async function dumpDatabase(url, file) {
   const { address, env } = connection(url);
   const part = `${file}.part`;
   try {
-    await run(program('pg_dump'), ['--format=custom', `--exclude-schema=${JOBS}`, `--file=${part}`, `--dbname=${address}`], { env });
+    await run(
+      program('pg_dump'),
+      ['--format=custom', `--exclude-schema=${JOBS}`, `--file=${part}`, `--dbname=${address}`],
+      { env },
+    );
     await run(program('pg_restore'), ['--list', part]);
     renameSync(part, file);
   } finally {
@@ -53,5 +64,9 @@ export async function dumpDatabase(url, file) {
 export async function restoreDatabase(url, file) {
   if (!existsSync(file)) throw new Stop(`There is no file ${file}.`);
   const { address, env } = connection(url);
-  await run(program('pg_restore'), ['--clean', '--if-exists', '--no-owner', '--single-transaction', '--exit-on-error', `--dbname=${address}`, file], { env });
+  await run(
+    program('pg_restore'),
+    ['--clean', '--if-exists', '--no-owner', '--single-transaction', '--exit-on-error', `--dbname=${address}`, file],
+    { env },
+  );
 }

@@ -3,11 +3,12 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { ROOT, run, Stop } from './steps.mjs';
 
-const isFree = (port) => new Promise((resolve) => {
-  const probe = createServer();
-  probe.on('error', () => resolve(false));
-  probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
-});
+const isFree = (port) =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.on('error', () => resolve(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
+  });
 
 /** The first free port from the one wished for. */
 export async function findPort(wished) {
@@ -25,13 +26,32 @@ export async function startServer({ databaseUrl, port, demo, logTo = 'ignore', e
 /** Serves from a database that is ready. @param env everything that the server is told */
 export async function serve(env, logTo = 'ignore') {
   // Its own process group: the starter alone decides when it stops, so that requests in flight can end.
-  const child = spawn('node', [join(ROOT, 'apps/server/dist/main.js')], { cwd: ROOT, env, detached: true, stdio: ['ignore', logTo, 'pipe', 'ipc'] });
+  const child = spawn('node', [join(ROOT, 'apps/server/dist/main.js')], {
+    cwd: ROOT,
+    env,
+    detached: true,
+    stdio: ['ignore', logTo, 'pipe', 'ipc'],
+  });
   let errors = '';
-  child.stderr.on('data', (chunk) => { errors = (errors + chunk).slice(-4000); });
+  child.stderr.on('data', (chunk) => {
+    errors = (errors + chunk).slice(-4000);
+  });
   const ended = new Promise((resolve) => child.once('exit', resolve));
   await Promise.race([
     new Promise((resolve) => child.on('message', (m) => m === 'listening' && resolve())),
-    ended.then(() => { throw new Stop(`The server ended at once:\n${errors}`); }),
+    ended.then(() => {
+      throw new Stop(`The server ended at once:\n${errors}`);
+    }),
   ]);
-  return { child, ended, errors: () => errors, stop: async () => { if (child.exitCode === null) { child.kill('SIGTERM'); await ended; } } };
+  return {
+    child,
+    ended,
+    errors: () => errors,
+    stop: async () => {
+      if (child.exitCode === null) {
+        child.kill('SIGTERM');
+        await ended;
+      }
+    },
+  };
 }

@@ -12,7 +12,9 @@ export async function step(words, run) {
   process.stdout.write(`${words} … `);
   if (!process.stdout.isTTY) process.stdout.write('\n');
   const value = await run();
-  process.stdout.write(`${process.stdout.isTTY ? '' : `${words}: `}done in ${((Date.now() - start) / 1000).toFixed(1)} s\n`);
+  process.stdout.write(
+    `${process.stdout.isTTY ? '' : `${words}: `}done in ${((Date.now() - start) / 1000).toFixed(1)} s\n`,
+  );
   return value;
 }
 
@@ -21,11 +23,17 @@ export function run(command, args, options = {}) {
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], ...options });
     let output = '';
-    const keep = (chunk) => { output = (output + chunk).slice(-40000); };
+    const keep = (chunk) => {
+      output = (output + chunk).slice(-40000);
+    };
     child.stdout?.on('data', keep);
     child.stderr?.on('data', keep);
     child.on('error', (e) => reject(new Stop(`${command} could not be started: ${e.message}`)));
-    child.on('close', (code) => (code === 0 ? resolve(output) : reject(new Stop(`${command} ${args.join(' ')} ended with ${code}\n${output.slice(-6000)}`))));
+    child.on('close', (code) =>
+      code === 0
+        ? resolve(output)
+        : reject(new Stop(`${command} ${args.join(' ')} ended with ${code}\n${output.slice(-6000)}`)),
+    );
   });
 }
 

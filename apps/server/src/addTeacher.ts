@@ -14,7 +14,9 @@ async function addTeacher(): Promise<void> {
   if (!isEmail(email) || name === '') throw new Error('Usage: npm run teacher -- name@school.example "First name"');
   const chunks: Buffer[] = [];
   for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
-  const password = Buffer.concat(chunks).toString('utf8').replace(/\r?\n$/, '');
+  const password = Buffer.concat(chunks)
+    .toString('utf8')
+    .replace(/\r?\n$/, '');
   if (password.length < MIN_PASSWORD) throw new Error(`The password needs at least ${MIN_PASSWORD} characters.`);
   if (isEasilyGuessed(password, [email, name])) throw new Error(EASILY_GUESSED);
   const client = new Client({ connectionString: readSettings(process.env).databaseUrl });
@@ -22,8 +24,11 @@ async function addTeacher(): Promise<void> {
   try {
     const passwordHash = await hashPassword(password);
     await drizzle(client).transaction(async (tx) => {
-      const [teacher] = await tx.insert(teachers).values({ email: email.toLowerCase(), name, passwordHash })
-        .onConflictDoUpdate({ target: teachers.email, set: { passwordHash, name } }).returning({ id: teachers.id });
+      const [teacher] = await tx
+        .insert(teachers)
+        .values({ email: email.toLowerCase(), name, passwordHash })
+        .onConflictDoUpdate({ target: teachers.email, set: { passwordHash, name } })
+        .returning({ id: teachers.id });
       // Whoever was signed in with the old one is so no more.
       if (teacher !== undefined) await tx.delete(sessions).where(eq(sessions.teacherId, teacher.id));
     });

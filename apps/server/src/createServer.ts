@@ -18,7 +18,10 @@ export const MAX_JSON_BYTES = 6 * 1024 * 1024;
 
 /** Puts the application together, ready to listen. */
 export async function createServer(settings: Settings): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), { bufferLogs: true, bodyParser: false });
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
+    bufferLogs: true,
+    bodyParser: false,
+  });
   app.useLogger(app.get(Logger));
   app.enableShutdownHooks();
   if (settings.tls) app.set('trust proxy', 1);
@@ -28,17 +31,29 @@ export async function createServer(settings: Settings): Promise<NestExpressAppli
     response.locals.nonce = randomBytes(16).toString('base64');
     next();
   });
-  app.use(helmet({
-    contentSecurityPolicy: {
-      useDefaults: false,
-      directives: {
-        defaultSrc: ["'none'"], scriptSrc: ["'self'", "'wasm-unsafe-eval'"], styleSrc: ["'self'", (_request, response) => `'nonce-${String((response as Response).locals.nonce)}'`], imgSrc: ["'self'", 'data:'], fontSrc: ["'self'"],
-        connectSrc: ["'self'"], mediaSrc: ["'self'"], workerSrc: ["'self'"], manifestSrc: ["'self'"], baseUri: ["'none'"], formAction: ["'self'"], frameAncestors: ["'none'"],
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          styleSrc: ["'self'", (_request, response) => `'nonce-${String((response as Response).locals.nonce)}'`],
+          imgSrc: ["'self'", 'data:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          mediaSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          manifestSrc: ["'self'"],
+          baseUri: ["'none'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+        },
       },
-    },
-    hsts: settings.tls,
-    crossOriginEmbedderPolicy: false,
-  }));
+      hsts: settings.tls,
+      crossOriginEmbedderPolicy: false,
+    }),
+  );
   // What the API says is of children and of one teacher: nobody on the way keeps it, the page's own worker knows what it may.
   app.use('/api', (_request: Request, response: Response, next: NextFunction) => {
     response.setHeader('Cache-Control', 'private, no-store');

@@ -12,5 +12,7 @@ if (file === undefined) {
   const term = makeTerm(day ?? new Date().toISOString().slice(0, 10), seed === undefined ? undefined : Number(seed));
   writeFileSync(file, packAccount(term, []));
   const [group] = term.classes;
-  process.stdout.write(`${file}: ${group?.pupils.length ?? 0} pupils, ${term.exercises.length} lines, ${group?.log.length ?? 0} entries of lessons, ${group?.practiceDays.length ?? 0} days of practice. Bring it in under Class, What is kept.\n`);
+  process.stdout.write(
+    `${file}: ${group?.pupils.length ?? 0} pupils, ${term.exercises.length} lines, ${group?.log.length ?? 0} entries of lessons, ${group?.practiceDays.length ?? 0} days of practice. Bring it in under Class, What is kept.\n`,
+  );
 }

@@ -20,7 +20,8 @@ export const LINK_REQUESTS = 120;
 
 export function readSettings(env: NodeJS.ProcessEnv): Settings {
   const databaseUrl = env.DATABASE_URL;
-  if (databaseUrl === undefined || databaseUrl === '') throw new Error('DATABASE_URL is not set: start Cifra with npm start, or name a PostgreSQL database.');
+  if (databaseUrl === undefined || databaseUrl === '')
+    throw new Error('DATABASE_URL is not set: start Cifra with npm start, or name a PostgreSQL database.');
   return {
     databaseUrl,
     port: Number(env.PORT ?? 4173),

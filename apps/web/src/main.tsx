@@ -26,7 +26,15 @@ import { Write } from './write/Write';
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
 if (nonce !== undefined) setNonce(nonce);
 
-const Lost = () => <Empty title="There is no such page">Go back to the <a className="text-accent underline" href="/shelf">shelf</a>.</Empty>;
+const Lost = () => (
+  <Empty title="There is no such page">
+    Go back to the{' '}
+    <a className="text-accent underline" href="/shelf">
+      shelf
+    </a>
+    .
+  </Empty>
+);
 const Home = () => <Navigate to={lastPlace() === '/' ? '/shelf' : lastPlace()} replace />;
 
 const router = createBrowserRouter([
@@ -56,7 +64,10 @@ if (root === null) throw new Error('index.html has no root');
 createRoot(root).render(
   <StrictMode>
     <SWRConfig value={{ errorRetryInterval: 3000, dedupingInterval: 1000 }}>
-      <Notices><NewVersion /><RouterProvider router={router} /></Notices>
+      <Notices>
+        <NewVersion />
+        <RouterProvider router={router} />
+      </Notices>
     </SWRConfig>
   </StrictMode>,
 );

@@ -5,7 +5,9 @@ import { CacheFirst } from 'workbox-strategies';
 
 // Lets the application open, a line be written on and a part be practised, while the server or the network is away.
 // What the server answers always comes first; what was fetched before stands in only when nothing answers.
-declare const self: ServiceWorkerGlobalScope & { readonly __WB_MANIFEST: (string | { readonly url: string; readonly revision: string | null })[] };
+declare const self: ServiceWorkerGlobalScope & {
+  readonly __WB_MANIFEST: (string | { readonly url: string; readonly revision: string | null })[];
+};
 
 const SHELL = 'cifra-shell-2';
 const DATA = 'cifra-data-2';
@@ -19,14 +21,22 @@ precacheAndRoute(self.__WB_MANIFEST);
 cleanupOutdatedCaches();
 
 self.addEventListener('install', (event) => {
-  event.waitUntil(caches.open(SHELL).then((cache) => cache.add(PAGE)).then(() => self.skipWaiting()));
+  event.waitUntil(
+    caches
+      .open(SHELL)
+      .then((cache) => cache.add(PAGE))
+      .then(() => self.skipWaiting()),
+  );
 });
 
 self.addEventListener('activate', (event) => {
-  event.waitUntil((async () => {
-    for (const name of await caches.keys()) if (name.startsWith('cifra-') && !OURS.includes(name)) await caches.delete(name);
-    await self.clients.claim();
-  })());
+  event.waitUntil(
+    (async () => {
+      for (const name of await caches.keys())
+        if (name.startsWith('cifra-') && !OURS.includes(name)) await caches.delete(name);
+      await self.clients.claim();
+    })(),
+  );
 });
 
 /** Asks the server first; keeps its answer, and gives the kept one when there is none. */
@@ -48,7 +58,16 @@ async function networkFirst(request: Request, cacheName: string, key: string): P
   }
 }
 
-registerRoute(({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && !url.pathname.startsWith('/api'), ({ request }) => networkFirst(request, SHELL, PAGE));
-registerRoute(({ url, sameOrigin }) => sameOrigin && KEPT_DATA.test(url.pathname), ({ request, url }) => networkFirst(request, DATA, url.pathname + url.search));
+registerRoute(
+  ({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && !url.pathname.startsWith('/api'),
+  ({ request }) => networkFirst(request, SHELL, PAGE),
+);
+registerRoute(
+  ({ url, sameOrigin }) => sameOrigin && KEPT_DATA.test(url.pathname),
+  ({ request, url }) => networkFirst(request, DATA, url.pathname + url.search),
+);
 // Sounds and other files whose names change with what is in them: fetched when they are first needed, then kept.
-registerRoute(({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/assets/'), new CacheFirst({ cacheName: SOUNDS }));
+registerRoute(
+  ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/assets/'),
+  new CacheFirst({ cacheName: SOUNDS }),
+);

@@ -1,14 +1,18 @@
 import { ArrayMaxSize, ArrayUnique, IsArray, IsISO8601, Length, Matches } from 'class-validator';
 
-const all = (checks: readonly PropertyDecorator[]): PropertyDecorator => (target, property) => {
-  for (const check of checks) check(target, property);
-};
+const all =
+  (checks: readonly PropertyDecorator[]): PropertyDecorator =>
+  (target, property) => {
+    for (const check of checks) check(target, property);
+  };
 
 /** An ISO date. */
-export const Day = (message = 'Choose a day.'): PropertyDecorator => all([IsISO8601({ strict: true }, { message }), Length(10, 10, { message })]);
+export const Day = (message = 'Choose a day.'): PropertyDecorator =>
+  all([IsISO8601({ strict: true }, { message }), Length(10, 10, { message })]);
 
 /** Written notes as text, `Bb4`. */
 const NOTE_TEXT = /^[A-G](bb|b|##|#|)-?\d$/;
 export const MAX_KNOWN_NOTES = 60;
 
-export const NoteTexts = (): PropertyDecorator => all([IsArray(), ArrayMaxSize(MAX_KNOWN_NOTES), ArrayUnique(), Matches(NOTE_TEXT, { each: true })]);
+export const NoteTexts = (): PropertyDecorator =>
+  all([IsArray(), ArrayMaxSize(MAX_KNOWN_NOTES), ArrayUnique(), Matches(NOTE_TEXT, { each: true })]);

@@ -1,10 +1,24 @@
 import { INSTRUMENT_IDS, type InstrumentId, type Stage, STAGES } from '@cifra/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsOptional, IsString, IsUUID, Length, Matches, Max, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  Matches,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import { NoteTexts } from './checks';
 import { PAPER_NAMES, type PaperName, SchoolsDto } from './dto';
 import { PageSetupDto, PupilPageDto } from './pageDto';
-
 
 export class KnownDto {
   @IsIn(INSTRUMENT_IDS)
@@ -20,27 +34,40 @@ export class SaveClassDto {
   @Length(1, 80, { message: 'Give the class a name of at most 80 letters.' })
   name!: string;
 
-  @IsArray() @ArrayMinSize(1, { message: 'Choose at least one instrument.' }) @ArrayMaxSize(40) @ArrayUnique() @IsIn(INSTRUMENT_IDS, { each: true })
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Choose at least one instrument.' })
+  @ArrayMaxSize(40)
+  @ArrayUnique()
+  @IsIn(INSTRUMENT_IDS, { each: true })
   instruments!: InstrumentId[];
 
-  @ValidateNested() @Type(() => SchoolsDto)
+  @ValidateNested()
+  @Type(() => SchoolsDto)
   schools!: SchoolsDto;
 
   @IsIn(STAGES)
   stage!: Stage;
 
   /** The signature that the class is used to, as it sounds; without it the beginners' usual one. */
-  @IsOptional() @IsInt() @Min(-7) @Max(7)
+  @IsOptional()
+  @IsInt()
+  @Min(-7)
+  @Max(7)
   usualFifths?: number;
 
-  @ValidateNested() @Type(() => PageSetupDto)
+  @ValidateNested()
+  @Type(() => PageSetupDto)
   page!: PageSetupDto;
 
   @IsIn(PAPER_NAMES)
   paper!: PaperName;
 
   /** Notes that the players of an instrument have met, as written; where an instrument is missing, its first notes. */
-  @IsOptional() @IsArray() @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => KnownDto)
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(40)
+  @ValidateNested({ each: true })
+  @Type(() => KnownDto)
   known?: KnownDto[];
 }
 
@@ -56,40 +83,58 @@ export class SavePupilDto {
   @IsIn(INSTRUMENT_IDS)
   instrument!: InstrumentId;
 
-  @IsOptional() @ValidateNested() @Type(() => PupilPageDto)
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => PupilPageDto)
   page?: PupilPageDto;
 
   /** Notes that this pupil has met otherwise than the class, by instrument. */
-  @IsOptional() @IsArray() @ArrayMaxSize(2) @ValidateNested({ each: true }) @Type(() => KnownDto)
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(2)
+  @ValidateNested({ each: true })
+  @Type(() => KnownDto)
   known?: KnownDto[];
 
   /** How far this pupil is, where it is not as far as the class. */
-  @IsOptional() @IsIn(STAGES)
+  @IsOptional()
+  @IsIn(STAGES)
   stage?: Stage;
 
   /** What this pupil's instrument or reading needs otherwise. */
-  @IsOptional() @ValidateNested() @Type(() => SchoolsDto)
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => SchoolsDto)
   schools?: SchoolsDto;
 }
 
 export class ListedPupilDto extends SavePupilDto {
-  @IsOptional() @IsUUID()
+  @IsOptional()
+  @IsUUID()
   id?: string;
 
   /** What else is played. */
-  @IsOptional() @IsIn(INSTRUMENT_IDS)
+  @IsOptional()
+  @IsIn(INSTRUMENT_IDS)
   second?: InstrumentId;
 
   /** Where they sit, as the teacher writes it: `row 2, 3`. */
-  @IsOptional() @IsString() @Length(1, 20)
+  @IsOptional()
+  @IsString()
+  @Length(1, 20)
   seat?: string;
 
-  @IsOptional() @IsString() @Length(1, 300)
+  @IsOptional()
+  @IsString()
+  @Length(1, 300)
   note?: string;
 }
 
 /** The whole list of a class's pupils: those with an id stay, the others are new, whoever is missing goes. */
 export class SavePupilsDto {
-  @IsArray() @ArrayMaxSize(MAX_PUPILS) @ValidateNested({ each: true }) @Type(() => ListedPupilDto)
+  @IsArray()
+  @ArrayMaxSize(MAX_PUPILS)
+  @ValidateNested({ each: true })
+  @Type(() => ListedPupilDto)
   pupils!: ListedPupilDto[];
 }

@@ -1,6 +1,33 @@
-import { checkSentence, CLEFS, type Clef, MAX_TEXT_LENGTH, SCHOOL_CHOICES, STAFF_KINDS, type StaffKind, type SchoolOverrides, type SchoolQuestion, type Schools } from '@cifra/core';
+import {
+  checkSentence,
+  CLEFS,
+  type Clef,
+  MAX_TEXT_LENGTH,
+  SCHOOL_CHOICES,
+  STAFF_KINDS,
+  type StaffKind,
+  type SchoolOverrides,
+  type SchoolQuestion,
+  type Schools,
+} from '@cifra/core';
 import { Type } from 'class-transformer';
-import { IsBoolean, IsEmail, IsIn, IsInt, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, MinLength, ValidateBy, ValidateNested } from 'class-validator';
+import {
+  IsBoolean,
+  IsEmail,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateBy,
+  ValidateNested,
+} from 'class-validator';
 
 import { PracticeSetupDto } from './practiceDto';
 
@@ -24,7 +51,9 @@ export class ChangePasswordDto {
   current!: string;
 
   @IsString()
-  @MinLength(MIN_PASSWORD, { message: `Write at least ${MIN_PASSWORD} characters: three or four words that do not belong together, say.` })
+  @MinLength(MIN_PASSWORD, {
+    message: `Write at least ${MIN_PASSWORD} characters: three or four words that do not belong together, say.`,
+  })
   @MaxLength(MAX_PASSWORD)
   next!: string;
 }
@@ -45,10 +74,15 @@ export class ReadTextDto {
   @MaxLength(MAX_ABC_LENGTH, { message: 'This text is too long for one line of music.' })
   text!: string;
 
-  @IsOptional() @IsInt() @Min(0) @Max(500)
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  @Max(500)
   part?: number;
 
-  @IsOptional() @IsString() @MaxLength(40)
+  @IsOptional()
+  @IsString()
+  @MaxLength(40)
   voice?: string;
 }
 
@@ -65,7 +99,8 @@ export class CreateExerciseDto {
 
 export class SaveExerciseDto extends CreateExerciseDto {
   /** The version that the change was made on. */
-  @IsInt() @Min(1)
+  @IsInt()
+  @Min(1)
   version!: number;
 }
 
@@ -77,10 +112,12 @@ export class PresenceDto {
 }
 
 /** A school may be left to the layer below: the class's to the teacher's profile, the profile's to the defaults. */
-const School = (question: SchoolQuestion): PropertyDecorator => (target, property) => {
-  IsOptional()(target, property);
-  IsIn(SCHOOL_CHOICES[question])(target, property);
-};
+const School =
+  (question: SchoolQuestion): PropertyDecorator =>
+  (target, property) => {
+    IsOptional()(target, property);
+    IsIn(SCHOOL_CHOICES[question])(target, property);
+  };
 
 export class SchoolsDto implements SchoolOverrides {
   @School('figures') figures?: Schools['figures'];
@@ -103,26 +140,35 @@ export const MAX_SENTENCE_LENGTH = 120;
 
 /** Sentences for one clef; each word begins with the letter of its line or space. */
 export class ClefSentencesDto {
-  @IsOptional() @IsString() @Length(1, MAX_SENTENCE_LENGTH)
+  @IsOptional()
+  @IsString()
+  @Length(1, MAX_SENTENCE_LENGTH)
   lines?: string;
 
-  @IsOptional() @IsString() @Length(1, MAX_SENTENCE_LENGTH)
+  @IsOptional()
+  @IsString()
+  @Length(1, MAX_SENTENCE_LENGTH)
   spaces?: string;
 }
 
 const HOLDS = 'The words have to begin with the letters of the lines or spaces, from the bottom up.';
 
 /** The initials have to spell the staff. */
-const SentencesFor = (clef: Clef): PropertyDecorator => (target, property) => {
-  for (const check of [IsOptional(), ValidateNested(), Type(() => ClefSentencesDto)]) check(target, property);
-  ValidateBy({
-    name: 'sentences',
-    validator: {
-      validate: (all: Partial<Record<StaffKind, string>> | null) => STAFF_KINDS.every((kind) => typeof all?.[kind] !== 'string' || checkSentence(all[kind], clef, kind) === undefined),
-      defaultMessage: () => HOLDS,
-    },
-  })(target, property);
-};
+const SentencesFor =
+  (clef: Clef): PropertyDecorator =>
+  (target, property) => {
+    for (const check of [IsOptional(), ValidateNested(), Type(() => ClefSentencesDto)]) check(target, property);
+    ValidateBy({
+      name: 'sentences',
+      validator: {
+        validate: (all: Partial<Record<StaffKind, string>> | null) =>
+          STAFF_KINDS.every(
+            (kind) => typeof all?.[kind] !== 'string' || checkSentence(all[kind], clef, kind) === undefined,
+          ),
+        defaultMessage: () => HOLDS,
+      },
+    })(target, property);
+  };
 
 /** A teacher's memory sentences for the lines and spaces of each clef. */
 export class SentencesDto implements Partial<Record<Clef, ClefSentencesDto>> {
@@ -135,18 +181,26 @@ for (const clef of CLEFS) SentencesFor(clef)(SentencesDto.prototype, clef);
 
 /** How a teacher teaches, whatever the class. */
 export class SaveProfileDto {
-  @ValidateNested() @Type(() => SchoolsDto)
+  @ValidateNested()
+  @Type(() => SchoolsDto)
   schools!: SchoolsDto;
 
   /** Without it the sentences stay as they are. */
-  @IsOptional() @ValidateNested() @Type(() => SentencesDto)
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => SentencesDto)
   sentences?: SentencesDto;
 
   /** Without it the practice stays as it is. */
-  @IsOptional() @ValidateNested() @Type(() => PracticeSetupDto)
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => PracticeSetupDto)
   practice?: PracticeSetupDto;
 
   /** Months after which records of pupils are deleted; 0 keeps them until they are deleted by hand. Without it as it is. */
-  @IsOptional() @IsInt() @Min(0) @Max(120)
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  @Max(120)
   keepMonths?: number;
 }

@@ -10,8 +10,12 @@ describe('the words of figures', () => {
   });
 
   it('say which way a note sits off, by how much where it is known, and what to do', () => {
-    expect(tuningWords({ tendency: 'sharp', cents: 30.3, remedy: 'third-slide' })).toBe('sits sharp by 30 cents on the tube alone: push the third slide out');
-    expect(tuningWords({ tendency: 'flat', cents: -31.2, remedy: 'slide-in' })).toBe('sits flat by 31 cents on the tube alone: bring the slide in a little');
+    expect(tuningWords({ tendency: 'sharp', cents: 30.3, remedy: 'third-slide' })).toBe(
+      'sits sharp by 30 cents on the tube alone: push the third slide out',
+    );
+    expect(tuningWords({ tendency: 'flat', cents: -31.2, remedy: 'slide-in' })).toBe(
+      'sits flat by 31 cents on the tube alone: bring the slide in a little',
+    );
     expect(tuningWords({ tendency: 'sharp', remedy: 'less-air' })).toBe('sits sharp: less pressure, corners steady');
   });
 

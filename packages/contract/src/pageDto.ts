@@ -1,4 +1,16 @@
-import { BAND_ROWS, BAR_NUMBERS, BARS_A_LINE, type BandRow, FADE_STEPS, type FadeStep, PAGE_SIZES, type PageSetup, REPEATS, ROW_SIZES, type RowSize } from '@cifra/core';
+import {
+  BAND_ROWS,
+  BAR_NUMBERS,
+  BARS_A_LINE,
+  type BandRow,
+  FADE_STEPS,
+  type FadeStep,
+  PAGE_SIZES,
+  type PageSetup,
+  REPEATS,
+  ROW_SIZES,
+  type RowSize,
+} from '@cifra/core';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsOptional, ValidateNested } from 'class-validator';
 import { Day } from './checks';
@@ -8,15 +20,24 @@ export class RowDto {
   @IsIn(BAND_ROWS)
   row!: BandRow;
 
-  @IsOptional() @IsIn(ROW_SIZES)
+  @IsOptional()
+  @IsIn(ROW_SIZES)
   size?: RowSize;
 
-  @IsOptional() @IsIn(FADE_STEPS)
+  @IsOptional()
+  @IsIn(FADE_STEPS)
   fade?: FadeStep;
 }
 
 const Rows = (): PropertyDecorator => (target, property) => {
-  for (const check of [IsArray(), ArrayMaxSize(BAND_ROWS.length), ArrayUnique((r: RowDto) => r.row), ValidateNested({ each: true }), Type(() => RowDto)]) check(target, property);
+  for (const check of [
+    IsArray(),
+    ArrayMaxSize(BAND_ROWS.length),
+    ArrayUnique((r: RowDto) => r.row),
+    ValidateNested({ each: true }),
+    Type(() => RowDto),
+  ])
+    check(target, property);
 };
 
 export class RowsDto {
@@ -36,8 +57,17 @@ export class PlanStepDto {
 const CHECKS: Readonly<Record<keyof PageSetup, readonly PropertyDecorator[]>> = {
   rows: [ValidateNested(), Type(() => RowsDto)],
   plan: [IsArray(), ArrayMaxSize(12), ValidateNested({ each: true }), Type(() => PlanStepDto)],
-  strip: [IsBoolean()], legend: [IsBoolean()], size: [IsIn(PAGE_SIZES)], barsALine: [IsIn(BARS_A_LINE)], barNumbers: [IsIn(BAR_NUMBERS)], slurs: [IsBoolean()], repeats: [IsIn(REPEATS)],
-  countIn: [IsBoolean()], signatureMarks: [IsBoolean()], circles: [IsBoolean()], lookFirst: [IsBoolean()],
+  strip: [IsBoolean()],
+  legend: [IsBoolean()],
+  size: [IsIn(PAGE_SIZES)],
+  barsALine: [IsIn(BARS_A_LINE)],
+  barNumbers: [IsIn(BAR_NUMBERS)],
+  slurs: [IsBoolean()],
+  repeats: [IsIn(REPEATS)],
+  countIn: [IsBoolean()],
+  signatureMarks: [IsBoolean()],
+  circles: [IsBoolean()],
+  lookFirst: [IsBoolean()],
 };
 
 /** How pages look and how much they help. */

@@ -1,6 +1,22 @@
 import { INSTRUMENT_IDS, type InstrumentId } from '@cifra/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsOptional, IsString, IsUUID, Length, Matches, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import { Day, NoteTexts } from './checks';
 
 const MAX_HOLIDAYS = 80;
@@ -16,9 +32,20 @@ export class HolidayDto {
   @IsString() @Matches(/\S/, { message: 'Say what the days are.' }) @Length(1, 80) name!: string;
 }
 
-const Words = (least: number, most: number): PropertyDecorator => (target, property) => {
-  for (const check of [IsArray(), ArrayMinSize(least), ArrayMaxSize(most), ArrayUnique(), IsString({ each: true }), Matches(/\S/, { each: true }), Length(1, 40, { each: true })]) check(target, property);
-};
+const Words =
+  (least: number, most: number): PropertyDecorator =>
+  (target, property) => {
+    for (const check of [
+      IsArray(),
+      ArrayMinSize(least),
+      ArrayMaxSize(most),
+      ArrayUnique(),
+      IsString({ each: true }),
+      Matches(/\S/, { each: true }),
+      Length(1, 40, { each: true }),
+    ])
+      check(target, property);
+  };
 
 /** What a teacher looks at, and the words for how far it has come, from the least to the most. */
 export class RubricDto {
@@ -38,10 +65,18 @@ export class ClassPlanDto {
   /** The first and the last day of the term. */
   @IsOptional() @Day() from?: string;
   @IsOptional() @Day() to?: string;
-  @IsArray() @ArrayMaxSize(MAX_HOLIDAYS) @ValidateNested({ each: true }) @Type(() => HolidayDto) holidays!: HolidayDto[];
+  @IsArray()
+  @ArrayMaxSize(MAX_HOLIDAYS)
+  @ValidateNested({ each: true })
+  @Type(() => HolidayDto)
+  holidays!: HolidayDto[];
   @IsOptional() @ValidateNested() @Type(() => RubricDto) rubric?: RubricDto;
   /** Where an instrument is missing, the usual order of the first year holds. */
-  @IsArray() @ArrayMaxSize(MAX_INTRODUCTIONS) @ValidateNested({ each: true }) @Type(() => IntroductionDto) schedule!: IntroductionDto[];
+  @IsArray()
+  @ArrayMaxSize(MAX_INTRODUCTIONS)
+  @ValidateNested({ each: true })
+  @Type(() => IntroductionDto)
+  schedule!: IntroductionDto[];
 }
 
 /** Notes that were met on a day: by the whole class's players of an instrument, or by one pupil. */
@@ -57,7 +92,12 @@ export class SaveMetDto {
   @Day() day!: string;
   /** The line in which they were met. */
   @IsOptional() @IsUUID() exerciseId?: string;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(MAX_MET) @ValidateNested({ each: true }) @Type(() => MetEntryDto) entries!: MetEntryDto[];
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(MAX_MET)
+  @ValidateNested({ each: true })
+  @Type(() => MetEntryDto)
+  entries!: MetEntryDto[];
 }
 
 /** What was new to whom on a day; rows of one saving share a batch. */
@@ -68,7 +108,17 @@ export interface MetView extends MetEntryDto {
 }
 
 /** What a pupil's report may show. */
-export const REPORT_PARTS = ['notes', 'work', 'lessons', 'rubric', 'remarks', 'practice', 'drills', 'takes', 'kit'] as const;
+export const REPORT_PARTS = [
+  'notes',
+  'work',
+  'lessons',
+  'rubric',
+  'remarks',
+  'practice',
+  'drills',
+  'takes',
+  'kit',
+] as const;
 export type ReportPart = (typeof REPORT_PARTS)[number];
 
 export class ReportDto {

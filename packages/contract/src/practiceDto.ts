@@ -1,16 +1,39 @@
 import { type InstrumentId, LADDER_RUNGS, type LadderRung, MOST_CLEAN_GOAL } from '@cifra/core';
 import { Type } from 'class-transformer';
 import { Day } from './checks';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsString, IsUUID, Length, Max, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 
 /** How a teacher lets a line be practised. */
 export class PracticeSetupDto {
   /** The steps in the teacher's order; those that are left out are not shown. */
-  @IsOptional() @IsArray() @ArrayMinSize(1, { message: 'Keep at least one step.' }) @ArrayMaxSize(LADDER_RUNGS.length) @ArrayUnique() @IsIn(LADDER_RUNGS, { each: true })
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Keep at least one step.' })
+  @ArrayMaxSize(LADDER_RUNGS.length)
+  @ArrayUnique()
+  @IsIn(LADDER_RUNGS, { each: true })
   ladder?: LadderRung[];
 
   /** Clean runs in a row until a pupil goes on. */
-  @IsOptional() @IsInt() @Min(1) @Max(MOST_CLEAN_GOAL)
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  @Max(MOST_CLEAN_GOAL)
   cleanGoal?: number;
 }
 
@@ -28,7 +51,10 @@ export class DrillScoreDto {
 
 /** What a pupil has practised on one part, all in all, as their own device has counted it. */
 export class SavePracticeDto {
-  @IsArray() @ArrayMaxSize(LADDER_RUNGS.length) @ArrayUnique() @IsIn(LADDER_RUNGS, { each: true })
+  @IsArray()
+  @ArrayMaxSize(LADDER_RUNGS.length)
+  @ArrayUnique()
+  @IsIn(LADDER_RUNGS, { each: true })
   rungs!: LadderRung[];
 
   @IsInt() @Min(0) @Max(MOST_PERCENT) bestPercent!: number;
@@ -36,7 +62,11 @@ export class SavePracticeDto {
   @IsInt() @Min(0) @Max(MOST_COUNT) peeks!: number;
   @IsNumber() @Min(0) @Max(MOST_COUNT) minutes!: number;
 
-  @IsOptional() @IsArray() @ArrayMaxSize(DRILL_NAMES.length) @ValidateNested({ each: true }) @Type(() => DrillScoreDto)
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(DRILL_NAMES.length)
+  @ValidateNested({ each: true })
+  @Type(() => DrillScoreDto)
   drills?: DrillScoreDto[];
 }
 
@@ -48,18 +78,24 @@ export type SoundType = (typeof SOUND_TYPES)[number];
 
 /** What is said of a recording that is handed in. */
 export class HandInDto {
-  @Type(() => Number) @IsInt() @Min(1) @Max(MOST_PERCENT)
+  @Type(() => Number)
+  @IsInt()
+  @Min(1)
+  @Max(MOST_PERCENT)
   percent!: number;
 
   /** The take in one sentence. */
-  @IsString() @Length(1, 200)
+  @IsString()
+  @Length(1, 200)
   summary!: string;
 
-  @IsOptional() @IsIn(SOUND_TYPES)
+  @IsOptional()
+  @IsIn(SOUND_TYPES)
   type?: SoundType;
 
   /** Which of the lines that are set for the pupil; without it the link's own. */
-  @IsOptional() @IsUUID()
+  @IsOptional()
+  @IsUUID()
   line?: string;
 }
 
@@ -98,4 +134,3 @@ export interface HandInView {
   readonly hasSound: boolean;
   readonly createdAt: string;
 }
-

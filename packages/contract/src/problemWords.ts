@@ -6,22 +6,30 @@ type Words = string | ((f: Facts) => string);
 /** One sentence for every problem code: what is wrong and what to do. The place is put before it. */
 const WORDS: Readonly<Record<ProblemCode, Words>> = {
   'empty-input': 'There is nothing in it. Paste some ABC text or choose a file.',
-  'too-large': (f) => `The file is larger than ${f.limit} MB. A written line is far smaller: export only this piece and try again.`,
+  'too-large': (f) =>
+    `The file is larger than ${f.limit} MB. A written line is far smaller: export only this piece and try again.`,
   'unknown-format': 'This is neither MusicXML nor ABC text. Choose a .musicxml, .xml, .mxl or .abc file.',
   'not-text': 'This is not a text file that can be read. Choose a .musicxml, .xml, .mxl or .abc file.',
   'broken-xml': (f) => `The file is damaged or cut short: ${f.detail}. Export it again and try once more.`,
-  'xml-doctype-entities': 'The file defines entities of its own, which is not safe to open. Export it again from your notation program.',
+  'xml-doctype-entities':
+    'The file defines entities of its own, which is not safe to open. Export it again from your notation program.',
   'not-musicxml': (f) => `This is XML, but not MusicXML (it begins with ${f.element}).`,
-  'musicxml-timewise': 'This MusicXML is ordered by time (score-timewise). Export it as score-partwise, the usual kind.',
+  'musicxml-timewise':
+    'This MusicXML is ordered by time (score-timewise). Export it as score-partwise, the usual kind.',
   'broken-zip': 'The compressed file is damaged. Export it again, or export it uncompressed.',
   'zip-too-many-entries': (f) => `The compressed file holds more than ${f.limit} files. Export only this piece.`,
   'zip-too-large': (f) => `The compressed file unpacks to more than ${f.limit} MB and was not opened.`,
   'zip-no-score': 'The compressed file holds no score.',
-  'broken-abc': (f) => f.missing !== undefined ? 'The ABC text has no key line. Begin with X:1, M:4/4, L:1/4 and K:C, then the notes.' : 'The ABC text cannot be read. Check that each line is a field such as K:C or notes.',
+  'broken-abc': (f) =>
+    f.missing !== undefined
+      ? 'The ABC text has no key line. Begin with X:1, M:4/4, L:1/4 and K:C, then the notes.'
+      : 'The ABC text cannot be read. Check that each line is a field such as K:C or notes.',
   'broken-midi': 'The MIDI file is damaged. Export it again.',
-  'midi-not-in-beats': 'The MIDI file counts in frames of film, not in beats. Export it from a notation or sequencing program.',
+  'midi-not-in-beats':
+    'The MIDI file counts in frames of film, not in beats. Export it from a notation or sequencing program.',
   'broken-json': (f) => `The file is damaged: ${f.detail}.`,
-  'newer-version': (f) => `The file was written by a newer Cifra (format ${f.version}). Bring Cifra up to date, then try again.`,
+  'newer-version': (f) =>
+    `The file was written by a newer Cifra (format ${f.version}). Bring Cifra up to date, then try again.`,
   'took-too-long': 'Reading took too long and was stopped. Export only this line and try again.',
   'no-music': 'There are no notes in it.',
   'no-such-part': 'The file has no such part. Choose one from the list.',
@@ -30,8 +38,10 @@ const WORDS: Readonly<Record<ProblemCode, Words>> = {
   'too-many-notes': (f) => `There are more than ${f.limit} notes in one bar. Check the bar lines.`,
   'percussion-part': (f) => `${f.part} is a percussion part: it has no pitches to finger. Choose another part.`,
   'tablature-part': (f) => `${f.part} is tablature. Choose the staff with notes.`,
-  'measure-too-long': (f) => `has ${f.filled} beats of a quarter and should have ${f.full}: too long. It is kept as it is.`,
-  'measure-too-short': (f) => `has ${f.filled} beats of a quarter and should have ${f.full}: too short. It is kept as it is.`,
+  'measure-too-long': (f) =>
+    `has ${f.filled} beats of a quarter and should have ${f.full}: too long. It is kept as it is.`,
+  'measure-too-short': (f) =>
+    `has ${f.filled} beats of a quarter and should have ${f.full}: too short. It is kept as it is.`,
   'two-voices': (f) => `other voices on this staff (${f.voices}) are left out: Cifra takes one line.`,
   chord: 'a chord: its top note was taken.',
   'grace-note': 'a grace note was left out.',
@@ -39,7 +49,10 @@ const WORDS: Readonly<Record<ProblemCode, Words>> = {
   'short-value': (f) => `a note value of ${f.value} is shorter than Cifra writes; the nearest was taken.`,
   'odd-duration': 'a length that no single note can show was rounded or tied.',
   tuplet: 'a tuplet could not be read and its notes stand plain.',
-  clef: (f) => f.clef === '' || f.clef === undefined ? 'a clef change inside the bar was left out.' : `clef ${f.clef} is not one that Cifra writes; the line keeps its pitches in another clef.`,
+  clef: (f) =>
+    f.clef === '' || f.clef === undefined
+      ? 'a clef change inside the bar was left out.'
+      : `clef ${f.clef} is not one that Cifra writes; the line keeps its pitches in another clef.`,
   'octave-clef': 'the clef carries an octave figure; the pitches are kept, the clef is drawn plain.',
   key: 'a key signature could not be read.',
   'key-custom': 'the key signature is mixed or out of order; it was replaced by signs at the notes.',
@@ -63,9 +76,11 @@ const WORDS: Readonly<Record<ProblemCode, Words>> = {
   barline: 'a bar line was drawn plain.',
   tremolo: 'a tremolo was left out.',
   'abc-warning': (f) => String(f.detail),
-  'abc-octave-accidental': (f) => `${f.letter} in another octave has no sign of its own and was taken without one, as on a staff.`,
+  'abc-octave-accidental': (f) =>
+    `${f.letter} in another octave has no sign of its own and was taken without one, as on a staff.`,
   'measure-repeat': 'a bar-repeat sign was left out: write the notes.',
-  'midi-moved': (f) => `${f.count} of ${f.notes} notes did not begin on the grid and were moved to it. Look at the preview, and choose another grid if it is wrong.`,
+  'midi-moved': (f) =>
+    `${f.count} of ${f.notes} notes did not begin on the grid and were moved to it. Look at the preview, and choose another grid if it is wrong.`,
   'midi-meter-changes': 'the meter changes in mid-piece; the first one was taken throughout.',
   'nothing-to-change': () => 'There is no note here for that. Write or select one first.',
   'bad-document': (f) => `The exercise is damaged at ${f.path}: ${f.detail}.`,
@@ -80,6 +95,9 @@ const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 export function problemSentence(p: Problem): string {
   const words = WORDS[p.code];
   const text = typeof words === 'string' ? words : words(p.facts ?? {});
-  if (p.measure !== undefined) return p.code === 'measure-too-long' || p.code === 'measure-too-short' ? `Bar ${p.measure} ${text}` : `Bar ${p.measure}: ${text}`;
+  if (p.measure !== undefined)
+    return p.code === 'measure-too-long' || p.code === 'measure-too-short'
+      ? `Bar ${p.measure} ${text}`
+      : `Bar ${p.measure}: ${text}`;
   return p.line === undefined ? capital(text) : `Line ${p.line}: ${text}`;
 }

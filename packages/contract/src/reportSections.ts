@@ -30,10 +30,25 @@ export interface ReportSection {
 }
 
 export const REPORT_WORDS: Readonly<Record<ReportPart, string>> = {
-  notes: 'Notes known', work: 'What was set', lessons: 'Lessons', rubric: 'How far it has come', remarks: 'Remarks', practice: 'Practice at home', drills: 'Drills', takes: 'Takes handed in', kit: 'On loan',
+  notes: 'Notes known',
+  work: 'What was set',
+  lessons: 'Lessons',
+  rubric: 'How far it has come',
+  remarks: 'Remarks',
+  practice: 'Practice at home',
+  drills: 'Drills',
+  takes: 'Takes handed in',
+  kit: 'On loan',
 };
 
-const DRILL_WORDS: Readonly<Record<DrillName, string>> = { figures: 'figures', reading: 'reading', signatures: 'signatures', rhythm: 'rhythm', sight: 'at sight', ear: 'by ear' };
+const DRILL_WORDS: Readonly<Record<DrillName, string>> = {
+  figures: 'figures',
+  reading: 'reading',
+  signatures: 'signatures',
+  rhythm: 'rhythm',
+  sight: 'at sight',
+  ear: 'by ear',
+};
 
 const DATE = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
 export const reportDay = (day: string): string => DATE.format(new Date(`${day.slice(0, 10)}T00:00:00Z`));
@@ -45,20 +60,39 @@ const times = (n: number, one: string, many = `${one}s`): string => `${n} ${n ==
  * What was practised in a span of days, from totals by day.
  * @example practisedIn([{ day: '2026-09-01', minutes: 20 }, { day: '2026-09-09', minutes: 50 }], '2026-09-05', '2026-09-30') // 30
  */
-export function practisedIn(days: readonly { readonly day: string; readonly minutes: number }[], from: string, to: string): number {
-  const upTo = (limit: string, inclusive: boolean): number => Math.max(0, ...days.filter((d) => (inclusive ? d.day <= limit : d.day < limit)).map((d) => d.minutes));
+export function practisedIn(
+  days: readonly { readonly day: string; readonly minutes: number }[],
+  from: string,
+  to: string,
+): number {
+  const upTo = (limit: string, inclusive: boolean): number =>
+    Math.max(0, ...days.filter((d) => (inclusive ? d.day <= limit : d.day < limit)).map((d) => d.minutes));
   return upTo(to, true) - upTo(from, false);
 }
 
-const partName = (d: { readonly exerciseId: string; readonly instrument: InstrumentId }): string => `${d.exerciseId} ${d.instrument}`;
+const partName = (d: { readonly exerciseId: string; readonly instrument: InstrumentId }): string =>
+  `${d.exerciseId} ${d.instrument}`;
 
 /** Minutes of one pupil in a span of days, over all their parts. */
 export function minutesIn(days: readonly PracticeDayView[], from: string, to: string): number {
-  return [...new Set(days.map(partName))].reduce((sum, part) => sum + practisedIn(days.filter((d) => partName(d) === part), from, to), 0);
+  return [...new Set(days.map(partName))].reduce(
+    (sum, part) =>
+      sum +
+      practisedIn(
+        days.filter((d) => partName(d) === part),
+        from,
+        to,
+      ),
+    0,
+  );
 }
 
 /** What a pupil knows on an instrument: their own list, the class's, or the instrument's first notes, low to high. */
-export function notesKnown(pupil: Pick<PupilView, 'known'>, group: Pick<ClassView, 'known'>, instrument: InstrumentId): readonly string[] {
+export function notesKnown(
+  pupil: Pick<PupilView, 'known'>,
+  group: Pick<ClassView, 'known'>,
+  instrument: InstrumentId,
+): readonly string[] {
   const notes = knownNotes(pupil.known)[instrument] ?? knownOrFirst(group.known, instrument);
   return [...notes].sort((a, b) => midi(parsePitch(a)) - midi(parsePitch(b)));
 }
@@ -66,33 +100,65 @@ export function notesKnown(pupil: Pick<PupilView, 'known'>, group: Pick<ClassVie
 type Lines = (f: ReportFacts, from: string, to: string) => readonly string[];
 
 const LINES: Readonly<Record<ReportPart, Lines>> = {
-  notes: ({ pupil, group, met }, from, to) => [pupil.instrument, ...(pupil.second === undefined ? [] : [pupil.second])].map((id) => {
-    const known = notesKnown(pupil, group, id);
-    const fresh = new Set(met.filter((m) => m.instrument === id && (m.pupilId ?? pupil.id) === pupil.id && m.day >= from && m.day <= to).flatMap((m) => m.notes));
-    const since = known.filter((n) => fresh.has(n));
-    return `${instrumentOf(id).name}: ${times(known.length, 'note')}, as written ${known.map(noteWords).join(', ')}.${since.length === 0 ? '' : ` New in this time: ${since.map(noteWords).join(', ')}.`}`;
-  }),
-  work: ({ work, log }, from, to) => work.filter((w) => w.due >= from && w.due <= to).sort((a, b) => (a.due < b.due ? -1 : 1)).map((w) => {
-    const done = log.filter((l) => l.workId === w.id && l.done).map((l) => l.day).sort()[0];
-    return `${w.title}, due ${reportDay(w.due)}: ${done === undefined ? 'not yet' : `there on ${reportDay(done)}`}`;
-  }),
+  notes: ({ pupil, group, met }, from, to) =>
+    [pupil.instrument, ...(pupil.second === undefined ? [] : [pupil.second])].map((id) => {
+      const known = notesKnown(pupil, group, id);
+      const fresh = new Set(
+        met
+          .filter((m) => m.instrument === id && (m.pupilId ?? pupil.id) === pupil.id && m.day >= from && m.day <= to)
+          .flatMap((m) => m.notes),
+      );
+      const since = known.filter((n) => fresh.has(n));
+      return `${instrumentOf(id).name}: ${times(known.length, 'note')}, as written ${known.map(noteWords).join(', ')}.${since.length === 0 ? '' : ` New in this time: ${since.map(noteWords).join(', ')}.`}`;
+    }),
+  work: ({ work, log }, from, to) =>
+    work
+      .filter((w) => w.due >= from && w.due <= to)
+      .sort((a, b) => (a.due < b.due ? -1 : 1))
+      .map((w) => {
+        const done = log
+          .filter((l) => l.workId === w.id && l.done)
+          .map((l) => l.day)
+          .sort()[0];
+        return `${w.title}, due ${reportDay(w.due)}: ${done === undefined ? 'not yet' : `there on ${reportDay(done)}`}`;
+      }),
   lessons: ({ log }, from, to) => {
     const days = new Map<string, boolean>();
-    for (const l of log.filter((x) => x.day >= from && x.day <= to)) days.set(l.day, (days.get(l.day) ?? true) && l.done);
-    return days.size === 0 ? [] : [`With everything that was asked in ${[...days.values()].filter(Boolean).length} of ${times(days.size, 'lesson')}.`];
+    for (const l of log.filter((x) => x.day >= from && x.day <= to))
+      days.set(l.day, (days.get(l.day) ?? true) && l.done);
+    return days.size === 0
+      ? []
+      : [
+          `With everything that was asked in ${[...days.values()].filter(Boolean).length} of ${times(days.size, 'lesson')}.`,
+        ];
   },
-  rubric: ({ log, plan }, from, to) => (plan.rubric?.criteria ?? []).flatMap((criterion) => {
-    const marks = log.filter((l) => l.day >= from && l.day <= to).sort((a, b) => (a.day < b.day ? -1 : 1)).flatMap((l) => l.marks?.filter((m) => m.criterion === criterion).map((m) => m.level) ?? []);
-    const [first, last] = [marks[0], marks.at(-1)];
-    const word = (level: number | undefined): string => plan.rubric?.levels[level ?? 0] ?? '';
-    return first === undefined ? [] : [`${criterion}: ${word(last)}${first === last ? '' : ` (at first: ${word(first)})`}`];
-  }),
-  remarks: ({ log }, from, to) => log.filter((l) => l.remark !== undefined && l.day >= from && l.day <= to).sort((a, b) => (a.day < b.day ? -1 : 1)).map((l) => `${reportDay(l.day)}: ${l.remark ?? ''}`),
+  rubric: ({ log, plan }, from, to) =>
+    (plan.rubric?.criteria ?? []).flatMap((criterion) => {
+      const marks = log
+        .filter((l) => l.day >= from && l.day <= to)
+        .sort((a, b) => (a.day < b.day ? -1 : 1))
+        .flatMap((l) => l.marks?.filter((m) => m.criterion === criterion).map((m) => m.level) ?? []);
+      const [first, last] = [marks[0], marks.at(-1)];
+      const word = (level: number | undefined): string => plan.rubric?.levels[level ?? 0] ?? '';
+      return first === undefined
+        ? []
+        : [`${criterion}: ${word(last)}${first === last ? '' : ` (at first: ${word(first)})`}`];
+    }),
+  remarks: ({ log }, from, to) =>
+    log
+      .filter((l) => l.remark !== undefined && l.day >= from && l.day <= to)
+      .sort((a, b) => (a.day < b.day ? -1 : 1))
+      .map((l) => `${reportDay(l.day)}: ${l.remark ?? ''}`),
   practice: ({ practice, days, titleOf }, from, to) => {
     const minutes = minutesIn(days, from, to);
     return [
       ...(minutes > 0 ? [`${times(Math.round(minutes), 'minute')} in this time.`] : []),
-      ...practice.filter((p) => p.minutes > 0).map((p) => `${titleOf(p.exerciseId)}: ${times(p.rungs.length, 'step')} done, ${times(p.cleanRuns, 'clean run')}${p.bestPercent > 0 ? `, clean in a row at ${p.bestPercent} % of the tempo` : ''}`),
+      ...practice
+        .filter((p) => p.minutes > 0)
+        .map(
+          (p) =>
+            `${titleOf(p.exerciseId)}: ${times(p.rungs.length, 'step')} done, ${times(p.cleanRuns, 'clean run')}${p.bestPercent > 0 ? `, clean in a row at ${p.bestPercent} % of the tempo` : ''}`,
+        ),
     ];
   },
   drills: ({ practice }) => {
@@ -101,15 +167,40 @@ const LINES: Readonly<Record<ReportPart, Lines>> = {
       const sum = sums.get(d.drill) ?? { right: 0, asked: 0 };
       sums.set(d.drill, { right: sum.right + d.right, asked: sum.asked + d.asked });
     }
-    return [...sums].filter(([, s]) => s.asked > 0).map(([drill, s]) => `${DRILL_WORDS[drill]}: ${s.right} of ${s.asked} right`);
+    return [...sums]
+      .filter(([, s]) => s.asked > 0)
+      .map(([drill, s]) => `${DRILL_WORDS[drill]}: ${s.right} of ${s.asked} right`);
   },
-  takes: ({ takes, titleOf }, from, to) => takes.filter((t) => t.createdAt.slice(0, 10) >= from && t.createdAt.slice(0, 10) <= to).map((t) => `${reportDay(t.createdAt)}, ${titleOf(t.exerciseId)} at ${t.percent} %: ${t.summary}`),
-  kit: ({ kit }) => kit.filter((k) => k.kind === 'loan' && k.settled === undefined).map((k) => `${k.what}${k.number === undefined ? '' : `, ${k.number}`}, since ${reportDay(k.from)}${k.due === undefined ? '' : `, due back ${reportDay(k.due)}`}`),
+  takes: ({ takes, titleOf }, from, to) =>
+    takes
+      .filter((t) => t.createdAt.slice(0, 10) >= from && t.createdAt.slice(0, 10) <= to)
+      .map((t) => `${reportDay(t.createdAt)}, ${titleOf(t.exerciseId)} at ${t.percent} %: ${t.summary}`),
+  kit: ({ kit }) =>
+    kit
+      .filter((k) => k.kind === 'loan' && k.settled === undefined)
+      .map(
+        (k) =>
+          `${k.what}${k.number === undefined ? '' : `, ${k.number}`}, since ${reportDay(k.from)}${k.due === undefined ? '' : `, due back ${reportDay(k.due)}`}`,
+      ),
 };
 
 /** A pupil's report: what was ticked and nothing else; what there is nothing of is left out. */
-export function reportSections(facts: ReportFacts, { parts, from, to }: Pick<ReportDto, 'parts' | 'from' | 'to'>): readonly ReportSection[] {
-  const own = <T extends { readonly pupilId?: string | undefined }>(rows: readonly T[]): readonly T[] => rows.filter((r) => r.pupilId === facts.pupil.id);
-  const mine: ReportFacts = { ...facts, work: facts.work.filter((w) => isSetFor(w, facts.pupil)), log: own(facts.log), practice: own(facts.practice), days: own(facts.days), takes: own(facts.takes), kit: own(facts.kit) };
-  return parts.map((part) => ({ part, heading: REPORT_WORDS[part], lines: LINES[part](mine, from, to) })).filter((s) => s.lines.length > 0);
+export function reportSections(
+  facts: ReportFacts,
+  { parts, from, to }: Pick<ReportDto, 'parts' | 'from' | 'to'>,
+): readonly ReportSection[] {
+  const own = <T extends { readonly pupilId?: string | undefined }>(rows: readonly T[]): readonly T[] =>
+    rows.filter((r) => r.pupilId === facts.pupil.id);
+  const mine: ReportFacts = {
+    ...facts,
+    work: facts.work.filter((w) => isSetFor(w, facts.pupil)),
+    log: own(facts.log),
+    practice: own(facts.practice),
+    days: own(facts.days),
+    takes: own(facts.takes),
+    kit: own(facts.kit),
+  };
+  return parts
+    .map((part) => ({ part, heading: REPORT_WORDS[part], lines: LINES[part](mine, from, to) }))
+    .filter((s) => s.lines.length > 0);
 }

@@ -10,11 +10,14 @@ export class MakeSetDto {
   @IsIn(SET_KINDS) kind!: SetKind;
 
   /** ISO date on which the pages are used. */
-  @IsOptional() @IsISO8601({ strict: true }) @Length(10, 10)
+  @IsOptional()
+  @IsISO8601({ strict: true })
+  @Length(10, 10)
   today?: string;
 
   /** Each page carries the pupils' link as a code to scan. */
-  @IsOptional() @IsBoolean()
+  @IsOptional()
+  @IsBoolean()
   codes?: boolean;
 }
 

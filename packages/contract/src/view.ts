@@ -1,4 +1,13 @@
-import type { Changes, Exercise, InstrumentId, PageOwner, PageSetup, Problem, SchoolOverrides, Teaching } from '@cifra/core';
+import type {
+  Changes,
+  Exercise,
+  InstrumentId,
+  PageOwner,
+  PageSetup,
+  Problem,
+  SchoolOverrides,
+  Teaching,
+} from '@cifra/core';
 import type { ListedPupilDto, SaveClassDto } from './classDto';
 import type { PaperName, SentencesDto } from './dto';
 import type { ClassPlanDto, MetView } from './planDto';
@@ -80,9 +89,27 @@ export interface CandidateView {
 
 /** A reading: the line and what could not be taken, or the parts to choose from. */
 export type ReadingView =
-  | { readonly kind: 'choose'; readonly format: string; readonly candidates: readonly CandidateView[]; readonly problems: readonly Problem[] }
-  | { readonly kind: 'line'; readonly format: string; readonly source: Exercise['source']; readonly suggestedOwner: PageOwner; readonly candidate: CandidateView; readonly grid?: string; readonly problems: readonly Problem[] }
-  | { readonly kind: 'exercise'; readonly format: string; readonly exercise: Exercise; readonly problems: readonly Problem[] };
+  | {
+      readonly kind: 'choose';
+      readonly format: string;
+      readonly candidates: readonly CandidateView[];
+      readonly problems: readonly Problem[];
+    }
+  | {
+      readonly kind: 'line';
+      readonly format: string;
+      readonly source: Exercise['source'];
+      readonly suggestedOwner: PageOwner;
+      readonly candidate: CandidateView;
+      readonly grid?: string;
+      readonly problems: readonly Problem[];
+    }
+  | {
+      readonly kind: 'exercise';
+      readonly format: string;
+      readonly exercise: Exercise;
+      readonly problems: readonly Problem[];
+    };
 
 /** Every refusal has this shape. */
 export interface RefusalView {

@@ -1,6 +1,32 @@
-import { LADDER_RUNGS, type LadderRung, type Section, SECTIONS, SET_FOR, type SetFor, FADE_STEPS, type FadeStep } from '@cifra/core';
+import {
+  LADDER_RUNGS,
+  type LadderRung,
+  type Section,
+  SECTIONS,
+  SET_FOR,
+  type SetFor,
+  FADE_STEPS,
+  type FadeStep,
+} from '@cifra/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, IsUUID, Length, Matches, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import { Day } from './checks';
 import { MAX_PUPILS } from './classDto';
 
@@ -18,7 +44,13 @@ export class SaveWorkDto {
 
   @IsIn(SET_FOR) for!: SetFor;
   @IsOptional() @IsIn(SECTIONS) section?: Section;
-  @IsOptional() @IsArray() @ArrayMinSize(1, { message: 'Choose at least one pupil.' }) @ArrayMaxSize(MAX_PUPILS) @ArrayUnique() @IsUUID(undefined, { each: true }) pupilIds?: string[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Choose at least one pupil.' })
+  @ArrayMaxSize(MAX_PUPILS)
+  @ArrayUnique()
+  @IsUUID(undefined, { each: true })
+  pupilIds?: string[];
 
   /** Steps of the ladder that are asked for. */
   @IsArray() @ArrayMaxSize(LADDER_RUNGS.length) @ArrayUnique() @IsIn(LADDER_RUNGS, { each: true }) rungs!: LadderRung[];
@@ -48,13 +80,23 @@ export class LogEntryDto {
   @IsBoolean() done!: boolean;
   @IsOptional() @IsInt() @Min(0) @Max(1000) minutes?: number;
   @IsOptional() @IsString() @MaxLength(MAX_NOTE_LENGTH) remark?: string;
-  @IsOptional() @IsArray() @ArrayMaxSize(6) @ArrayUnique((m: MarkDto) => m.criterion) @ValidateNested({ each: true }) @Type(() => MarkDto) marks?: MarkDto[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(6)
+  @ArrayUnique((m: MarkDto) => m.criterion)
+  @ValidateNested({ each: true })
+  @Type(() => MarkDto)
+  marks?: MarkDto[];
 }
 
 /** A whole class after a lesson, in one go: the same pupil and work of a day is written over. */
 export class SaveLogDto {
   @Day() day!: string;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(MAX_PUPILS) @ValidateNested({ each: true }) @Type(() => LogEntryDto)
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(MAX_PUPILS)
+  @ValidateNested({ each: true })
+  @Type(() => LogEntryDto)
   entries!: LogEntryDto[];
 }
 

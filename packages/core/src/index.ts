@@ -1,31 +1,143 @@
 export { failure, type Problem, PROBLEM_CODES, type ProblemCode, type Result, success } from './problem/problem';
-export { add, compare, divide, equal, formatRational, multiply, type Rational, rational, subtract, sum, toNumber, ZERO } from './rational/rational';
-export { type Concert, diatonic, letterName, midi, parsePitch, type Pitch, pitch, pitchText, samePitch, type Step, stepAt, stepIndex, STEPS, type Written } from './pitch/pitch';
+export {
+  add,
+  compare,
+  divide,
+  equal,
+  formatRational,
+  multiply,
+  type Rational,
+  rational,
+  subtract,
+  sum,
+  toNumber,
+  ZERO,
+} from './rational/rational';
+export {
+  type Concert,
+  diatonic,
+  letterName,
+  midi,
+  parsePitch,
+  type Pitch,
+  pitch,
+  pitchText,
+  samePitch,
+  type Step,
+  stepAt,
+  stepIndex,
+  STEPS,
+  type Written,
+} from './pitch/pitch';
 export { enharmonic } from './pitch/enharmonic';
 export { hertzOf, midiOf } from './pitch/hertz';
 export { spellSounding } from './pitch/spellSounding';
 export { isWritable } from './pitch/writable';
 export {
-  addIntervals, ENHARMONIC_DOWN, ENHARMONIC_UP, fifthsOf, type Interval, interval, intervalBetween, type IntervalName, invert, letterSteps, nameInterval,
-  octavesUp, parseInterval, semitones, spellFifths, transpose, UNISON,
+  addIntervals,
+  ENHARMONIC_DOWN,
+  ENHARMONIC_UP,
+  fifthsOf,
+  type Interval,
+  interval,
+  intervalBetween,
+  type IntervalName,
+  invert,
+  letterSteps,
+  nameInterval,
+  octavesUp,
+  parseInterval,
+  semitones,
+  spellFifths,
+  transpose,
+  UNISON,
 } from './pitch/interval';
-export { type Key, key, keyOf, type Mode, MODES, signatureAlter, signatureLetters, tonic, transposeKey } from './key/key';
 export {
-  BOTTOM_LINE, type Clef, CLEFS, diagnoseSignature, proposeSignatures, type SignatureDiagnosis, type SignatureFault, signaturePlaces, type SignatureProposal, type SignatureSign, type TypedSign,
+  type Key,
+  key,
+  keyOf,
+  type Mode,
+  MODES,
+  signatureAlter,
+  signatureLetters,
+  tonic,
+  transposeKey,
+} from './key/key';
+export {
+  BOTTOM_LINE,
+  type Clef,
+  CLEFS,
+  diagnoseSignature,
+  proposeSignatures,
+  type SignatureDiagnosis,
+  type SignatureFault,
+  signaturePlaces,
+  type SignatureProposal,
+  type SignatureSign,
+  type TypedSign,
 } from './key/signature';
 export { checkSentence, type SentenceFault, STAFF_KINDS, staffLetters, type StaffKind } from './key/staffSentence';
 export { noteName, scaleDegree, solmization } from './key/noteName';
-export { DEFAULT_SCHOOLS, SCHOOL_CHOICES, SCHOOL_QUESTIONS, type SchoolOverrides, type SchoolQuestion, type Schools, schoolsOf } from './school/schools';
-export { beamQuarters, beatQuarters, countedQuarters, isCompound, type Meter, measureQuarters, METERS, meterText } from './meter/meter';
+export {
+  DEFAULT_SCHOOLS,
+  SCHOOL_CHOICES,
+  SCHOOL_QUESTIONS,
+  type SchoolOverrides,
+  type SchoolQuestion,
+  type Schools,
+  schoolsOf,
+} from './school/schools';
+export {
+  beamQuarters,
+  beatQuarters,
+  countedQuarters,
+  isCompound,
+  type Meter,
+  measureQuarters,
+  METERS,
+  meterText,
+} from './meter/meter';
 export { beatCount, beatStrengths, meterKind, type Strength, strengthAt } from './meter/strength';
 export { countIn, type CountingSystem, countText, type CountWord, countWords } from './meter/counting';
-export { type Duration, durationQuarters, NOTE_VALUES, type NoteValue, splitQuarters, valueForQuarters } from './score/duration';
 export {
-  type Articulation, ARTICULATIONS, type Dynamic, DYNAMICS, type Hairpin, type Measure, type MusicEvent, type Note, type NoteId,
-  type Rest, type Score, type Span, type Tempo,
+  type Duration,
+  durationQuarters,
+  NOTE_VALUES,
+  type NoteValue,
+  splitQuarters,
+  valueForQuarters,
+} from './score/duration';
+export {
+  type Articulation,
+  ARTICULATIONS,
+  type Dynamic,
+  DYNAMICS,
+  type Hairpin,
+  type Measure,
+  type MusicEvent,
+  type Note,
+  type NoteId,
+  type Rest,
+  type Score,
+  type Span,
+  type Tempo,
 } from './score/score';
-export { type InForce, mapPitches, notesOf, openingOf, type PlacedEvent, type PlacedMeasure, placeEvents, placeMeasures } from './score/walk';
-export { type AccidentalReading, type AccidentalSource, readAccidentals, type ReminderPolicy } from './score/accidental';
+export {
+  type InForce,
+  mapPitches,
+  notesOf,
+  openingOf,
+  type PlacedEvent,
+  type PlacedMeasure,
+  placeEvents,
+  placeMeasures,
+} from './score/walk';
+export {
+  type AccidentalReading,
+  type AccidentalSource,
+  readAccidentals,
+  type ReminderPolicy,
+} from './score/accidental';
 export { type BeatPlace, type Structure, structureOf } from './score/structure';
 export { NoteTable } from './score/noteTable';
 export { planBreaths } from './score/breath';
@@ -38,24 +150,75 @@ export { beamGroups } from './score/beam';
 export { settleTuplets } from './score/tuplets';
 export { filledQuarters, findMeasureFaults, type MeasureFault } from './score/measureSum';
 export {
-  type Alternate, ALTERNATE_REASONS, type AlternateReason, type BrassOrigin, countedTouch, type Figure, figureText, type FingerCount, type Fingering, type Intonation, type KeyFigure, type Playable, type PreferredReason, type Remedy,
-  type SlideFigure, type ValveFigure,
+  type Alternate,
+  ALTERNATE_REASONS,
+  type AlternateReason,
+  type BrassOrigin,
+  countedTouch,
+  type Figure,
+  figureText,
+  type FingerCount,
+  type Fingering,
+  type Intonation,
+  type KeyFigure,
+  type Playable,
+  type PreferredReason,
+  type Remedy,
+  type SlideFigure,
+  type ValveFigure,
 } from './fingering/figure';
 export { type BetterCause, type BetterFigure } from './fingering/better';
 export { type FigureChange, figureChange, slidePlace } from './fingering/change';
 export { hasFigures, provideFigures } from './fingering/catalogueTexts';
 export { type Finger, type Touch, TOUCHES, type Woodwind, WOODWINDS } from './fingering/touch.data';
 export {
-  type Caution, CAUTIONS, type FingeringSystem, type Instrument, INSTRUMENT_IDS, type InstrumentId, type Range, type Section, SECTIONS, type Stage, STAGES,
+  type Caution,
+  CAUTIONS,
+  type FingeringSystem,
+  type Instrument,
+  INSTRUMENT_IDS,
+  type InstrumentId,
+  type Range,
+  type Section,
+  SECTIONS,
+  type Stage,
+  STAGES,
 } from './instrument/instrument';
 export { instrumentOf, INSTRUMENTS, isInstrumentId } from './instrument/instrument.data';
 export { finger } from './instrument/finger';
 export { figureQuestion, figureSchool, taughtAs } from './instrument/taught';
-export { type Exercise, KEY_CHOICES, type KeyChoice, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH, type PageOwner, type PartChoice, SIMPLER_BARS, type SimplerBar } from './exercise/exercise';
+export {
+  type Exercise,
+  KEY_CHOICES,
+  type KeyChoice,
+  MAX_EVENTS_PER_MEASURE,
+  MAX_MEASURES,
+  MAX_TEXT_LENGTH,
+  type PageOwner,
+  type PartChoice,
+  SIMPLER_BARS,
+  type SimplerBar,
+} from './exercise/exercise';
 export { readExercise } from './exercise/exerciseSchema';
 export { realize, toPage } from './exercise/realize';
 export { linesOf, MAX_LINES, withLine, withLines } from './exercise/lines';
-export { type Caret, type CaretMove, clampCaret, compareCarets, type EditState, eventAt, isFull, moveCaret, noteBefore, placeAfter, placeBefore, selectedPlaces, selectionEnds, settleCaret, targetPlaces } from './edit/caret';
+export {
+  type Caret,
+  type CaretMove,
+  clampCaret,
+  compareCarets,
+  type EditState,
+  eventAt,
+  isFull,
+  moveCaret,
+  noteBefore,
+  placeAfter,
+  placeBefore,
+  selectedPlaces,
+  selectionEnds,
+  settleCaret,
+  targetPlaces,
+} from './edit/caret';
 export { FIRST_PEN, type Pen, penDuration, TRIPLET, WRITE_MODES, type WriteMode } from './edit/pen';
 export { letterPitch } from './edit/letterPitch';
 export { type Command, type CommandKind } from './edit/command';
@@ -87,13 +250,45 @@ export { type BuildUp, buildUp, buildUpPart, buildUpSource, changeNames } from '
 export { barHeat } from './trouble/heat';
 export { type Change, partChanges, troubleSpots, WORTH_A_MARK } from './trouble/partTrouble';
 export { FADE_STEPS, type FadePlan, type FadeStep, fadeStepOf, type PlanStep, stepOn } from './page/fadePlan';
-export { BAND_ROWS, BAR_NUMBERS, BARS_A_LINE, type BandRow, type BarsALine, CHART_ROWS, DEFAULT_PAGE, PAGE_SIZES, type PageSetup, type PageSize, REPEATS, ROW_SIZES, type RowSetup, type RowSize, withSetup } from './page/pageSetup';
+export {
+  BAND_ROWS,
+  BAR_NUMBERS,
+  BARS_A_LINE,
+  type BandRow,
+  type BarsALine,
+  CHART_ROWS,
+  DEFAULT_PAGE,
+  PAGE_SIZES,
+  type PageSetup,
+  type PageSize,
+  REPEATS,
+  ROW_SIZES,
+  type RowSetup,
+  type RowSize,
+  withSetup,
+} from './page/pageSetup';
 export { type PageFor, PagePlan, planPages } from './page/pagePlan';
 export { lookFirst, type LookFirst } from './page/lookFirst';
-export { type KeyFitness, type FitQuestion, fitKeys, type InstrumentFitness, KEY_WEIGHTS, keyCost, type OctaveFitness, rankKeys } from './fit/classFit';
+export {
+  type KeyFitness,
+  type FitQuestion,
+  fitKeys,
+  type InstrumentFitness,
+  KEY_WEIGHTS,
+  keyCost,
+  type OctaveFitness,
+  rankKeys,
+} from './fit/classFit';
 export { type EasierOffer, offerEasier } from './fit/easier';
 export { type LineTraits, lineTraits, type Readiness, readinessOf, type RhythmLevel, RHYTHMS } from './fit/readiness';
-export { type LetterAgainst, type Lookalike, type LookSheet, lookSheet, type NoteUsed, USUAL_FIFTHS } from './page/lookSheet';
+export {
+  type LetterAgainst,
+  type Lookalike,
+  type LookSheet,
+  lookSheet,
+  type NoteUsed,
+  USUAL_FIFTHS,
+} from './page/lookSheet';
 export { lineSigns, SIGN_KINDS, type SignKind, type SignUsed } from './reading/lineSigns';
 export { lineValues, type TiedSum, tiedSums, type ValueUsed } from './reading/lineValues';
 export { type BarRelation, barRelations } from './reading/barRelations';
@@ -102,40 +297,117 @@ export { type Cell } from './reading/cells';
 export { type BarDifference, compareBars, compareLines, differenceInterval } from './reading/compareBars';
 export { type Patterns, type ReadingStep, readPatterns } from './reading/patterns';
 export { lineFacts, type LineFacts, playedRuns } from './reading/lineFacts';
-export { callSheet, type CallRow, type CallSheet, knownMidi, type KnownNotes, knownNotes, knownOrFirst } from './page/callSheet';
+export {
+  callSheet,
+  type CallRow,
+  type CallSheet,
+  knownMidi,
+  type KnownNotes,
+  knownNotes,
+  knownOrFirst,
+} from './page/callSheet';
 export { seatsOf } from './page/seats';
 export { pageParts, partOf } from './page/pageParts';
 export { type Finding, FINDING_CODES, type FindingCode, type Repair, type Weight } from './proof/finding';
 export { prove, type ProofOptions } from './proof/prove';
 export { applyRepair } from './proof/repair';
-export { type Click, type Cue, type PlannedBar, planPlaying, type PlayOptions, type PlayPlan, type Said, type Sounding } from './performance/playPlan';
+export {
+  type Click,
+  type Cue,
+  type PlannedBar,
+  planPlaying,
+  type PlayOptions,
+  type PlayPlan,
+  type Said,
+  type Sounding,
+} from './performance/playPlan';
 export { takeTurns, type TurnPlan } from './performance/turns';
 export { climb, type Stairs, type StairsGoal } from './practice/stairs';
 export { type Random, randomFrom } from './random/random';
 export { type Frame, type Heard, joinFrames, median } from './listen/heard';
-export { type Asked, compareTake, isClean, type PitchVerdict, type Take, type TimeVerdict, type Tolerance, type Verdict } from './listen/compareTake';
+export {
+  type Asked,
+  compareTake,
+  isClean,
+  type PitchVerdict,
+  type Take,
+  type TimeVerdict,
+  type Tolerance,
+  type Verdict,
+} from './listen/compareTake';
 export { askedNotes, lowestListened, partRaise } from './listen/askedNotes';
-export { type FaultKind, type Faults, NO_FAULTS, otherPartial, type SimulatedNote, simulatePlayer, type SimulatedTake, soundTake } from './listen/simulatedPlayer';
+export {
+  type FaultKind,
+  type Faults,
+  NO_FAULTS,
+  otherPartial,
+  type SimulatedNote,
+  simulatePlayer,
+  type SimulatedTake,
+  soundTake,
+} from './listen/simulatedPlayer';
 export { STAGE_CENTS, toleranceFor } from './listen/tolerance';
 export { explainWrong, type WrongBecause, writtenMidi } from './listen/explainWrong';
 export { spellWritten } from './listen/spellWritten';
 export { playOrder, type PlayedMeasure } from './performance/playOrder';
-export { DEFAULT_BEATS_A_MINUTE, perform, type Performance, type PlayedBar, type PlayedNote, quartersAMinute } from './performance/perform';
+export {
+  DEFAULT_BEATS_A_MINUTE,
+  perform,
+  type Performance,
+  type PlayedBar,
+  type PlayedNote,
+  quartersAMinute,
+} from './performance/perform';
 export { sightLine, type SightLineWish, sightScale } from './drill/sightLine';
 export { type Choices } from './drill/choices';
 export { type FigureCard, figureCards, type FigureVerdict, judgeFigure, nameFigure } from './drill/figureDrill';
 export { type ReadingCard, readingCards, type TenorSteps, tenorSteps } from './drill/readingDrill';
 export {
-  AGAIN_PLACES, type AgainPlace, checkPlaced, type FormedQuestion, type FromNotesQuestion, type HoldsQuestion, type LettersQuestion, type PlaceQuestion, SIGNATURE_KINDS, type SignatureKind, signatureQuestion, type SignatureQuestion,
+  AGAIN_PLACES,
+  type AgainPlace,
+  checkPlaced,
+  type FormedQuestion,
+  type FromNotesQuestion,
+  type HoldsQuestion,
+  type LettersQuestion,
+  type PlaceQuestion,
+  SIGNATURE_KINDS,
+  type SignatureKind,
+  signatureQuestion,
+  type SignatureQuestion,
 } from './drill/signatureDrill';
-export { beatsText, judgeTaps, RHYTHM_KINDS, type RhythmKind, rhythmQuestion, type RhythmQuestion, type TapVerdict } from './drill/rhythmDrill';
+export {
+  beatsText,
+  judgeTaps,
+  RHYTHM_KINDS,
+  type RhythmKind,
+  rhythmQuestion,
+  type RhythmQuestion,
+  type TapVerdict,
+} from './drill/rhythmDrill';
 export { earQuestion, type EarQuestion, improvisePrompt, type ImprovisePrompt } from './drill/earDrill';
 export { type BackingNote, BACKING_VOICES, type BackingVoice, planBacking } from './performance/backing';
 export { CLEAN_GOAL, LADDER_RUNGS, type LadderRung, MOST_CLEAN_GOAL } from './practice/ladder';
-export { type NextReason, type NextStep, type PupilRecord, type SectionalGroup, sectionals, whatNext } from './practice/whatNext';
+export {
+  type NextReason,
+  type NextStep,
+  type PupilRecord,
+  type SectionalGroup,
+  sectionals,
+  whatNext,
+} from './practice/whatNext';
 export { isSetFor, SET_FOR, type SetFor } from './practice/setFor';
 export { addDays, daysBetween, mondayOf } from './practice/days';
 export { type Ahead, aheadOf, type Introduction, scheduleOf, usualSchedule } from './plan/schedule';
 export { type DaysOff, isOff, lessonWeek, type TermWeek, termWeeks } from './plan/term';
-export { NEARLY_READY, newNotes, type Player, type PlayerFit, playersReady, READINESS, readinessKind, type ReadinessKind } from './plan/playersReady';
+export {
+  NEARLY_READY,
+  newNotes,
+  type Player,
+  type PlayerFit,
+  playersReady,
+  READINESS,
+  readinessKind,
+  type ReadinessKind,
+} from './plan/playersReady';
 export { type ClassTrouble, classTrouble } from './plan/classTrouble';

@@ -9,7 +9,8 @@ import { readSystems } from './system/readSystems';
 
 /** The first bars of a score, for a strip on the shelf: whole bars without tempo, spans that leave it dropped. */
 export function firstBars<P extends Pitch>(score: Score<P>, bars: number): Score<P> {
-  const measures = score.measures.slice(0, bars + (score.measures[0]?.pickup === true ? 1 : 0))
+  const measures = score.measures
+    .slice(0, bars + (score.measures[0]?.pickup === true ? 1 : 0))
     .map(({ tempo: _speed, ...m }) => m);
   const kept = new Set(measures.flatMap((m) => m.events.map((e) => e.id)));
   const inside = (s: { from: string; to: string }): boolean => kept.has(s.from) && kept.has(s.to);
@@ -22,12 +23,36 @@ export function firstBars<P extends Pitch>(score: Score<P>, bars: number): Score
  * @param hideMeter notes that stand for themselves
  * @param widthMm100 width of a line in hundredths of a millimetre; without it the strip is one system
  */
-export function engraveLine<P extends Pitch>(engine: Engine, score: Score<P>, widthMm100?: number, finalBar = true, hideMeter = false): Page {
-  const mei = writeMei(score, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: 'l-', slurs: true, finalBar, hideMeter });
-  const layout = readSystems(layOut(engine, mei, widthMm100 ?? 18000, widthMm100 === undefined ? 'none' : 'auto'), { hasBand: false, prefix: 'l-' });
+export function engraveLine<P extends Pitch>(
+  engine: Engine,
+  score: Score<P>,
+  widthMm100?: number,
+  finalBar = true,
+  hideMeter = false,
+): Page {
+  const mei = writeMei(score, {
+    bandLines: 0,
+    cellWidth: () => 0,
+    breakBefore: new Set(),
+    idPrefix: 'l-',
+    slurs: true,
+    finalBar,
+    hideMeter,
+  });
+  const layout = readSystems(layOut(engine, mei, widthMm100 ?? 18000, widthMm100 === undefined ? 'none' : 'auto'), {
+    hasBand: false,
+    prefix: 'l-',
+  });
   const tempoOf = new Map(placeMeasures(score).map((p) => [`l-tempo-${p.measure.id}`, p.measure.tempo]));
-  return composeStrip(layout, (system) => [element('g'), ...system.tempos.flatMap((t) => {
-    const tempo = tempoOf.get(t.id);
-    return tempo === undefined ? [] : [drawTempo(tempo, t.x, t.y - 40)];
-  })], score.title);
+  return composeStrip(
+    layout,
+    (system) => [
+      element('g'),
+      ...system.tempos.flatMap((t) => {
+        const tempo = tempoOf.get(t.id);
+        return tempo === undefined ? [] : [drawTempo(tempo, t.x, t.y - 40)];
+      }),
+    ],
+    score.title,
+  );
 }

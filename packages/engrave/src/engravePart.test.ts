@@ -1,4 +1,17 @@
-import { annotate, type BandRow, derivePart, type Exercise, figureText, INSTRUMENTS, type InstrumentId, instrumentOf, letterName, midi, notesOf, realize } from '@cifra/core';
+import {
+  annotate,
+  type BandRow,
+  derivePart,
+  type Exercise,
+  figureText,
+  INSTRUMENTS,
+  type InstrumentId,
+  instrumentOf,
+  letterName,
+  midi,
+  notesOf,
+  realize,
+} from '@cifra/core';
 import { arbitraryExercise, midiNotes } from '@cifra/core/testing';
 import { childrenNamed, descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
 import fc from 'fast-check';
@@ -18,39 +31,51 @@ const ROWS: readonly BandRow[] = ['diagram', 'figure', 'name', 'sounds', 'count'
 
 type Loaded = Awaited<ReturnType<typeof loadEngine>>;
 let engine: Loaded;
-beforeAll(async () => { engine = await loadEngine(); }, 60000);
+beforeAll(async () => {
+  engine = await loadEngine();
+}, 60000);
 
 const exercises = fc.sample(arbitraryExercise(10), { seed: 11, numRuns: 6 });
 const partOf = (exercise: Exercise, id: InstrumentId) => {
   const part = derivePart(realize(exercise), instrumentOf(id), exercise.owner);
   return { part, annotations: annotate(part) };
 };
-const pages = (exercise: Exercise, id: InstrumentId, rows: readonly BandRow[], paper: 'a4' | 'letter' = 'a4') => engravePart(engine, plansFor(exercise, id, { rows: rowsOf(...rows) }), { paper });
+const pages = (exercise: Exercise, id: InstrumentId, rows: readonly BandRow[], paper: 'a4' | 'letter' = 'a4') =>
+  engravePart(engine, plansFor(exercise, id, { rows: rowsOf(...rows) }), { paper });
 const parse = (svg: string): XmlElement => {
   const read = readXml(svg);
   if (!read.ok) throw new Error(JSON.stringify(read.fault));
   return read.root;
 };
-const withClass = (root: XmlElement, name: string): XmlElement[] => [...descendants(root)].filter((e) => (e.attributes.class ?? '').split(' ').includes(name));
+const withClass = (root: XmlElement, name: string): XmlElement[] =>
+  [...descendants(root)].filter((e) => (e.attributes.class ?? '').split(' ').includes(name));
 
 describe('an engraved part', () => {
-  it.each(INSTRUMENTS.map((i) => i.id))('of the %s shows figure, name and concert pitch over every struck note, in order', (id) => {
-    const { annotations } = partOf(exercises[0] as Exercise, id);
-    const cells = pages(exercises[0] as Exercise, id, ['diagram', 'figure', 'name', 'sounds']).flatMap((p) => withClass(parse(p.svg), 'cell'));
-    const struck = [...annotations.values()].filter((n) => n.tiedFrom === undefined);
-    expect(cells.map((c) => c.attributes['data-note'])).toEqual(struck.map((n) => n.id));
-    cells.forEach((cell, i) => {
-      const note = struck[i];
-      if (note === undefined) throw new Error('a cell without a note');
-      expect(textOf(withClass(cell, 'name')[0])).toBe(letterName(note.written));
-      expect(textOf(withClass(cell, 'sounds')[0])).toBe(letterName(note.concert));
-      if (note.fingering.kind === 'playable' && note.fingering.figure.kind !== 'keys') expect(textOf(withClass(cell, 'figure')[0])).toBe(figureText(note.fingering.figure));
-    });
-  });
+  it.each(INSTRUMENTS.map((i) => i.id))(
+    'of the %s shows figure, name and concert pitch over every struck note, in order',
+    (id) => {
+      const { annotations } = partOf(exercises[0] as Exercise, id);
+      const cells = pages(exercises[0] as Exercise, id, ['diagram', 'figure', 'name', 'sounds']).flatMap((p) =>
+        withClass(parse(p.svg), 'cell'),
+      );
+      const struck = [...annotations.values()].filter((n) => n.tiedFrom === undefined);
+      expect(cells.map((c) => c.attributes['data-note'])).toEqual(struck.map((n) => n.id));
+      cells.forEach((cell, i) => {
+        const note = struck[i];
+        if (note === undefined) throw new Error('a cell without a note');
+        expect(textOf(withClass(cell, 'name')[0])).toBe(letterName(note.written));
+        expect(textOf(withClass(cell, 'sounds')[0])).toBe(letterName(note.concert));
+        if (note.fingering.kind === 'playable' && note.fingering.figure.kind !== 'keys')
+          expect(textOf(withClass(cell, 'figure')[0])).toBe(figureText(note.fingering.figure));
+      });
+    },
+  );
 
-  it('names the title, the player\'s instrument and what the signature does', () => {
+  it("names the title, the player's instrument and what the signature does", () => {
     const page = pages(exercises[1] as Exercise, 'trumpet', ['name'], 'letter')[0];
-    const words = withClass(parse(page?.svg ?? ''), 'instrument').concat(withClass(parse(page?.svg ?? ''), 'title'), withClass(parse(page?.svg ?? ''), 'note-line')).map(textOf);
+    const words = withClass(parse(page?.svg ?? ''), 'instrument')
+      .concat(withClass(parse(page?.svg ?? ''), 'title'), withClass(parse(page?.svg ?? ''), 'note-line'))
+      .map(textOf);
     expect(words[0]).toBe('Trumpet in B♭');
     expect(words[1]).toBe('Generated');
     expect(words[2]).toMatch(/^(Every|No sharps)/);
@@ -66,7 +91,10 @@ describe('an engraved part', () => {
 
   it('carries no inline style and no script, whatever the title says', () => {
     const base = exercises[0] as Exercise;
-    const hostile: Exercise = { ...base, source: { ...base.source, title: '"><script>alert(1)</script><img src=x onerror=alert(1)>' } };
+    const hostile: Exercise = {
+      ...base,
+      source: { ...base.source, title: '"><script>alert(1)</script><img src=x onerror=alert(1)>' },
+    };
     const { svg } = pages(hostile, 'tuba', ROWS)[0] ?? { svg: '' };
     const names = new Set([...descendants(parse(svg))].map((e) => e.name));
     expect(names.has('script') || names.has('img') || names.has('style')).toBe(false);
@@ -95,7 +123,8 @@ describe('the geometry of the band', () => {
       });
       cells.forEach((c, i) => {
         const next = cells[i + 1];
-        if (next !== undefined && next.left < c.right) found.push(`${id} ${c.id}-${next.id}: ${Math.round(c.right - next.left)}`);
+        if (next !== undefined && next.left < c.right)
+          found.push(`${id} ${c.id}-${next.id}: ${Math.round(c.right - next.left)}`);
         if (c.right > width || c.left < 0) found.push(`${id} ${c.id} leaves the line`);
       });
       const [place] = system.bands;
@@ -129,19 +158,36 @@ describe('the geometry of the band', () => {
   });
 });
 
-describe('against the engraving library\'s own MIDI', () => {
+describe("against the engraving library's own MIDI", () => {
   // Source: the MIDI that the library itself renders from the written page: an independent reading of its pitches.
   it.each(INSTRUMENTS.map((i) => [i.id, i] as const))('%s: the written page sounds as written', (id, instrument) => {
     for (const exercise of exercises) {
       const { part } = partOf(exercise, id);
       // Repeats are taken away: the library plays them out, and the order of playing is not what is held here.
-      const straight = { ...part.score, measures: part.score.measures.map(({ repeatStart: _s, repeatEnd: _e, ending: _n, ...m }) => m) };
-      layOut(engine, writeMei(straight, { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: 'x-', slurs: true, finalBar: true }), 18000, 'auto');
+      const straight = {
+        ...part.score,
+        measures: part.score.measures.map(({ repeatStart: _s, repeatEnd: _e, ending: _n, ...m }) => m),
+      };
+      layOut(
+        engine,
+        writeMei(straight, {
+          bandLines: 0,
+          cellWidth: () => 0,
+          breakBefore: new Set(),
+          idPrefix: 'x-',
+          slurs: true,
+          finalBar: true,
+        }),
+        18000,
+        'auto',
+      );
       const heard = midiNotes(new Uint8Array(Buffer.from(engine.renderToMIDI(), 'base64')));
       const struck = notesOf(part.score).filter((_n, i, all) => all[i - 1]?.tie !== true);
       const written = struck.map((n) => midi(n.pitch));
       expect(heard).toEqual(written);
-      const concert = notesOf(realize(exercise)).filter((_n, i, all) => all[i - 1]?.tie !== true).map((n) => midi(n.pitch));
+      const concert = notesOf(realize(exercise))
+        .filter((_n, i, all) => all[i - 1]?.tie !== true)
+        .map((n) => midi(n.pitch));
       const move = midi({ step: 'C', alter: 0, octave: 4 }) - 60 + 12 * part.decisions.octave.octaves;
       const up = { fifths: instrument.toWritten.fifths, octaves: instrument.toWritten.octaves };
       expect(written).toEqual(concert.map((n) => n + move + 7 * up.fifths + 12 * up.octaves));
@@ -163,14 +209,25 @@ describe('lines for the screen', () => {
   it('measure text as the shipped face does', () => {
     // The same file that the page uses, read by fontkit.
     // eslint-disable-next-line @typescript-eslint/no-require-imports -- fontkit ships no types
-    const fontkit = require('fontkit') as { create: (b: Buffer) => { layout: (t: string) => { glyphs: { advanceWidth: number }[] }; unitsPerEm: number } };
-    const font = fontkit.create(readFileSync(require.resolve('@fontsource/archivo-narrow/files/archivo-narrow-latin-600-normal.woff')));
+    const fontkit = require('fontkit') as {
+      create: (b: Buffer) => { layout: (t: string) => { glyphs: { advanceWidth: number }[] }; unitsPerEm: number };
+    };
+    const font = fontkit.create(
+      readFileSync(require.resolve('@fontsource/archivo-narrow/files/archivo-narrow-latin-600-normal.woff')),
+    );
     const wide = font.layout('T123 456').glyphs.reduce((w, g) => w + g.advanceWidth, 0) / font.unitsPerEm;
     expect(measureText('T123 456', 1000, 'semibold')).toBeCloseTo(wide * 1000, -1.3);
   });
 
   it('refuse an engine that refuses', () => {
-    expect(() => layOut({ ...engine, setOptions: () => undefined, loadData: () => false, getPageCount: () => 1, renderToSVG: () => '' }, '', 1000, 'auto')).toThrow('refused');
+    expect(() =>
+      layOut(
+        { ...engine, setOptions: () => undefined, loadData: () => false, getPageCount: () => 1, renderToSVG: () => '' },
+        '',
+        1000,
+        'auto',
+      ),
+    ).toThrow('refused');
     expect(childrenNamed({ name: 'a', attributes: {}, children: [] }, 'b')).toEqual([]);
   });
 });

@@ -31,17 +31,29 @@ const TEMPO_SIZE = 405;
 const SLICE = 32;
 
 /** How wide each bar is when nothing is squeezed or spread, and how wide clef, signature and meter are. */
-function naturalWidths(engine: Engine, lines: readonly MeiLine<Written>[], options: Omit<MeiOptions, 'breakBefore'>, width: number): { widths: Map<string, number>; prefix: number } {
+function naturalWidths(
+  engine: Engine,
+  lines: readonly MeiLine<Written>[],
+  options: Omit<MeiOptions, 'breakBefore'>,
+  width: number,
+): { widths: Map<string, number>; prefix: number } {
   const widths = new Map<string, number>();
   let prefix = 0;
   const bars = lines[0]?.score.measures.length ?? 0;
   for (let from = 0; from < bars; from += SLICE) {
     const slice = lines.map((l) => ({ ...l, score: excerpt(l.score, from, from + SLICE - 1) }));
-    const unbroken = readSystems(layOut(engine, writeMeiOfLines(slice, { ...options, breakBefore: new Set() }), width, 'none'), { hasBand: options.bandLines > 0, prefix: NOTE_PREFIX });
+    const unbroken = readSystems(
+      layOut(engine, writeMeiOfLines(slice, { ...options, breakBefore: new Set() }), width, 'none'),
+      { hasBand: options.bandLines > 0, prefix: NOTE_PREFIX },
+    );
     const [system] = unbroken.systems;
     const [first] = system?.measures ?? [];
-    const opening = system?.heads[0] === undefined || first === undefined ? 0 : Math.max(0, Math.min(system.heads[0].x, first.right) - first.left);
-    for (const m of system?.measures ?? []) widths.set(m.id.slice(NOTE_PREFIX.length), m.right - m.left - (m === first ? opening : 0));
+    const opening =
+      system?.heads[0] === undefined || first === undefined
+        ? 0
+        : Math.max(0, Math.min(system.heads[0].x, first.right) - first.left);
+    for (const m of system?.measures ?? [])
+      widths.set(m.id.slice(NOTE_PREFIX.length), m.right - m.left - (m === first ? opening : 0));
     prefix = Math.max(prefix, opening);
   }
   return { widths, prefix };
@@ -49,7 +61,16 @@ function naturalWidths(engine: Engine, lines: readonly MeiLine<Written>[], optio
 
 /** Notes that the key signature alters and that carry no sign of their own. */
 const alteredBySignature = ({ annotations, setup }: PagePlan): ReadonlySet<NoteId> =>
-  new Set(setup.signatureMarks ? annotations.values().filter((n) => n.written.alter !== 0 && n.accidental.source === 'signature' && n.accidental.sign === undefined).map((n) => n.id) : []);
+  new Set(
+    setup.signatureMarks
+      ? annotations
+          .values()
+          .filter(
+            (n) => n.written.alter !== 0 && n.accidental.source === 'signature' && n.accidental.sign === undefined,
+          )
+          .map((n) => n.id)
+      : [],
+  );
 
 /** One page's lines with the bands over them. */
 interface Bands {
@@ -66,7 +87,11 @@ interface Fitted extends Layout {
 
 /** How far tempo words reach from the start of their bars: no line may end before they do. */
 const tempoReaches = ({ part }: PagePlan): ReadonlyMap<string, number> =>
-  new Map(part.score.measures.flatMap((m) => (m.tempo === undefined ? [] : [[m.id, measureText(tempoPlaceholder(m.tempo), TEMPO_SIZE, 'semibold') * 1.25]])));
+  new Map(
+    part.score.measures.flatMap((m) =>
+      m.tempo === undefined ? [] : [[m.id, measureText(tempoPlaceholder(m.tempo), TEMPO_SIZE, 'semibold') * 1.25]],
+    ),
+  );
 
 /** Lines that are played together stand so far apart that a dynamic finds room over the next band. */
 const LINES_APART = 8;
@@ -79,18 +104,48 @@ function layOutLines(engine: Engine, { plans, bands }: Bands, width: number, hid
   const [lead] = plans;
   if (lead === undefined) throw new RangeError('a page without a part');
   const cells = plans.map((p, i) => cellWidths(bands[i] as BandPlan, p));
-  const lines = plans.map((p): MeiLine<Written> => ({ score: p.part.score, accidentals: { get: (id) => p.annotations.get(id)?.accidental }, marked: alteredBySignature(p) }));
+  const lines = plans.map((p): MeiLine<Written> => ({
+    score: p.part.score,
+    accidentals: { get: (id) => p.annotations.get(id)?.accidental },
+    marked: alteredBySignature(p),
+  }));
   const bandLines = Math.max(...bands.map((b) => b.lines));
-  const options = { bandLines, cellWidth: (id: NoteId, line: number) => cells[line]?.get(id) ?? 0, idPrefix: NOTE_PREFIX, slurs: lead.setup.slurs, finalBar: true, hideMeter };
+  const options = {
+    bandLines,
+    cellWidth: (id: NoteId, line: number) => cells[line]?.get(id) ?? 0,
+    idPrefix: NOTE_PREFIX,
+    slurs: lead.setup.slurs,
+    finalBar: true,
+    hideMeter,
+  };
   const { widths, prefix } = naturalWidths(engine, lines, options, width);
   const shrink = Math.min(1, ((width - prefix) * SLACK) / Math.max(1, ...widths.values()));
   const room = width / shrink;
-  const breakBefore = breakLines(lead.part.score, widths, (room - prefix) * SLACK, lead.setup.barsALine, tempoReaches(lead));
-  return { ...readSystems(layOut(engine, writeMeiOfLines(lines, { ...options, breakBefore }), room, breakBefore.size === 0 ? 'auto' : 'encoded', lines.length > 1 ? LINES_APART : undefined), { hasBand: bandLines > 0, prefix: NOTE_PREFIX, settle: true }), shrink };
+  const breakBefore = breakLines(
+    lead.part.score,
+    widths,
+    (room - prefix) * SLACK,
+    lead.setup.barsALine,
+    tempoReaches(lead),
+  );
+  return {
+    ...readSystems(
+      layOut(
+        engine,
+        writeMeiOfLines(lines, { ...options, breakBefore }),
+        room,
+        breakBefore.size === 0 ? 'auto' : 'encoded',
+        lines.length > 1 ? LINES_APART : undefined,
+      ),
+      { hasBand: bandLines > 0, prefix: NOTE_PREFIX, settle: true },
+    ),
+    shrink,
+  };
 }
 
 /** Lays out one part with its band. */
-export const layOutPart = (engine: Engine, plan: PagePlan, width: number): Layout => layOutLines(engine, bandsOf([plan]), width);
+export const layOutPart = (engine: Engine, plan: PagePlan, width: number): Layout =>
+  layOutLines(engine, bandsOf([plan]), width);
 
 /** Where cells stand in a system's band. */
 function takenBy(system: System, plan: PagePlan, band: BandPlan, line: number): Taken {
@@ -105,13 +160,29 @@ function takenBy(system: System, plan: PagePlan, band: BandPlan, line: number): 
 /** Everything that stands on a system besides the music. The bands' strips come first and lie under it. */
 function decorate(system: System, { plans, bands }: Bands, label?: CellLabel): XmlElement[] {
   const over = plans.map((plan, line) => {
-    const [strip, ...cells] = drawBand(system, bands[line] as BandPlan, plan, line, (id) => pageName(line, id), label === undefined ? undefined : (id) => label(pageName(line, id)));
+    const [strip, ...cells] = drawBand(
+      system,
+      bands[line] as BandPlan,
+      plan,
+      line,
+      (id) => pageName(line, id),
+      label === undefined ? undefined : (id) => label(pageName(line, id)),
+    );
     return { strip, cells: [...cells, ...drawCircles(system, plan, line)] };
   });
   const [lead, band] = [plans[0] as PagePlan, bands[0] as BandPlan];
-  const strips = element('g', {}, over.flatMap(({ strip }) => (strip === undefined ? [] : [strip])));
+  const strips = element(
+    'g',
+    {},
+    over.flatMap(({ strip }) => (strip === undefined ? [] : [strip])),
+  );
   // In the order in which a page is read aloud: how fast, then note by note.
-  return [strips, ...drawTempos(system, lead), ...drawBarNumbers(system, lead, takenBy(system, lead, band, 0)), ...over.flatMap((o) => o.cells)];
+  return [
+    strips,
+    ...drawTempos(system, lead),
+    ...drawBarNumbers(system, lead, takenBy(system, lead, band, 0)),
+    ...over.flatMap((o) => o.cells),
+  ];
 }
 
 /** How small the list of notes is set against the music, and how far the legend stands from it. */
@@ -122,23 +193,41 @@ const BESIDE = 700;
 function headBlocks(engine: Engine, plan: PagePlan, band: BandPlan, width: number): Layout {
   const { setup, part, annotations } = plan;
   const drawn = plan.rows.some((r) => r.row === 'diagram');
-  const four = annotations.values().some(({ fingering: f }) => f.kind === 'playable' && f.figure.kind === 'valves' && f.figure.valves.includes(4));
+  const four = annotations
+    .values()
+    .some(({ fingering: f }) => f.kind === 'playable' && f.figure.kind === 'valves' && f.figure.valves.includes(4));
   const legend = setup.legend && drawn ? drawLegend(part.instrument, band.keys, four) : undefined;
   const explained = legend === undefined ? [] : [blockOf(legend.drawing, legend.height, legend.width)];
   if (!setup.strip) return { systems: explained, glyphs: [] };
   const strip = layOutStrip(engine, plan, width / STRIP_SCALE);
   const listed = strip.layout.systems.map((s, i) => enlarge(s, strip.decorate(s, i), STRIP_SCALE));
   const [only] = listed;
-  if (legend === undefined || only === undefined || listed.length > 1 || only.right + BESIDE + legend.width > width) return { systems: [...explained, ...listed], glyphs: strip.layout.glyphs };
-  const beside = element('g', { transform: `translate(${Math.round(only.right + BESIDE)} ${Math.round(only.top)})` }, [legend.drawing]);
-  return { systems: [{ ...only, drawing: element('g', {}, [only.drawing, beside]), bottom: Math.max(only.bottom, only.top + legend.height) }], glyphs: strip.layout.glyphs };
+  if (legend === undefined || only === undefined || listed.length > 1 || only.right + BESIDE + legend.width > width)
+    return { systems: [...explained, ...listed], glyphs: strip.layout.glyphs };
+  const beside = element('g', { transform: `translate(${Math.round(only.right + BESIDE)} ${Math.round(only.top)})` }, [
+    legend.drawing,
+  ]);
+  return {
+    systems: [
+      {
+        ...only,
+        drawing: element('g', {}, [only.drawing, beside]),
+        bottom: Math.max(only.bottom, only.top + legend.height),
+      },
+    ],
+    glyphs: strip.layout.glyphs,
+  };
 }
 
 /**
  * Engraves a page's lines on paper: pages as SVG, one unit a hundredth of a millimetre.
  * @param plans one line, or several that are played together, each with a band of its own
  */
-export function engravePart(engine: Engine, plans: readonly PagePlan[], { paper, label, hideMeter, ...extras }: EngraveOptions): Page[] {
+export function engravePart(
+  engine: Engine,
+  plans: readonly PagePlan[],
+  { paper, label, hideMeter, ...extras }: EngraveOptions,
+): Page[] {
   const [lead] = plans;
   if (lead === undefined) throw new RangeError('a page without a part');
   const scale = PAGE_SCALE[lead.setup.size];
@@ -147,7 +236,12 @@ export function engravePart(engine: Engine, plans: readonly PagePlan[], { paper,
   const layout = layOutLines(engine, bands, width, hideMeter);
   const head = headBlocks(engine, lead, bands.bands[0] as BandPlan, width);
   const systems = layout.systems.map((s) => enlarge(s, decorate(s, bands, label), scale * layout.shrink));
-  return composePages({ systems, glyphs: [...head.glyphs, ...layout.glyphs] }, partHeader(lead, extras), paper, head.systems.map((s) => enlarge(s, [], scale)));
+  return composePages(
+    { systems, glyphs: [...head.glyphs, ...layout.glyphs] },
+    partHeader(lead, extras),
+    paper,
+    head.systems.map((s) => enlarge(s, [], scale)),
+  );
 }
 
 /** Engraves a page's lines as one long strip for a narrow screen, without a head: the screen says the words. */

@@ -11,10 +11,16 @@ import { plansFor, rowsOf } from './testing/pagesFor';
 import { overloaded } from './testing/stress';
 
 let engine: Awaited<ReturnType<typeof loadEngine>>;
-beforeAll(async () => { engine = await loadEngine(); }, 60000);
+beforeAll(async () => {
+  engine = await loadEngine();
+}, 60000);
 
 /** Generated lines with more on their notes than any page should have. */
-const STRESS = fc.sample(arbitraryExercise(18), { seed: 23, numRuns: 40 }).filter((e) => e.source.measures.length > 7).slice(0, 8).map(overloaded);
+const STRESS = fc
+  .sample(arbitraryExercise(18), { seed: 23, numRuns: 40 })
+  .filter((e) => e.source.measures.length > 7)
+  .slice(0, 8)
+  .map(overloaded);
 
 const DEMO = DEMO_TUNES.map((tune): Exercise => {
   const reading = readAbc(tune.abc);
@@ -24,36 +30,81 @@ const DEMO = DEMO_TUNES.map((tune): Exercise => {
 
 const SETTINGS: readonly (readonly [string, Partial<PageSetup>])[] = [
   ['drawn figures, names and sounds', { rows: rowsOf('diagram', 'name', 'sounds') }],
-  ['every row and all help', { rows: rowsOf('diagram', 'figure', 'name', 'sounds', 'count', 'solfa', 'degree'), strip: true, legend: true, lookFirst: true, countIn: true, signatureMarks: true, circles: true, barNumbers: 'all' }],
-  ['large names alone, faded', { rows: { woodwind: [{ row: 'name', size: 'large' }], brass: [{ row: 'name', size: 'large' }] }, plan: [{ from: '2026-01-01', step: 'first-in-line' }], size: 'large', barsALine: 2 }],
-  ['small, as many bars as fit', { rows: rowsOf('figure', 'count'), size: 'small', barsALine: 0, repeats: 'written-out' }],
+  [
+    'every row and all help',
+    {
+      rows: rowsOf('diagram', 'figure', 'name', 'sounds', 'count', 'solfa', 'degree'),
+      strip: true,
+      legend: true,
+      lookFirst: true,
+      countIn: true,
+      signatureMarks: true,
+      circles: true,
+      barNumbers: 'all',
+    },
+  ],
+  [
+    'large names alone, faded',
+    {
+      rows: { woodwind: [{ row: 'name', size: 'large' }], brass: [{ row: 'name', size: 'large' }] },
+      plan: [{ from: '2026-01-01', step: 'first-in-line' }],
+      size: 'large',
+      barsALine: 2,
+    },
+  ],
+  [
+    'small, as many bars as fit',
+    { rows: rowsOf('figure', 'count'), size: 'small', barsALine: 0, repeats: 'written-out' },
+  ],
   ['no band', { rows: rowsOf(), signatureMarks: true }],
 ];
 
 const pagesOf = (exercise: Exercise, id: InstrumentId, setup: Partial<PageSetup>, paper: Paper): Box[][] =>
-  engravePart(engine, plansFor(exercise, id, setup), { paper, note: 'Listen to the others & keep it soft.' }).map((p) => boxesOf(p.svg));
+  engravePart(engine, plansFor(exercise, id, setup), { paper, note: 'Listen to the others & keep it soft.' }).map((p) =>
+    boxesOf(p.svg),
+  );
 
 /** What stands beyond the margins, foot and running head excepted. */
 function outside(boxes: readonly Box[], paper: Paper): string[] {
   const { width, height } = PAPER_SIZE[paper];
-  return boxes.filter((b) => b.kind !== 'page' && (b.left < MARGIN.left - 60 || b.right > width - MARGIN.right + 60 || b.top < MARGIN.top - 60 || b.bottom > height - MARGIN.bottom + 60)).map((b) => `${b.what} outside`);
+  return boxes
+    .filter(
+      (b) =>
+        b.kind !== 'page' &&
+        (b.left < MARGIN.left - 60 ||
+          b.right > width - MARGIN.right + 60 ||
+          b.top < MARGIN.top - 60 ||
+          b.bottom > height - MARGIN.bottom + 60),
+    )
+    .map((b) => `${b.what} outside`);
 }
 
 describe('the geometry of whole pages', () => {
   /** Every instrument with every setting; lines and papers take turns, so that each meets each. */
-  const check = (lines: readonly Exercise[], setting: number): string[] => INSTRUMENTS.flatMap(({ id }, i) => {
-    const paper = PAPERS[(i + setting) % PAPERS.length] as Paper;
-    const exercise = lines[(i + 3 * setting) % lines.length] as Exercise;
-    return pagesOf(exercise, id, SETTINGS[setting]?.[1] ?? {}, paper).flatMap((boxes) => [...touching(boxes), ...outside(boxes, paper)].map((t) => `${id}, ${exercise.source.title}: ${t}`));
-  });
+  const check = (lines: readonly Exercise[], setting: number): string[] =>
+    INSTRUMENTS.flatMap(({ id }, i) => {
+      const paper = PAPERS[(i + setting) % PAPERS.length] as Paper;
+      const exercise = lines[(i + 3 * setting) % lines.length] as Exercise;
+      return pagesOf(exercise, id, SETTINGS[setting]?.[1] ?? {}, paper).flatMap((boxes) =>
+        [...touching(boxes), ...outside(boxes, paper)].map((t) => `${id}, ${exercise.source.title}: ${t}`),
+      );
+    });
 
-  it.each(SETTINGS.map(([name], i) => [name, i] as const))('%s: the demo tunes for every instrument', (_name, i) => {
-    expect(check(DEMO, i)).toEqual([]);
-  }, 120000);
+  it.each(SETTINGS.map(([name], i) => [name, i] as const))(
+    '%s: the demo tunes for every instrument',
+    (_name, i) => {
+      expect(check(DEMO, i)).toEqual([]);
+    },
+    120000,
+  );
 
-  it.each(SETTINGS.map(([name], i) => [name, i] as const))('%s: overloaded lines for every instrument', (_name, i) => {
-    expect(check(STRESS, i)).toEqual([]);
-  }, 120000);
+  it.each(SETTINGS.map(([name], i) => [name, i] as const))(
+    '%s: overloaded lines for every instrument',
+    (_name, i) => {
+      expect(check(STRESS, i)).toEqual([]);
+    },
+    120000,
+  );
 
   it('would notice what touches: asked for a millimetre more air than there is, it finds pairs', () => {
     const [boxes = []] = pagesOf(STRESS[0] as Exercise, 'clarinet', { rows: rowsOf('diagram', 'name') }, 'a4');
@@ -64,6 +115,11 @@ describe('the geometry of whole pages', () => {
     const strip = boxes.find((b) => b.kind === 'strip');
     const note = boxes.find((b) => b.kind === 'note');
     if (strip === undefined || note === undefined) throw new Error('a page without band or notes');
-    expect(touching([strip, { ...note, left: strip.left + 100, right: strip.left + 200, top: strip.top + 10, bottom: strip.top + 60 }])).toHaveLength(1);
+    expect(
+      touching([
+        strip,
+        { ...note, left: strip.left + 100, right: strip.left + 200, top: strip.top + 10, bottom: strip.top + 60 },
+      ]),
+    ).toHaveLength(1);
   });
 });

@@ -12,7 +12,13 @@ interface Line {
  * @param room width for bars on a line, clef and signature taken off
  * @param reaches how far the words over a bar reach from its start, where they are wider than it may be
  */
-export function breakLines<P extends Pitch>(score: Score<P>, widths: ReadonlyMap<string, number>, room: number, barsALine: BarsALine = 4, reaches: ReadonlyMap<string, number> = new Map()): Set<number> {
+export function breakLines<P extends Pitch>(
+  score: Score<P>,
+  widths: ReadonlyMap<string, number>,
+  room: number,
+  barsALine: BarsALine = 4,
+  reaches: ReadonlyMap<string, number> = new Map(),
+): Set<number> {
   const placed = placeMeasures(score);
   const startsLine = (i: number): boolean => placed[i]?.measure.startsLine === true;
   /** Bars from one on, as many as asked for; pickups count with the bar they lead to. */
@@ -38,7 +44,14 @@ export function breakLines<P extends Pitch>(score: Score<P>, widths: ReadonlyMap
     let line = take(from, barsALine);
     // A last bar alone (a second ending, say) joins the line before it when there is room.
     const rest = take(line.to, barsALine);
-    if (barsALine > 1 && rest.to === placed.length && rest.to - line.to === 1 && !startsLine(line.to) && line.width + rest.width <= room) line = { to: rest.to, width: line.width + rest.width };
+    if (
+      barsALine > 1 &&
+      rest.to === placed.length &&
+      rest.to - line.to === 1 &&
+      !startsLine(line.to) &&
+      line.width + rest.width <= room
+    )
+      line = { to: rest.to, width: line.width + rest.width };
     for (let bars: number = barsALine; line.width > room && line.to - from > 1 && bars > 1;) {
       bars = Math.ceil(bars / 2);
       line = take(from, bars);

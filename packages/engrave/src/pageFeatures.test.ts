@@ -14,24 +14,46 @@ import { plansFor, rowsOf } from './testing/pagesFor';
 import { overloaded } from './testing/stress';
 
 let engine: Awaited<ReturnType<typeof loadEngine>>;
-beforeAll(async () => { engine = await loadEngine(); }, 60000);
+beforeAll(async () => {
+  engine = await loadEngine();
+}, 60000);
 
 const parse = (page: Page | undefined): XmlElement => {
   const read = readXml(page?.svg ?? '');
   if (!read.ok) throw new Error('no page');
   return read.root;
 };
-const withClass = (root: XmlElement, name: string): XmlElement[] => [...descendants(root)].filter((e) => (e.attributes.class ?? '').split(' ').includes(name));
-const exerciseOf = (text: string, more: Partial<Exercise> = {}, marks: (m: Measure<Written>, i: number) => Partial<Measure<Written>> = () => ({}), fifths = 0): Exercise => {
+const withClass = (root: XmlElement, name: string): XmlElement[] =>
+  [...descendants(root)].filter((e) => (e.attributes.class ?? '').split(' ').includes(name));
+const exerciseOf = (
+  text: string,
+  more: Partial<Exercise> = {},
+  marks: (m: Measure<Written>, i: number) => Partial<Measure<Written>> = () => ({}),
+  fifths = 0,
+): Exercise => {
   const source = line<Written>(text, { fifths });
-  return { owner: 'trumpet', source: { ...source, measures: source.measures.map((m, i) => ({ ...m, ...marks(m, i) })) }, partChoices: {}, ...more };
+  return {
+    owner: 'trumpet',
+    source: { ...source, measures: source.measures.map((m, i) => ({ ...m, ...marks(m, i) })) },
+    partChoices: {},
+    ...more,
+  };
 };
-const page = (exercise: Exercise, setup: Partial<PageSetup>, extras: Parameters<typeof engravePart>[2] = { paper: 'a4' }) => parse(engravePart(engine, plansFor(exercise, 'trumpet', setup), extras)[0]);
+const page = (
+  exercise: Exercise,
+  setup: Partial<PageSetup>,
+  extras: Parameters<typeof engravePart>[2] = { paper: 'a4' },
+) => parse(engravePart(engine, plansFor(exercise, 'trumpet', setup), extras)[0]);
 const tune = exerciseOf('C4 D4 E4 F4 | G4:w | F#4 A4 F#4 G4 | C4:w | C4 D4 E4 F4');
 
 describe('what a page can be asked for', () => {
-  it('rows in the teacher\'s order, a row larger, a row smaller', () => {
-    const root = page(tune, { rows: { woodwind: [], brass: [{ row: 'name', size: 'large' }, { row: 'figure' }, { row: 'degree', size: 'small' }] } });
+  it("rows in the teacher's order, a row larger, a row smaller", () => {
+    const root = page(tune, {
+      rows: {
+        woodwind: [],
+        brass: [{ row: 'name', size: 'large' }, { row: 'figure' }, { row: 'degree', size: 'small' }],
+      },
+    });
     const texts = [...descendants(withClass(root, 'cell')[0] as XmlElement)].filter((e) => e.name === 'text');
     expect(texts.map((t) => t.attributes.class)).toEqual(['name', 'figure', 'degree']);
     const y = texts.map((t) => Number(t.attributes.y));
@@ -40,25 +62,32 @@ describe('what a page can be asked for', () => {
   });
 
   it('numbers at lines, at every bar, or none', () => {
-    const numbers = (barNumbers: PageSetup['barNumbers']) => withClass(page(tune, { barNumbers, rows: rowsOf('name') }), 'bar-number').map(textOf);
+    const numbers = (barNumbers: PageSetup['barNumbers']) =>
+      withClass(page(tune, { barNumbers, rows: rowsOf('name') }), 'bar-number').map(textOf);
     expect([numbers('lines'), numbers('all'), numbers('none')]).toEqual([[], ['1', '2', '3', '4', '5'], []]);
     expect(withClass(page(tune, { barsALine: 2, rows: rowsOf('name') }), 'bar-number').map(textOf)).toEqual(['3']);
   });
 
   it('no slurs, so that it is practised without first', () => {
     const slurred = { ...tune, source: { ...tune.source, slurs: [{ from: 'n1', to: 'n4' }] } };
-    expect([withClass(page(slurred, {}), 'slur').length, withClass(page(slurred, { slurs: false }), 'slur').length]).toEqual([1, 0]);
+    expect([
+      withClass(page(slurred, {}), 'slur').length,
+      withClass(page(slurred, { slurs: false }), 'slur').length,
+    ]).toEqual([1, 0]);
   });
 
   it('repeats written out', () => {
     const repeated = exerciseOf('C4:w | D4:w | E4:w', {}, (_m, i) => (i === 1 ? { repeatEnd: true } : {}));
     expect(withClass(page(repeated, {}), 'note')).toHaveLength(3);
-    expect(withClass(page(repeated, { repeats: 'written-out' }), 'cell').map((c) => c.attributes['data-note'])).toEqual(['n1', 'n2', 'n1-again2', 'n2-again2', 'n3']);
+    expect(withClass(page(repeated, { repeats: 'written-out' }), 'cell').map((c) => c.attributes['data-note'])).toEqual(
+      ['n1', 'n2', 'n1-again2', 'n2-again2', 'n3'],
+    );
   });
 
   it('a small sign over what the key signature alters, and over nothing else', () => {
     const inG = exerciseOf('G4 F#4 F4 F#4', {}, () => ({}), 1);
-    const signs = (setup: Partial<PageSetup>) => withClass(page(inG, setup), 'accid').filter((a) => [...descendants(a)].some((c) => c.name === 'use')).length;
+    const signs = (setup: Partial<PageSetup>) =>
+      withClass(page(inG, setup), 'accid').filter((a) => [...descendants(a)].some((c) => c.name === 'use')).length;
     // The natural and the sharp after it stand there in any case.
     expect(signs({ signatureMarks: true }) - signs({})).toBe(1);
   });
@@ -77,8 +106,12 @@ describe('what a page can be asked for', () => {
     expect(withClass(page(tune, { legend: true, rows: rowsOf('name') }), 'legend')).toHaveLength(0);
   });
 
-  it('the player\'s name, the teacher\'s word, a code to scan', () => {
-    const root = page(tune, {}, { paper: 'letter', name: 'Saskia', note: 'Blow through the long notes.', code: ['101', '010', '111'] });
+  it("the player's name, the teacher's word, a code to scan", () => {
+    const root = page(
+      tune,
+      {},
+      { paper: 'letter', name: 'Saskia', note: 'Blow through the long notes.', code: ['101', '010', '111'] },
+    );
     expect(withClass(root, 'player').map(textOf)).toEqual(['Saskia']);
     expect(withClass(root, 'name-line')).toHaveLength(0);
     expect(withClass(root, 'advice').map(textOf)).toEqual(['Your teacher says:', 'Blow through the long notes.']);
@@ -86,13 +119,18 @@ describe('what a page can be asked for', () => {
   });
 
   it('a larger staff for beginners', () => {
-    const scaleOf = (size: PageSetup['size']): string | undefined => [...descendants(withClass(page(tune, { size }), 'placed')[0] as XmlElement)].find((e) => /^scale/.test(e.attributes.transform ?? ''))?.attributes.transform;
+    const scaleOf = (size: PageSetup['size']): string | undefined =>
+      [...descendants(withClass(page(tune, { size }), 'placed')[0] as XmlElement)].find((e) =>
+        /^scale/.test(e.attributes.transform ?? ''),
+      )?.attributes.transform;
     expect([scaleOf('large'), scaleOf('small')]).toEqual(['scale(1.2)', 'scale(0.875)']);
   });
 
   it('a bar too full for a line is set smaller, not over the edge', () => {
     const full = exerciseOf(Array.from({ length: 48 }, (_u, i) => (i % 2 === 0 ? 'F#4:s' : 'G4:s')).join(' '));
-    const pages = engravePart(engine, plansFor(full, 'clarinet', { rows: rowsOf('diagram', 'figure', 'name') }), { paper: 'a4' });
+    const pages = engravePart(engine, plansFor(full, 'clarinet', { rows: rowsOf('diagram', 'figure', 'name') }), {
+      paper: 'a4',
+    });
     for (const p of pages) {
       const boxes = boxesOf(p.svg);
       expect(touching(boxes)).toEqual([]);
@@ -102,40 +140,58 @@ describe('what a page can be asked for', () => {
 });
 
 describe('a duet on one page', () => {
-  const duet: Exercise = { ...tune, otherLines: [line<Written>('E4 F4 G4 A4 | C5:w | A4 C5 A4 B4 | E4:w | E4 F4 G4 A4')], partChoices: { trumpet: { together: true } } };
+  const duet: Exercise = {
+    ...tune,
+    otherLines: [line<Written>('E4 F4 G4 A4 | C5:w | A4 C5 A4 B4 | E4:w | E4 F4 G4 A4')],
+    partChoices: { trumpet: { together: true } },
+  };
 
   it('has a band over each line, its notes known by their line', () => {
     const pages = engravePart(engine, plansFor(duet, 'trumpet', { rows: rowsOf('figure', 'name') }), { paper: 'a4' });
     const root = parse(pages[0]);
     const cells = withClass(root, 'cell').map((c) => readPageName(c.attributes['data-note'] ?? ''));
-    expect([cells.filter((c) => c.line === 0).length, cells.filter((c) => c.line === 1).length]).toEqual([notesOf(duet.source).length, notesOf(duet.otherLines?.[0] ?? duet.source).length]);
+    expect([cells.filter((c) => c.line === 0).length, cells.filter((c) => c.line === 1).length]).toEqual([
+      notesOf(duet.source).length,
+      notesOf(duet.otherLines?.[0] ?? duet.source).length,
+    ]);
     expect(withClass(root, 'strip').length).toBe(2 * withClass(root, 'placed').length);
     expect(pages.flatMap((p) => touching(boxesOf(p.svg)))).toEqual([]);
   });
 
-  it('keeps what stands under the upper line off the lower one\'s band', () => {
+  it("keeps what stands under the upper line off the lower one's band", () => {
     const loud = overloaded(tune);
-    const pages = engravePart(engine, plansFor({ ...duet, source: { ...loud.source, slurs: [] } }, 'trumpet', { rows: rowsOf('figure', 'name') }), { paper: 'a4' });
+    const pages = engravePart(
+      engine,
+      plansFor({ ...duet, source: { ...loud.source, slurs: [] } }, 'trumpet', { rows: rowsOf('figure', 'name') }),
+      { paper: 'a4' },
+    );
     expect(pages.flatMap((p) => touching(boxesOf(p.svg)))).toEqual([]);
   });
 });
 
 describe('what stands beside the pages', () => {
   it('a scroll for a narrow screen: lines as wide as it is, nothing lost', () => {
-    const scroll = engraveScroll(engine, plansFor(tune, 'trumpet', { rows: rowsOf('figure', 'name'), barsALine: 0 }), 8000);
+    const scroll = engraveScroll(
+      engine,
+      plansFor(tune, 'trumpet', { rows: rowsOf('figure', 'name'), barsALine: 0 }),
+      8000,
+    );
     expect(scroll.width).toBeLessThan(8100);
     expect(withClass(parse(scroll), 'cell')).toHaveLength(notesOf(tune.source).length);
   });
 
   it('a scroll so narrow that a bar is set smaller: its lines come closer, and it ends where they do', () => {
     const long = exerciseOf(Array.from({ length: 10 }, () => 'C4:e D4:e E4:e F4:e G4:e F4:e E4:e D4:e').join(' | '));
-    const heightAt = (width: number): number => engraveScroll(engine, plansFor(long, 'trumpet', { rows: rowsOf('figure', 'name'), barsALine: 1 }), width).height;
+    const heightAt = (width: number): number =>
+      engraveScroll(engine, plansFor(long, 'trumpet', { rows: rowsOf('figure', 'name'), barsALine: 1 }), width).height;
     // Ten lines either way: what is set smaller takes less room, not more.
     expect(heightAt(4200)).toBeLessThan(heightAt(9000));
   });
 
   it('a score: a staff for each, under each other', () => {
-    const scores = ['flute', 'trumpet', 'tuba'].map((id) => plansFor(tune, id as 'flute')[0]?.part.score ?? tune.source);
+    const scores = ['flute', 'trumpet', 'tuba'].map(
+      (id) => plansFor(tune, id as 'flute')[0]?.part.score ?? tune.source,
+    );
     const { page: drawn, staves } = engraveScore(engine, scores);
     expect(staves).toHaveLength(3);
     expect(staves.map((s) => s.top)).toEqual([...staves.map((s) => s.top)].sort((a, b) => a - b));
@@ -143,8 +199,17 @@ describe('what stands beside the pages', () => {
   });
 
   it('a call sheet: sixteen bars for a class of sixteen on one page, letters and figures under their notes, new ones marked', () => {
-    const sixteen = exerciseOf(Array.from({ length: 16 }, (_u, i) => (i % 3 === 0 ? 'G4:e A4:e B4 C5:h' : 'C4 D4 E4 F4')).join(' | '));
-    const sheet = callSheet(sixteen, INSTRUMENTS.filter((i) => !i.id.endsWith('recorder')).slice(0, 16).map((i) => i.id), DEFAULT_TEACHING, {});
+    const sixteen = exerciseOf(
+      Array.from({ length: 16 }, (_u, i) => (i % 3 === 0 ? 'G4:e A4:e B4 C5:h' : 'C4 D4 E4 F4')).join(' | '),
+    );
+    const sheet = callSheet(
+      sixteen,
+      INSTRUMENTS.filter((i) => !i.id.endsWith('recorder'))
+        .slice(0, 16)
+        .map((i) => i.id),
+      DEFAULT_TEACHING,
+      {},
+    );
     const pages = engraveCallSheet(engine, sheet, 'a4');
     expect(pages).toHaveLength(1);
     expect([pages[0]?.width, pages[0]?.height]).toEqual([PAPER_SIZE.a4.height, PAPER_SIZE.a4.width]);
@@ -158,7 +223,11 @@ describe('what stands beside the pages', () => {
 
   it('says on a call sheet where players sit, cut where there is no room, and without a word where nobody has a seat', () => {
     const four = exerciseOf('C4 D4 E4 F4 | G4 F4 E4 D4');
-    const seatsOn = (seats: Parameters<typeof callSheet>[4]): string[] => withClass(parse(engraveCallSheet(engine, callSheet(four, ['trumpet', 'tuba'], DEFAULT_TEACHING, {}, seats), 'a4')[0]), 'row-seats').map(textOf);
+    const seatsOn = (seats: Parameters<typeof callSheet>[4]): string[] =>
+      withClass(
+        parse(engraveCallSheet(engine, callSheet(four, ['trumpet', 'tuba'], DEFAULT_TEACHING, {}, seats), 'a4')[0]),
+        'row-seats',
+      ).map(textOf);
     expect(seatsOn({ trumpet: 'row 2: 3, 4' })).toEqual(['row 2: 3, 4']);
     const [long] = seatsOn({ tuba: 'row 9: '.concat(Array.from({ length: 60 }, (_u, i) => i).join(', ')) });
     expect(long).toMatch(/^row 9: 0, 1, .*…$/);

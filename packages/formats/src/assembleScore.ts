@@ -1,6 +1,26 @@
 import {
-  add, compare, durationQuarters, filledQuarters, findMeasureFaults, formatRational, type Hairpin, type Measure, measureQuarters, MAX_EVENTS_PER_MEASURE,
-  MAX_MEASURES, MAX_TEXT_LENGTH, isWritable, type MusicEvent, placeMeasures, type Result, samePitch, type Score, settleTuplets, type Span, type Written, failure,
+  add,
+  compare,
+  durationQuarters,
+  filledQuarters,
+  findMeasureFaults,
+  formatRational,
+  type Hairpin,
+  type Measure,
+  measureQuarters,
+  MAX_EVENTS_PER_MEASURE,
+  MAX_MEASURES,
+  MAX_TEXT_LENGTH,
+  isWritable,
+  type MusicEvent,
+  placeMeasures,
+  type Result,
+  samePitch,
+  type Score,
+  settleTuplets,
+  type Span,
+  type Written,
+  failure,
 } from '@cifra/core';
 import { MAX_LISTED_PROBLEMS, type ProblemList } from './reading';
 
@@ -52,8 +72,12 @@ function markPickups(measures: readonly WrittenMeasure[]): WrittenMeasure[] {
     }
     if (i === 0) return { ...measure, pickup: true };
     const before = placed[i - 1];
-    const split = before !== undefined && compare(add(filledQuarters(before.measure), filled), full) === 0 && compare(filledQuarters(before.measure), full) < 0;
-    if (split && (measure.repeatStart === true || before.measure.repeatEnd === true || measure.pickup === true)) return { ...measure, pickup: true };
+    const split =
+      before !== undefined &&
+      compare(add(filledQuarters(before.measure), filled), full) === 0 &&
+      compare(filledQuarters(before.measure), full) < 0;
+    if (split && (measure.repeatStart === true || before.measure.repeatEnd === true || measure.pickup === true))
+      return { ...measure, pickup: true };
     const { pickup: _claimed, ...rest } = measure;
     return rest;
   });
@@ -63,7 +87,10 @@ function markPickups(measures: readonly WrittenMeasure[]): WrittenMeasure[] {
 const markWholeRests = (measures: readonly WrittenMeasure[]): WrittenMeasure[] =>
   placeMeasures({ title: '', measures, slurs: [], hairpins: [] }).map(({ measure, meter }) => {
     const only = measure.events[0];
-    const fills = measure.events.length === 1 && only?.kind === 'rest' && compare(durationQuarters(only.duration), measureQuarters(meter)) === 0;
+    const fills =
+      measure.events.length === 1 &&
+      only?.kind === 'rest' &&
+      compare(durationQuarters(only.duration), measureQuarters(meter)) === 0;
     return fills ? { ...measure, events: [{ ...only, wholeMeasure: true }] } : measure;
   });
 
@@ -77,7 +104,8 @@ export function assembleScore(draft: Draft, problems: ProblemList): Result<Score
     return failure('too-many-measures', { facts: { measures: draft.measures.length, limit: MAX_MEASURES } });
   }
   const crowded = draft.measures.findIndex((m) => m.events.length > MAX_EVENTS_PER_MEASURE);
-  if (crowded >= 0) return failure('too-many-notes', { measure: crowded + 1, facts: { limit: MAX_EVENTS_PER_MEASURE } });
+  if (crowded >= 0)
+    return failure('too-many-notes', { measure: crowded + 1, facts: { limit: MAX_EVENTS_PER_MEASURE } });
   const astray = draft.measures.findIndex((m) => m.events.some((e) => e.kind === 'note' && !isWritable(e.pitch)));
   if (astray >= 0) return failure('pitch-range', { measure: astray + 1 });
   if (!draft.measures.some((m) => m.events.some((e) => e.kind === 'note'))) return failure('no-music');
@@ -89,11 +117,17 @@ export function assembleScore(draft: Draft, problems: ProblemList): Result<Score
   const order = new Map(measures.flatMap((m) => m.events).map((e, i) => [e.id, i]));
   const leads = (s: Span): boolean => (order.get(s.from) ?? Infinity) < (order.get(s.to) ?? -Infinity);
   const score: Score<Written> = {
-    title: clip(draft.title), ...(draft.composer === undefined || clip(draft.composer) === '' ? {} : { composer: clip(draft.composer) }),
-    measures, slurs: draft.slurs.filter(leads), hairpins: draft.hairpins.filter((h) => leads(h) || (h.from === h.to && order.has(h.from))),
+    title: clip(draft.title),
+    ...(draft.composer === undefined || clip(draft.composer) === '' ? {} : { composer: clip(draft.composer) }),
+    measures,
+    slurs: draft.slurs.filter(leads),
+    hairpins: draft.hairpins.filter((h) => leads(h) || (h.from === h.to && order.has(h.from))),
   };
   for (const f of findMeasureFaults(score)) {
-    problems.add(f.kind, 'notice', { measure: f.number, facts: { filled: formatRational(f.filled), full: formatRational(f.full) } });
+    problems.add(f.kind, 'notice', {
+      measure: f.number,
+      facts: { filled: formatRational(f.filled), full: formatRational(f.full) },
+    });
   }
   const all = problems.all;
   return { ok: true, value: score, problems: all.slice(0, MAX_LISTED_PROBLEMS) };

@@ -7,7 +7,8 @@ import { readMusicXml } from './musicxml/readMusicXml';
 import { unpackMxl } from './musicxml/unpack';
 import { type LineChoice, MAX_FILE_BYTES, type Reading } from './reading';
 
-const startsWith = (bytes: Uint8Array, text: string): boolean => [...text].every((c, i) => bytes[i] === c.charCodeAt(0));
+const startsWith = (bytes: Uint8Array, text: string): boolean =>
+  [...text].every((c, i) => bytes[i] === c.charCodeAt(0));
 
 /**
  * Reads a file by what it holds, not by its name: MusicXML, compressed MusicXML, ABC, MIDI, or a file of Cifra's own.

@@ -17,7 +17,14 @@ export interface Candidate {
 /** One line, the lines to choose from, or a whole exercise. */
 export type Reading =
   | { readonly kind: 'choose'; readonly format: FileFormat; readonly candidates: readonly Candidate[] }
-  | { readonly kind: 'line'; readonly format: FileFormat; readonly score: Score<Written>; readonly suggestedOwner: PageOwner; readonly candidate: Candidate; readonly grid?: Grid }
+  | {
+      readonly kind: 'line';
+      readonly format: FileFormat;
+      readonly score: Score<Written>;
+      readonly suggestedOwner: PageOwner;
+      readonly candidate: Candidate;
+      readonly grid?: Grid;
+    }
   /** A file of Cifra's own: lines, owner and choices as they were. */
   | { readonly kind: 'exercise'; readonly format: FileFormat; readonly exercise: Exercise };
 
@@ -45,7 +52,8 @@ export class ProblemList {
 
   /** Readers count bars as they stand in the file; people count them as printed. */
   renumber(printed: (ordinal: number) => number): void {
-    for (const [id, p] of this.seen) if (p.measure !== undefined) this.seen.set(id, { ...p, measure: printed(p.measure) });
+    for (const [id, p] of this.seen)
+      if (p.measure !== undefined) this.seen.set(id, { ...p, measure: printed(p.measure) });
   }
 
   get all(): readonly Problem[] {

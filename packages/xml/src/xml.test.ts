@@ -10,7 +10,11 @@ const root = (text: string) => {
 
 describe('XML', () => {
   it('is itself again after writing and reading', () => {
-    const tree = element('a', { b: '1 < 2 & "3"\n', none: undefined }, ['x < y & z', element('c', { n: 0 }), element('d', {}, ['  '])]);
+    const tree = element('a', { b: '1 < 2 & "3"\n', none: undefined }, [
+      'x < y & z',
+      element('c', { n: 0 }),
+      element('d', {}, ['  ']),
+    ]);
     const again = root(writeXml(tree));
     expect(again.attributes).toEqual({ b: '1 < 2 & "3"\n' });
     expect(again.children[0]).toBe('x < y & z');

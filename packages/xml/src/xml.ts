@@ -8,16 +8,24 @@ export interface XmlElement {
 }
 export type XmlNode = XmlElement | string;
 
-export const element = (name: string, attributes: Record<string, string | number | undefined> = {}, children: XmlNode[] = []): XmlElement => ({
+export const element = (
+  name: string,
+  attributes: Record<string, string | number | undefined> = {},
+  children: XmlNode[] = [],
+): XmlElement => ({
   name,
-  attributes: Object.fromEntries(Object.entries(attributes).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]]))),
+  attributes: Object.fromEntries(
+    Object.entries(attributes).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]])),
+  ),
   children,
 });
 
 export const isElement = (n: XmlNode): n is XmlElement => typeof n !== 'string';
 export const elementsOf = (e: XmlElement): XmlElement[] => e.children.filter(isElement);
-export const childrenNamed = (e: XmlElement, name: string): XmlElement[] => elementsOf(e).filter((c) => c.name === name);
-export const childNamed = (e: XmlElement, name: string): XmlElement | undefined => elementsOf(e).find((c) => c.name === name);
+export const childrenNamed = (e: XmlElement, name: string): XmlElement[] =>
+  elementsOf(e).filter((c) => c.name === name);
+export const childNamed = (e: XmlElement, name: string): XmlElement | undefined =>
+  elementsOf(e).find((c) => c.name === name);
 
 /** All text below an element, trimmed. */
 export const textOf = (e: XmlElement | undefined): string =>

@@ -1,5 +1,16 @@
 import 'reflect-metadata';
-import type { ClassView, ExerciseView, HandInView, KitView, LinkView, MetView, PupilView, RevisionView, SetView, WorkView } from '@cifra/contract';
+import type {
+  ClassView,
+  ExerciseView,
+  HandInView,
+  KitView,
+  LinkView,
+  MetView,
+  PupilView,
+  RevisionView,
+  SetView,
+  WorkView,
+} from '@cifra/contract';
 import { openDemoClass } from '../testing/demoClass';
 import { putOnShelf, type TestServer } from '../testing/testServer';
 
@@ -32,55 +43,151 @@ interface Rule {
 
 const PLAN = { holidays: [], schedule: [] };
 const DAY = '2026-09-01';
-const CLASS = (): object => ({ name: 'Again', instruments: ['flute'], schools: {}, stage: 'first-year', page: group.page, paper: 'a4' });
-const WORK = (ids: Readonly<Record<string, string>>): object => ({ exerciseId: ids.exercise, for: 'class', rungs: [], due: DAY });
+const CLASS = (): object => ({
+  name: 'Again',
+  instruments: ['flute'],
+  schools: {},
+  stage: 'first-year',
+  page: group.page,
+  paper: 'a4',
+});
+const WORK = (ids: Readonly<Record<string, string>>): object => ({
+  exerciseId: ids.exercise,
+  for: 'class',
+  rungs: [],
+  due: DAY,
+});
 const KIT = { kind: 'loan', what: 'a horn', from: DAY };
 let group: ClassView;
 let line: ExerciseView;
 
 /** In an order in which nothing is deleted before it was looked at. */
 const RULES: Readonly<Record<string, Rule>> = {
-  'get /health': { for: 'open' }, 'get /api/session/options': { for: 'open' }, 'post /api/session': { for: 'open', body: () => ({ email: 'nobody@school.example', password: 'wrong' }), answers: 401 }, 'post /api/session/demo': { for: 'open' },
-  'get /api/session': { for: 'anybody' }, 'put /api/session/profile': { for: 'anybody', body: () => ({ schools: {} }) },
-  'get /api/session/everywhere': { for: 'anybody' }, 'delete /api/session/elsewhere': { for: 'anybody', answers: 204 }, 'put /api/session/password': { for: 'anybody', body: () => ({ current: 'wrong', next: 'a long and quiet one' }), answers: 400 },
-  'get /api/links/open/{token}': { for: 'link' }, 'put /api/links/open/{token}/practice': { for: 'link', body: () => ({ rungs: [], bestPercent: 0, cleanRuns: 0, peeks: 0, minutes: 0 }), answers: 204 },
+  'get /health': { for: 'open' },
+  'get /api/session/options': { for: 'open' },
+  'post /api/session': {
+    for: 'open',
+    body: () => ({ email: 'nobody@school.example', password: 'wrong' }),
+    answers: 401,
+  },
+  'post /api/session/demo': { for: 'open' },
+  'get /api/session': { for: 'anybody' },
+  'put /api/session/profile': { for: 'anybody', body: () => ({ schools: {} }) },
+  'get /api/session/everywhere': { for: 'anybody' },
+  'delete /api/session/elsewhere': { for: 'anybody', answers: 204 },
+  'put /api/session/password': {
+    for: 'anybody',
+    body: () => ({ current: 'wrong', next: 'a long and quiet one' }),
+    answers: 400,
+  },
+  'get /api/links/open/{token}': { for: 'link' },
+  'put /api/links/open/{token}/practice': {
+    for: 'link',
+    body: () => ({ rungs: [], bestPercent: 0, cleanRuns: 0, peeks: 0, minutes: 0 }),
+    answers: 204,
+  },
   'post /api/links/open/{token}/hand-ins': { for: 'link', query: () => 'percent=50&summary=told', answers: 204 },
-  'get /api/exercises': { for: 'anybody' }, 'post /api/exercises': { for: 'anybody', body: () => ({ title: 'New', document: line.document }), answers: 201 },
-  'get /api/exercises/{id}': { for: 'own' }, 'put /api/exercises/{id}': { for: 'own', body: () => ({ version: line.version, title: 'Secret Harbour', document: line.document }) },
-  'put /api/exercises/{id}/windows/{window}': { for: 'own', body: () => ({ hidden: false }) }, 'delete /api/exercises/{id}/windows/{window}': { for: 'own', answers: 204 },
-  'post /api/exercises/{id}/duplicate': { for: 'own', answers: 201 }, 'get /api/exercises/{id}/revisions': { for: 'own' }, 'get /api/exercises/{id}/revisions/{revision}': { for: 'own' },
-  'get /api/exercises/{id}/parts/{instrument}.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` }, 'get /api/exercises/{id}/call-sheet.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` },
-  'get /api/exercises/{id}/parts/{instrument}.{format}': { for: 'own' }, 'get /api/exercises/{id}/line.{format}': { for: 'own' },
-  'get /api/exercises/{id}/practice': { for: 'own' }, 'get /api/exercises/{id}/hand-ins': { for: 'own' },
-  'post /api/exercises/{id}/sets': { for: 'own', body: (i) => ({ classId: i.class, kind: 'book' }), answers: 201 }, 'get /api/exercises/{id}/sets': { for: 'own' },
-  'get /api/sets/{id}': { for: 'own' }, 'get /api/sets/{id}/file': { for: 'own' }, 'delete /api/sets/{id}': { for: 'own' },
-  'get /api/hand-ins/{id}/sound': { for: 'own' }, 'delete /api/hand-ins/{id}': { for: 'own', answers: 204 },
-  'get /api/classes': { for: 'anybody' }, 'post /api/classes': { for: 'anybody', body: CLASS, answers: 201 }, 'put /api/classes/{id}': { for: 'own', body: CLASS },
-  'get /api/classes/{id}/pupils': { for: 'own' }, 'put /api/classes/{id}/pupils/{pupil}/page': { for: 'own', body: () => ({}) },
-  'post /api/classes/{id}/pupils/{pupil}/report': { for: 'own', body: () => ({ parts: ['notes'], from: DAY, to: DAY }) },
-  'get /api/classes/{id}/work': { for: 'own' }, 'post /api/classes/{id}/work': { for: 'own', body: WORK, answers: 201 }, 'put /api/classes/{id}/work/{work}': { for: 'own', body: WORK },
-  'get /api/classes/{id}/log': { for: 'own' }, 'put /api/classes/{id}/log': { for: 'own', body: (i) => ({ day: DAY, entries: [{ pupilId: i.pupil, done: true }] }) },
-  'get /api/classes/{id}/kit': { for: 'own' }, 'post /api/classes/{id}/kit': { for: 'own', body: () => KIT, answers: 201 }, 'put /api/classes/{id}/kit/{item}': { for: 'own', body: () => KIT },
-  'get /api/classes/{id}/practice': { for: 'own' }, 'get /api/classes/{id}/practice-days': { for: 'own' }, 'get /api/classes/{id}/hand-ins': { for: 'own' },
-  'get /api/classes/{id}/plan': { for: 'own' }, 'put /api/classes/{id}/plan': { for: 'own', body: () => PLAN }, 'get /api/classes/{id}/met': { for: 'own' },
-  'post /api/classes/{id}/met': { for: 'own', body: () => ({ day: DAY, entries: [{ instrument: 'flute', notes: ['A6'] }] }), answers: 201 }, 'delete /api/classes/{id}/met/{batch}': { for: 'own', answers: 204 },
-  'get /api/classes/{id}/links': { for: 'own' }, 'post /api/classes/{id}/links': { for: 'own', body: () => ({ days: 7 }), answers: 201 },
-  'get /api/links': { for: 'own', query: (i) => `exercise=${i.exercise ?? ''}` }, 'post /api/links': { for: 'own', body: (i) => ({ exerciseId: i.exercise, classId: i.class, instrument: 'flute', days: 7 }), answers: 201 },
-  'get /api/charts/{instrument}.pdf': { for: 'own', query: (i) => `exercise=${i.exercise ?? ''}` }, 'post /api/readings/file': { for: 'anybody', answers: 422 }, 'post /api/readings/text': { for: 'anybody', body: () => ({ text: 'X:1\nK:C\nCDEF|' }) },
-  'get /api/account/file': { for: 'anybody' }, 'post /api/account/file': { for: 'anybody', answers: 422 },
-  'delete /api/classes/{id}/work/{work}': { for: 'own', answers: 204 }, 'delete /api/classes/{id}/kit/{item}': { for: 'own', answers: 204 }, 'delete /api/links/{id}': { for: 'own', answers: 204 },
-  'put /api/classes/{id}/pupils': { for: 'own', body: () => ({ pupils: [] }) }, 'delete /api/classes/{id}': { for: 'own', answers: 204 },
-  'delete /api/exercises/{id}': { for: 'own', answers: 204 }, 'post /api/exercises/{id}/restore': { for: 'own' },
-  'delete /api/account': { for: 'anybody', body: () => ({ email: 'wrong@school.example' }), answers: 400 }, 'delete /api/session': { for: 'anybody', answers: 204 },
+  'get /api/exercises': { for: 'anybody' },
+  'post /api/exercises': { for: 'anybody', body: () => ({ title: 'New', document: line.document }), answers: 201 },
+  'get /api/exercises/{id}': { for: 'own' },
+  'put /api/exercises/{id}': {
+    for: 'own',
+    body: () => ({ version: line.version, title: 'Secret Harbour', document: line.document }),
+  },
+  'put /api/exercises/{id}/windows/{window}': { for: 'own', body: () => ({ hidden: false }) },
+  'delete /api/exercises/{id}/windows/{window}': { for: 'own', answers: 204 },
+  'post /api/exercises/{id}/duplicate': { for: 'own', answers: 201 },
+  'get /api/exercises/{id}/revisions': { for: 'own' },
+  'get /api/exercises/{id}/revisions/{revision}': { for: 'own' },
+  'get /api/exercises/{id}/parts/{instrument}.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` },
+  'get /api/exercises/{id}/call-sheet.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` },
+  'get /api/exercises/{id}/parts/{instrument}.{format}': { for: 'own' },
+  'get /api/exercises/{id}/line.{format}': { for: 'own' },
+  'get /api/exercises/{id}/practice': { for: 'own' },
+  'get /api/exercises/{id}/hand-ins': { for: 'own' },
+  'post /api/exercises/{id}/sets': { for: 'own', body: (i) => ({ classId: i.class, kind: 'book' }), answers: 201 },
+  'get /api/exercises/{id}/sets': { for: 'own' },
+  'get /api/sets/{id}': { for: 'own' },
+  'get /api/sets/{id}/file': { for: 'own' },
+  'delete /api/sets/{id}': { for: 'own' },
+  'get /api/hand-ins/{id}/sound': { for: 'own' },
+  'delete /api/hand-ins/{id}': { for: 'own', answers: 204 },
+  'get /api/classes': { for: 'anybody' },
+  'post /api/classes': { for: 'anybody', body: CLASS, answers: 201 },
+  'put /api/classes/{id}': { for: 'own', body: CLASS },
+  'get /api/classes/{id}/pupils': { for: 'own' },
+  'put /api/classes/{id}/pupils/{pupil}/page': { for: 'own', body: () => ({}) },
+  'post /api/classes/{id}/pupils/{pupil}/report': {
+    for: 'own',
+    body: () => ({ parts: ['notes'], from: DAY, to: DAY }),
+  },
+  'get /api/classes/{id}/work': { for: 'own' },
+  'post /api/classes/{id}/work': { for: 'own', body: WORK, answers: 201 },
+  'put /api/classes/{id}/work/{work}': { for: 'own', body: WORK },
+  'get /api/classes/{id}/log': { for: 'own' },
+  'put /api/classes/{id}/log': { for: 'own', body: (i) => ({ day: DAY, entries: [{ pupilId: i.pupil, done: true }] }) },
+  'get /api/classes/{id}/kit': { for: 'own' },
+  'post /api/classes/{id}/kit': { for: 'own', body: () => KIT, answers: 201 },
+  'put /api/classes/{id}/kit/{item}': { for: 'own', body: () => KIT },
+  'get /api/classes/{id}/practice': { for: 'own' },
+  'get /api/classes/{id}/practice-days': { for: 'own' },
+  'get /api/classes/{id}/hand-ins': { for: 'own' },
+  'get /api/classes/{id}/plan': { for: 'own' },
+  'put /api/classes/{id}/plan': { for: 'own', body: () => PLAN },
+  'get /api/classes/{id}/met': { for: 'own' },
+  'post /api/classes/{id}/met': {
+    for: 'own',
+    body: () => ({ day: DAY, entries: [{ instrument: 'flute', notes: ['A6'] }] }),
+    answers: 201,
+  },
+  'delete /api/classes/{id}/met/{batch}': { for: 'own', answers: 204 },
+  'get /api/classes/{id}/links': { for: 'own' },
+  'post /api/classes/{id}/links': { for: 'own', body: () => ({ days: 7 }), answers: 201 },
+  'get /api/links': { for: 'own', query: (i) => `exercise=${i.exercise ?? ''}` },
+  'post /api/links': {
+    for: 'own',
+    body: (i) => ({ exerciseId: i.exercise, classId: i.class, instrument: 'flute', days: 7 }),
+    answers: 201,
+  },
+  'get /api/charts/{instrument}.pdf': { for: 'own', query: (i) => `exercise=${i.exercise ?? ''}` },
+  'post /api/readings/file': { for: 'anybody', answers: 422 },
+  'post /api/readings/text': { for: 'anybody', body: () => ({ text: 'X:1\nK:C\nCDEF|' }) },
+  'get /api/account/file': { for: 'anybody' },
+  'post /api/account/file': { for: 'anybody', answers: 422 },
+  'delete /api/classes/{id}/work/{work}': { for: 'own', answers: 204 },
+  'delete /api/classes/{id}/kit/{item}': { for: 'own', answers: 204 },
+  'delete /api/links/{id}': { for: 'own', answers: 204 },
+  'put /api/classes/{id}/pupils': { for: 'own', body: () => ({ pupils: [] }) },
+  'delete /api/classes/{id}': { for: 'own', answers: 204 },
+  'delete /api/exercises/{id}': { for: 'own', answers: 204 },
+  'post /api/exercises/{id}/restore': { for: 'own' },
+  'delete /api/account': { for: 'anybody', body: () => ({ email: 'wrong@school.example' }), answers: 400 },
+  'delete /api/session': { for: 'anybody', answers: 204 },
 };
 
 /** Which of the owner's ids stands for a path's `{id}`. */
-const ID_OF: readonly (readonly [RegExp, string])[] = [[/^\/api\/exercises/, 'exercise'], [/^\/api\/classes/, 'class'], [/^\/api\/sets/, 'set'], [/^\/api\/hand-ins/, 'handIn'], [/^\/api\/links/, 'link']];
+const ID_OF: readonly (readonly [RegExp, string])[] = [
+  [/^\/api\/exercises/, 'exercise'],
+  [/^\/api\/classes/, 'class'],
+  [/^\/api\/sets/, 'set'],
+  [/^\/api\/hand-ins/, 'handIn'],
+  [/^\/api\/links/, 'link'],
+];
 
 /** A path with ids in it. */
 function filled(path: string, ids: Readonly<Record<string, string>>, token = tokens.open): string {
   const id = ID_OF.find(([p]) => p.test(path))?.[1] ?? '';
-  return path.replace(/\{(\w+)\}/g, (_whole, name: string) => (name === 'id' ? (ids[id] ?? NEVER) : name === 'token' ? token : name === 'instrument' ? 'flute' : name === 'format' ? 'json' : (ids[name] ?? NEVER)));
+  return path.replace(/\{(\w+)\}/g, (_whole, name: string) =>
+    name === 'id'
+      ? (ids[id] ?? NEVER)
+      : name === 'token'
+        ? token
+        : name === 'instrument'
+          ? 'flute'
+          : name === 'format'
+            ? 'json'
+            : (ids[name] ?? NEVER),
+  );
 }
 
 type Agent = ReturnType<TestServer['agent']>;
@@ -89,43 +196,109 @@ function ask(agent: Agent, method: string, path: string, ids: Readonly<Record<st
   const query = rule?.query?.(ids);
   const request = agent[method as 'get'](`${filled(path, ids, token)}${query === undefined ? '' : `?${query}`}`);
   const body = rule?.body?.(ids);
-  return body === undefined ? (rule?.for === 'link' || /readings\/file$|account\/file$/.test(path) ? request.set('Content-Type', 'application/octet-stream') : request) : request.send(body);
+  return body === undefined
+    ? rule?.for === 'link' || /readings\/file$|account\/file$/.test(path)
+      ? request.set('Content-Type', 'application/octet-stream')
+      : request
+    : request.send(body);
 }
 
-const NOWHERE = { exercise: NEVER, class: NEVER, set: NEVER, handIn: NEVER, link: NEVER, pupil: NEVER, work: NEVER, item: NEVER, batch: NEVER, revision: NEVER };
-const rules = (kind: Kind): (readonly [string, string])[] => Object.entries(RULES).filter(([, r]) => r.for === kind).map(([name]) => name.split(' ') as [string, string]);
+const NOWHERE = {
+  exercise: NEVER,
+  class: NEVER,
+  set: NEVER,
+  handIn: NEVER,
+  link: NEVER,
+  pupil: NEVER,
+  work: NEVER,
+  item: NEVER,
+  batch: NEVER,
+  revision: NEVER,
+};
+const rules = (kind: Kind): (readonly [string, string])[] =>
+  Object.entries(RULES)
+    .filter(([, r]) => r.for === kind)
+    .map(([name]) => name.split(' ') as [string, string]);
 /** What an answer says, with headers that could tell. */
-const said = (r: { status: number; body: unknown; headers: Record<string, string | undefined> }): object => ({ status: r.status, body: r.body, disposition: r.headers['content-disposition'], cache: r.headers['cache-control'] });
+const said = (r: { status: number; body: unknown; headers: Record<string, string | undefined> }): object => ({
+  status: r.status,
+  body: r.body,
+  disposition: r.headers['content-disposition'],
+  cache: r.headers['cache-control'],
+});
 
 beforeAll(async () => {
   const demo = await openDemoClass('Harbour Steps');
   ({ server, group } = demo);
   owner = demo.mara;
   line = await putOnShelf(owner, 'Secret Harbour');
-  const pupils = (await owner.put(`/api/classes/${group.id}/pupils`).send({ pupils: [{ name: 'Secret Sunniva', instrument: 'flute', note: 'secret note' }] }).expect(200)).body as PupilView[];
+  const pupils = (
+    await owner
+      .put(`/api/classes/${group.id}/pupils`)
+      .send({ pupils: [{ name: 'Secret Sunniva', instrument: 'flute', note: 'secret note' }] })
+      .expect(200)
+  ).body as PupilView[];
   const pupil = pupils[0]?.id ?? '';
-  const link = async (): Promise<LinkView> => (await owner.post('/api/links').send({ exerciseId: line.id, classId: group.id, instrument: 'flute', pupilId: pupil, days: 7 }).expect(201)).body as LinkView;
+  const link = async (): Promise<LinkView> =>
+    (
+      await owner
+        .post('/api/links')
+        .send({ exerciseId: line.id, classId: group.id, instrument: 'flute', pupilId: pupil, days: 7 })
+        .expect(201)
+    ).body as LinkView;
   const [open, over, closed] = [await link(), await link(), await link()];
   await server.sql("update links set expires_at = now() - interval '1 minute' where id = $1", [over.id]);
   await owner.delete(`/api/links/${closed.id}`).expect(204);
   tokens = { open: open.token, over: over.token, closed: closed.token };
   const webm = Buffer.concat([Buffer.from([0x1a, 0x45, 0xdf, 0xa3]), Buffer.alloc(100)]);
-  await server.agent().post(`/api/links/open/${open.token}/hand-ins`).query({ percent: 60, summary: 'secret take', type: 'audio/webm' }).set('Content-Type', 'application/octet-stream').send(webm).expect(204);
+  await server
+    .agent()
+    .post(`/api/links/open/${open.token}/hand-ins`)
+    .query({ percent: 60, summary: 'secret take', type: 'audio/webm' })
+    .set('Content-Type', 'application/octet-stream')
+    .send(webm)
+    .expect(204);
   const [handIn] = (await owner.get(`/api/exercises/${line.id}/hand-ins`)).body as HandInView[];
-  const work = (await owner.post(`/api/classes/${group.id}/work`).send({ exerciseId: line.id, for: 'class', rungs: [], due: DAY, note: 'secret work' }).expect(201)).body as WorkView;
+  const work = (
+    await owner
+      .post(`/api/classes/${group.id}/work`)
+      .send({ exerciseId: line.id, for: 'class', rungs: [], due: DAY, note: 'secret work' })
+      .expect(201)
+  ).body as WorkView;
   const item = (await owner.post(`/api/classes/${group.id}/kit`).send(KIT).expect(201)).body as KitView;
-  const [met] = (await owner.post(`/api/classes/${group.id}/met`).send({ day: DAY, entries: [{ instrument: 'flute', notes: ['B6'] }] }).expect(201)).body as MetView[];
+  const [met] = (
+    await owner
+      .post(`/api/classes/${group.id}/met`)
+      .send({ day: DAY, entries: [{ instrument: 'flute', notes: ['B6'] }] })
+      .expect(201)
+  ).body as MetView[];
   const [revision] = (await owner.get(`/api/exercises/${line.id}/revisions`)).body as RevisionView[];
-  const set = (await owner.post(`/api/exercises/${line.id}/sets`).send({ classId: group.id, kind: 'book' }).expect(201)).body as SetView;
+  const set = (await owner.post(`/api/exercises/${line.id}/sets`).send({ classId: group.id, kind: 'book' }).expect(201))
+    .body as SetView;
   for (let i = 0; i < 200; i++) {
     if (((await owner.get(`/api/sets/${set.id}`)).body as SetView).state !== 'working') break;
     await new Promise((r) => setTimeout(r, 100));
   }
-  own = { exercise: line.id, class: group.id, pupil, link: open.id, handIn: handIn?.id ?? '', work: work.id, item: item.id, batch: met?.batch ?? '', revision: revision?.id ?? '', set: set.id };
+  own = {
+    exercise: line.id,
+    class: group.id,
+    pupil,
+    link: open.id,
+    handIn: handIn?.id ?? '',
+    work: work.id,
+    item: item.id,
+    batch: met?.batch ?? '',
+    revision: revision?.id ?? '',
+    set: set.id,
+  };
   secrets = ['Secret Harbour', 'Secret Sunniva', 'secret note', 'secret take', 'secret work', ...Object.values(own)];
   other = await server.teacher('other@school.example');
-  const api = (await owner.get('/api/docs/json').expect(200)).body as { paths: Record<string, Record<string, unknown>> };
-  paths = Object.entries(api.paths).flatMap(([path, methods]) => Object.keys(methods).map((method) => ({ method, path })));
+  const api = (await owner.get('/api/docs/json').expect(200)).body as {
+    paths: Record<string, Record<string, unknown>>;
+  };
+  paths = Object.entries(api.paths).flatMap(([path, methods]) =>
+    Object.keys(methods).map((method) => ({ method, path })),
+  );
 });
 afterAll(() => server.stop());
 
@@ -135,20 +308,30 @@ it('the table has every route, and no other', () => {
 
 describe('who is not the owner', () => {
   it('nobody is told to sign in, whatever they ask for', async () => {
-    for (const kind of ['own', 'anybody'] as const) for (const [method, path] of rules(kind)) {
-      const answer = await ask(server.agent(), method, path, own);
-      expect([method, path, answer.status, answer.body]).toEqual([method, path, 401, { code: 'not-signed-in', detail: 'Sign in first.' }]);
-    }
+    for (const kind of ['own', 'anybody'] as const)
+      for (const [method, path] of rules(kind)) {
+        const answer = await ask(server.agent(), method, path, own);
+        expect([method, path, answer.status, answer.body]).toEqual([
+          method,
+          path,
+          401,
+          { code: 'not-signed-in', detail: 'Sign in first.' },
+        ]);
+      }
   });
 
-  it('a pupil\'s link opens no route but its own, as a cookie or as a header', async () => {
-    for (const token of Object.values(tokens)) for (const kind of ['own', 'anybody'] as const) for (const [method, path] of rules(kind)) {
-      const answer = await ask(server.agent(), method, path, own).set('Cookie', `cifra_session=${token}`).set('Authorization', `Bearer ${token}`);
-      expect([method, path, answer.status]).toEqual([method, path, 401]);
-    }
+  it("a pupil's link opens no route but its own, as a cookie or as a header", async () => {
+    for (const token of Object.values(tokens))
+      for (const kind of ['own', 'anybody'] as const)
+        for (const [method, path] of rules(kind)) {
+          const answer = await ask(server.agent(), method, path, own)
+            .set('Cookie', `cifra_session=${token}`)
+            .set('Authorization', `Bearer ${token}`);
+          expect([method, path, answer.status]).toEqual([method, path, 401]);
+        }
   });
 
-  it('another teacher hears the same of what is the owner\'s as of what never was, and no word of it', async () => {
+  it("another teacher hears the same of what is the owner's as of what never was, and no word of it", async () => {
     for (const [method, path] of rules('own')) {
       const theirs = await ask(other, method, path, own);
       const never = await ask(other, method, path, NOWHERE);
@@ -159,23 +342,48 @@ describe('who is not the owner', () => {
     }
   });
 
-  it('ids of the owner inside a body or a query of another teacher\'s own open nothing', async () => {
+  it("ids of the owner inside a body or a query of another teacher's own open nothing", async () => {
     const [mine] = (await other.get('/api/classes')).body as ClassView[];
     const theirs = { ...own, class: mine?.id ?? '' };
     const lines = await putOnShelf(other, 'Theirs');
     await other.post(`/api/classes/${theirs.class}/work`).send(WORK(own)).expect(404);
-    await other.put(`/api/classes/${theirs.class}/log`).send({ day: DAY, entries: [{ pupilId: own.pupil, done: true }] }).expect(404);
-    await other.put(`/api/classes/${theirs.class}/log`).send({ day: DAY, entries: [{ pupilId: own.pupil, workId: own.work, done: true }] }).expect(404);
-    await other.post(`/api/classes/${theirs.class}/kit`).send({ ...KIT, pupilId: own.pupil }).expect(404);
-    await other.post(`/api/classes/${theirs.class}/met`).send({ day: DAY, exerciseId: own.exercise, entries: [{ instrument: 'flute', notes: ['A6'] }] }).expect(404);
-    await other.post(`/api/classes/${theirs.class}/met`).send({ day: DAY, entries: [{ pupilId: own.pupil, instrument: 'flute', notes: ['A6'] }] }).expect(404);
-    await other.post('/api/links').send({ exerciseId: lines.id, classId: own.class, instrument: 'flute', days: 7 }).expect(404);
-    await other.post('/api/links').send({ exerciseId: lines.id, classId: theirs.class, pupilId: own.pupil, instrument: 'flute', days: 7 }).expect(404);
+    await other
+      .put(`/api/classes/${theirs.class}/log`)
+      .send({ day: DAY, entries: [{ pupilId: own.pupil, done: true }] })
+      .expect(404);
+    await other
+      .put(`/api/classes/${theirs.class}/log`)
+      .send({ day: DAY, entries: [{ pupilId: own.pupil, workId: own.work, done: true }] })
+      .expect(404);
+    await other
+      .post(`/api/classes/${theirs.class}/kit`)
+      .send({ ...KIT, pupilId: own.pupil })
+      .expect(404);
+    await other
+      .post(`/api/classes/${theirs.class}/met`)
+      .send({ day: DAY, exerciseId: own.exercise, entries: [{ instrument: 'flute', notes: ['A6'] }] })
+      .expect(404);
+    await other
+      .post(`/api/classes/${theirs.class}/met`)
+      .send({ day: DAY, entries: [{ pupilId: own.pupil, instrument: 'flute', notes: ['A6'] }] })
+      .expect(404);
+    await other
+      .post('/api/links')
+      .send({ exerciseId: lines.id, classId: own.class, instrument: 'flute', days: 7 })
+      .expect(404);
+    await other
+      .post('/api/links')
+      .send({ exerciseId: lines.id, classId: theirs.class, pupilId: own.pupil, instrument: 'flute', days: 7 })
+      .expect(404);
     await other.post(`/api/exercises/${lines.id}/sets`).send({ classId: own.class, kind: 'book' }).expect(404);
     await other.get(`/api/exercises/${lines.id}/parts/flute.pdf?class=${own.class ?? ''}`).expect(404);
     await other.get(`/api/exercises/${lines.id}/revisions/${own.revision ?? ''}`).expect(404);
-    await other.put(`/api/classes/${theirs.class}/pupils`).send({ pupils: [{ id: own.pupil, name: 'Taken', instrument: 'horn' }] });
-    expect(((await owner.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).map((p) => p.name)).toEqual(['Secret Sunniva']);
+    await other
+      .put(`/api/classes/${theirs.class}/pupils`)
+      .send({ pupils: [{ id: own.pupil, name: 'Taken', instrument: 'horn' }] });
+    expect(((await owner.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).map((p) => p.name)).toEqual([
+      'Secret Sunniva',
+    ]);
   });
 
   it('takes as long to refuse what is there as what is not', async () => {
@@ -195,11 +403,12 @@ describe('who is not the owner', () => {
   });
 });
 
-describe('pupils\' links', () => {
+describe("pupils' links", () => {
   it('one that is over, one that was closed and one that never was are told the same', async () => {
     for (const [method, path] of rules('link')) {
       const answers = [];
-      for (const token of [tokens.over, tokens.closed, 'A'.repeat(24)]) answers.push(said(await ask(server.agent(), method, path, own, token)));
+      for (const token of [tokens.over, tokens.closed, 'A'.repeat(24)])
+        answers.push(said(await ask(server.agent(), method, path, own, token)));
       expect([method, path, answers[0]]).toMatchObject([method, path, { status: 404 }]);
       expect(answers[1]).toEqual(answers[0]);
       expect(answers[2]).toEqual(answers[0]);
@@ -211,7 +420,11 @@ describe('pupils\' links', () => {
     expect(answer.headers['cache-control']).toBe('private, no-store');
     expect(answer.headers['referrer-policy']).toBe('no-referrer');
     const text = JSON.stringify(answer.body);
-    expect(['Secret Sunniva', 'secret note', group.name, 'mara@', own.pupil ?? '', own.class ?? ''].filter((s) => text.includes(s))).toEqual([]);
+    expect(
+      ['Secret Sunniva', 'secret note', group.name, 'mara@', own.pupil ?? '', own.class ?? ''].filter((s) =>
+        text.includes(s),
+      ),
+    ).toEqual([]);
   });
 });
 
@@ -222,7 +435,8 @@ describe('the owner', () => {
       const answer = await ask(rule.for === 'open' || rule.for === 'link' ? server.agent() : owner, method, path, own);
       expect([name, answer.status]).toEqual([name, rule.answers ?? 200]);
       expect([name, answer.headers['x-content-type-options']]).toEqual([name, 'nosniff']);
-      if (rule.for !== 'open') expect([name, /no-store/.test(answer.headers['cache-control'] ?? '')]).toEqual([name, true]);
+      if (rule.for !== 'open')
+        expect([name, /no-store/.test(answer.headers['cache-control'] ?? '')]).toEqual([name, true]);
     }
   });
 });

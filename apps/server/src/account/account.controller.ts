@@ -16,21 +16,33 @@ import { MAX_ACCOUNT_BYTES } from './accountFile';
 export class AccountController {
   constructor(private readonly account: AccountService) {}
 
-  @Get('file') @ApiOperation({ summary: 'Everything of the account as one zip' })
+  @Get('file')
+  @ApiOperation({ summary: 'Everything of the account as one zip' })
   async file(@Teacher() t: TeacherRow, @Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
     response.setHeader('Content-Disposition', attachment(`Cifra ${new Date().toISOString().slice(0, 10)}.zip`));
     return new StreamableFile(await this.account.file(t), { type: 'application/zip' });
   }
 
-  @Post('file') @HttpCode(200) @ApiOperation({ summary: 'Add what such a zip holds to the account' }) @ApiConsumes('application/octet-stream') @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  @Post('file')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Add what such a zip holds to the account' })
+  @ApiConsumes('application/octet-stream')
+  @ApiBody({ schema: { type: 'string', format: 'binary' } })
   async bring(@Teacher() t: TeacherRow, @Req() request: Request): Promise<BroughtCounts> {
     const bytes = await receiveBytes(request, MAX_ACCOUNT_BYTES);
     if (bytes === undefined) throw new Refusal('too-large', `A file may have ${MAX_ACCOUNT_BYTES / 1024 / 1024} MB.`);
     return this.account.bring(t, bytes);
   }
 
-  @Delete() @HttpCode(204) @ApiOperation({ summary: 'Delete the account with everything in it' }) @ApiBody({ schema: { $ref: '#/components/schemas/DeleteAccountDto' } })
-  async remove(@Teacher() t: TeacherRow, @Body() { email }: DeleteAccountDto, @Res({ passthrough: true }) response: Response): Promise<void> {
+  @Delete()
+  @HttpCode(204)
+  @ApiOperation({ summary: 'Delete the account with everything in it' })
+  @ApiBody({ schema: { $ref: '#/components/schemas/DeleteAccountDto' } })
+  async remove(
+    @Teacher() t: TeacherRow,
+    @Body() { email }: DeleteAccountDto,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<void> {
     await this.account.remove(t, email);
     response.clearCookie(SESSION_COOKIE, { path: '/' });
   }

@@ -8,5 +8,9 @@ import { WorkModule } from '../work/work.module';
 import { AccountController } from './account.controller';
 import { AccountService } from './account.service';
 
-@Module({ imports: [AuthModule, ClassModule, ExerciseModule, PlanModule, PracticeModule, WorkModule], controllers: [AccountController], providers: [AccountService] })
+@Module({
+  imports: [AuthModule, ClassModule, ExerciseModule, PlanModule, PracticeModule, WorkModule],
+  controllers: [AccountController],
+  providers: [AccountService],
+})
 export class AccountModule {}

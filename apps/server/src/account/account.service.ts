@@ -17,20 +17,67 @@ import { bringAccount, type BroughtCounts } from './bringAccount';
 @Injectable()
 export class AccountService {
   constructor(
-    @Inject(DATABASE) private readonly db: Database, private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly work: WorkRepository, private readonly plan: PlanRepository, private readonly practice: PracticeRepository,
+    @Inject(DATABASE) private readonly db: Database,
+    private readonly exercises: ExerciseService,
+    private readonly classes: ClassRepository,
+    private readonly work: WorkRepository,
+    private readonly plan: PlanRepository,
+    private readonly practice: PracticeRepository,
   ) {}
 
   /** Everything of a teacher's as one zip. */
   async file(t: TeacherRow): Promise<Uint8Array> {
-    const sounds = await this.db.select({ id: handIns.id, name: pupils.name, sound: handIns.sound, type: handIns.soundType, createdAt: handIns.createdAt }).from(handIns).innerJoin(pupils, eq(handIns.pupilId, pupils.id)).where(eq(handIns.teacherId, t.id));
-    const named = new Map(sounds.flatMap((s) => (s.sound === null || s.type === null ? [] : [[s.id, { name: `${s.createdAt.toISOString().slice(0, 10)} ${s.name} ${s.id.slice(0, 8)}.${s.type.slice('audio/'.length)}`, bytes: s.sound } satisfies AccountSound] as const])));
+    const sounds = await this.db
+      .select({
+        id: handIns.id,
+        name: pupils.name,
+        sound: handIns.sound,
+        type: handIns.soundType,
+        createdAt: handIns.createdAt,
+      })
+      .from(handIns)
+      .innerJoin(pupils, eq(handIns.pupilId, pupils.id))
+      .where(eq(handIns.teacherId, t.id));
+    const named = new Map(
+      sounds.flatMap((s) =>
+        s.sound === null || s.type === null
+          ? []
+          : [
+              [
+                s.id,
+                {
+                  name: `${s.createdAt.toISOString().slice(0, 10)} ${s.name} ${s.id.slice(0, 8)}.${s.type.slice('audio/'.length)}`,
+                  bytes: s.sound,
+                } satisfies AccountSound,
+              ] as const,
+            ],
+      ),
+    );
     const classOf = async ({ id, ...settings }: ClassView): Promise<AccountClass> => ({
-      settings, pupils: await this.classes.pupilsOf(id), work: await this.work.list(id), log: await this.work.log(id), kit: await this.work.kit(id), plan: (await this.plan.find(id)) ?? { holidays: [], schedule: [] }, met: await this.plan.met(id),
-      practice: await this.practice.list(t.id, { classId: id }), practiceDays: await this.practice.listDays(id),
-      handIns: (await this.practice.listHandIns(t.id, { classId: id })).map(({ hasSound: _has, ...h }) => ({ ...h, ...(named.get(h.id) === undefined ? {} : { sound: named.get(h.id)?.name ?? '' }) })),
+      settings,
+      pupils: await this.classes.pupilsOf(id),
+      work: await this.work.list(id),
+      log: await this.work.log(id),
+      kit: await this.work.kit(id),
+      plan: (await this.plan.find(id)) ?? { holidays: [], schedule: [] },
+      met: await this.plan.met(id),
+      practice: await this.practice.list(t.id, { classId: id }),
+      practiceDays: await this.practice.listDays(id),
+      handIns: (await this.practice.listHandIns(t.id, { classId: id })).map(({ hasSound: _has, ...h }) => ({
+        ...h,
+        ...(named.get(h.id) === undefined ? {} : { sound: named.get(h.id)?.name ?? '' }),
+      })),
     });
     const account: AccountFile = {
-      cifra: 'account', version: 1, teacher: { name: t.name, schools: t.schools, sentences: t.sentences, practice: t.practice, keepMonths: t.keepMonths },
+      cifra: 'account',
+      version: 1,
+      teacher: {
+        name: t.name,
+        schools: t.schools,
+        sentences: t.sentences,
+        practice: t.practice,
+        keepMonths: t.keepMonths,
+      },
       exercises: (await this.exercises.list(t.id)).map(({ id, title, document }) => ({ id, title, document })),
       classes: await Promise.all((await this.classes.list(t.id)).map(classOf)),
     };
@@ -46,16 +93,25 @@ export class AccountService {
     try {
       brought = unpackAccount(bytes);
     } catch (e) {
-      if (e instanceof NoAccount) throw new Refusal('unreadable', `This file cannot be brought back: ${e.message}. Choose a file that was taken away from Cifra.`);
+      if (e instanceof NoAccount)
+        throw new Refusal(
+          'unreadable',
+          `This file cannot be brought back: ${e.message}. Choose a file that was taken away from Cifra.`,
+        );
       throw e;
     }
-    if ((await this.classes.list(t.id)).length + brought.classes.length > MAX_CLASSES) throw new Refusal('conflict', `There would be more than ${MAX_CLASSES} classes. Delete some first.`);
+    if ((await this.classes.list(t.id)).length + brought.classes.length > MAX_CLASSES)
+      throw new Refusal('conflict', `There would be more than ${MAX_CLASSES} classes. Delete some first.`);
     return this.db.transaction((tx) => bringAccount(tx, t.id, brought));
   }
 
   /** @throws Refusal bad-request unless the account's own e-mail was written */
   async remove(t: TeacherRow, email: string): Promise<void> {
-    if (email.trim().toLowerCase() !== t.email) throw new Refusal('bad-request', 'Write the e-mail address of this account, so that nothing is deleted by mistake.');
+    if (email.trim().toLowerCase() !== t.email)
+      throw new Refusal(
+        'bad-request',
+        'Write the e-mail address of this account, so that nothing is deleted by mistake.',
+      );
     await this.db.delete(teachers).where(eq(teachers.id, t.id));
   }
 }

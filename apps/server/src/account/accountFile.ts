@@ -1,4 +1,21 @@
-import { type AccountFile, ClassPlanDto, HandInDto, ListedPupilDto, MetEntryDto, PracticeDayDto, PupilPageDto, SavePracticeDto, type SoundType, SOUND_TYPES, LogEntryDto, MAX_CLASSES, MAX_HAND_IN_BYTES, SaveClassDto, SaveKitDto, SaveWorkDto } from '@cifra/contract';
+import {
+  type AccountFile,
+  ClassPlanDto,
+  HandInDto,
+  ListedPupilDto,
+  MetEntryDto,
+  PracticeDayDto,
+  PupilPageDto,
+  SavePracticeDto,
+  type SoundType,
+  SOUND_TYPES,
+  LogEntryDto,
+  MAX_CLASSES,
+  MAX_HAND_IN_BYTES,
+  SaveClassDto,
+  SaveKitDto,
+  SaveWorkDto,
+} from '@cifra/contract';
 import { type Exercise, type InstrumentId, isInstrumentId, MAX_TEXT_LENGTH, readExercise } from '@cifra/core';
 import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
@@ -24,7 +41,11 @@ const soundPath = (name: string): string => `sounds/${attachmentName(name)}`;
 /** Packs an account: one file with everything, each line as a file of its own, and the recordings. */
 export function packAccount(account: AccountFile, sounds: readonly AccountSound[]): Uint8Array {
   const files: Record<string, Uint8Array> = { [MAIN]: strToU8(JSON.stringify(account, undefined, 1)) };
-  account.exercises.forEach((e, i) => { files[`lines/${String(i + 1).padStart(3, '0')} ${attachmentName(e.title)}.json`] = strToU8(JSON.stringify(e.document)); });
+  account.exercises.forEach((e, i) => {
+    files[`lines/${String(i + 1).padStart(3, '0')} ${attachmentName(e.title)}.json`] = strToU8(
+      JSON.stringify(e.document),
+    );
+  });
   for (const s of sounds) files[soundPath(s.name)] = s.bytes;
   return zipSync(files, { level: 6 });
 }
@@ -67,7 +88,11 @@ export interface BroughtAccount {
     readonly met: readonly (MetEntryDto & { readonly day: string; readonly exerciseId?: string })[];
     readonly practice: readonly (SavePracticeDto & Whose & { readonly updatedAt: Date })[];
     readonly practiceDays: readonly (PracticeDayDto & Whose)[];
-    readonly handIns: readonly (HandInDto & Whose & { readonly createdAt: string; readonly sound: { readonly bytes: Buffer; readonly type: SoundType } | undefined })[];
+    readonly handIns: readonly (HandInDto &
+      Whose & {
+        readonly createdAt: string;
+        readonly sound: { readonly bytes: Buffer; readonly type: SoundType } | undefined;
+      })[];
   }[];
 }
 
@@ -88,7 +113,8 @@ function unpacked(bytes: Uint8Array, name: string, most: number): Uint8Array | u
 }
 
 /** A list that older files do not have. */
-const listOrNone = (from: unknown, name: string): readonly unknown[] => ((from as Record<string, unknown> | null)?.[name] === undefined ? [] : listIn(from, name, MOST_ROWS));
+const listOrNone = (from: unknown, name: string): readonly unknown[] =>
+  (from as Record<string, unknown> | null)?.[name] === undefined ? [] : listIn(from, name, MOST_ROWS);
 
 function whose(row: unknown, what: string): Whose {
   const instrument = textOf(row, 'instrument');
@@ -128,7 +154,8 @@ export function unpackAccount(bytes: Uint8Array): BroughtAccount {
   });
   const classes = listIn(plain, 'classes', MAX_CLASSES).map((c, i) => {
     const name = `class ${i + 1}`;
-    const rows = <T extends object>(list: string, type: new () => T): T[] => listIn(c, list, MOST_ROWS).map((r, k) => checked(type, r, `${name}, ${list} ${k + 1}`));
+    const rows = <T extends object>(list: string, type: new () => T): T[] =>
+      listIn(c, list, MOST_ROWS).map((r, k) => checked(type, r, `${name}, ${list} ${k + 1}`));
     const days = listIn(c, 'log', MOST_ROWS).map((r) => textOf(r, 'day'));
     if (days.some((d) => !DAY.test(d))) throw new NoAccount(`${name}: a day of the log is no date`);
     const ids = (list: string): string[] => listIn(c, list, MOST_ROWS).map((r) => textOf(r, 'id'));
@@ -143,19 +170,42 @@ export function unpackAccount(bytes: Uint8Array): BroughtAccount {
       settings: checked(SaveClassDto, (c as { settings?: unknown }).settings, `${name}, settings`),
       pupils: rows('pupils', ListedPupilDto).map((p, k) => {
         const page = (listIn(c, 'pupils', MOST_ROWS)[k] as { page?: unknown }).page;
-        return { ...p, id: pupilIds[k] ?? '', ...(page === undefined ? {} : { page: checked(PupilPageDto, page, `${name}, page of pupil ${k + 1}`) }) };
+        return {
+          ...p,
+          id: pupilIds[k] ?? '',
+          ...(page === undefined ? {} : { page: checked(PupilPageDto, page, `${name}, page of pupil ${k + 1}`) }),
+        };
       }),
       work: rows('work', SaveWorkDto).map((w, k) => ({ ...w, id: workIds[k] ?? '' })),
       log: rows('log', LogEntryDto).map((l, k) => ({ ...l, day: days[k] ?? '' })),
       kit: rows('kit', SaveKitDto),
-      plan: (c as { plan?: unknown }).plan === undefined ? undefined : checked(ClassPlanDto, (c as { plan?: unknown }).plan, `${name}, plan`),
+      plan:
+        (c as { plan?: unknown }).plan === undefined
+          ? undefined
+          : checked(ClassPlanDto, (c as { plan?: unknown }).plan, `${name}, plan`),
       met: listOrNone(c, 'met').map((r, k) => {
         const { exerciseId } = r as { exerciseId?: unknown };
-        return { ...checked(MetEntryDto, r, `${name}, met ${k + 1}`), day: dayOf(r).slice(0, 10), ...(typeof exerciseId === 'string' ? { exerciseId } : {}) };
+        return {
+          ...checked(MetEntryDto, r, `${name}, met ${k + 1}`),
+          day: dayOf(r).slice(0, 10),
+          ...(typeof exerciseId === 'string' ? { exerciseId } : {}),
+        };
       }),
-      practice: listOrNone(c, 'practice').map((r, k) => ({ ...checked(SavePracticeDto, r, `${name}, practice ${k + 1}`), ...whose(r, `${name}, practice ${k + 1}`), updatedAt: new Date(dayOf(r, 'updatedAt')) })),
-      practiceDays: listOrNone(c, 'practiceDays').map((r, k) => ({ ...checked(PracticeDayDto, r, `${name}, practiceDays ${k + 1}`), ...whose(r, `${name}, practiceDays ${k + 1}`) })),
-      handIns: listOrNone(c, 'handIns').map((r, k) => ({ ...checked(HandInDto, r, `${name}, take ${k + 1}`), ...whose(r, `${name}, take ${k + 1}`), createdAt: dayOf(r, 'createdAt'), sound: soundOf(bytes, r) })),
+      practice: listOrNone(c, 'practice').map((r, k) => ({
+        ...checked(SavePracticeDto, r, `${name}, practice ${k + 1}`),
+        ...whose(r, `${name}, practice ${k + 1}`),
+        updatedAt: new Date(dayOf(r, 'updatedAt')),
+      })),
+      practiceDays: listOrNone(c, 'practiceDays').map((r, k) => ({
+        ...checked(PracticeDayDto, r, `${name}, practiceDays ${k + 1}`),
+        ...whose(r, `${name}, practiceDays ${k + 1}`),
+      })),
+      handIns: listOrNone(c, 'handIns').map((r, k) => ({
+        ...checked(HandInDto, r, `${name}, take ${k + 1}`),
+        ...whose(r, `${name}, take ${k + 1}`),
+        createdAt: dayOf(r, 'createdAt'),
+        sound: soundOf(bytes, r),
+      })),
     };
   });
   return { exercises, classes };

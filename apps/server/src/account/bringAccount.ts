@@ -15,46 +15,103 @@ export interface BroughtCounts {
 type Ids = ReadonlyMap<string, string>;
 
 /** Rows whose pupil and line came with the file, under their new ids. */
-function settled<T extends { readonly pupilId: string; readonly exerciseId: string }>(rows: readonly T[], pupilOf: Ids, lineOf: Ids): T[] {
+function settled<T extends { readonly pupilId: string; readonly exerciseId: string }>(
+  rows: readonly T[],
+  pupilOf: Ids,
+  lineOf: Ids,
+): T[] {
   return rows.flatMap((r) => {
     const [pupilId, exerciseId] = [pupilOf.get(r.pupilId), lineOf.get(r.exerciseId)];
     return pupilId === undefined || exerciseId === undefined ? [] : [{ ...r, pupilId, exerciseId }];
   });
 }
 
-async function bringClass(tx: Database, teacherId: string, c: BroughtAccount['classes'][number], lineOf: Ids): Promise<number> {
-  const [classes, work, plan, practice] = [new ClassRepository(tx), new WorkRepository(tx), new PlanRepository(tx), new PracticeRepository(tx)];
+async function bringClass(
+  tx: Database,
+  teacherId: string,
+  c: BroughtAccount['classes'][number],
+  lineOf: Ids,
+): Promise<number> {
+  const [classes, work, plan, practice] = [
+    new ClassRepository(tx),
+    new WorkRepository(tx),
+    new PlanRepository(tx),
+    new PracticeRepository(tx),
+  ];
   const { id } = await classes.create(teacherId, c.settings);
-  const saved = await classes.savePupils(id, c.pupils.map(({ id: _old, page: _page, ...p }) => p));
-  for (const [i, { page }] of c.pupils.entries()) if (page !== undefined && saved[i] !== undefined) await classes.savePupilPage(id, saved[i].id, page);
-  const pupilOf: Ids = new Map(saved.flatMap((p, i) => (c.pupils[i] === undefined ? [] : [[c.pupils[i].id, p.id] as const])));
+  const saved = await classes.savePupils(
+    id,
+    c.pupils.map(({ id: _old, page: _page, ...p }) => p),
+  );
+  for (const [i, { page }] of c.pupils.entries())
+    if (page !== undefined && saved[i] !== undefined) await classes.savePupilPage(id, saved[i].id, page);
+  const pupilOf: Ids = new Map(
+    saved.flatMap((p, i) => (c.pupils[i] === undefined ? [] : [[c.pupils[i].id, p.id] as const])),
+  );
   const workOf = new Map<string, string>();
   for (const { id: old, pupilIds, ...w } of c.work) {
     const exerciseId = lineOf.get(w.exerciseId);
     if (exerciseId === undefined) continue;
-    const made = await work.create(id, { ...w, exerciseId, ...(pupilIds === undefined ? {} : { pupilIds: pupilIds.flatMap((p) => pupilOf.get(p) ?? []) }) }, '');
+    const made = await work.create(
+      id,
+      {
+        ...w,
+        exerciseId,
+        ...(pupilIds === undefined ? {} : { pupilIds: pupilIds.flatMap((p) => pupilOf.get(p) ?? []) }),
+      },
+      '',
+    );
     workOf.set(old, made.id);
   }
   for (const day of new Set(c.log.map((l) => l.day))) {
     const entries = c.log.filter((l) => l.day === day);
-    await work.saveLog(id, day, entries.flatMap(({ day: _day, workId: old, ...entry }) => {
-      const pupilId = pupilOf.get(entry.pupilId);
-      const workId = old === undefined ? undefined : workOf.get(old);
-      return pupilId === undefined || (old !== undefined && workId === undefined) ? [] : [{ ...entry, pupilId, ...(workId === undefined ? {} : { workId }) }];
-    }));
+    await work.saveLog(
+      id,
+      day,
+      entries.flatMap(({ day: _day, workId: old, ...entry }) => {
+        const pupilId = pupilOf.get(entry.pupilId);
+        const workId = old === undefined ? undefined : workOf.get(old);
+        return pupilId === undefined || (old !== undefined && workId === undefined)
+          ? []
+          : [{ ...entry, pupilId, ...(workId === undefined ? {} : { workId }) }];
+      }),
+    );
   }
   for (const { pupilId, ...k } of c.kit) {
     const holder = pupilId === undefined ? undefined : pupilOf.get(pupilId);
     await work.createKit(id, { ...k, ...(holder === undefined ? {} : { pupilId: holder }) });
   }
   if (c.plan !== undefined) await plan.save(id, c.plan);
-  await plan.bring(id, c.met.flatMap(({ pupilId, exerciseId, ...m }) => {
-    const [pupil, line] = [pupilId === undefined ? undefined : pupilOf.get(pupilId), exerciseId === undefined ? undefined : lineOf.get(exerciseId)];
-    return pupilId !== undefined && pupil === undefined ? [] : [{ ...m, ...(pupil === undefined ? {} : { pupilId: pupil }), ...(line === undefined ? {} : { exerciseId: line }) }];
-  }));
+  await plan.bring(
+    id,
+    c.met.flatMap(({ pupilId, exerciseId, ...m }) => {
+      const [pupil, line] = [
+        pupilId === undefined ? undefined : pupilOf.get(pupilId),
+        exerciseId === undefined ? undefined : lineOf.get(exerciseId),
+      ];
+      return pupilId !== undefined && pupil === undefined
+        ? []
+        : [
+            {
+              ...m,
+              ...(pupil === undefined ? {} : { pupilId: pupil }),
+              ...(line === undefined ? {} : { exerciseId: line }),
+            },
+          ];
+    }),
+  );
   await practice.bring(teacherId, settled(c.practice, pupilOf, lineOf), settled(c.practiceDays, pupilOf, lineOf));
-  for (const { pupilId, exerciseId, instrument, createdAt, sound, percent, summary } of settled(c.handIns, pupilOf, lineOf)) {
-    await practice.handIn({ teacherId, pupilId, exerciseId, instrument }, { percent, summary, ...(sound === undefined ? {} : { type: sound.type }) }, sound?.bytes, new Date(createdAt));
+  for (const { pupilId, exerciseId, instrument, createdAt, sound, percent, summary } of settled(
+    c.handIns,
+    pupilOf,
+    lineOf,
+  )) {
+    await practice.handIn(
+      { teacherId, pupilId, exerciseId, instrument },
+      { percent, summary, ...(sound === undefined ? {} : { type: sound.type }) },
+      sound?.bytes,
+      new Date(createdAt),
+    );
   }
   return saved.length;
 }
@@ -63,7 +120,8 @@ async function bringClass(tx: Database, teacherId: string, c: BroughtAccount['cl
 export async function bringAccount(tx: Database, teacherId: string, brought: BroughtAccount): Promise<BroughtCounts> {
   const exercises = new ExerciseRepository(tx);
   const lineOf = new Map<string, string>();
-  for (const { id, title, document } of brought.exercises) lineOf.set(id, (await exercises.create(teacherId, { title, document })).id);
+  for (const { id, title, document } of brought.exercises)
+    lineOf.set(id, (await exercises.create(teacherId, { title, document })).id);
   let pupils = 0;
   for (const c of brought.classes) pupils += await bringClass(tx, teacherId, c, lineOf);
   return { exercises: brought.exercises.length, classes: brought.classes.length, pupils };

@@ -19,13 +19,31 @@ export class AuthRepository {
   }
 
   async teacherBySession(tokenHash: string): Promise<TeacherRow | undefined> {
-    const rows = await this.db.select({ teacher: teachers }).from(sessions).innerJoin(teachers, eq(sessions.teacherId, teachers.id))
-      .where(and(eq(sessions.tokenHash, tokenHash), gt(sessions.expiresAt, new Date()))).limit(1);
+    const rows = await this.db
+      .select({ teacher: teachers })
+      .from(sessions)
+      .innerJoin(teachers, eq(sessions.teacherId, teachers.id))
+      .where(and(eq(sessions.tokenHash, tokenHash), gt(sessions.expiresAt, new Date())))
+      .limit(1);
     return rows[0]?.teacher;
   }
 
-  async saveProfile(teacherId: string, { schools, sentences, practice, keepMonths }: SaveProfileDto): Promise<TeacherRow | undefined> {
-    return (await this.db.update(teachers).set({ schools, ...(sentences === undefined ? {} : { sentences }), ...(practice === undefined ? {} : { practice }), ...(keepMonths === undefined ? {} : { keepMonths }) }).where(eq(teachers.id, teacherId)).returning())[0];
+  async saveProfile(
+    teacherId: string,
+    { schools, sentences, practice, keepMonths }: SaveProfileDto,
+  ): Promise<TeacherRow | undefined> {
+    return (
+      await this.db
+        .update(teachers)
+        .set({
+          schools,
+          ...(sentences === undefined ? {} : { sentences }),
+          ...(practice === undefined ? {} : { practice }),
+          ...(keepMonths === undefined ? {} : { keepMonths }),
+        })
+        .where(eq(teachers.id, teacherId))
+        .returning()
+    )[0];
   }
 
   async openSession(tokenHash: string, teacherId: string, expiresAt: Date): Promise<void> {
@@ -39,7 +57,11 @@ export class AuthRepository {
 
   /** A teacher's sessions that are still open, the newest first. */
   async sessionsOf(teacherId: string): Promise<{ readonly tokenHash: string; readonly createdAt: Date }[]> {
-    return this.db.select({ tokenHash: sessions.tokenHash, createdAt: sessions.createdAt }).from(sessions).where(and(eq(sessions.teacherId, teacherId), gt(sessions.expiresAt, new Date()))).orderBy(desc(sessions.createdAt));
+    return this.db
+      .select({ tokenHash: sessions.tokenHash, createdAt: sessions.createdAt })
+      .from(sessions)
+      .where(and(eq(sessions.teacherId, teacherId), gt(sessions.expiresAt, new Date())))
+      .orderBy(desc(sessions.createdAt));
   }
 
   async closeOthers(teacherId: string, tokenHash: string): Promise<void> {
@@ -55,7 +77,10 @@ export class AuthRepository {
   }
 
   async failuresSince(subject: string, since: Date): Promise<number> {
-    const rows = await this.db.select({ n: count() }).from(signInFailures).where(and(eq(signInFailures.subject, subject), gt(signInFailures.at, since)));
+    const rows = await this.db
+      .select({ n: count() })
+      .from(signInFailures)
+      .where(and(eq(signInFailures.subject, subject), gt(signInFailures.at, since)));
     return rows[0]?.n ?? 0;
   }
 

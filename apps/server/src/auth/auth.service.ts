@@ -26,7 +26,11 @@ export class AuthService {
    */
   async checkSignIn(email: string, password: string, address: string): Promise<TeacherRow> {
     const teacher = await this.proven(email, password, address);
-    if (teacher === undefined) throw new Refusal('wrong-sign-in', 'This e-mail address and password do not belong together. Check both and try again.');
+    if (teacher === undefined)
+      throw new Refusal(
+        'wrong-sign-in',
+        'This e-mail address and password do not belong together. Check both and try again.',
+      );
     return teacher;
   }
 
@@ -35,9 +39,15 @@ export class AuthService {
     const byEmail = `email:${email.toLowerCase()}`;
     const byAddress = `address:${address}`;
     const since = new Date(Date.now() - FAILURE_WINDOW_MINUTES * 60_000);
-    const [ofEmail, ofAddress] = await Promise.all([this.repository.failuresSince(byEmail, since), this.repository.failuresSince(byAddress, since)]);
+    const [ofEmail, ofAddress] = await Promise.all([
+      this.repository.failuresSince(byEmail, since),
+      this.repository.failuresSince(byAddress, since),
+    ]);
     if (ofEmail >= MAX_FAILURES || ofAddress >= MAX_ADDRESS_FAILURES) {
-      throw new Refusal('too-many-attempts', `Too many attempts. Wait ${FAILURE_WINDOW_MINUTES} minutes and try again.`);
+      throw new Refusal(
+        'too-many-attempts',
+        `Too many attempts. Wait ${FAILURE_WINDOW_MINUTES} minutes and try again.`,
+      );
     }
     const teacher = await this.repository.teacherByEmail(email);
     const right = await verifyPassword(teacher?.passwordHash ?? (await this.decoy), password);
@@ -53,17 +63,27 @@ export class AuthService {
    * Sets another password and ends every session but this one.
    * @throws Refusal bad-request for a wrong password or a new one that is easily guessed, too-many-attempts as for signing in
    */
-  async changePassword({ id, email, name }: TeacherRow, { current, next }: ChangePasswordDto, token: string, address: string): Promise<void> {
-    if ((await this.proven(email, current, address)) === undefined) throw new Refusal('bad-request', 'The password that you have now is another one. Check it and try again.');
+  async changePassword(
+    { id, email, name }: TeacherRow,
+    { current, next }: ChangePasswordDto,
+    token: string,
+    address: string,
+  ): Promise<void> {
+    if ((await this.proven(email, current, address)) === undefined)
+      throw new Refusal('bad-request', 'The password that you have now is another one. Check it and try again.');
     if (isEasilyGuessed(next, [email, name])) throw new Refusal('bad-request', EASILY_GUESSED);
     await this.repository.setPassword(id, await hashPassword(next), hashToken(token));
   }
 
   async sessionsOf(teacher: TeacherRow, token: string): Promise<SessionView[]> {
-    return (await this.repository.sessionsOf(teacher.id)).map((s) => ({ since: s.createdAt.toISOString(), here: s.tokenHash === hashToken(token) }));
+    return (await this.repository.sessionsOf(teacher.id)).map((s) => ({
+      since: s.createdAt.toISOString(),
+      here: s.tokenHash === hashToken(token),
+    }));
   }
 
-  closeOthers = (teacher: TeacherRow, token: string): Promise<void> => this.repository.closeOthers(teacher.id, hashToken(token));
+  closeOthers = (teacher: TeacherRow, token: string): Promise<void> =>
+    this.repository.closeOthers(teacher.id, hashToken(token));
 
   async openSession(teacher: TeacherRow): Promise<{ token: string; maxAgeMs: number }> {
     const token = randomBytes(32).toString('base64url');

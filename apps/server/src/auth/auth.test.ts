@@ -2,13 +2,18 @@ import { PASSWORD, startTestServer, type TestServer } from '../testing/testServe
 import { MAX_ADDRESS_FAILURES, MAX_FAILURES } from './auth.service';
 
 let server: TestServer;
-beforeAll(async () => { server = await startTestServer(); });
+beforeAll(async () => {
+  server = await startTestServer();
+});
 afterAll(() => server.stop());
 
 describe('signing in', () => {
   it('opens a session in an HttpOnly, SameSite=Lax cookie; signing out closes it', async () => {
     const agent = await server.teacher('anna@school.example');
-    const signedIn = await agent.post('/api/session').send({ email: 'ANNA@school.example', password: PASSWORD }).expect(200);
+    const signedIn = await agent
+      .post('/api/session')
+      .send({ email: 'ANNA@school.example', password: PASSWORD })
+      .expect(200);
     const cookie = String(signedIn.headers['set-cookie']);
     expect(cookie).toMatch(/HttpOnly/);
     expect(cookie).toMatch(/SameSite=Lax/);
@@ -37,8 +42,16 @@ describe('signing in', () => {
 
   it('says the same for a wrong password and an unknown address', async () => {
     await server.teacher('carl@school.example');
-    const wrong = await server.agent().post('/api/session').send({ email: 'carl@school.example', password: 'wrong' }).expect(401);
-    const unknown = await server.agent().post('/api/session').send({ email: 'nobody@school.example', password: 'wrong' }).expect(401);
+    const wrong = await server
+      .agent()
+      .post('/api/session')
+      .send({ email: 'carl@school.example', password: 'wrong' })
+      .expect(401);
+    const unknown = await server
+      .agent()
+      .post('/api/session')
+      .send({ email: 'nobody@school.example', password: 'wrong' })
+      .expect(401);
     expect(wrong.body).toEqual(unknown.body);
     expect(wrong.body.code).toBe('wrong-sign-in');
   });
@@ -46,12 +59,19 @@ describe('signing in', () => {
   it('stops after too many attempts, also with the right password', async () => {
     const fresh = await startTestServer();
     await fresh.teacher('dora@school.example');
-    for (let i = 0; i < MAX_FAILURES; i++) await fresh.agent().post('/api/session').send({ email: 'dora@school.example', password: 'wrong' }).expect(401);
-    const stopped = await fresh.agent().post('/api/session').send({ email: 'dora@school.example', password: PASSWORD }).expect(429);
+    for (let i = 0; i < MAX_FAILURES; i++)
+      await fresh.agent().post('/api/session').send({ email: 'dora@school.example', password: 'wrong' }).expect(401);
+    const stopped = await fresh
+      .agent()
+      .post('/api/session')
+      .send({ email: 'dora@school.example', password: PASSWORD })
+      .expect(429);
     expect(stopped.body.detail).toMatch(/Wait 15 minutes/);
     // A colleague behind the same address is not locked out with her, until the address itself tries too often.
     await fresh.teacher('egon@school.example');
-    await fresh.sql(`insert into sign_in_failures (subject) select subject from sign_in_failures, generate_series(1, ${MAX_ADDRESS_FAILURES}) where subject like 'address:%'`);
+    await fresh.sql(
+      `insert into sign_in_failures (subject) select subject from sign_in_failures, generate_series(1, ${MAX_ADDRESS_FAILURES}) where subject like 'address:%'`,
+    );
     await fresh.agent().post('/api/session').send({ email: 'egon@school.example', password: PASSWORD }).expect(429);
     await fresh.sql("update sign_in_failures set at = now() - interval '16 minutes'");
     await fresh.agent().post('/api/session').send({ email: 'dora@school.example', password: PASSWORD }).expect(200);
@@ -77,14 +97,16 @@ describe('signing in', () => {
   });
 });
 
-describe('a teacher\'s own password', () => {
+describe("a teacher's own password", () => {
   const NEXT = 'kettle orbit plank seven';
   beforeEach(() => server.sql('delete from sign_in_failures'));
   it('is changed by whoever knows it, ends every other session, and is the only one from then on', async () => {
     const here = await server.teacher('change@school.example');
     const elsewhere = server.agent();
     await elsewhere.post('/api/session').send({ email: 'change@school.example', password: PASSWORD }).expect(200);
-    expect((await here.get('/api/session/everywhere').expect(200)).body.map((s: { here: boolean }) => s.here).sort()).toEqual([false, true]);
+    expect(
+      (await here.get('/api/session/everywhere').expect(200)).body.map((s: { here: boolean }) => s.here).sort(),
+    ).toEqual([false, true]);
     await here.put('/api/session/password').send({ current: PASSWORD, next: NEXT }).expect(204);
     await here.get('/api/session').expect(200);
     await elsewhere.get('/api/session').expect(401);
@@ -94,10 +116,14 @@ describe('a teacher\'s own password', () => {
 
   it('is not changed with a wrong one, however often, nor to one that is easily guessed', async () => {
     const here = await server.teacher('guess@school.example');
-    for (const next of ['password1234', 'qwertyuiop', 'guess@school.example', 'aaaaaaaaaaaa']) expect((await here.put('/api/session/password').send({ current: PASSWORD, next }).expect(400)).body.detail).toMatch(/among the first/);
+    for (const next of ['password1234', 'qwertyuiop', 'guess@school.example', 'aaaaaaaaaaaa'])
+      expect(
+        (await here.put('/api/session/password').send({ current: PASSWORD, next }).expect(400)).body.detail,
+      ).toMatch(/among the first/);
     await here.put('/api/session/password').send({ current: PASSWORD, next: 'short' }).expect(400);
     const statuses = [];
-    for (let i = 0; i < 9; i++) statuses.push((await here.put('/api/session/password').send({ current: `wrong ${i}`, next: NEXT })).status);
+    for (let i = 0; i < 9; i++)
+      statuses.push((await here.put('/api/session/password').send({ current: `wrong ${i}`, next: NEXT })).status);
     expect(statuses).toEqual([400, 400, 400, 400, 400, 400, 400, 400, 429]);
     await server.sql('delete from sign_in_failures');
     await server.agent().post('/api/session').send({ email: 'guess@school.example', password: PASSWORD }).expect(200);
@@ -109,7 +135,9 @@ describe('a teacher\'s own password', () => {
     await elsewhere.post('/api/session').send({ email: 'out@school.example', password: PASSWORD }).expect(200);
     await here.delete('/api/session/elsewhere').expect(204);
     await elsewhere.get('/api/session').expect(401);
-    expect((await here.get('/api/session/everywhere').expect(200)).body).toEqual([{ since: expect.any(String), here: true }]);
+    expect((await here.get('/api/session/everywhere').expect(200)).body).toEqual([
+      { since: expect.any(String), here: true },
+    ]);
   });
 });
 
@@ -134,9 +162,21 @@ describe('closed by default', () => {
   it('every route of the application but sign-in and health needs a session', async () => {
     const response = await server.agent().post('/api/session/demo');
     const cookie = String(response.headers['set-cookie']).split(';')[0] ?? '';
-    const api = (await server.agent().get('/api/docs/json').set('Cookie', cookie).expect(200)).body as { paths: Record<string, Record<string, unknown>> };
-    const open = ['get /health', 'get /api/session/options', 'post /api/session', 'post /api/session/demo', 'get /api/links/open/{token}', 'put /api/links/open/{token}/practice', 'post /api/links/open/{token}/hand-ins'];
-    const routes = Object.entries(api.paths).flatMap(([path, methods]) => Object.keys(methods).map((method) => [method, path] as const));
+    const api = (await server.agent().get('/api/docs/json').set('Cookie', cookie).expect(200)).body as {
+      paths: Record<string, Record<string, unknown>>;
+    };
+    const open = [
+      'get /health',
+      'get /api/session/options',
+      'post /api/session',
+      'post /api/session/demo',
+      'get /api/links/open/{token}',
+      'put /api/links/open/{token}/practice',
+      'post /api/links/open/{token}/hand-ins',
+    ];
+    const routes = Object.entries(api.paths).flatMap(([path, methods]) =>
+      Object.keys(methods).map((method) => [method, path] as const),
+    );
     expect(routes.length).toBeGreaterThan(15);
     for (const [method, path] of routes) {
       const concrete = path.replace('{id}', '00000000-0000-4000-8000-000000000000').replace('{instrument}', 'flute');

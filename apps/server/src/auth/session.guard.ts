@@ -16,7 +16,8 @@ export interface SignedInRequest extends Request {
   teacher?: TeacherRow;
 }
 
-export const sessionToken = (request: Request): string | undefined => parse(request.headers.cookie ?? '')[SESSION_COOKIE];
+export const sessionToken = (request: Request): string | undefined =>
+  parse(request.headers.cookie ?? '')[SESSION_COOKIE];
 
 /** Whether a browser that does not say where a request comes from names another origin than the address that it asked for. */
 function isForeign({ headers: { origin, host } }: Request): boolean {
@@ -39,14 +40,21 @@ export const Teacher = createParamDecorator((_data: unknown, context: ExecutionC
 /** Closes every route by default, and refuses changes that another site's page asks for. */
 @Injectable()
 export class SessionGuard implements CanActivate {
-  constructor(private readonly auth: AuthService, private readonly reflector: Reflector) {}
+  constructor(
+    private readonly auth: AuthService,
+    private readonly reflector: Reflector,
+  ) {}
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const request = context.switchToHttp().getRequest<SignedInRequest>();
     const changes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
     const site = request.headers['sec-fetch-site'];
-    if (changes && (site === undefined ? isForeign(request) : site !== 'same-origin' && site !== 'none')) throw new Refusal('cross-site', 'This request came from another site and was refused.');
-    if (this.reflector.getAllAndOverride<boolean | undefined>(OPEN, [context.getHandler(), context.getClass()]) === true) return true;
+    if (changes && (site === undefined ? isForeign(request) : site !== 'same-origin' && site !== 'none'))
+      throw new Refusal('cross-site', 'This request came from another site and was refused.');
+    if (
+      this.reflector.getAllAndOverride<boolean | undefined>(OPEN, [context.getHandler(), context.getClass()]) === true
+    )
+      return true;
     const token = sessionToken(request);
     const teacher = token === undefined ? undefined : await this.auth.teacherOf(token);
     if (teacher === undefined) throw new Refusal('not-signed-in', 'Sign in first.');

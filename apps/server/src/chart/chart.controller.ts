@@ -18,24 +18,52 @@ import { MusicPool } from '../worker/musicPool';
 @ApiTags('charts')
 @Controller('api/charts')
 export class ChartController {
-  constructor(private readonly exercises: ExerciseService, private readonly teaching: TeachingService, private readonly pool: MusicPool) {}
+  constructor(
+    private readonly exercises: ExerciseService,
+    private readonly teaching: TeachingService,
+    private readonly pool: MusicPool,
+  ) {}
 
-  @Get(':instrument.pdf') @ApiOperation({ summary: 'A fingering chart as PDF' })
-  @ApiQuery({ name: 'stage', enum: STAGES, required: false }) @ApiQuery({ name: 'exercise', required: false }) @ApiQuery({ name: 'class', required: false }) @ApiQuery({ name: 'school', required: false }) @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
+  @Get(':instrument.pdf')
+  @ApiOperation({ summary: 'A fingering chart as PDF' })
+  @ApiQuery({ name: 'stage', enum: STAGES, required: false })
+  @ApiQuery({ name: 'exercise', required: false })
+  @ApiQuery({ name: 'class', required: false })
+  @ApiQuery({ name: 'school', required: false })
+  @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
   async chart(
-    @Teacher() t: TeacherRow, @Param('instrument') id: string, @Query('stage') stage: string | undefined, @Query('exercise', RowIdOrNone) exerciseId: string | undefined,
-    @Query('class', RowIdOrNone) classId: string | undefined, @Query('paper') paper: string | undefined, @Query('school') choice: string | undefined, @Res({ passthrough: true }) response: Response,
+    @Teacher() t: TeacherRow,
+    @Param('instrument') id: string,
+    @Query('stage') stage: string | undefined,
+    @Query('exercise', RowIdOrNone) exerciseId: string | undefined,
+    @Query('class', RowIdOrNone) classId: string | undefined,
+    @Query('paper') paper: string | undefined,
+    @Query('school') choice: string | undefined,
+    @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
     if (!isInstrumentId(id)) throw notFound('instrument');
-    if (stage !== undefined && !STAGES.includes(stage as Stage)) throw new Refusal('bad-request', `A stage is one of: ${STAGES.join(', ')}.`);
-    if (paper !== undefined && !PAPER_NAMES.includes(paper as PaperName)) throw new Refusal('bad-request', 'Paper is a4 or letter.');
+    if (stage !== undefined && !STAGES.includes(stage as Stage))
+      throw new Refusal('bad-request', `A stage is one of: ${STAGES.join(', ')}.`);
+    if (paper !== undefined && !PAPER_NAMES.includes(paper as PaperName))
+      throw new Refusal('bad-request', 'Paper is a4 or letter.');
     const school = choice === undefined ? {} : figureSchool(id, choice);
     if (school === undefined) throw new Refusal('bad-request', 'This instrument has no such school.');
-    const [teaching, exercise] = await Promise.all([this.teaching.find(t, classId), exerciseId === undefined ? undefined : this.exercises.find(t.id, exerciseId)]);
+    const [teaching, exercise] = await Promise.all([
+      this.teaching.find(t, classId),
+      exerciseId === undefined ? undefined : this.exercises.find(t.id, exerciseId),
+    ]);
     const bytes = await this.pool.run({
-      kind: 'chart', instrument: id, exercise: exercise?.document, rows: CHART_ROWS, paper: (paper as PaperName | undefined) ?? 'a4', teaching: { schools: schoolsOf(teaching.schools, school), stage: (stage as Stage | undefined) ?? teaching.stage },
+      kind: 'chart',
+      instrument: id,
+      exercise: exercise?.document,
+      rows: CHART_ROWS,
+      paper: (paper as PaperName | undefined) ?? 'a4',
+      teaching: { schools: schoolsOf(teaching.schools, school), stage: (stage as Stage | undefined) ?? teaching.stage },
     });
-    response.setHeader('Content-Disposition', attachment(`Chart - ${instrumentOf(id).name}${exercise === undefined ? '' : ` - ${exercise.title}`}.pdf`));
+    response.setHeader(
+      'Content-Disposition',
+      attachment(`Chart - ${instrumentOf(id).name}${exercise === undefined ? '' : ` - ${exercise.title}`}.pdf`),
+    );
     return new StreamableFile(bytes, { type: 'application/pdf' });
   }
 }

@@ -1,4 +1,11 @@
-import { type ClassView, MAX_CLASSES, PupilPageDto, type PupilView, SaveClassDto, SavePupilsDto } from '@cifra/contract';
+import {
+  type ClassView,
+  MAX_CLASSES,
+  PupilPageDto,
+  type PupilView,
+  SaveClassDto,
+  SavePupilsDto,
+} from '@cifra/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { TeacherRow } from '../auth/auth.repository';
@@ -15,44 +22,66 @@ const body = (name: string): MethodDecorator => ApiBody({ schema: { $ref: `#/com
 export class ClassController {
   constructor(private readonly classes: ClassRepository) {}
 
-  @Get() @ApiOperation({ summary: 'The teacher\'s classes; a new teacher is given one' })
+  @Get()
+  @ApiOperation({ summary: "The teacher's classes; a new teacher is given one" })
   async list(@Teacher() t: TeacherRow): Promise<ClassView[]> {
     const all = await this.classes.list(t.id);
     return all.length > 0 ? all : [await this.classes.create(t.id, STARTING_CLASS)];
   }
 
-  @Post() @ApiOperation({ summary: 'Another class' }) @body('SaveClassDto')
+  @Post()
+  @ApiOperation({ summary: 'Another class' })
+  @body('SaveClassDto')
   async create(@Teacher() t: TeacherRow, @Body() dto: SaveClassDto): Promise<ClassView> {
-    if ((await this.classes.list(t.id)).length >= MAX_CLASSES) throw new Refusal('conflict', `There are ${MAX_CLASSES} classes already. Delete one that is over.`);
+    if ((await this.classes.list(t.id)).length >= MAX_CLASSES)
+      throw new Refusal('conflict', `There are ${MAX_CLASSES} classes already. Delete one that is over.`);
     return this.classes.create(t.id, dto);
   }
 
-  @Delete(':id') @HttpCode(204) @ApiOperation({ summary: 'Delete a class with its pupils and everything of theirs' })
+  @Delete(':id')
+  @HttpCode(204)
+  @ApiOperation({ summary: 'Delete a class with its pupils and everything of theirs' })
   async remove(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<void> {
     if (!(await this.classes.remove(t.id, id))) throw notFound('class');
   }
 
-  @Put(':id') @ApiOperation({ summary: 'Save a class: instruments, schools, its pages, paper' }) @body('SaveClassDto')
+  @Put(':id')
+  @ApiOperation({ summary: 'Save a class: instruments, schools, its pages, paper' })
+  @body('SaveClassDto')
   async save(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() dto: SaveClassDto): Promise<ClassView> {
     const saved = await this.classes.save(t.id, id, dto);
     if (saved === undefined) throw notFound('class');
     return saved;
   }
 
-  @Get(':id/pupils') @ApiOperation({ summary: 'The pupils of a class, in the teacher\'s order' })
+  @Get(':id/pupils')
+  @ApiOperation({ summary: "The pupils of a class, in the teacher's order" })
   async pupils(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<PupilView[]> {
     await this.classes.own(t.id, id);
     return this.classes.pupilsOf(id);
   }
 
-  @Put(':id/pupils') @ApiOperation({ summary: 'The whole list: whoever is missing goes, with their pages\' setup and links' }) @body('SavePupilsDto')
-  async savePupils(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() { pupils }: SavePupilsDto): Promise<PupilView[]> {
+  @Put(':id/pupils')
+  @ApiOperation({ summary: "The whole list: whoever is missing goes, with their pages' setup and links" })
+  @body('SavePupilsDto')
+  async savePupils(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Body() { pupils }: SavePupilsDto,
+  ): Promise<PupilView[]> {
     await this.classes.own(t.id, id);
     return this.classes.savePupils(id, pupils);
   }
 
-  @Put(':id/pupils/:pupil/page') @ApiOperation({ summary: 'What a pupil\'s pages have otherwise than the class\'s' }) @body('PupilPageDto')
-  async savePupilPage(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('pupil', RowId) pupil: string, @Body() page: PupilPageDto): Promise<PupilView> {
+  @Put(':id/pupils/:pupil/page')
+  @ApiOperation({ summary: "What a pupil's pages have otherwise than the class's" })
+  @body('PupilPageDto')
+  async savePupilPage(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Param('pupil', RowId) pupil: string,
+    @Body() page: PupilPageDto,
+  ): Promise<PupilView> {
     await this.classes.own(t.id, id);
     const saved = await this.classes.savePupilPage(id, pupil, page);
     if (saved === undefined) throw notFound('pupil');

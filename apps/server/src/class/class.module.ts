@@ -3,5 +3,9 @@ import { ClassController } from './class.controller';
 import { ClassRepository } from './class.repository';
 import { TeachingService } from './teaching.service';
 
-@Module({ controllers: [ClassController], providers: [ClassRepository, TeachingService], exports: [ClassRepository, TeachingService] })
+@Module({
+  controllers: [ClassController],
+  providers: [ClassRepository, TeachingService],
+  exports: [ClassRepository, TeachingService],
+})
 export class ClassModule {}

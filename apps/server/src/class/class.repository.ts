@@ -6,21 +6,47 @@ import { and, asc, eq, inArray, notInArray } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { classes, pupils } from '../db/schema/index';
 
-const view = ({ id, name, instruments, schools, stage, usualFifths, page, paper, known }: typeof classes.$inferSelect): ClassView =>
-  ({ id, name, instruments, schools, stage, page, paper, known, ...(usualFifths === null ? {} : { usualFifths }) });
+const view = ({
+  id,
+  name,
+  instruments,
+  schools,
+  stage,
+  usualFifths,
+  page,
+  paper,
+  known,
+}: typeof classes.$inferSelect): ClassView => ({
+  id,
+  name,
+  instruments,
+  schools,
+  stage,
+  page,
+  paper,
+  known,
+  ...(usualFifths === null ? {} : { usualFifths }),
+});
 
-const pupilView = ({ classId: _class, place: _place, createdAt: _at, ...row }: typeof pupils.$inferSelect): PupilView => present(row) as PupilView;
+const pupilView = ({ classId: _class, place: _place, createdAt: _at, ...row }: typeof pupils.$inferSelect): PupilView =>
+  present(row) as PupilView;
 
 @Injectable()
 export class ClassRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
 
   async list(teacherId: string): Promise<ClassView[]> {
-    return (await this.db.select().from(classes).where(eq(classes.teacherId, teacherId)).orderBy(asc(classes.createdAt))).map(view);
+    return (
+      await this.db.select().from(classes).where(eq(classes.teacherId, teacherId)).orderBy(asc(classes.createdAt))
+    ).map(view);
   }
 
   async find(teacherId: string, id: string): Promise<ClassView | undefined> {
-    const rows = await this.db.select().from(classes).where(and(eq(classes.id, id), eq(classes.teacherId, teacherId))).limit(1);
+    const rows = await this.db
+      .select()
+      .from(classes)
+      .where(and(eq(classes.id, id), eq(classes.teacherId, teacherId)))
+      .limit(1);
     return rows[0] === undefined ? undefined : view(rows[0]);
   }
 
@@ -32,32 +58,67 @@ export class ClassRepository {
   }
 
   async create(teacherId: string, dto: SaveClassDto): Promise<ClassView> {
-    const [row] = await this.db.insert(classes).values({ teacherId, ...dto }).returning();
+    const [row] = await this.db
+      .insert(classes)
+      .values({ teacherId, ...dto })
+      .returning();
     if (row === undefined) throw new Error('an insert returned no row');
     return view(row);
   }
 
-  async save(teacherId: string, id: string, { name, instruments, schools, stage, usualFifths, page, paper, known }: SaveClassDto): Promise<ClassView | undefined> {
-    const rows = await this.db.update(classes).set({ name, instruments, schools, stage, usualFifths: usualFifths ?? null, page, paper, ...(known === undefined ? {} : { known }) })
-      .where(and(eq(classes.id, id), eq(classes.teacherId, teacherId))).returning();
+  async save(
+    teacherId: string,
+    id: string,
+    { name, instruments, schools, stage, usualFifths, page, paper, known }: SaveClassDto,
+  ): Promise<ClassView | undefined> {
+    const rows = await this.db
+      .update(classes)
+      .set({
+        name,
+        instruments,
+        schools,
+        stage,
+        usualFifths: usualFifths ?? null,
+        page,
+        paper,
+        ...(known === undefined ? {} : { known }),
+      })
+      .where(and(eq(classes.id, id), eq(classes.teacherId, teacherId)))
+      .returning();
     return rows[0] === undefined ? undefined : view(rows[0]);
   }
 
   /** A class goes with its pupils and everything of theirs. */
   async remove(teacherId: string, id: string): Promise<boolean> {
-    return (await this.db.delete(classes).where(and(eq(classes.id, id), eq(classes.teacherId, teacherId))).returning({ id: classes.id })).length > 0;
+    return (
+      (
+        await this.db
+          .delete(classes)
+          .where(and(eq(classes.id, id), eq(classes.teacherId, teacherId)))
+          .returning({ id: classes.id })
+      ).length > 0
+    );
   }
 
   /** In the order in which the teacher listed them. */
   async pupilsOf(classId: string): Promise<PupilView[]> {
-    return (await this.db.select().from(pupils).where(eq(pupils.classId, classId)).orderBy(asc(pupils.place), asc(pupils.createdAt))).map(pupilView);
+    return (
+      await this.db
+        .select()
+        .from(pupils)
+        .where(eq(pupils.classId, classId))
+        .orderBy(asc(pupils.place), asc(pupils.createdAt))
+    ).map(pupilView);
   }
 
   /** @throws Refusal not-found where a pupil is not of this class */
   async ownPupils(classId: string, ids: readonly (string | undefined)[]): Promise<void> {
     const wanted = new Set(ids.filter((id) => id !== undefined));
     if (wanted.size === 0) return;
-    const found = await this.db.select({ id: pupils.id }).from(pupils).where(and(eq(pupils.classId, classId), inArray(pupils.id, [...wanted])));
+    const found = await this.db
+      .select({ id: pupils.id })
+      .from(pupils)
+      .where(and(eq(pupils.classId, classId), inArray(pupils.id, [...wanted])));
     if (found.length !== wanted.size) throw notFound('pupil');
   }
 
@@ -65,10 +126,27 @@ export class ClassRepository {
   async savePupils(classId: string, listed: readonly ListedPupilDto[]): Promise<PupilView[]> {
     await this.db.transaction(async (tx) => {
       const kept = listed.flatMap((p) => (p.id === undefined ? [] : [p.id]));
-      await tx.delete(pupils).where(kept.length === 0 ? eq(pupils.classId, classId) : and(eq(pupils.classId, classId), notInArray(pupils.id, kept)));
+      await tx
+        .delete(pupils)
+        .where(
+          kept.length === 0
+            ? eq(pupils.classId, classId)
+            : and(eq(pupils.classId, classId), notInArray(pupils.id, kept)),
+        );
       for (const [place, { id, name, instrument, known, second, seat, note, stage, schools }] of listed.entries()) {
-        const more = { second: second ?? null, seat: seat ?? null, note: note ?? null, stage: stage ?? null, schools: schools ?? null, ...(known === undefined ? {} : { known }) };
-        if (id !== undefined) await tx.update(pupils).set({ name, instrument, place, ...more }).where(and(eq(pupils.id, id), eq(pupils.classId, classId)));
+        const more = {
+          second: second ?? null,
+          seat: seat ?? null,
+          note: note ?? null,
+          stage: stage ?? null,
+          schools: schools ?? null,
+          ...(known === undefined ? {} : { known }),
+        };
+        if (id !== undefined)
+          await tx
+            .update(pupils)
+            .set({ name, instrument, place, ...more })
+            .where(and(eq(pupils.id, id), eq(pupils.classId, classId)));
         else await tx.insert(pupils).values({ classId, name, instrument, place, ...more });
       }
     });
@@ -77,7 +155,11 @@ export class ClassRepository {
 
   /** What a pupil's pages have otherwise; nothing makes them the class's again. */
   async savePupilPage(classId: string, pupilId: string, page: PupilPageDto): Promise<PupilView | undefined> {
-    const rows = await this.db.update(pupils).set({ page: Object.keys(page).length === 0 ? null : page }).where(and(eq(pupils.id, pupilId), eq(pupils.classId, classId))).returning();
+    const rows = await this.db
+      .update(pupils)
+      .set({ page: Object.keys(page).length === 0 ? null : page })
+      .where(and(eq(pupils.id, pupilId), eq(pupils.classId, classId)))
+      .returning();
     return rows[0] === undefined ? undefined : pupilView(rows[0]);
   }
 }

@@ -5,7 +5,10 @@ import type { TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from './class.repository';
 
 /** How a class is taught: its own choices over its teacher's profile. */
-export const teachingOf = (t: Pick<TeacherRow, 'schools'>, group: Pick<ClassView, 'schools' | 'stage'>): Teaching => ({ schools: schoolsOf(t.schools, group.schools), stage: group.stage });
+export const teachingOf = (t: Pick<TeacherRow, 'schools'>, group: Pick<ClassView, 'schools' | 'stage'>): Teaching => ({
+  schools: schoolsOf(t.schools, group.schools),
+  stage: group.stage,
+});
 
 @Injectable()
 export class TeachingService {

@@ -9,37 +9,89 @@ let server: TestServer;
 let mara: ReturnType<TestServer['agent']>;
 let harbour: ExerciseView;
 let group: ClassView;
-beforeAll(async () => { ({ server, mara, exercise: harbour, group } = await openDemoClass('Harbour Steps')); });
+beforeAll(async () => {
+  ({ server, mara, exercise: harbour, group } = await openDemoClass('Harbour Steps'));
+});
 afterAll(() => server.stop());
 
-const pdfText = async (path: string): Promise<string> => (await fetchPdf(mara, path)).text.replace(/ ♭/g, '♭').replace(/\s+/g, ' ');
+const pdfText = async (path: string): Promise<string> =>
+  (await fetchPdf(mara, path)).text.replace(/ ♭/g, '♭').replace(/\s+/g, ' ');
 const text = async (path: string): Promise<string> => (await fetchFile(mara, path)).bytes.toString('utf8');
 const saveClass = async (change: object): Promise<ClassView> => {
   const { id, ...before } = group;
-  group = (await mara.put(`/api/classes/${id}`).send({ ...before, ...change }).expect(200)).body as ClassView;
+  group = (
+    await mara
+      .put(`/api/classes/${id}`)
+      .send({ ...before, ...change })
+      .expect(200)
+  ).body as ClassView;
   return group;
 };
 
-describe('a teacher\'s profile', () => {
+describe("a teacher's profile", () => {
   it('is empty at first, keeps what was chosen, and refuses what is no choice', async () => {
     expect(((await mara.get('/api/session').expect(200)).body as TeacherView).schools).toEqual({});
-    expect((await mara.put('/api/session/profile').send({ schools: { horn: 'double', counting: 'ta' } }).expect(200)).body).toMatchObject({ schools: { horn: 'double', counting: 'ta' } });
-    expect(((await mara.get('/api/session').expect(200)).body as TeacherView).schools).toEqual({ horn: 'double', counting: 'ta' });
+    expect(
+      (
+        await mara
+          .put('/api/session/profile')
+          .send({ schools: { horn: 'double', counting: 'ta' } })
+          .expect(200)
+      ).body,
+    ).toMatchObject({ schools: { horn: 'double', counting: 'ta' } });
+    expect(((await mara.get('/api/session').expect(200)).body as TeacherView).schools).toEqual({
+      horn: 'double',
+      counting: 'ta',
+    });
     const sentences = { treble: { lines: 'Eager geese bring Dad figs' }, bass: { spaces: 'All Cats Eat Grass' } };
-    expect((await mara.put('/api/session/profile').send({ schools: { horn: 'double', counting: 'ta' }, sentences }).expect(200)).body).toMatchObject({ sentences });
+    expect(
+      (
+        await mara
+          .put('/api/session/profile')
+          .send({ schools: { horn: 'double', counting: 'ta' }, sentences })
+          .expect(200)
+      ).body,
+    ).toMatchObject({ sentences });
     // Left out they stay; one that does not spell the staff is refused, and so is a clef that is none.
-    expect((await mara.put('/api/session/profile').send({ schools: { horn: 'double', counting: 'ta' } }).expect(200)).body).toMatchObject({ sentences });
-    await mara.put('/api/session/profile').send({ schools: {}, sentences: { treble: { lines: 'Eager dogs bring Dad figs' } } }).expect(400);
-    await mara.put('/api/session/profile').send({ schools: {}, sentences: { treble: 'Eager geese bring Dad figs' } }).expect(400);
-    await mara.put('/api/session/profile').send({ schools: {}, sentences: { soprano: { lines: 'x' } } }).expect(400);
+    expect(
+      (
+        await mara
+          .put('/api/session/profile')
+          .send({ schools: { horn: 'double', counting: 'ta' } })
+          .expect(200)
+      ).body,
+    ).toMatchObject({ sentences });
+    await mara
+      .put('/api/session/profile')
+      .send({ schools: {}, sentences: { treble: { lines: 'Eager dogs bring Dad figs' } } })
+      .expect(400);
+    await mara
+      .put('/api/session/profile')
+      .send({ schools: {}, sentences: { treble: 'Eager geese bring Dad figs' } })
+      .expect(400);
+    await mara
+      .put('/api/session/profile')
+      .send({ schools: {}, sentences: { soprano: { lines: 'x' } } })
+      .expect(400);
     expect(((await mara.get('/api/session').expect(200)).body as TeacherView).sentences).toEqual(sentences);
-    await mara.put('/api/session/profile').send({ schools: { horn: 'triple' } }).expect(400);
-    await mara.put('/api/session/profile').send({ schools: { harmonica: 'blues' } }).expect(400);
+    await mara
+      .put('/api/session/profile')
+      .send({ schools: { horn: 'triple' } })
+      .expect(400);
+    await mara
+      .put('/api/session/profile')
+      .send({ schools: { harmonica: 'blues' } })
+      .expect(400);
     await server.agent().put('/api/session/profile').send({ schools: {} }).expect(401);
   });
 
   it('changes the figures of every class, and a class may do otherwise', async () => {
-    await saveClass({ page: { ...group.page, rows: { woodwind: [{ row: 'figure' }, { row: 'name' }], brass: [{ row: 'figure' }, { row: 'name' }] } } });
+    await saveClass({
+      page: {
+        ...group.page,
+        rows: { woodwind: [{ row: 'figure' }, { row: 'name' }], brass: [{ row: 'figure' }, { row: 'name' }] },
+      },
+    });
     const horn = `/api/exercises/${harbour.id}/parts/horn.pdf?class=${group.id}`;
     expect(await pdfText(horn)).toMatch(/T12|T0|T1/);
     await saveClass({ schools: { horn: 'single-f' } });
@@ -54,16 +106,41 @@ describe('a class', () => {
   it('keeps stage, schools, page and known notes, and refuses what is none', async () => {
     const page = { ...group.page, strip: true, size: 'large', plan: [{ from: '2026-09-01', step: 'new' }] };
     const known = [{ instrument: 'flute', notes: ['Bb4', 'F#5'] }];
-    expect(await saveClass({ stage: 'second-year', schools: { recorder: 'german' }, page, known })).toMatchObject({ stage: 'second-year', schools: { recorder: 'german' }, page, known });
+    expect(await saveClass({ stage: 'second-year', schools: { recorder: 'german' }, page, known })).toMatchObject({
+      stage: 'second-year',
+      schools: { recorder: 'german' },
+      page,
+      known,
+    });
     const { id, ...before } = group;
-    await mara.put(`/api/classes/${id}`).send({ ...before, stage: 'tenth-year' }).expect(400);
+    await mara
+      .put(`/api/classes/${id}`)
+      .send({ ...before, stage: 'tenth-year' })
+      .expect(400);
     expect(await saveClass({ usualFifths: -3 })).toMatchObject({ usualFifths: -3 });
-    await mara.put(`/api/classes/${id}`).send({ ...before, usualFifths: 9 }).expect(400);
-    await mara.put(`/api/classes/${id}`).send({ ...before, schools: { recorder: 'plastic' } }).expect(400);
+    await mara
+      .put(`/api/classes/${id}`)
+      .send({ ...before, usualFifths: 9 })
+      .expect(400);
+    await mara
+      .put(`/api/classes/${id}`)
+      .send({ ...before, schools: { recorder: 'plastic' } })
+      .expect(400);
     expect(await pdfText(`/api/exercises/${harbour.id}/parts/trumpet.pdf?class=${id}`)).toMatch(/Harbour Steps/);
-    await mara.put(`/api/classes/${id}`).send({ ...before, page: { ...before.page, size: 'vast' } }).expect(400);
-    await mara.put(`/api/classes/${id}`).send({ ...before, known: [{ instrument: 'flute', notes: ['H9'] }] }).expect(400);
-    await saveClass({ stage: 'first-year', schools: {}, page: { ...group.page, strip: false, size: 'medium', plan: [] }, known: [] });
+    await mara
+      .put(`/api/classes/${id}`)
+      .send({ ...before, page: { ...before.page, size: 'vast' } })
+      .expect(400);
+    await mara
+      .put(`/api/classes/${id}`)
+      .send({ ...before, known: [{ instrument: 'flute', notes: ['H9'] }] })
+      .expect(400);
+    await saveClass({
+      stage: 'first-year',
+      schools: {},
+      page: { ...group.page, strip: false, size: 'medium', plan: [] },
+      known: [],
+    });
   });
 });
 
@@ -77,7 +154,9 @@ describe('a fingering chart as PDF', () => {
   });
 
   it('has the notes of one exercise alone', async () => {
-    expect(await pdfText(`/api/charts/trumpet.pdf?exercise=${harbour.id}&class=${group.id}`)).toMatch(/The notes of Harbour Steps/);
+    expect(await pdfText(`/api/charts/trumpet.pdf?exercise=${harbour.id}&class=${group.id}`)).toMatch(
+      /The notes of Harbour Steps/,
+    );
   });
 
   it('follows the school of its teacher and class', async () => {
@@ -102,11 +181,16 @@ describe('a fingering chart as PDF', () => {
 
 describe('a part as text', () => {
   it('is the same page as ABC and as MusicXML', async () => {
-    const [abc, xml] = [readAbc(await text(`/api/exercises/${harbour.id}/parts/horn.abc?class=${group.id}`)), readMusicXml(await text(`/api/exercises/${harbour.id}/parts/horn.musicxml?class=${group.id}`))];
+    const [abc, xml] = [
+      readAbc(await text(`/api/exercises/${harbour.id}/parts/horn.abc?class=${group.id}`)),
+      readMusicXml(await text(`/api/exercises/${harbour.id}/parts/horn.musicxml?class=${group.id}`)),
+    ];
     if (!abc.ok || abc.value.kind !== 'line' || !xml.ok || xml.value.kind !== 'line') throw new Error('not a line');
     expect(abc.problems).toEqual([]);
     expect(notesOf(abc.value.score).map((n) => n.pitch)).toEqual(notesOf(xml.value.score).map((n) => n.pitch));
     await mara.get(`/api/exercises/${harbour.id}/parts/kazoo.abc`).expect(404);
-    await mara.get(`/api/exercises/${harbour.id}/parts/horn.abc?class=00000000-0000-4000-8000-000000000000`).expect(404);
+    await mara
+      .get(`/api/exercises/${harbour.id}/parts/horn.abc?class=00000000-0000-4000-8000-000000000000`)
+      .expect(404);
   });
 });

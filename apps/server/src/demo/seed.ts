@@ -38,22 +38,36 @@ export async function seedDemo(databaseUrl: string): Promise<'seeded' | 'there'>
   await client.connect();
   try {
     const db = drizzle(client, { schema });
-    const found = await db.select({ id: schema.teachers.id }).from(schema.teachers).where(eq(schema.teachers.email, DEMO_EMAIL));
+    const found = await db
+      .select({ id: schema.teachers.id })
+      .from(schema.teachers)
+      .where(eq(schema.teachers.email, DEMO_EMAIL));
     if (found.length > 0) return 'there';
     // Nobody knows this password: the demo teacher signs in by the button only.
     const passwordHash = await hashPassword(randomBytes(24).toString('base64url'));
     await db.transaction(async (tx) => {
-      const [teacher] = await tx.insert(schema.teachers).values({ email: DEMO_EMAIL, name: DEMO_NAME, passwordHash }).returning();
+      const [teacher] = await tx
+        .insert(schema.teachers)
+        .values({ email: DEMO_EMAIL, name: DEMO_NAME, passwordHash })
+        .returning();
       if (teacher === undefined) throw new Error('an insert returned no row');
-      const [group] = await tx.insert(schema.classes).values({ teacherId: teacher.id, ...STARTING_CLASS, name: 'Year 5 winds', known: knownToDemo() }).returning();
+      const [group] = await tx
+        .insert(schema.classes)
+        .values({ teacherId: teacher.id, ...STARTING_CLASS, name: 'Year 5 winds', known: knownToDemo() })
+        .returning();
       if (group === undefined) throw new Error('an insert returned no row');
-      await tx.insert(schema.pupils).values(DEMO_PUPILS.map(([name, instrument], place) => ({ classId: group.id, name, instrument, place })));
+      await tx
+        .insert(schema.pupils)
+        .values(DEMO_PUPILS.map(([name, instrument], place) => ({ classId: group.id, name, instrument, place })));
       const start = Date.now() - DEMO_TUNES.length * 60_000;
       for (const [i, tune] of DEMO_TUNES.entries()) {
         const document = demoExercise(tune);
         const { title } = document.source;
         const at = new Date(start - i * 60_000);
-        const [row] = await tx.insert(schema.exercises).values({ teacherId: teacher.id, title, document, createdAt: at, updatedAt: at }).returning();
+        const [row] = await tx
+          .insert(schema.exercises)
+          .values({ teacherId: teacher.id, title, document, createdAt: at, updatedAt: at })
+          .returning();
         if (row === undefined) throw new Error('an insert returned no row');
         await tx.insert(schema.revisions).values({ exerciseId: row.id, version: 1, title, document });
       }

@@ -1,15 +1,91 @@
-import type { AccountFile, ClassPlanDto, HandInView, KitView, LogView, MetView, PracticeDayView, PracticeView, PupilView, SaveClassDto, WorkView } from '@cifra/contract';
-import { addDays, type Exercise, instrumentOf, type InstrumentId, LADDER_RUNGS, mondayOf, pitchText, type Random, randomFrom, sightLine, termWeeks, usualSchedule } from '@cifra/core';
+import type {
+  AccountFile,
+  ClassPlanDto,
+  HandInView,
+  KitView,
+  LogView,
+  MetView,
+  PracticeDayView,
+  PracticeView,
+  PupilView,
+  SaveClassDto,
+  WorkView,
+} from '@cifra/contract';
+import {
+  addDays,
+  type Exercise,
+  instrumentOf,
+  type InstrumentId,
+  LADDER_RUNGS,
+  mondayOf,
+  pitchText,
+  type Random,
+  randomFrom,
+  sightLine,
+  termWeeks,
+  usualSchedule,
+} from '@cifra/core';
 import { STARTING_CLASS } from '../class/startingClass';
 
 /** Thirty first names made up for Tidewater School, and what they play. */
 const PEOPLE: readonly (readonly [string, InstrumentId])[] = [
-  ['Alba', 'flute'], ['Beno', 'flute'], ['Cleo', 'flute'], ['Dario', 'flute'], ['Enna', 'oboe'], ['Finn', 'clarinet'], ['Gaia', 'clarinet'], ['Hugo', 'clarinet'], ['Ilse', 'clarinet'], ['Jaro', 'clarinet'],
-  ['Kaya', 'alto-saxophone'], ['Levi', 'alto-saxophone'], ['Maia', 'alto-saxophone'], ['Nilo', 'tenor-saxophone'], ['Orla', 'bassoon'], ['Pavo', 'horn'], ['Quin', 'horn'], ['Rosa', 'trumpet'], ['Sami', 'trumpet'],
-  ['Tove', 'trumpet'], ['Udo', 'trumpet'], ['Vida', 'trumpet'], ['Wim', 'trombone'], ['Xeni', 'trombone'], ['Yara', 'trombone'], ['Zeno', 'trombone'], ['Anik', 'euphonium'], ['Bela', 'euphonium'], ['Cato', 'tuba'], ['Dune', 'tuba'],
+  ['Alba', 'flute'],
+  ['Beno', 'flute'],
+  ['Cleo', 'flute'],
+  ['Dario', 'flute'],
+  ['Enna', 'oboe'],
+  ['Finn', 'clarinet'],
+  ['Gaia', 'clarinet'],
+  ['Hugo', 'clarinet'],
+  ['Ilse', 'clarinet'],
+  ['Jaro', 'clarinet'],
+  ['Kaya', 'alto-saxophone'],
+  ['Levi', 'alto-saxophone'],
+  ['Maia', 'alto-saxophone'],
+  ['Nilo', 'tenor-saxophone'],
+  ['Orla', 'bassoon'],
+  ['Pavo', 'horn'],
+  ['Quin', 'horn'],
+  ['Rosa', 'trumpet'],
+  ['Sami', 'trumpet'],
+  ['Tove', 'trumpet'],
+  ['Udo', 'trumpet'],
+  ['Vida', 'trumpet'],
+  ['Wim', 'trombone'],
+  ['Xeni', 'trombone'],
+  ['Yara', 'trombone'],
+  ['Zeno', 'trombone'],
+  ['Anik', 'euphonium'],
+  ['Bela', 'euphonium'],
+  ['Cato', 'tuba'],
+  ['Dune', 'tuba'],
 ];
-const TITLES = ['Gravel Path', 'Tin Roof', 'Nine Stones', 'Wet Boots', 'Far Lamp', 'Orchard Wall', 'Low Tide', 'Copper Gate', 'Cold Porridge', 'Windmill Row', 'Two Kettles', 'Ash and Elder', 'Bridge of Planks', 'Late Bus'];
-const REMARKS = ['good long tones', 'left the book at home', 'ask again about the pickup', 'leads the section well', 'sits better now', 'reed too hard', 'counts aloud by now', 'needs the first bar slowly'];
+const TITLES = [
+  'Gravel Path',
+  'Tin Roof',
+  'Nine Stones',
+  'Wet Boots',
+  'Far Lamp',
+  'Orchard Wall',
+  'Low Tide',
+  'Copper Gate',
+  'Cold Porridge',
+  'Windmill Row',
+  'Two Kettles',
+  'Ash and Elder',
+  'Bridge of Planks',
+  'Late Bus',
+];
+const REMARKS = [
+  'good long tones',
+  'left the book at home',
+  'ask again about the pickup',
+  'leads the section well',
+  'sits better now',
+  'reed too hard',
+  'counts aloud by now',
+  'needs the first bar slowly',
+];
 const CRITERIA = ['Sound', 'Counting', 'Posture'];
 const LEVELS = ['not yet', 'nearly', 'there', 'secure'];
 const WEEKS = 13;
@@ -25,7 +101,8 @@ interface Line {
   readonly document: Exercise;
 }
 
-const idOf = (kind: number, n: number): string => `00000000-0000-4000-8${String(kind).padStart(3, '0')}-${String(n).padStart(12, '0')}`;
+const idOf = (kind: number, n: number): string =>
+  `00000000-0000-4000-8${String(kind).padStart(3, '0')}-${String(n).padStart(12, '0')}`;
 
 /** A line a week on notes that the trumpets have met by then. */
 function linesFor(weeks: number, seed: number): Line[] {
@@ -33,15 +110,30 @@ function linesFor(weeks: number, seed: number): Line[] {
   return TITLES.slice(0, weeks).map((title, i): Line => {
     const notes = schedule.filter((s) => s.week <= Math.max(5, i + 1)).flatMap((s) => s.notes);
     for (let n = 0; n < 20; n++) {
-      const document = sightLine({ instrument: instrumentOf('trumpet'), stage: i < 5 ? 'first-notes' : 'first-octave', fifths: 0, meter: { beats: i % 3 === 2 ? 3 : 4, unit: 4 }, bars: BARS, seed: seed + i * 100 + n });
-      if (document !== undefined && notes.length > 0) return { id: idOf(1, i), title, document: { ...document, source: { ...document.source, title } } };
+      const document = sightLine({
+        instrument: instrumentOf('trumpet'),
+        stage: i < 5 ? 'first-notes' : 'first-octave',
+        fifths: 0,
+        meter: { beats: i % 3 === 2 ? 3 : 4, unit: 4 },
+        bars: BARS,
+        seed: seed + i * 100 + n,
+      });
+      if (document !== undefined && notes.length > 0)
+        return { id: idOf(1, i), title, document: { ...document, source: { ...document.source, title } } };
     }
     throw new Error(`no line could be made for week ${i + 1}`);
   });
 }
 
 /** A pupil's week at home: minutes grow the record of one part from day to day. */
-function practiceOf(chance: Random, diligence: number, pupil: PupilView, line: Line, monday: string, today: string): { readonly whole: PracticeView; readonly days: PracticeDayView[] } | undefined {
+function practiceOf(
+  chance: Random,
+  diligence: number,
+  pupil: PupilView,
+  line: Line,
+  monday: string,
+  today: string,
+): { readonly whole: PracticeView; readonly days: PracticeDayView[] } | undefined {
   if (chance.next() > diligence + 0.15) return undefined;
   const days: PracticeDayView[] = [];
   let [minutes, cleanRuns, bestPercent] = [0, 0, 0];
@@ -50,16 +142,36 @@ function practiceOf(chance: Random, diligence: number, pupil: PupilView, line: L
     if (day > today || chance.next() > diligence) continue;
     minutes += 5 + chance.below(15);
     cleanRuns += chance.below(4);
-    bestPercent = Math.min(110, Math.max(bestPercent, 40 + 10 * chance.below(3)) + (chance.next() < diligence ? 10 : 0));
-    days.push({ pupilId: pupil.id, exerciseId: line.id, instrument: pupil.instrument, day, minutes, cleanRuns, bestPercent });
+    bestPercent = Math.min(
+      110,
+      Math.max(bestPercent, 40 + 10 * chance.below(3)) + (chance.next() < diligence ? 10 : 0),
+    );
+    days.push({
+      pupilId: pupil.id,
+      exerciseId: line.id,
+      instrument: pupil.instrument,
+      day,
+      minutes,
+      cleanRuns,
+      bestPercent,
+    });
   }
   const last = days.at(-1);
   if (last === undefined) return undefined;
   return {
     days,
     whole: {
-      pupilId: pupil.id, exerciseId: line.id, instrument: pupil.instrument, pupil: pupil.name, rungs: LADDER_RUNGS.slice(0, 1 + chance.below(LADDER_RUNGS.length)), bestPercent, cleanRuns, minutes, peeks: chance.below(14),
-      drills: [{ drill: 'figures', asked: 20, right: 10 + chance.below(11) }], updatedAt: `${last.day}T17:00:00.000Z`,
+      pupilId: pupil.id,
+      exerciseId: line.id,
+      instrument: pupil.instrument,
+      pupil: pupil.name,
+      rungs: LADDER_RUNGS.slice(0, 1 + chance.below(LADDER_RUNGS.length)),
+      bestPercent,
+      cleanRuns,
+      minutes,
+      peeks: chance.below(14),
+      drills: [{ drill: 'figures', asked: 20, right: 10 + chance.below(11) }],
+      updatedAt: `${last.day}T17:00:00.000Z`,
     },
   };
 }
@@ -73,10 +185,22 @@ export function makeTerm(today: string, seed = 1): AccountFile {
   const chance = randomFrom(seed);
   const from = addDays(mondayOf(today), -(NOW_IN_WEEK - 1) * DAYS_A_WEEK);
   const half = addDays(from, HALF_TERM_WEEK * DAYS_A_WEEK);
-  const plan: ClassPlanDto = { from, to: addDays(from, WEEKS * DAYS_A_WEEK - 3), holidays: [{ from: half, to: addDays(half, FRIDAY), name: 'half term' }], rubric: { criteria: CRITERIA, levels: LEVELS }, schedule: [] };
+  const plan: ClassPlanDto = {
+    from,
+    to: addDays(from, WEEKS * DAYS_A_WEEK - 3),
+    holidays: [{ from: half, to: addDays(half, FRIDAY), name: 'half term' }],
+    rubric: { criteria: CRITERIA, levels: LEVELS },
+    schedule: [],
+  };
   const weeks = termWeeks(from, plan.to ?? today, plan.holidays).filter((w) => w.lesson !== undefined);
   const lines = linesFor(weeks.length, seed);
-  const pupils = PEOPLE.map(([name, instrument], i): PupilView => ({ id: idOf(2, i), name, instrument, seat: `row ${1 + Math.floor(i / 10)}, ${1 + (i % 10)}`, ...(i % 9 === 4 ? { note: 'sits in front' } : {}) }));
+  const pupils = PEOPLE.map(([name, instrument], i): PupilView => ({
+    id: idOf(2, i),
+    name,
+    instrument,
+    seat: `row ${1 + Math.floor(i / 10)}, ${1 + (i % 10)}`,
+    ...(i % 9 === 4 ? { note: 'sits in front' } : {}),
+  }));
   const diligence = new Map(pupils.map((p) => [p.id, 0.35 + chance.next() * 0.6]));
   const instruments = [...new Set(PEOPLE.map(([, i]) => i))];
   const work: WorkView[] = [];
@@ -89,33 +213,96 @@ export function makeTerm(today: string, seed = 1): AccountFile {
     const line = lines[i];
     if (line === undefined || monday > addDays(mondayOf(today), DAYS_A_WEEK)) return;
     const due = addDays(monday, FRIDAY);
-    const w: WorkView = { id: idOf(3, i), exerciseId: line.id, title: line.title, for: 'class', rungs: ['count', 'name', 'finger', 'loose'], goalPercent: 80 + 10 * (i % 3), due, createdAt: `${monday}T08:00:00.000Z` };
+    const w: WorkView = {
+      id: idOf(3, i),
+      exerciseId: line.id,
+      title: line.title,
+      for: 'class',
+      rungs: ['count', 'name', 'finger', 'loose'],
+      goalPercent: 80 + 10 * (i % 3),
+      due,
+      createdAt: `${monday}T08:00:00.000Z`,
+    };
     work.push(w);
     const batch = idOf(4, i);
-    if (monday <= today) for (const instrument of instruments) {
-      const notes = usualSchedule(instrument).filter((s) => s.week === lesson && lesson > 5).flatMap((s) => [...s.notes]);
-      // Some sections fall behind.
-      if (notes.length > 0 && (chance.next() < 0.85 || instrument === 'trumpet')) met.push({ batch, day: monday, instrument, notes, exerciseId: line.id });
-    }
+    if (monday <= today)
+      for (const instrument of instruments) {
+        const notes = usualSchedule(instrument)
+          .filter((s) => s.week === lesson && lesson > 5)
+          .flatMap((s) => [...s.notes]);
+        // Some sections fall behind.
+        if (notes.length > 0 && (chance.next() < 0.85 || instrument === 'trumpet'))
+          met.push({ batch, day: monday, instrument, notes, exerciseId: line.id });
+      }
     for (const p of pupils) {
       const keen = diligence.get(p.id) ?? 0.5;
       if (due <= today) {
-        const marks = lesson % 3 === 0 ? CRITERIA.map((criterion) => ({ criterion, level: Math.min(LEVELS.length - 1, Math.floor(keen * 2 + lesson / 5 + chance.next())) })) : undefined;
-        log.push({ id: idOf(5, log.length), day: due, pupilId: p.id, workId: w.id, done: chance.next() < keen + 0.2, ...(chance.next() < 0.08 ? { remark: chance.of(REMARKS) } : {}), ...(marks === undefined ? {} : { marks }) });
+        const marks =
+          lesson % 3 === 0
+            ? CRITERIA.map((criterion) => ({
+                criterion,
+                level: Math.min(LEVELS.length - 1, Math.floor(keen * 2 + lesson / 5 + chance.next())),
+              }))
+            : undefined;
+        log.push({
+          id: idOf(5, log.length),
+          day: due,
+          pupilId: p.id,
+          workId: w.id,
+          done: chance.next() < keen + 0.2,
+          ...(chance.next() < 0.08 ? { remark: chance.of(REMARKS) } : {}),
+          ...(marks === undefined ? {} : { marks }),
+        });
       }
       const home = practiceOf(chance, keen, p, line, monday, today);
       if (home === undefined) continue;
       practice.push(home.whole);
       practiceDays.push(...home.days);
-      if (chance.next() < keen / 3) handIns.push({ id: idOf(6, handIns.length), pupilId: p.id, exerciseId: line.id, pupil: p.name, instrument: p.instrument, percent: home.whole.bestPercent || 50, summary: `${20 + chance.below(9)} of 28 notes right, ${chance.below(4)} late`, createdAt: home.whole.updatedAt });
+      if (chance.next() < keen / 3)
+        handIns.push({
+          id: idOf(6, handIns.length),
+          pupilId: p.id,
+          exerciseId: line.id,
+          pupil: p.name,
+          instrument: p.instrument,
+          percent: home.whole.bestPercent || 50,
+          summary: `${20 + chance.below(9)} of 28 notes right, ${chance.below(4)} late`,
+          createdAt: home.whole.updatedAt,
+        });
     }
   });
-  const known = instruments.map((instrument) => ({ instrument, notes: [...instrumentOf(instrument).firstNotes.map(pitchText), ...met.filter((m) => m.instrument === instrument).flatMap((m) => m.notes)] }));
+  const known = instruments.map((instrument) => ({
+    instrument,
+    notes: [
+      ...instrumentOf(instrument).firstNotes.map(pitchText),
+      ...met.filter((m) => m.instrument === instrument).flatMap((m) => m.notes),
+    ],
+  }));
   const settings: SaveClassDto = { ...STARTING_CLASS, name: 'Tidewater band', instruments, known };
-  const kit: KitView[] = pupils.filter((p) => ['tuba', 'euphonium', 'bassoon', 'horn'].includes(p.instrument)).map((p, i) => ({ id: idOf(7, i), kind: 'loan', what: `school ${instrumentOf(p.instrument).name.toLowerCase()}`, number: `T-${String(20 + i)}`, pupilId: p.id, from, due: i === 1 ? addDays(today, -4) : plan.to ?? today }));
-  const supplies = (['clarinet', 'alto-saxophone'] as const).map((id, i): KitView => ({ id: idOf(7, 50 + i), kind: 'supply', what: 'reeds, 2', pupilId: pupils.find((p) => p.instrument === id)?.id ?? '', from: addDays(today, -3), due: addDays(today, 2) }));
+  const kit: KitView[] = pupils
+    .filter((p) => ['tuba', 'euphonium', 'bassoon', 'horn'].includes(p.instrument))
+    .map((p, i) => ({
+      id: idOf(7, i),
+      kind: 'loan',
+      what: `school ${instrumentOf(p.instrument).name.toLowerCase()}`,
+      number: `T-${String(20 + i)}`,
+      pupilId: p.id,
+      from,
+      due: i === 1 ? addDays(today, -4) : (plan.to ?? today),
+    }));
+  const supplies = (['clarinet', 'alto-saxophone'] as const).map((id, i): KitView => ({
+    id: idOf(7, 50 + i),
+    kind: 'supply',
+    what: 'reeds, 2',
+    pupilId: pupils.find((p) => p.instrument === id)?.id ?? '',
+    from: addDays(today, -3),
+    due: addDays(today, 2),
+  }));
   return {
-    cifra: 'account', version: 1, teacher: { name: 'Mara', schools: {}, sentences: {}, practice: {}, keepMonths: 0 },
-    exercises: lines, classes: [{ settings, pupils, work, log, kit: [...kit, ...supplies], plan, met, practice, practiceDays, handIns }],
+    cifra: 'account',
+    version: 1,
+    teacher: { name: 'Mara', schools: {}, sentences: {}, practice: {}, keepMonths: 0 },
+    exercises: lines,
+    classes: [{ settings, pupils, work, log, kit: [...kit, ...supplies], plan, met, practice, practiceDays, handIns }],
   };
 }

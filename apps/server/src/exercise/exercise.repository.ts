@@ -19,11 +19,21 @@ export class ExerciseRepository {
   private owned = (teacherId: string, id: string) => and(eq(exercises.id, id), eq(exercises.teacherId, teacherId));
 
   list(teacherId: string): Promise<ExerciseRow[]> {
-    return this.db.select().from(exercises).where(and(eq(exercises.teacherId, teacherId), isNull(exercises.deletedAt))).orderBy(desc(exercises.createdAt));
+    return this.db
+      .select()
+      .from(exercises)
+      .where(and(eq(exercises.teacherId, teacherId), isNull(exercises.deletedAt)))
+      .orderBy(desc(exercises.createdAt));
   }
 
   async find(teacherId: string, id: string): Promise<ExerciseRow | undefined> {
-    return (await this.db.select().from(exercises).where(and(this.owned(teacherId, id), isNull(exercises.deletedAt))).limit(1))[0];
+    return (
+      await this.db
+        .select()
+        .from(exercises)
+        .where(and(this.owned(teacherId, id), isNull(exercises.deletedAt)))
+        .limit(1)
+    )[0];
   }
 
   create(teacherId: string, { title, document }: Content): Promise<ExerciseRow> {
@@ -38,23 +48,35 @@ export class ExerciseRepository {
   /** Saves over exactly the version named; undefined when another stands there. */
   save(teacherId: string, id: string, version: number, { title, document }: Content): Promise<ExerciseRow | undefined> {
     return this.db.transaction(async (tx) => {
-      const [row] = await tx.update(exercises).set({ title, document, version: version + 1, updatedAt: sql`now()` })
-        .where(and(this.owned(teacherId, id), eq(exercises.version, version), isNull(exercises.deletedAt))).returning();
-      if (row !== undefined) await tx.insert(revisions).values({ exerciseId: id, version: row.version, baseVersion: version, title, document });
+      const [row] = await tx
+        .update(exercises)
+        .set({ title, document, version: version + 1, updatedAt: sql`now()` })
+        .where(and(this.owned(teacherId, id), eq(exercises.version, version), isNull(exercises.deletedAt)))
+        .returning();
+      if (row !== undefined)
+        await tx
+          .insert(revisions)
+          .values({ exerciseId: id, version: row.version, baseVersion: version, title, document });
       return row;
     });
   }
 
   /** Keeps the side that lost, so that nothing is gone. */
   async keepRefused(exerciseId: string, baseVersion: number, { title, document }: Content): Promise<string> {
-    const [row] = await this.db.insert(revisions).values({ exerciseId, baseVersion, title, document, refused: true }).returning({ id: revisions.id });
+    const [row] = await this.db
+      .insert(revisions)
+      .values({ exerciseId, baseVersion, title, document, refused: true })
+      .returning({ id: revisions.id });
     if (row === undefined) throw new Error('an insert returned no row');
     return row.id;
   }
 
   async setDeleted(teacherId: string, id: string, deleted: boolean): Promise<ExerciseRow | undefined> {
-    const rows = await this.db.update(exercises).set({ deletedAt: deleted ? new Date() : null })
-      .where(and(this.owned(teacherId, id), deleted ? isNull(exercises.deletedAt) : isNotNull(exercises.deletedAt))).returning();
+    const rows = await this.db
+      .update(exercises)
+      .set({ deletedAt: deleted ? new Date() : null })
+      .where(and(this.owned(teacherId, id), deleted ? isNull(exercises.deletedAt) : isNotNull(exercises.deletedAt)))
+      .returning();
     return rows[0];
   }
 
@@ -63,10 +85,21 @@ export class ExerciseRepository {
   }
 
   revisions(exerciseId: string): Promise<RevisionRow[]> {
-    return this.db.select().from(revisions).where(eq(revisions.exerciseId, exerciseId)).orderBy(desc(revisions.createdAt)).limit(200);
+    return this.db
+      .select()
+      .from(revisions)
+      .where(eq(revisions.exerciseId, exerciseId))
+      .orderBy(desc(revisions.createdAt))
+      .limit(200);
   }
 
   async revision(exerciseId: string, id: string): Promise<RevisionRow | undefined> {
-    return (await this.db.select().from(revisions).where(and(eq(revisions.exerciseId, exerciseId), eq(revisions.id, id))).limit(1))[0];
+    return (
+      await this.db
+        .select()
+        .from(revisions)
+        .where(and(eq(revisions.exerciseId, exerciseId), eq(revisions.id, id)))
+        .limit(1)
+    )[0];
   }
 }

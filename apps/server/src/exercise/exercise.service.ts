@@ -1,4 +1,10 @@
-import { type CreateExerciseDto, type ExerciseView, type RevisionDocumentView, type RevisionView, type SaveExerciseDto } from '@cifra/contract';
+import {
+  type CreateExerciseDto,
+  type ExerciseView,
+  type RevisionDocumentView,
+  type RevisionView,
+  type SaveExerciseDto,
+} from '@cifra/contract';
 import { changesBetween, MAX_TEXT_LENGTH, readExercise } from '@cifra/core';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { notFound, Refusal, refuseProblems } from '../refusal/refusal';
@@ -7,11 +13,21 @@ import { type Content, ExerciseRepository, type ExerciseRow, type RevisionRow } 
 export const KEEP_DELETED_DAYS = 30;
 
 export const exerciseView = (row: ExerciseRow): ExerciseView => ({
-  id: row.id, title: row.title, version: row.version, createdAt: row.createdAt.toISOString(), updatedAt: row.updatedAt.toISOString(), document: row.document,
+  id: row.id,
+  title: row.title,
+  version: row.version,
+  createdAt: row.createdAt.toISOString(),
+  updatedAt: row.updatedAt.toISOString(),
+  document: row.document,
 });
 
 const revisionView = (r: RevisionRow): RevisionView => ({
-  id: r.id, version: r.version, baseVersion: r.baseVersion, title: r.title, refused: r.refused, createdAt: r.createdAt.toISOString(),
+  id: r.id,
+  version: r.version,
+  baseVersion: r.baseVersion,
+  title: r.title,
+  refused: r.refused,
+  createdAt: r.createdAt.toISOString(),
 });
 
 @Injectable()
@@ -22,7 +38,8 @@ export class ExerciseService implements OnModuleInit {
     await this.repository.sweepDeleted(new Date(Date.now() - KEEP_DELETED_DAYS * 24 * 3600_000));
   }
 
-  list = async (teacherId: string): Promise<ExerciseView[]> => (await this.repository.list(teacherId)).map(exerciseView);
+  list = async (teacherId: string): Promise<ExerciseView[]> =>
+    (await this.repository.list(teacherId)).map(exerciseView);
 
   async find(teacherId: string, id: string): Promise<ExerciseView> {
     const found = await this.findIfThere(teacherId, id);
@@ -35,7 +52,8 @@ export class ExerciseService implements OnModuleInit {
     return row === undefined ? undefined : exerciseView(row);
   }
 
-  create = async (teacherId: string, dto: CreateExerciseDto): Promise<ExerciseView> => exerciseView(await this.repository.create(teacherId, this.check(dto)));
+  create = async (teacherId: string, dto: CreateExerciseDto): Promise<ExerciseView> =>
+    exerciseView(await this.repository.create(teacherId, this.check(dto)));
 
   async save(teacherId: string, id: string, dto: SaveExerciseDto): Promise<ExerciseView> {
     const content = this.check(dto);
@@ -43,13 +61,22 @@ export class ExerciseService implements OnModuleInit {
     if (saved !== undefined) return exerciseView(saved);
     const current = await this.find(teacherId, id);
     const keptAs = await this.repository.keepRefused(id, dto.version, content);
-    throw new Refusal('conflict', 'This exercise was changed in another window since you opened it. Both versions are kept.', { current, keptAs });
+    throw new Refusal(
+      'conflict',
+      'This exercise was changed in another window since you opened it. Both versions are kept.',
+      { current, keptAs },
+    );
   }
 
   async duplicate(teacherId: string, id: string): Promise<ExerciseView> {
     const row = await this.find(teacherId, id);
     const title = `${row.title.slice(0, MAX_TEXT_LENGTH - 7)} (copy)`;
-    return exerciseView(await this.repository.create(teacherId, { title, document: { ...row.document, source: { ...row.document.source, title } } }));
+    return exerciseView(
+      await this.repository.create(teacherId, {
+        title,
+        document: { ...row.document, source: { ...row.document.source, title } },
+      }),
+    );
   }
 
   async remove(teacherId: string, id: string): Promise<void> {
@@ -68,7 +95,9 @@ export class ExerciseService implements OnModuleInit {
     const byVersion = new Map(rows.flatMap((r) => (r.version === null ? [] : [[r.version, r] as const])));
     return rows.map((r) => {
       const before = byVersion.get(r.baseVersion ?? -1);
-      return before === undefined ? revisionView(r) : { ...revisionView(r), changes: changesBetween(before.document, r.document) };
+      return before === undefined
+        ? revisionView(r)
+        : { ...revisionView(r), changes: changesBetween(before.document, r.document) };
     });
   }
 

@@ -15,7 +15,12 @@ describe('an exercise', () => {
   it('is kept, renamed, copied, deleted and put back', async () => {
     const made = await putOnShelf(anna, 'Window Song');
     expect(made).toMatchObject({ title: 'Window Song', version: 1, document: { source: { title: 'Window Song' } } });
-    const renamed = (await anna.put(`/api/exercises/${made.id}`).send({ version: 1, title: 'Door Song', document: made.document }).expect(200)).body as ExerciseView;
+    const renamed = (
+      await anna
+        .put(`/api/exercises/${made.id}`)
+        .send({ version: 1, title: 'Door Song', document: made.document })
+        .expect(200)
+    ).body as ExerciseView;
     expect(renamed).toMatchObject({ title: 'Door Song', version: 2, document: { source: { title: 'Door Song' } } });
     const copy = (await anna.post(`/api/exercises/${made.id}/duplicate`).expect(201)).body as ExerciseView;
     expect(copy.title).toBe('Door Song (copy)');
@@ -28,35 +33,67 @@ describe('an exercise', () => {
 
   it('keeps a revision of every save', async () => {
     const made = await putOnShelf(anna);
-    await anna.put(`/api/exercises/${made.id}`).send({ version: 1, title: 'Second', document: made.document }).expect(200);
-    const revisions = (await anna.get(`/api/exercises/${made.id}/revisions`).expect(200)).body as { version: number; title: string }[];
-    expect(revisions.map((r) => [r.version, r.title])).toEqual([[2, 'Second'], [1, 'A line']]);
+    await anna
+      .put(`/api/exercises/${made.id}`)
+      .send({ version: 1, title: 'Second', document: made.document })
+      .expect(200);
+    const revisions = (await anna.get(`/api/exercises/${made.id}/revisions`).expect(200)).body as {
+      version: number;
+      title: string;
+    }[];
+    expect(revisions.map((r) => [r.version, r.title])).toEqual([
+      [2, 'Second'],
+      [1, 'A line'],
+    ]);
   });
 
   it('refuses a save over a newer version and keeps both sides', async () => {
     const made = await putOnShelf(anna);
-    await anna.put(`/api/exercises/${made.id}`).send({ version: 1, title: 'From the first window', document: made.document }).expect(200);
-    const refused = await anna.put(`/api/exercises/${made.id}`).send({ version: 1, title: 'From the second window', document: made.document }).expect(409);
+    await anna
+      .put(`/api/exercises/${made.id}`)
+      .send({ version: 1, title: 'From the first window', document: made.document })
+      .expect(200);
+    const refused = await anna
+      .put(`/api/exercises/${made.id}`)
+      .send({ version: 1, title: 'From the second window', document: made.document })
+      .expect(409);
     expect(refused.body).toMatchObject({ code: 'conflict', current: { title: 'From the first window', version: 2 } });
-    const revisions = (await anna.get(`/api/exercises/${made.id}/revisions`)).body as { id: string; title: string; refused: boolean; baseVersion: number }[];
-    expect(revisions.find((r) => r.id === refused.body.keptAs)).toMatchObject({ title: 'From the second window', refused: true, baseVersion: 1 });
+    const revisions = (await anna.get(`/api/exercises/${made.id}/revisions`)).body as {
+      id: string;
+      title: string;
+      refused: boolean;
+      baseVersion: number;
+    }[];
+    expect(revisions.find((r) => r.id === refused.body.keptAs)).toMatchObject({
+      title: 'From the second window',
+      refused: true,
+      baseVersion: 1,
+    });
     expect((await anna.get(`/api/exercises/${made.id}`)).body.title).toBe('From the first window');
   });
 
   it('lets just one of many simultaneous saves through', async () => {
     const made = await putOnShelf(anna);
-    const saves = await Promise.all(Array.from({ length: 8 }, (_u, i) => anna.put(`/api/exercises/${made.id}`).send({ version: 1, title: `Save ${i}`, document: made.document })));
+    const saves = await Promise.all(
+      Array.from({ length: 8 }, (_u, i) =>
+        anna.put(`/api/exercises/${made.id}`).send({ version: 1, title: `Save ${i}`, document: made.document }),
+      ),
+    );
     expect(saves.filter((s) => s.status === 200)).toHaveLength(1);
     expect(saves.filter((s) => s.status === 409)).toHaveLength(7);
     expect((await anna.get(`/api/exercises/${made.id}/revisions`)).body).toHaveLength(9);
   });
 
   it.each<[string, (d: object) => object]>([
-    ['no document', () => ({})], ['a field of somebody\'s own', (d) => ({ ...d, script: 1 })],
+    ['no document', () => ({})],
+    ["a field of somebody's own", (d) => ({ ...d, script: 1 })],
     ['a pitch that is none', (d) => JSON.parse(JSON.stringify(d).replace('"step":"C"', '"step":"X"')) as object],
   ])('with %s is refused and changes nothing', async (_what, spoil) => {
     const before = (await anna.get('/api/exercises')).body as unknown[];
-    const response = await anna.post('/api/exercises').send({ title: 'Spoiled', document: spoil(demoDocument()) }).expect(422);
+    const response = await anna
+      .post('/api/exercises')
+      .send({ title: 'Spoiled', document: spoil(demoDocument()) })
+      .expect(422);
     expect(response.body.problems[0].code).toBe('bad-document');
     expect((await anna.get('/api/exercises')).body).toHaveLength(before.length);
   });
@@ -67,13 +104,16 @@ describe('an exercise', () => {
   });
 });
 
-describe('another teacher\'s rows', () => {
+describe("another teacher's rows", () => {
   it('are not there: every route gives 404', async () => {
     const made = await putOnShelf(anna);
     const [group] = (await anna.get('/api/classes')).body as { id: string }[];
     const [own] = (await berta.get('/api/classes')).body as { id: string }[];
     await berta.get(`/api/exercises/${made.id}`).expect(404);
-    await berta.put(`/api/exercises/${made.id}`).send({ version: 1, title: 'Mine now', document: made.document }).expect(404);
+    await berta
+      .put(`/api/exercises/${made.id}`)
+      .send({ version: 1, title: 'Mine now', document: made.document })
+      .expect(404);
     await berta.delete(`/api/exercises/${made.id}`).expect(404);
     await berta.post(`/api/exercises/${made.id}/restore`).expect(404);
     await berta.post(`/api/exercises/${made.id}/duplicate`).expect(404);
@@ -85,7 +125,10 @@ describe('another teacher\'s rows', () => {
     await berta.get(`/api/exercises/${mine.id}/book.pdf?class=${group?.id}`).expect(404);
     const { name: _n, ...rest } = (await berta.get('/api/classes')).body[0] as Record<string, unknown>;
     delete rest.id;
-    await berta.put(`/api/classes/${group?.id}`).send({ name: 'Mine', ...rest }).expect(404);
+    await berta
+      .put(`/api/classes/${group?.id}`)
+      .send({ name: 'Mine', ...rest })
+      .expect(404);
     expect((await anna.get(`/api/exercises/${made.id}`)).body.title).toBe('A line');
     expect((await berta.get('/api/exercises')).body).toHaveLength(1);
   });
@@ -101,9 +144,32 @@ describe('a class', () => {
     const carl = await server.teacher('carl@school.example');
     const [group] = (await carl.get('/api/classes').expect(200)).body as [Record<string, unknown>];
     const { id, ...dto } = group;
-    await carl.put(`/api/classes/${String(id)}`).send({ ...dto, name: 'Recorders', instruments: ['descant-recorder'], schools: { recorder: 'german' }, paper: 'letter' }).expect(200);
-    expect((await carl.get('/api/classes')).body).toEqual([{ ...group, name: 'Recorders', instruments: ['descant-recorder'], schools: { recorder: 'german' }, paper: 'letter' }]);
-    await carl.put(`/api/classes/${String(id)}`).send({ ...dto, instruments: ['kazoo'] }).expect(400);
-    await carl.put(`/api/classes/${String(id)}`).send({ ...dto, schools: { recorder: 'wrong' } }).expect(400);
+    await carl
+      .put(`/api/classes/${String(id)}`)
+      .send({
+        ...dto,
+        name: 'Recorders',
+        instruments: ['descant-recorder'],
+        schools: { recorder: 'german' },
+        paper: 'letter',
+      })
+      .expect(200);
+    expect((await carl.get('/api/classes')).body).toEqual([
+      {
+        ...group,
+        name: 'Recorders',
+        instruments: ['descant-recorder'],
+        schools: { recorder: 'german' },
+        paper: 'letter',
+      },
+    ]);
+    await carl
+      .put(`/api/classes/${String(id)}`)
+      .send({ ...dto, instruments: ['kazoo'] })
+      .expect(400);
+    await carl
+      .put(`/api/classes/${String(id)}`)
+      .send({ ...dto, schools: { recorder: 'wrong' } })
+      .expect(400);
   });
 });

@@ -10,7 +10,9 @@ import { Refusal } from '../refusal/refusal';
 export class HealthController {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
 
-  @Open() @Get() @ApiOperation({ summary: 'Whether server and database answer' })
+  @Open()
+  @Get()
+  @ApiOperation({ summary: 'Whether server and database answer' })
   async health(): Promise<{ status: 'ok' }> {
     try {
       await this.db.execute(sql`select 1`);

@@ -29,8 +29,18 @@ export class JobQueue implements OnModuleInit, OnApplicationShutdown {
   private readonly boss: PgBoss;
   private readonly timers: NodeJS.Timeout[] = [];
 
-  constructor(@Inject(SETTINGS) settings: Settings, private readonly pool: DatabasePool) {
-    this.boss = new PgBoss({ connectionString: settings.databaseUrl, schema: SCHEMA, max: CONNECTIONS, application_name: 'cifra-jobs', retryLimit: RETRIES, expireInSeconds: LONGEST_SECONDS });
+  constructor(
+    @Inject(SETTINGS) settings: Settings,
+    private readonly pool: DatabasePool,
+  ) {
+    this.boss = new PgBoss({
+      connectionString: settings.databaseUrl,
+      schema: SCHEMA,
+      max: CONNECTIONS,
+      application_name: 'cifra-jobs',
+      retryLimit: RETRIES,
+      expireInSeconds: LONGEST_SECONDS,
+    });
     // A database that is away is heard of by requests and by the health of the server; the queue tries again by itself.
     this.boss.on('error', (e) => this.log.warn({ err: e }, 'the queue cannot reach the database'));
   }
@@ -45,15 +55,20 @@ export class JobQueue implements OnModuleInit, OnApplicationShutdown {
    */
   async takeOn(name: string, work: (id: string) => Promise<void>): Promise<() => void> {
     await this.boss.createQueue(name);
-    const worker = await this.boss.work<{ readonly id: string }>(name, { batchSize: 1, pollingIntervalSeconds: POLL_SECONDS }, async ([job]) => {
-      if (job !== undefined) await this.holding(job.id, () => work(job.id));
-    });
+    const worker = await this.boss.work<{ readonly id: string }>(
+      name,
+      { batchSize: 1, pollingIntervalSeconds: POLL_SECONDS },
+      async ([job]) => {
+        if (job !== undefined) await this.holding(job.id, () => work(job.id));
+      },
+    );
     return () => this.boss.notifyWorker(worker);
   }
 
   /** Every so often, and at once. */
   async watch(run: () => Promise<void>): Promise<void> {
-    const attempt = (): Promise<void> => run().catch((e: unknown) => this.log.warn({ err: e }, 'jobs could not be looked through'));
+    const attempt = (): Promise<void> =>
+      run().catch((e: unknown) => this.log.warn({ err: e }, 'jobs could not be looked through'));
     await attempt();
     this.timers.push(setInterval(() => void attempt(), LOOK_AGAIN_MS).unref());
   }
@@ -73,12 +88,17 @@ export class JobQueue implements OnModuleInit, OnApplicationShutdown {
   async find(name: string, id: string): Promise<Job | undefined> {
     const job = await this.boss.getJobById(name, id);
     if (job === null) return undefined;
-    return { id, state: job.state === 'active' ? 'active' : job.state === 'created' || job.state === 'retry' ? 'waiting' : 'over' };
+    return {
+      id,
+      state: job.state === 'active' ? 'active' : job.state === 'created' || job.state === 'retry' ? 'waiting' : 'over',
+    };
   }
 
   /** Gives up a job that is begun and held by nobody, so that it is begun again. @returns false where somebody holds it */
   async release(name: string, id: string): Promise<boolean> {
-    return this.ifFree(id, async () => { await this.boss.fail(name, id); });
+    return this.ifFree(id, async () => {
+      await this.boss.fail(name, id);
+    });
   }
 
   /** Does something while the job's lock is held; it goes with the connection, however that ends. */
@@ -92,15 +112,21 @@ export class JobQueue implements OnModuleInit, OnApplicationShutdown {
   private async ifFree(id: string, work: () => Promise<void>): Promise<boolean> {
     const client = await this.pool.pool.connect();
     let broken: Error | undefined;
-    const onError = (e: Error): void => { broken = e; };
+    const onError = (e: Error): void => {
+      broken = e;
+    };
     client.on('error', onError);
     try {
-      const { rows } = await client.query<{ got: boolean }>('select pg_try_advisory_lock(hashtextextended($1, 0)) as got', [id]);
+      const { rows } = await client.query<{ got: boolean }>(
+        'select pg_try_advisory_lock(hashtextextended($1, 0)) as got',
+        [id],
+      );
       if (rows[0]?.got !== true) return false;
       try {
         await work();
       } finally {
-        if (broken === undefined) await client.query('select pg_advisory_unlock(hashtextextended($1, 0))', [id]).catch(onError);
+        if (broken === undefined)
+          await client.query('select pg_advisory_unlock(hashtextextended($1, 0))', [id]).catch(onError);
       }
       return true;
     } finally {

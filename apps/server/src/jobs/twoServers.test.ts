@@ -26,26 +26,36 @@ const served: number[] = [];
 
 const main = join(__dirname, '../../dist/main.js');
 async function start(port: number): Promise<Process> {
-  const child = spawn('node', [main], { env: { ...process.env, DATABASE_URL: world.databaseUrl, PORT: String(port), CIFRA_DEMO: '1', LOG_LEVEL: 'silent' }, stdio: ['ignore', 'ignore', 'pipe', 'ipc'] });
+  const child = spawn('node', [main], {
+    env: { ...process.env, DATABASE_URL: world.databaseUrl, PORT: String(port), CIFRA_DEMO: '1', LOG_LEVEL: 'silent' },
+    stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
+  });
   let errors = '';
-  child.stderr?.on('data', (c: Buffer) => { errors += c.toString(); });
+  child.stderr?.on('data', (c: Buffer) => {
+    errors += c.toString();
+  });
   await new Promise<void>((resolve, reject) => {
     child.once('message', () => resolve());
     child.once('exit', (code) => reject(new Error(`ended with ${String(code)}: ${errors}`)));
   });
   return { child, port };
 }
-const freePort = (): Promise<number> => new Promise((resolve) => {
-  const probe = createServer().listen(0, '127.0.0.1', () => {
-    const { port } = probe.address() as AddressInfo;
-    probe.close(() => resolve(port));
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as AddressInfo;
+      probe.close(() => resolve(port));
+    });
   });
-});
-const stop = (p: Process, signal: NodeJS.Signals): Promise<void> => new Promise((resolve) => {
-  if (p.child.exitCode !== null || p.child.signalCode !== null) { resolve(); return; }
-  p.child.once('exit', () => resolve());
-  p.child.kill(signal);
-});
+const stop = (p: Process, signal: NodeJS.Signals): Promise<void> =>
+  new Promise((resolve) => {
+    if (p.child.exitCode !== null || p.child.signalCode !== null) {
+      resolve();
+      return;
+    }
+    p.child.once('exit', () => resolve());
+    p.child.kill(signal);
+  });
 
 beforeAll(async () => {
   world = await startTestServer();
@@ -56,10 +66,15 @@ beforeAll(async () => {
     const alive = processes.filter((p) => p.child.exitCode === null && p.child.signalCode === null);
     const next = alive[turn++ % alive.length] as Process;
     served.push(next.port);
-    from.pipe(send({ port: next.port, host: '127.0.0.1', path: from.url, method: from.method, headers: from.headers }, (answer) => {
-      to.writeHead(answer.statusCode ?? 502, answer.headers);
-      answer.pipe(to);
-    }).on('error', () => to.writeHead(502).end()));
+    from.pipe(
+      send(
+        { port: next.port, host: '127.0.0.1', path: from.url, method: from.method, headers: from.headers },
+        (answer) => {
+          to.writeHead(answer.statusCode ?? 502, answer.headers);
+          answer.pipe(to);
+        },
+      ).on('error', () => to.writeHead(502).end()),
+    );
   }).listen(0, '127.0.0.1');
 }, 60_000);
 afterAll(async () => {
@@ -86,25 +101,55 @@ describe('two servers on one database', () => {
     const [line] = (await mara.get('/api/exercises').expect(200)).body as ExerciseView[];
     if (line === undefined) throw new Error('the demo has no line');
     let version = line.version;
-    for (let i = 0; i < 4; i++) ({ version } = (await mara.put(`/api/exercises/${line.id}`).send({ version, title: `Turn ${i}`, document: line.document }).expect(200)).body as ExerciseView);
-    await mara.put(`/api/exercises/${line.id}`).send({ version: version - 1, title: 'Old', document: line.document }).expect(409);
+    for (let i = 0; i < 4; i++)
+      ({ version } = (
+        await mara
+          .put(`/api/exercises/${line.id}`)
+          .send({ version, title: `Turn ${i}`, document: line.document })
+          .expect(200)
+      ).body as ExerciseView);
+    await mara
+      .put(`/api/exercises/${line.id}`)
+      .send({ version: version - 1, title: 'Old', document: line.document })
+      .expect(409);
     const [group] = (await mara.get('/api/classes')).body as ClassView[];
-    const link = (await mara.post('/api/links').send({ exerciseId: line.id, classId: group?.id, instrument: 'flute', days: 7 }).expect(201)).body as LinkView;
+    const link = (
+      await mara
+        .post('/api/links')
+        .send({ exerciseId: line.id, classId: group?.id, instrument: 'flute', days: 7 })
+        .expect(201)
+    ).body as LinkView;
     for (let i = 0; i < 2; i++) await agent().get(`/api/links/open/${link.token}`).expect(200);
     await mara.delete(`/api/links/${link.id}`).expect(204);
     for (let i = 0; i < 2; i++) await agent().get(`/api/links/open/${link.token}`).expect(404);
     // What is open where is known to both, and so is how often a link was asked for.
     const windows = [randomUUID(), randomUUID(), randomUUID()];
     const others = [];
-    for (const w of windows) others.push(((await mara.put(`/api/exercises/${line.id}/windows/${w}`).send({ hidden: false }).expect(200)).body as PresenceView).others);
+    for (const w of windows)
+      others.push(
+        (
+          (await mara.put(`/api/exercises/${line.id}/windows/${w}`).send({ hidden: false }).expect(200))
+            .body as PresenceView
+        ).others,
+      );
     expect(others).toEqual([0, 1, 2]);
-    const often = (await mara.post('/api/links').send({ exerciseId: line.id, classId: group?.id, instrument: 'flute', days: 7 }).expect(201)).body as LinkView;
+    const often = (
+      await mara
+        .post('/api/links')
+        .send({ exerciseId: line.id, classId: group?.id, instrument: 'flute', days: 7 })
+        .expect(201)
+    ).body as LinkView;
     for (let i = 0; i < 2; i++) await agent().get(`/api/links/open/${often.token}`).expect(200);
-    await world.sql(`update request_counts set points = $1 where key = $2`, [5 * LINK_REQUESTS, `class link:${often.id}`]);
+    await world.sql(`update request_counts set points = $1 where key = $2`, [
+      5 * LINK_REQUESTS,
+      `class link:${often.id}`,
+    ]);
     for (let i = 0; i < 2; i++) await agent().get(`/api/links/open/${often.token}`).expect(429);
     // Eight wrong passwords, four at each: the ninth has to wait at either.
-    for (let i = 0; i < 8; i++) await agent().post('/api/session').send({ email: 'somebody@school.example', password: 'wrong' }).expect(401);
-    for (let i = 0; i < 2; i++) await agent().post('/api/session').send({ email: 'somebody@school.example', password: 'wrong' }).expect(429);
+    for (let i = 0; i < 8; i++)
+      await agent().post('/api/session').send({ email: 'somebody@school.example', password: 'wrong' }).expect(401);
+    for (let i = 0; i < 2; i++)
+      await agent().post('/api/session').send({ email: 'somebody@school.example', password: 'wrong' }).expect(429);
     await mara.delete('/api/session').expect(204);
     for (let i = 0; i < 2; i++) await mara.get('/api/session').expect(401);
     expect(new Set(served).size).toBe(2);
@@ -115,15 +160,26 @@ describe('two servers on one database', () => {
     await mara.post('/api/session/demo').expect(200);
     const [line] = (await mara.get('/api/exercises')).body as ExerciseView[];
     const [group] = (await mara.get('/api/classes')).body as ClassView[];
-    const make = async (kind: string): Promise<SetView> => (await mara.post(`/api/exercises/${line?.id ?? ''}/sets`).send({ classId: group?.id, kind }).expect(201)).body as SetView;
+    const make = async (kind: string): Promise<SetView> =>
+      (
+        await mara
+          .post(`/api/exercises/${line?.id ?? ''}/sets`)
+          .send({ classId: group?.id, kind })
+          .expect(201)
+      ).body as SetView;
     const sets = [await make('copies'), await make('copies'), await make('book')];
-    await mara.post(`/api/exercises/${line?.id ?? ''}/sets`).send({ classId: group?.id, kind: 'book' }).expect(503);
+    await mara
+      .post(`/api/exercises/${line?.id ?? ''}/sets`)
+      .send({ classId: group?.id, kind: 'book' })
+      .expect(503);
     // One of the two dies in the middle of its work.
     await new Promise((r) => setTimeout(r, 400));
     const [first] = processes as [Process];
     await stop(first, 'SIGKILL');
     for (const s of sets) expect(await until(mara, s.id)).toMatchObject({ state: 'done' });
-    const priorities = await world.sql("select priority from jobs.job where name = 'pages' union all select priority from jobs.archive where name = 'pages' order by priority desc");
+    const priorities = await world.sql(
+      "select priority from jobs.job where name = 'pages' union all select priority from jobs.archive where name = 'pages' order by priority desc",
+    );
     expect(priorities.map((p) => p.priority)).toEqual([0, -1, -2]);
     processes[0] = await start(first.port);
     await mara.get('/api/session').expect(200);

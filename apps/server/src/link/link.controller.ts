@@ -8,30 +8,43 @@ import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { today } from '../web/today';
 import { LinkService } from './link.service';
 
-@ApiTags('pupils\' links')
+@ApiTags("pupils' links")
 @Controller('api/links')
 export class LinkController {
   constructor(private readonly links: LinkService) {}
 
-  @Get() @ApiOperation({ summary: 'The open links of an exercise' }) @ApiQuery({ name: 'exercise' })
+  @Get()
+  @ApiOperation({ summary: 'The open links of an exercise' })
+  @ApiQuery({ name: 'exercise' })
   list(@Teacher() t: TeacherRow, @Query('exercise', RowId) exercise: string): Promise<LinkView[]> {
     return this.links.list(t, exercise);
   }
 
-  @Post() @ApiOperation({ summary: 'A link to one part, for so many days' }) @ApiBody({ schema: { $ref: '#/components/schemas/MakeLinkDto' } })
+  @Post()
+  @ApiOperation({ summary: 'A link to one part, for so many days' })
+  @ApiBody({ schema: { $ref: '#/components/schemas/MakeLinkDto' } })
   make(@Teacher() t: TeacherRow, @Body() dto: MakeLinkDto): Promise<LinkView> {
     return this.links.make(t, dto);
   }
 
-  @Delete(':id') @HttpCode(204) @ApiOperation({ summary: 'Close a link for good' })
+  @Delete(':id')
+  @HttpCode(204)
+  @ApiOperation({ summary: 'Close a link for good' })
   close(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<void> {
     return this.links.close(t, id);
   }
 
-  @Get('open/:token') @Open() @Header('Referrer-Policy', 'no-referrer') @Header('X-Robots-Tag', 'noindex')
-  @ApiOperation({ summary: 'What a pupil\'s link shows; the only route besides signing in that needs no session' })
+  @Get('open/:token')
+  @Open()
+  @Header('Referrer-Policy', 'no-referrer')
+  @Header('X-Robots-Tag', 'noindex')
+  @ApiOperation({ summary: "What a pupil's link shows; the only route besides signing in that needs no session" })
   @ApiQuery({ name: 'line', required: false })
-  open(@Param('token') token: string, @Query('line', RowIdOrNone) line: string | undefined, @Req() request: Request): Promise<OpenedLinkView> {
+  open(
+    @Param('token') token: string,
+    @Query('line', RowIdOrNone) line: string | undefined,
+    @Req() request: Request,
+  ): Promise<OpenedLinkView> {
     return this.links.open(token, request.ip ?? '', today(), line);
   }
 }

@@ -9,5 +9,10 @@ import { LinkRepository } from './link.repository';
 import { LinkLimit } from './linkLimit';
 import { LinkService } from './link.service';
 
-@Module({ imports: [ExerciseModule, ClassModule, AuthModule, WorkModule], controllers: [LinkController, ClassLinksController], providers: [LinkService, LinkRepository, LinkLimit], exports: [LinkService] })
+@Module({
+  imports: [ExerciseModule, ClassModule, AuthModule, WorkModule],
+  controllers: [LinkController, ClassLinksController],
+  providers: [LinkService, LinkRepository, LinkLimit],
+  exports: [LinkService],
+})
 export class LinkModule {}

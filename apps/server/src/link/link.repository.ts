@@ -15,48 +15,112 @@ export interface LinkTo {
   readonly pupilId: string | undefined;
 }
 
-export const linkView = ({ id, token, exerciseId, classId, instrument, pupilId, createdAt, expiresAt }: LinkRow): LinkView =>
-  ({ id, token, exerciseId, classId, instrument, createdAt: createdAt.toISOString(), expiresAt: expiresAt.toISOString(), ...(pupilId === null ? {} : { pupilId }) });
+export const linkView = ({
+  id,
+  token,
+  exerciseId,
+  classId,
+  instrument,
+  pupilId,
+  createdAt,
+  expiresAt,
+}: LinkRow): LinkView => ({
+  id,
+  token,
+  exerciseId,
+  classId,
+  instrument,
+  createdAt: createdAt.toISOString(),
+  expiresAt: expiresAt.toISOString(),
+  ...(pupilId === null ? {} : { pupilId }),
+});
 
 @Injectable()
 export class LinkRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
 
-  async create(teacherId: string, token: string, { exerciseId, classId, instrument, pupilId }: LinkTo, expiresAt: Date): Promise<LinkRow> {
-    const [row] = await this.db.insert(links).values({ teacherId, token, exerciseId, classId, instrument, pupilId: pupilId ?? null, expiresAt }).returning();
+  async create(
+    teacherId: string,
+    token: string,
+    { exerciseId, classId, instrument, pupilId }: LinkTo,
+    expiresAt: Date,
+  ): Promise<LinkRow> {
+    const [row] = await this.db
+      .insert(links)
+      .values({ teacherId, token, exerciseId, classId, instrument, pupilId: pupilId ?? null, expiresAt })
+      .returning();
     if (row === undefined) throw new Error('an insert returned no row');
     return row;
   }
 
   /** Links of an exercise that still open something, newest first. */
   list(teacherId: string, exerciseId: string): Promise<LinkRow[]> {
-    return this.db.select().from(links).where(and(eq(links.teacherId, teacherId), eq(links.exerciseId, exerciseId), gt(links.expiresAt, new Date()))).orderBy(desc(links.createdAt));
+    return this.db
+      .select()
+      .from(links)
+      .where(and(eq(links.teacherId, teacherId), eq(links.exerciseId, exerciseId), gt(links.expiresAt, new Date())))
+      .orderBy(desc(links.createdAt));
   }
 
   /** Links of a class that still open something, newest first. */
   listOfClass(teacherId: string, classId: string): Promise<LinkRow[]> {
-    return this.db.select().from(links).where(and(eq(links.teacherId, teacherId), eq(links.classId, classId), gt(links.expiresAt, new Date()))).orderBy(desc(links.createdAt));
+    return this.db
+      .select()
+      .from(links)
+      .where(and(eq(links.teacherId, teacherId), eq(links.classId, classId), gt(links.expiresAt, new Date())))
+      .orderBy(desc(links.createdAt));
   }
 
   /** Several at once: all of them or none. */
-  async createAll(teacherId: string, wanted: readonly (LinkTo & { readonly token: string })[], expiresAt: Date): Promise<void> {
-    if (wanted.length > 0) await this.db.insert(links).values(wanted.map(({ pupilId, ...to }) => ({ ...to, teacherId, pupilId: pupilId ?? null, expiresAt })));
+  async createAll(
+    teacherId: string,
+    wanted: readonly (LinkTo & { readonly token: string })[],
+    expiresAt: Date,
+  ): Promise<void> {
+    if (wanted.length > 0)
+      await this.db
+        .insert(links)
+        .values(wanted.map(({ pupilId, ...to }) => ({ ...to, teacherId, pupilId: pupilId ?? null, expiresAt })));
   }
 
   /** The link to the same part that stays open longest. */
-  async openTo(teacherId: string, { exerciseId, classId, instrument, pupilId }: LinkTo, until: Date): Promise<LinkRow | undefined> {
-    const rows = await this.db.select().from(links).where(and(
-      eq(links.teacherId, teacherId), eq(links.exerciseId, exerciseId), eq(links.classId, classId), eq(links.instrument, instrument),
-      pupilId === undefined ? isNull(links.pupilId) : eq(links.pupilId, pupilId), gt(links.expiresAt, until),
-    )).orderBy(desc(links.expiresAt)).limit(1);
+  async openTo(
+    teacherId: string,
+    { exerciseId, classId, instrument, pupilId }: LinkTo,
+    until: Date,
+  ): Promise<LinkRow | undefined> {
+    const rows = await this.db
+      .select()
+      .from(links)
+      .where(
+        and(
+          eq(links.teacherId, teacherId),
+          eq(links.exerciseId, exerciseId),
+          eq(links.classId, classId),
+          eq(links.instrument, instrument),
+          pupilId === undefined ? isNull(links.pupilId) : eq(links.pupilId, pupilId),
+          gt(links.expiresAt, until),
+        ),
+      )
+      .orderBy(desc(links.expiresAt))
+      .limit(1);
     return rows[0];
   }
 
   /** An open link, what its pupil plays where it is one pupil's own, and whether the line that it was made for is off the shelf. */
-  async byToken(token: string): Promise<{ readonly row: LinkRow; readonly plays: InstrumentId | undefined; readonly gone: boolean } | undefined> {
-    const [found] = await this.db.select({ row: links, plays: pupils.instrument, deletedAt: exercises.deletedAt }).from(links).innerJoin(exercises, eq(links.exerciseId, exercises.id)).leftJoin(pupils, eq(links.pupilId, pupils.id))
-      .where(and(eq(links.token, token), gt(links.expiresAt, new Date()))).limit(1);
-    return found === undefined ? undefined : { row: found.row, plays: found.plays ?? undefined, gone: found.deletedAt !== null };
+  async byToken(
+    token: string,
+  ): Promise<{ readonly row: LinkRow; readonly plays: InstrumentId | undefined; readonly gone: boolean } | undefined> {
+    const [found] = await this.db
+      .select({ row: links, plays: pupils.instrument, deletedAt: exercises.deletedAt })
+      .from(links)
+      .innerJoin(exercises, eq(links.exerciseId, exercises.id))
+      .leftJoin(pupils, eq(links.pupilId, pupils.id))
+      .where(and(eq(links.token, token), gt(links.expiresAt, new Date())))
+      .limit(1);
+    return found === undefined
+      ? undefined
+      : { row: found.row, plays: found.plays ?? undefined, gone: found.deletedAt !== null };
   }
 
   /** Lets a link begin with another line. */
@@ -67,16 +131,39 @@ export class LinkRepository {
   /** Which of some lines are still there. */
   async there(ids: readonly string[]): Promise<ReadonlySet<string>> {
     if (ids.length === 0) return new Set();
-    return new Set((await this.db.select({ id: exercises.id }).from(exercises).where(and(inArray(exercises.id, [...ids]), isNull(exercises.deletedAt)))).map((r) => r.id));
+    return new Set(
+      (
+        await this.db
+          .select({ id: exercises.id })
+          .from(exercises)
+          .where(and(inArray(exercises.id, [...ids]), isNull(exercises.deletedAt)))
+      ).map((r) => r.id),
+    );
   }
 
   /** What a pupil handed in of a line, the newest first. */
-  handedIn(pupilId: string, exerciseId: string, most: number): Promise<{ readonly at: Date; readonly percent: number }[]> {
-    return this.db.select({ at: handIns.createdAt, percent: handIns.percent }).from(handIns).where(and(eq(handIns.pupilId, pupilId), eq(handIns.exerciseId, exerciseId))).orderBy(desc(handIns.createdAt)).limit(most);
+  handedIn(
+    pupilId: string,
+    exerciseId: string,
+    most: number,
+  ): Promise<{ readonly at: Date; readonly percent: number }[]> {
+    return this.db
+      .select({ at: handIns.createdAt, percent: handIns.percent })
+      .from(handIns)
+      .where(and(eq(handIns.pupilId, pupilId), eq(handIns.exerciseId, exerciseId)))
+      .orderBy(desc(handIns.createdAt))
+      .limit(most);
   }
 
   async remove(teacherId: string, id: string): Promise<boolean> {
-    return (await this.db.delete(links).where(and(eq(links.id, id), eq(links.teacherId, teacherId))).returning({ id: links.id })).length > 0;
+    return (
+      (
+        await this.db
+          .delete(links)
+          .where(and(eq(links.id, id), eq(links.teacherId, teacherId)))
+          .returning({ id: links.id })
+      ).length > 0
+    );
   }
 
   async sweep(): Promise<void> {

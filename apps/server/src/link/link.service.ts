@@ -29,7 +29,8 @@ const PAST_DAYS = 14;
 const MOST_HANDED_IN = 3;
 
 /** What is set and not long past, the nearest day first. */
-const setLately = (work: readonly WorkView[], today: string): WorkView[] => work.filter((w) => w.due >= addDays(today, -PAST_DAYS)).sort((a, b) => (a.due < b.due ? -1 : 1));
+const setLately = (work: readonly WorkView[], today: string): WorkView[] =>
+  work.filter((w) => w.due >= addDays(today, -PAST_DAYS)).sort((a, b) => (a.due < b.due ? -1 : 1));
 
 /** The line without what other players' pages hold. */
 function lineFor({ partChoices, notTaken: _n, ...line }: Exercise, instrument: InstrumentId): Exercise {
@@ -41,7 +42,11 @@ function lineFor({ partChoices, notTaken: _n, ...line }: Exercise, instrument: I
 @Injectable()
 export class LinkService {
   constructor(
-    private readonly links: LinkRepository, private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly teachers: AuthRepository, private readonly work: WorkRepository,
+    private readonly links: LinkRepository,
+    private readonly exercises: ExerciseService,
+    private readonly classes: ClassRepository,
+    private readonly teachers: AuthRepository,
+    private readonly work: WorkRepository,
     private readonly limit: LinkLimit,
   ) {}
 
@@ -55,9 +60,17 @@ export class LinkService {
     await this.exercises.find(t.id, exerciseId);
     const group = await this.classes.find(t.id, classId);
     if (group === undefined) throw notFound('class');
-    if (pupilId !== undefined && !(await this.classes.pupilsOf(classId)).some((p) => p.id === pupilId)) throw notFound('pupil');
+    if (pupilId !== undefined && !(await this.classes.pupilsOf(classId)).some((p) => p.id === pupilId))
+      throw notFound('pupil');
     await this.links.sweep();
-    return linkView(await this.links.create(t.id, newToken(), { exerciseId, classId, instrument, pupilId }, new Date(Date.now() + days * DAY)));
+    return linkView(
+      await this.links.create(
+        t.id,
+        newToken(),
+        { exerciseId, classId, instrument, pupilId },
+        new Date(Date.now() + days * DAY),
+      ),
+    );
   }
 
   /** @throws Refusal not-found for a class that is not the teacher's */
@@ -73,14 +86,22 @@ export class LinkService {
    */
   async makeForClass(t: TeacherRow, classId: string, days: number, today: string): Promise<LinkView[]> {
     await this.classes.own(t.id, classId);
-    const [pupils, work, open] = await Promise.all([this.classes.pupilsOf(classId), this.work.list(classId), this.links.listOfClass(t.id, classId)]);
+    const [pupils, work, open] = await Promise.all([
+      this.classes.pupilsOf(classId),
+      this.work.list(classId),
+      this.links.listOfClass(t.id, classId),
+    ]);
     const there = await this.links.there([...new Set(work.map((w) => w.exerciseId))]);
     const inOrder = work.filter((w) => there.has(w.exerciseId)).sort((a, b) => (a.due < b.due ? -1 : 1));
-    const wanted = pupils.filter((p) => !open.some((l) => l.pupilId === p.id)).flatMap((p) => {
-      const set = inOrder.filter((w) => isSetFor(w, p));
-      const line = set.find((w) => w.due >= today) ?? set.at(-1);
-      return line === undefined ? [] : [{ exerciseId: line.exerciseId, classId, instrument: p.instrument, pupilId: p.id, token: newToken() }];
-    });
+    const wanted = pupils
+      .filter((p) => !open.some((l) => l.pupilId === p.id))
+      .flatMap((p) => {
+        const set = inOrder.filter((w) => isSetFor(w, p));
+        const line = set.find((w) => w.due >= today) ?? set.at(-1);
+        return line === undefined
+          ? []
+          : [{ exerciseId: line.exerciseId, classId, instrument: p.instrument, pupilId: p.id, token: newToken() }];
+      });
     await this.links.sweep();
     await this.links.createAll(t.id, wanted, new Date(Date.now() + days * DAY));
     return this.listOfClass(t, classId);
@@ -91,9 +112,24 @@ export class LinkService {
   }
 
   /** The address for a code on a printed copy: a link to its part that stays open for a while, made when there is none. */
-  async addressFor(t: TeacherRow, { exerciseId, classId, origin }: { exerciseId: string; classId: string; origin: string }, { instrument, pupilId }: PageCopy): Promise<string> {
-    const known = await this.links.openTo(t.id, { exerciseId, classId, instrument, pupilId }, new Date(Date.now() + (CODE_DAYS * DAY) / 2));
-    const { token } = known ?? await this.links.create(t.id, newToken(), { exerciseId, classId, instrument, pupilId }, new Date(Date.now() + CODE_DAYS * DAY));
+  async addressFor(
+    t: TeacherRow,
+    { exerciseId, classId, origin }: { exerciseId: string; classId: string; origin: string },
+    { instrument, pupilId }: PageCopy,
+  ): Promise<string> {
+    const known = await this.links.openTo(
+      t.id,
+      { exerciseId, classId, instrument, pupilId },
+      new Date(Date.now() + (CODE_DAYS * DAY) / 2),
+    );
+    const { token } =
+      known ??
+      (await this.links.create(
+        t.id,
+        newToken(),
+        { exerciseId, classId, instrument, pupilId },
+        new Date(Date.now() + CODE_DAYS * DAY),
+      ));
     return `${origin}/p/${token}`;
   }
 
@@ -114,10 +150,19 @@ export class LinkService {
    * @returns the row as it is for the line that is asked for, and the line that the link was made for
    * @throws Refusal as open does
    */
-  async admit(token: string, address: string, today: string, line?: string): Promise<{ readonly row: LinkRow; readonly own: string; readonly plays: InstrumentId | undefined }> {
+  async admit(
+    token: string,
+    address: string,
+    today: string,
+    line?: string,
+  ): Promise<{ readonly row: LinkRow; readonly own: string; readonly plays: InstrumentId | undefined }> {
     const subject = `link ${address}`;
-    const [tried, found] = await Promise.all([this.teachers.failuresSince(subject, new Date(Date.now() - WAIT)), this.links.byToken(token)]);
-    if (tried >= MOST_WRONG) throw new Refusal('too-many-attempts', 'Too many links were tried from here. Wait a quarter of an hour.');
+    const [tried, found] = await Promise.all([
+      this.teachers.failuresSince(subject, new Date(Date.now() - WAIT)),
+      this.links.byToken(token),
+    ]);
+    if (tried >= MOST_WRONG)
+      throw new Refusal('too-many-attempts', 'Too many links were tried from here. Wait a quarter of an hour.');
     if (found === undefined) {
       await this.teachers.addFailure([subject], new Date(Date.now() - DAY));
       throw new Refusal('not-found', OPENS_NOTHING);
@@ -129,7 +174,8 @@ export class LinkService {
     // Where the line that it was made for is off the shelf, a pupil's link goes on with the next one.
     const own = gone ? set[0]?.exerciseId : row.exerciseId;
     const here = line ?? own;
-    if (own === undefined || here === undefined || (here !== own && !set.some((w) => w.exerciseId === here))) throw new Refusal('not-found', OPENS_NOTHING);
+    if (own === undefined || here === undefined || (here !== own && !set.some((w) => w.exerciseId === here)))
+      throw new Refusal('not-found', OPENS_NOTHING);
     if (gone) await this.links.beginWith(row.id, own);
     return { row: { ...row, exerciseId: here }, own, plays };
   }
@@ -146,41 +192,92 @@ export class LinkService {
     const set = setLately(work, today).filter((w) => isSetFor(w, pupil));
     const there = await this.links.there(set.map((w) => w.exerciseId));
     const lines = new Map<string, WorkView>();
-    for (const w of [...set.filter((x) => x.due >= today), ...set.filter((x) => x.due < today)]) if (there.has(w.exerciseId) && !lines.has(w.exerciseId)) lines.set(w.exerciseId, w);
+    for (const w of [...set.filter((x) => x.due >= today), ...set.filter((x) => x.due < today)])
+      if (there.has(w.exerciseId) && !lines.has(w.exerciseId)) lines.set(w.exerciseId, w);
     return [...lines.values()];
   }
 
   /** What is set of the link's line: for the pupil, or on a class's link for all of it. What is long past is left away. */
-  private setFor(work: readonly WorkView[], { exerciseId, instrument }: LinkRow, pupil: PupilView | undefined, today: string): readonly WorkView[] {
-    return setLately(work, today).filter((w) => w.exerciseId === exerciseId && (pupil === undefined ? isSetFor({ ...w, pupilIds: undefined }, { id: '', instrument }) : isSetFor(w, pupil)));
+  private setFor(
+    work: readonly WorkView[],
+    { exerciseId, instrument }: LinkRow,
+    pupil: PupilView | undefined,
+    today: string,
+  ): readonly WorkView[] {
+    return setLately(work, today).filter(
+      (w) =>
+        w.exerciseId === exerciseId &&
+        (pupil === undefined ? isSetFor({ ...w, pupilIds: undefined }, { id: '', instrument }) : isSetFor(w, pupil)),
+    );
   }
 
   private setView = (set: readonly WorkView[]): OpenedLinkView['set'] =>
-    set.map(({ due, fromBar, toBar, rungs, goalPercent, note }) => ({ due, rungs, ...(fromBar === undefined ? {} : { fromBar }), ...(toBar === undefined ? {} : { toBar }), ...(goalPercent === undefined ? {} : { goalPercent }), ...(note === undefined ? {} : { note }) }));
+    set.map(({ due, fromBar, toBar, rungs, goalPercent, note }) => ({
+      due,
+      rungs,
+      ...(fromBar === undefined ? {} : { fromBar }),
+      ...(toBar === undefined ? {} : { toBar }),
+      ...(goalPercent === undefined ? {} : { goalPercent }),
+      ...(note === undefined ? {} : { note }),
+    }));
 
   /** Every line that a pupil's link opens; the link's own last where it is not set. */
-  private async linesFor(work: readonly WorkView[], pupil: PupilView, today: string, { exerciseId: here }: LinkRow, own: { readonly id: string; readonly title: string }): Promise<LinkedLine[]> {
+  private async linesFor(
+    work: readonly WorkView[],
+    pupil: PupilView,
+    today: string,
+    { exerciseId: here }: LinkRow,
+    own: { readonly id: string; readonly title: string },
+  ): Promise<LinkedLine[]> {
     const set = await this.linesInTurn(work, pupil, today);
-    const lines = set.map((w): LinkedLine => ({ title: w.title, line: w.exerciseId, due: w.due, here: w.exerciseId === here }));
-    return set.some((w) => w.exerciseId === own.id) ? lines : [...lines, { title: own.title, line: own.id, here: own.id === here }];
+    const lines = set.map((w): LinkedLine => ({
+      title: w.title,
+      line: w.exerciseId,
+      due: w.due,
+      here: w.exerciseId === here,
+    }));
+    return set.some((w) => w.exerciseId === own.id)
+      ? lines
+      : [...lines, { title: own.title, line: own.id, here: own.id === here }];
   }
 
   private async find(row: LinkRow, own: string, today: string): Promise<OpenedLinkView | undefined> {
     const [teacher, group, exercise, pupils, work, handedIn] = await Promise.all([
-      this.teachers.findById(row.teacherId), this.classes.find(row.teacherId, row.classId), this.exercises.findIfThere(row.teacherId, row.exerciseId), row.pupilId === null ? [] : this.classes.pupilsOf(row.classId), this.work.list(row.classId),
+      this.teachers.findById(row.teacherId),
+      this.classes.find(row.teacherId, row.classId),
+      this.exercises.findIfThere(row.teacherId, row.exerciseId),
+      row.pupilId === null ? [] : this.classes.pupilsOf(row.classId),
+      this.work.list(row.classId),
       row.pupilId === null ? [] : this.links.handedIn(row.pupilId, row.exerciseId, MOST_HANDED_IN),
     ]);
     if (teacher === undefined || group === undefined || exercise === undefined) return undefined;
     const pupil = pupils.find((p) => p.id === row.pupilId);
     const set = this.setFor(work, row, pupil, today);
     const ownLine = own === row.exerciseId ? exercise : await this.exercises.findIfThere(row.teacherId, own);
-    const lines = pupil === undefined || ownLine === undefined ? [] : await this.linesFor(work, pupil, today, row, { id: own, title: ownLine.title });
+    const lines =
+      pupil === undefined || ownLine === undefined
+        ? []
+        : await this.linesFor(work, pupil, today, row, { id: own, title: ownLine.title });
     // What is set next says how much help stands over its notes; without a word it is as the class has it.
     const fade = set.find((w) => w.due >= today)?.fade;
     const teaching = teachingOf(teacher, group);
-    const copy = pupil === undefined ? classCopy(group, teaching, row.instrument, today) : pupilCopy(group, teaching, pupil, today);
+    const copy =
+      pupil === undefined
+        ? classCopy(group, teaching, row.instrument, today)
+        : pupilCopy(group, teaching, pupil, today);
     return {
-      title: exercise.title, exercise: lineFor(exercise.document, copy.instrument), instrument: copy.instrument, teaching: copy.teaching, page: fade === undefined ? copy.page : { ...copy.page, plan: [{ from: addDays(today, -1), step: fade }] }, paper: group.paper, practice: teacher.practice, set: this.setView(set), own: pupil !== undefined, lines, handedIn: handedIn.map(({ at, percent }) => ({ at: at.toISOString(), percent })), expiresAt: row.expiresAt.toISOString(),
+      title: exercise.title,
+      exercise: lineFor(exercise.document, copy.instrument),
+      instrument: copy.instrument,
+      teaching: copy.teaching,
+      page: fade === undefined ? copy.page : { ...copy.page, plan: [{ from: addDays(today, -1), step: fade }] },
+      paper: group.paper,
+      practice: teacher.practice,
+      set: this.setView(set),
+      own: pupil !== undefined,
+      lines,
+      handedIn: handedIn.map(({ at, percent }) => ({ at: at.toISOString(), percent })),
+      expiresAt: row.expiresAt.toISOString(),
       ...(copy.known === undefined ? {} : { known: copy.known }),
     };
   }

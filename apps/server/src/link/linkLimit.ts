@@ -16,7 +16,13 @@ export class LinkLimit {
   private readonly ofClass: RateLimiterPostgres;
 
   constructor({ pool }: DatabasePool, @Inject(SETTINGS) { linkRequests }: Settings) {
-    const table = { storeClient: pool, storeType: 'pool', tableName: 'request_counts', tableCreated: true, duration: MINUTE_SECONDS } as const;
+    const table = {
+      storeClient: pool,
+      storeType: 'pool',
+      tableName: 'request_counts',
+      tableCreated: true,
+      duration: MINUTE_SECONDS,
+    } as const;
     this.own = new RateLimiterPostgres({ ...table, keyPrefix: 'link', points: linkRequests });
     this.ofClass = new RateLimiterPostgres({ ...table, keyPrefix: 'class link', points: linkRequests * CLASS_TIMES });
   }
@@ -26,7 +32,8 @@ export class LinkLimit {
     try {
       await (pupilId === null ? this.ofClass : this.own).consume(id);
     } catch (e) {
-      if (e instanceof RateLimiterRes) throw new Refusal('too-many-attempts', 'This link is asked for too often. Wait a minute, then open it again.');
+      if (e instanceof RateLimiterRes)
+        throw new Refusal('too-many-attempts', 'This link is asked for too often. Wait a minute, then open it again.');
       throw e;
     }
   }

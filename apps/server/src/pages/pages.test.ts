@@ -9,10 +9,18 @@ let server: TestServer;
 let mara: ReturnType<TestServer['agent']>;
 let lantern: ExerciseView;
 let group: ClassView;
-beforeAll(async () => { ({ server, mara, exercise: lantern, group } = await openDemoClass('Lantern Walk')); });
+beforeAll(async () => {
+  ({ server, mara, exercise: lantern, group } = await openDemoClass('Lantern Walk'));
+});
 afterAll(() => server.stop());
 
-const make = async (body: object, exercise = lantern): Promise<SetView> => (await mara.post(`/api/exercises/${exercise.id}/sets`).send({ classId: group.id, ...body }).expect(201)).body as SetView;
+const make = async (body: object, exercise = lantern): Promise<SetView> =>
+  (
+    await mara
+      .post(`/api/exercises/${exercise.id}/sets`)
+      .send({ classId: group.id, ...body })
+      .expect(201)
+  ).body as SetView;
 
 /** Asks until a set is no longer being made; what was seen on the way. */
 async function finished(set: SetView): Promise<{ readonly set: SetView; readonly seen: number[] }> {
@@ -34,7 +42,19 @@ describe('a set of pages', () => {
     const { bytes, disposition } = await fetchFile(mara, `/api/sets/${set.id}/file`);
     expect(disposition).toContain('Lantern Walk - Year 5 winds.pdf');
     const { plain, info, warnings } = reportOn(bytes);
-    const order = ['Flute', 'Oboe', 'Bassoon', 'Clarinet in B♭', 'Alto saxophone in E♭', 'Tenor saxophone in B♭', 'Trumpet in B♭', 'Horn in F', 'Trombone', 'Euphonium', 'Tuba'];
+    const order = [
+      'Flute',
+      'Oboe',
+      'Bassoon',
+      'Clarinet in B♭',
+      'Alto saxophone in E♭',
+      'Tenor saxophone in B♭',
+      'Trumpet in B♭',
+      'Horn in F',
+      'Trombone',
+      'Euphonium',
+      'Tuba',
+    ];
     const places = order.map((name) => plain.replace(/ ♭/g, '♭').indexOf(name));
     expect(places.every((p) => p >= 0)).toBe(true);
     expect([...places].sort((a, b) => a - b)).toEqual(places);
@@ -49,7 +69,10 @@ describe('a set of pages', () => {
     const pupils = (await mara.get(`/api/classes/${group.id}/pupils`).expect(200)).body as PupilView[];
     const isla = pupils.find((p) => p.name === 'Isla');
     if (isla === undefined) throw new Error('the demo has no Isla');
-    await mara.put(`/api/classes/${group.id}/pupils/${isla.id}/page`).send({ rows: { woodwind: [{ row: 'solfa' }], brass: [] } }).expect(200);
+    await mara
+      .put(`/api/classes/${group.id}/pupils/${isla.id}/page`)
+      .send({ rows: { woodwind: [{ row: 'solfa' }], brass: [] } })
+      .expect(200);
     const { set } = await finished(await make({ kind: 'copies', codes: true }));
     expect([set.state, set.total]).toEqual(['done', pupils.length]);
     const { plain } = reportOn((await fetchFile(mara, `/api/sets/${set.id}/file`)).bytes);
@@ -78,7 +101,7 @@ describe('a set of pages', () => {
     await mara.get(`/api/sets/${set.id}/file`).expect(404);
   });
 
-  it('is nobody else\'s, and refuses what is none', async () => {
+  it("is nobody else's, and refuses what is none", async () => {
     const [set] = (await mara.get(`/api/exercises/${lantern.id}/sets`).expect(200)).body as SetView[];
     const other = await server.teacher('other@school.example');
     for (const path of [`/api/sets/${set?.id}`, `/api/sets/${set?.id}/file`]) {
@@ -88,19 +111,30 @@ describe('a set of pages', () => {
     await other.delete(`/api/sets/${set?.id}`).expect(404);
     await other.post(`/api/exercises/${lantern.id}/sets`).send({ classId: group.id, kind: 'book' }).expect(404);
     await mara.post(`/api/exercises/${lantern.id}/sets`).send({ classId: group.id, kind: 'poster' }).expect(400);
-    await mara.post(`/api/exercises/${lantern.id}/sets`).send({ classId: group.id, kind: 'book', today: 'soon' }).expect(400);
+    await mara
+      .post(`/api/exercises/${lantern.id}/sets`)
+      .send({ classId: group.id, kind: 'book', today: 'soon' })
+      .expect(400);
   });
 
   it('says so when it cannot be made, and begins anew after a stop of the server', async () => {
     const line = await putOnShelf(mara, 'Two at once');
     await Promise.all([make({ kind: 'book' }, line), make({ kind: 'book' }, line), make({ kind: 'book' }, line)]);
-    expect((await mara.post(`/api/exercises/${line.id}/sets`).send({ classId: group.id, kind: 'book' }).expect(503)).body).toMatchObject({ code: 'busy' });
+    expect(
+      (await mara.post(`/api/exercises/${line.id}/sets`).send({ classId: group.id, kind: 'book' }).expect(503)).body,
+    ).toMatchObject({ code: 'busy' });
     const sets = (await mara.get(`/api/exercises/${line.id}/sets`)).body as SetView[];
     for (const s of sets) await mara.delete(`/api/sets/${s.id}`).expect(200);
     // Left as a stopped server leaves it: taken up when a server starts.
-    const [left] = await server.sql(`insert into page_sets (teacher_id, exercise_id, class_id, kind, today, origin, total, done, file_name) select teacher_id, exercise_id, class_id, kind, today, origin, total, 3, file_name from page_sets where id = $1 returning id`, [sets[0]?.id]);
+    const [left] = await server.sql(
+      `insert into page_sets (teacher_id, exercise_id, class_id, kind, today, origin, total, done, file_name) select teacher_id, exercise_id, class_id, kind, today, origin, total, 3, file_name from page_sets where id = $1 returning id`,
+      [sets[0]?.id],
+    );
     await server.app.get(SetService).onApplicationBootstrap();
-    expect((await finished({ id: left?.id } as unknown as SetView)).set).toMatchObject({ state: 'done', done: group.instruments.length });
+    expect((await finished({ id: left?.id } as unknown as SetView)).set).toMatchObject({
+      state: 'done',
+      done: group.instruments.length,
+    });
   });
 });
 
@@ -108,14 +142,30 @@ describe('pupils', () => {
   it('are listed, renamed, added and taken off as one list', async () => {
     const before = (await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[];
     const [first, ...rest] = before;
-    const saved = (await mara.put(`/api/classes/${group.id}/pupils`).send({ pupils: [...rest.map(({ id, name, instrument }) => ({ id, name, instrument })), { name: 'Yara', instrument: 'horn' }] }).expect(200)).body as PupilView[];
+    const saved = (
+      await mara
+        .put(`/api/classes/${group.id}/pupils`)
+        .send({
+          pupils: [
+            ...rest.map(({ id, name, instrument }) => ({ id, name, instrument })),
+            { name: 'Yara', instrument: 'horn' },
+          ],
+        })
+        .expect(200)
+    ).body as PupilView[];
     expect(saved.map((p) => p.name)).toEqual([...rest.map((p) => p.name), 'Yara']);
     expect(saved.some((p) => p.id === first?.id)).toBe(false);
-    await mara.put(`/api/classes/${group.id}/pupils`).send({ pupils: [{ name: ' ', instrument: 'horn' }] }).expect(400);
-    await mara.put(`/api/classes/${group.id}/pupils`).send({ pupils: [{ name: 'Bo', instrument: 'kazoo' }] }).expect(400);
+    await mara
+      .put(`/api/classes/${group.id}/pupils`)
+      .send({ pupils: [{ name: ' ', instrument: 'horn' }] })
+      .expect(400);
+    await mara
+      .put(`/api/classes/${group.id}/pupils`)
+      .send({ pupils: [{ name: 'Bo', instrument: 'kazoo' }] })
+      .expect(400);
   });
 
-  it('are nobody else\'s', async () => {
+  it("are nobody else's", async () => {
     const other = await server.teacher('third@school.example');
     await other.get(`/api/classes/${group.id}/pupils`).expect(404);
     await other.put(`/api/classes/${group.id}/pupils`).send({ pupils: [] }).expect(404);

@@ -14,28 +14,43 @@ import { SetService } from './set.service';
 export class SetController {
   constructor(private readonly sets: SetService) {}
 
-  @Post('exercises/:id/sets') @ApiOperation({ summary: 'Begin to make a book, a copy for every pupil, or a zip' }) @ApiBody({ schema: { $ref: '#/components/schemas/MakeSetDto' } })
-  make(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() dto: MakeSetDto, @Req() request: Request): Promise<SetView> {
+  @Post('exercises/:id/sets')
+  @ApiOperation({ summary: 'Begin to make a book, a copy for every pupil, or a zip' })
+  @ApiBody({ schema: { $ref: '#/components/schemas/MakeSetDto' } })
+  make(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Body() dto: MakeSetDto,
+    @Req() request: Request,
+  ): Promise<SetView> {
     return this.sets.make(t, id, dto, `${request.protocol}://${request.get('host') ?? ''}`);
   }
 
-  @Get('exercises/:id/sets') @ApiOperation({ summary: 'The newest sets of a line' })
+  @Get('exercises/:id/sets')
+  @ApiOperation({ summary: 'The newest sets of a line' })
   list(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<SetView[]> {
     return this.sets.list(t, id);
   }
 
-  @Get('sets/:id') @ApiOperation({ summary: 'How far a set is' })
+  @Get('sets/:id')
+  @ApiOperation({ summary: 'How far a set is' })
   find(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<SetView> {
     return this.sets.find(t, id);
   }
 
-  @Delete('sets/:id') @ApiOperation({ summary: 'Stop making a set' })
+  @Delete('sets/:id')
+  @ApiOperation({ summary: 'Stop making a set' })
   cancel(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<SetView> {
     return this.sets.cancel(t, id);
   }
 
-  @Get('sets/:id/file') @ApiOperation({ summary: 'The finished file' })
-  async file(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
+  @Get('sets/:id/file')
+  @ApiOperation({ summary: 'The finished file' })
+  async file(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
     const { set, bytes } = await this.sets.file(t, id);
     response.setHeader('Content-Disposition', attachment(set.fileName));
     return new StreamableFile(bytes, { type: set.kind === 'zip' ? 'application/zip' : 'application/pdf' });

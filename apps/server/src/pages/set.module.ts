@@ -7,5 +7,9 @@ import { SetController } from './set.controller';
 import { SetRepository } from './set.repository';
 import { SetService } from './set.service';
 
-@Module({ imports: [ExerciseModule, ClassModule, AuthModule, LinkModule], controllers: [SetController], providers: [SetService, SetRepository] })
+@Module({
+  imports: [ExerciseModule, ClassModule, AuthModule, LinkModule],
+  controllers: [SetController],
+  providers: [SetService, SetRepository],
+})
 export class SetModule {}

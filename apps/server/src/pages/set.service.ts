@@ -40,8 +40,13 @@ export class SetService implements OnApplicationBootstrap, OnApplicationShutdown
   private stopping = false;
 
   constructor(
-    private readonly sets: SetRepository, private readonly exercises: ExerciseService, private readonly classes: ClassRepository, private readonly teachers: AuthRepository,
-    private readonly links: LinkService, private readonly pool: MusicPool, private readonly queue: JobQueue,
+    private readonly sets: SetRepository,
+    private readonly exercises: ExerciseService,
+    private readonly classes: ClassRepository,
+    private readonly teachers: AuthRepository,
+    private readonly links: LinkService,
+    private readonly pool: MusicPool,
+    private readonly queue: JobQueue,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
@@ -66,13 +71,27 @@ export class SetService implements OnApplicationBootstrap, OnApplicationShutdown
   }
 
   /** @throws Refusal not-found for an exercise or class that is not the teacher's, busy when too many are being made */
-  async make(t: TeacherRow, exerciseId: string, { classId, kind, today, codes }: MakeSetDto, origin: string): Promise<SetView> {
+  async make(
+    t: TeacherRow,
+    exerciseId: string,
+    { classId, kind, today, codes }: MakeSetDto,
+    origin: string,
+  ): Promise<SetView> {
     const day = today ?? new Date().toISOString().slice(0, 10);
     const waiting = await this.sets.countWorking(t.id);
-    if (waiting >= AT_ONCE) throw new Refusal('busy', 'Other pages of yours are still being made. Wait for them, or stop one.');
+    if (waiting >= AT_ONCE)
+      throw new Refusal('busy', 'Other pages of yours are still being made. Wait for them, or stop one.');
     const { exercise, group, copies } = await this.plan(t, exerciseId, classId, kind, day);
     const row = await this.sets.create({
-      teacherId: t.id, exerciseId, classId, kind, today: day, codes: codes === true, origin, total: copies.length, fileName: attachmentName(`${exercise.title} - ${group.name}.${EXTENSION[kind]}`),
+      teacherId: t.id,
+      exerciseId,
+      classId,
+      kind,
+      today: day,
+      codes: codes === true,
+      origin,
+      total: copies.length,
+      fileName: attachmentName(`${exercise.title} - ${group.name}.${EXTENSION[kind]}`),
     });
     // The first of everybody comes before the second of anybody.
     await this.queue.add(QUEUE, row.id, -waiting);
@@ -104,11 +123,23 @@ export class SetService implements OnApplicationBootstrap, OnApplicationShutdown
     return { set, bytes };
   }
 
-  private async plan(t: TeacherRow, exerciseId: string, classId: string, kind: SetKind, today: string): Promise<SetPlan> {
-    const [exercise, group] = await Promise.all([this.exercises.find(t.id, exerciseId), this.classes.find(t.id, classId)]);
+  private async plan(
+    t: TeacherRow,
+    exerciseId: string,
+    classId: string,
+    kind: SetKind,
+    today: string,
+  ): Promise<SetPlan> {
+    const [exercise, group] = await Promise.all([
+      this.exercises.find(t.id, exerciseId),
+      this.classes.find(t.id, classId),
+    ]);
     if (group === undefined) throw notFound('class');
     const teaching = teachingOf(t, group);
-    const copies = kind === 'copies' ? copiesForAll(group, teaching, await this.classes.pupilsOf(classId), today) : scoreOrder(group.instruments).map((i) => classCopy(group, teaching, i, today));
+    const copies =
+      kind === 'copies'
+        ? copiesForAll(group, teaching, await this.classes.pupilsOf(classId), today)
+        : scoreOrder(group.instruments).map((i) => classCopy(group, teaching, i, today));
     return { exercise, group, copies };
   }
 
@@ -128,21 +159,35 @@ export class SetService implements OnApplicationBootstrap, OnApplicationShutdown
 
   private async makeFile(t: TeacherRow, row: SetRow): Promise<void> {
     const plan = await this.plan(t, row.exerciseId, row.classId, row.kind, row.today);
-    const copies = row.codes ? await Promise.all(plan.copies.map(async (c) => ({ ...c, address: await this.links.addressFor(t, row, c) }))) : plan.copies;
+    const copies = row.codes
+      ? await Promise.all(plan.copies.map(async (c) => ({ ...c, address: await this.links.addressFor(t, row, c) })))
+      : plan.copies;
     const made = await this.engraveAll(row, plan, copies);
     if (made === undefined) return;
-    const bytes = row.kind === 'zip' ? await this.zip(plan, copies, made) : await this.pool.run({ kind: 'bind', title: plan.exercise.title, copies: made });
+    const bytes =
+      row.kind === 'zip'
+        ? await this.zip(plan, copies, made)
+        : await this.pool.run({ kind: 'bind', title: plan.exercise.title, copies: made });
     await this.sets.finish(row.id, bytes);
   }
 
   /** All copies in order; undefined when nobody wants them any more. */
-  private async engraveAll(row: SetRow, { exercise, group }: SetPlan, copies: readonly PageCopy[]): Promise<EngravedCopy[] | undefined> {
+  private async engraveAll(
+    row: SetRow,
+    { exercise, group }: SetPlan,
+    copies: readonly PageCopy[],
+  ): Promise<EngravedCopy[] | undefined> {
     const made = new Array<EngravedCopy>(copies.length);
     let next = 0;
     let wanted = true;
     const worker = async (): Promise<void> => {
       for (let i = next++; i < copies.length && wanted && !this.stopping; i = next++) {
-        made[i] = await this.pool.run({ kind: 'engrave', exercise: exercise.document, copy: copies[i] as PageCopy, paper: group.paper });
+        made[i] = await this.pool.run({
+          kind: 'engrave',
+          exercise: exercise.document,
+          copy: copies[i] as PageCopy,
+          paper: group.paper,
+        });
         if (!(await this.sets.advance(row.id))) wanted = false;
       }
     };
@@ -152,14 +197,29 @@ export class SetService implements OnApplicationBootstrap, OnApplicationShutdown
   }
 
   /** Each copy as PDF and for other programs, and the line itself. */
-  private async zip({ exercise: { document, title } }: SetPlan, copies: readonly PageCopy[], made: readonly EngravedCopy[]): Promise<Uint8Array> {
+  private async zip(
+    { exercise: { document, title } }: SetPlan,
+    copies: readonly PageCopy[],
+    made: readonly EngravedCopy[],
+  ): Promise<Uint8Array> {
     const entries: Record<string, Uint8Array> = {};
     for (const [i, copy] of copies.entries()) {
       const name = copyName(copy, i);
       entries[`${name}.pdf`] = await this.pool.run({ kind: 'bind', title, copies: [made[i] as EngravedCopy] });
-      entries[`${name}.musicxml`] = await this.pool.run({ kind: 'file', format: 'musicxml', exercise: document, of: { kind: 'part', instrument: copy.instrument, teaching: copy.teaching, figures: true } });
+      entries[`${name}.musicxml`] = await this.pool.run({
+        kind: 'file',
+        format: 'musicxml',
+        exercise: document,
+        of: { kind: 'part', instrument: copy.instrument, teaching: copy.teaching, figures: true },
+      });
     }
-    for (const format of ['musicxml', 'abc', 'mid', 'json'] as const) entries[`line.${format}`] = await this.pool.run({ kind: 'file', format, exercise: document, of: { kind: 'line', pitch: 'written', line: 0 } });
+    for (const format of ['musicxml', 'abc', 'mid', 'json'] as const)
+      entries[`line.${format}`] = await this.pool.run({
+        kind: 'file',
+        format,
+        exercise: document,
+        of: { kind: 'line', pitch: 'written', line: 0 },
+      });
     return this.pool.run({ kind: 'zip', entries });
   }
 }

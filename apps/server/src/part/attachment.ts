@@ -1,5 +1,10 @@
 /** A file name without anything that could end a header or walk a path. */
-export const attachmentName = (fileName: string): string => fileName.replace(/[\u0000-\u001f\u007f"\\/:*?<>|]+/g, ' ').replace(/\s+/g, ' ').trim().slice(0, 150);
+export const attachmentName = (fileName: string): string =>
+  fileName
+    .replace(/[\u0000-\u001f\u007f"\\/:*?<>|]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+    .slice(0, 150);
 
 /**
  * The header that names a download: plain ASCII for old programs and the full name by RFC 6266 and RFC 8187.

@@ -11,28 +11,40 @@ import { PlanService } from './plan.service';
 export class PlanController {
   constructor(private readonly plan: PlanService) {}
 
-  @Get('plan') @ApiOperation({ summary: 'Term, days off, what is looked at, when which note comes' })
+  @Get('plan')
+  @ApiOperation({ summary: 'Term, days off, what is looked at, when which note comes' })
   find(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<ClassPlanDto> {
     return this.plan.find(t, id);
   }
 
-  @Put('plan') @ApiOperation({ summary: 'Save the plan' }) @ApiBody({ schema: { $ref: '#/components/schemas/ClassPlanDto' } })
+  @Put('plan')
+  @ApiOperation({ summary: 'Save the plan' })
+  @ApiBody({ schema: { $ref: '#/components/schemas/ClassPlanDto' } })
   save(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() dto: ClassPlanDto): Promise<ClassPlanDto> {
     return this.plan.save(t, id, dto);
   }
 
-  @Get('met') @ApiOperation({ summary: 'Which notes were new to whom, day by day' })
+  @Get('met')
+  @ApiOperation({ summary: 'Which notes were new to whom, day by day' })
   met(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<MetView[]> {
     return this.plan.met(t, id);
   }
 
-  @Post('met') @ApiOperation({ summary: 'The class, or some of it, has met notes' }) @ApiBody({ schema: { $ref: '#/components/schemas/SaveMetDto' } })
+  @Post('met')
+  @ApiOperation({ summary: 'The class, or some of it, has met notes' })
+  @ApiBody({ schema: { $ref: '#/components/schemas/SaveMetDto' } })
   addMet(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() dto: SaveMetDto): Promise<MetView[]> {
     return this.plan.addMet(t, id, dto);
   }
 
-  @Delete('met/:batch') @HttpCode(204) @ApiOperation({ summary: 'Take back that notes were met' })
-  removeMet(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('batch', RowId) batch: string): Promise<void> {
+  @Delete('met/:batch')
+  @HttpCode(204)
+  @ApiOperation({ summary: 'Take back that notes were met' })
+  removeMet(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Param('batch', RowId) batch: string,
+  ): Promise<void> {
     return this.plan.removeMet(t, id, batch);
   }
 }

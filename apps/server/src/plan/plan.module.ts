@@ -5,5 +5,10 @@ import { PlanController } from './plan.controller';
 import { PlanRepository } from './plan.repository';
 import { PlanService } from './plan.service';
 
-@Module({ imports: [ClassModule, ExerciseModule], controllers: [PlanController], providers: [PlanService, PlanRepository], exports: [PlanRepository] })
+@Module({
+  imports: [ClassModule, ExerciseModule],
+  controllers: [PlanController],
+  providers: [PlanService, PlanRepository],
+  exports: [PlanRepository],
+})
 export class PlanModule {}

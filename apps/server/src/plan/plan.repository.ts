@@ -7,10 +7,14 @@ import { DATABASE, type Database } from '../db/database.module';
 import { present } from '../db/present';
 import { classes, met, pupils } from '../db/schema/index';
 
-const metView = ({ id: _id, classId: _class, createdAt: _at, ...row }: typeof met.$inferSelect): MetView => present(row) as MetView;
+const metView = ({ id: _id, classId: _class, createdAt: _at, ...row }: typeof met.$inferSelect): MetView =>
+  present(row) as MetView;
 
 /** A list of known notes with some more for one instrument, or fewer. */
-const withNotes = (known: readonly KnownDto[], instrument: InstrumentId, notes: string[]): KnownDto[] => [...known.filter((k) => k.instrument !== instrument), { instrument, notes }];
+const withNotes = (known: readonly KnownDto[], instrument: InstrumentId, notes: string[]): KnownDto[] => [
+  ...known.filter((k) => k.instrument !== instrument),
+  { instrument, notes },
+];
 const without = (from: readonly string[], gone: readonly string[]): string[] => from.filter((n) => !gone.includes(n));
 
 @Injectable()
@@ -18,7 +22,8 @@ export class PlanRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
 
   async find(classId: string): Promise<ClassPlanDto | undefined> {
-    return (await this.db.select({ plan: classes.plan }).from(classes).where(eq(classes.id, classId)).limit(1))[0]?.plan;
+    return (await this.db.select({ plan: classes.plan }).from(classes).where(eq(classes.id, classId)).limit(1))[0]
+      ?.plan;
   }
 
   async save(classId: string, plan: ClassPlanDto): Promise<void> {
@@ -27,7 +32,9 @@ export class PlanRepository {
 
   /** What was new on which day, the earliest first. */
   async met(classId: string): Promise<MetView[]> {
-    return (await this.db.select().from(met).where(eq(met.classId, classId)).orderBy(asc(met.day), asc(met.createdAt))).map(metView);
+    return (
+      await this.db.select().from(met).where(eq(met.classId, classId)).orderBy(asc(met.day), asc(met.createdAt))
+    ).map(metView);
   }
 
   /**
@@ -37,17 +44,37 @@ export class PlanRepository {
    */
   addMet(classId: string, { day, exerciseId, entries }: SaveMetDto): Promise<MetView[]> {
     return this.db.transaction(async (tx) => {
-      const [group] = await tx.select({ known: classes.known }).from(classes).where(eq(classes.id, classId)).for('update');
+      const [group] = await tx
+        .select({ known: classes.known })
+        .from(classes)
+        .where(eq(classes.id, classId))
+        .for('update');
       if (group === undefined) throw new Error('a class went while its notes were written down');
-      const people = await tx.select({ id: pupils.id, known: pupils.known }).from(pupils).where(eq(pupils.classId, classId)).for('update');
+      const people = await tx
+        .select({ id: pupils.id, known: pupils.known })
+        .from(pupils)
+        .where(eq(pupils.classId, classId))
+        .for('update');
       let known: readonly KnownDto[] = group.known;
       const ownOf = new Map(people.map((p) => [p.id, p.known ?? []]));
       const batch = randomUUID();
       const rows: (typeof met.$inferInsert)[] = [];
-      const add = (have: readonly string[], { instrument, notes }: MetEntryDto, pupilId?: string): string[] | undefined => {
+      const add = (
+        have: readonly string[],
+        { instrument, notes }: MetEntryDto,
+        pupilId?: string,
+      ): string[] | undefined => {
         const fresh = without(notes, have);
         if (fresh.length === 0) return undefined;
-        rows.push({ batch, classId, pupilId: pupilId ?? null, instrument, notes: fresh, day, exerciseId: exerciseId ?? null });
+        rows.push({
+          batch,
+          classId,
+          pupilId: pupilId ?? null,
+          instrument,
+          notes: fresh,
+          day,
+          exerciseId: exerciseId ?? null,
+        });
         return [...have, ...fresh];
       };
       for (const entry of entries) {
@@ -56,14 +83,25 @@ export class PlanRepository {
           const own = ownOf.get(id) ?? [];
           const have = own.find((k) => k.instrument === instrument)?.notes;
           // Who has no list of their own follows the class.
-          const after = have === undefined && pupilId === undefined ? undefined : add(have ?? knownOrFirst(known, instrument), entry, id);
+          const after =
+            have === undefined && pupilId === undefined
+              ? undefined
+              : add(have ?? knownOrFirst(known, instrument), entry, id);
           if (after !== undefined) ownOf.set(id, withNotes(own, instrument, after));
         }
         const after = pupilId === undefined ? add(knownOrFirst(known, instrument), entry) : undefined;
         if (after !== undefined) known = withNotes(known, instrument, after);
       }
-      await tx.update(classes).set({ known: [...known] }).where(eq(classes.id, classId));
-      for (const p of people) if (ownOf.get(p.id) !== (p.known ?? []) && (ownOf.get(p.id)?.length ?? 0) > 0) await tx.update(pupils).set({ known: ownOf.get(p.id) ?? null }).where(eq(pupils.id, p.id));
+      await tx
+        .update(classes)
+        .set({ known: [...known] })
+        .where(eq(classes.id, classId));
+      for (const p of people)
+        if (ownOf.get(p.id) !== (p.known ?? []) && (ownOf.get(p.id)?.length ?? 0) > 0)
+          await tx
+            .update(pupils)
+            .set({ known: ownOf.get(p.id) ?? null })
+            .where(eq(pupils.id, p.id));
       return rows.length === 0 ? [] : (await tx.insert(met).values(rows).returning()).map(metView);
     });
   }
@@ -71,15 +109,33 @@ export class PlanRepository {
   /** Takes one saving back: its notes are not known any more. @returns whether there was such a saving */
   removeMet(classId: string, batch: string): Promise<boolean> {
     return this.db.transaction(async (tx) => {
-      const rows = await tx.delete(met).where(and(eq(met.classId, classId), eq(met.batch, batch))).returning();
+      const rows = await tx
+        .delete(met)
+        .where(and(eq(met.classId, classId), eq(met.batch, batch)))
+        .returning();
       for (const { pupilId, instrument, notes } of rows) {
-        const forget = (known: readonly KnownDto[]): KnownDto[] => known.map((k) => (k.instrument === instrument ? { instrument, notes: without(k.notes, notes) } : k));
+        const forget = (known: readonly KnownDto[]): KnownDto[] =>
+          known.map((k) => (k.instrument === instrument ? { instrument, notes: without(k.notes, notes) } : k));
         if (pupilId === null) {
-          const [group] = await tx.select({ known: classes.known }).from(classes).where(eq(classes.id, classId)).for('update');
-          await tx.update(classes).set({ known: forget(group?.known ?? []) }).where(eq(classes.id, classId));
+          const [group] = await tx
+            .select({ known: classes.known })
+            .from(classes)
+            .where(eq(classes.id, classId))
+            .for('update');
+          await tx
+            .update(classes)
+            .set({ known: forget(group?.known ?? []) })
+            .where(eq(classes.id, classId));
         } else {
-          const [pupil] = await tx.select({ known: pupils.known }).from(pupils).where(eq(pupils.id, pupilId)).for('update');
-          await tx.update(pupils).set({ known: forget(pupil?.known ?? []) }).where(eq(pupils.id, pupilId));
+          const [pupil] = await tx
+            .select({ known: pupils.known })
+            .from(pupils)
+            .where(eq(pupils.id, pupilId))
+            .for('update');
+          await tx
+            .update(pupils)
+            .set({ known: forget(pupil?.known ?? []) })
+            .where(eq(pupils.id, pupilId));
         }
       }
       return rows.length > 0;
@@ -89,7 +145,13 @@ export class PlanRepository {
   /** Puts back rows of an account's file as they were: what is known came with the class and its pupils. */
   async bring(classId: string, rows: readonly Omit<MetView, 'batch'>[]): Promise<void> {
     const batch = randomUUID();
-    const values = rows.map(({ pupilId, exerciseId, ...r }) => ({ ...r, batch, classId, pupilId: pupilId ?? null, exerciseId: exerciseId ?? null }));
+    const values = rows.map(({ pupilId, exerciseId, ...r }) => ({
+      ...r,
+      batch,
+      classId,
+      pupilId: pupilId ?? null,
+      exerciseId: exerciseId ?? null,
+    }));
     if (values.length > 0) await this.db.insert(met).values(values);
   }
 }

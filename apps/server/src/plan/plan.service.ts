@@ -11,7 +11,11 @@ const EMPTY: ClassPlanDto = { holidays: [], schedule: [] };
 /** The plan of a class, and which notes were met when. */
 @Injectable()
 export class PlanService {
-  constructor(private readonly repository: PlanRepository, private readonly classes: ClassRepository, private readonly exercises: ExerciseService) {}
+  constructor(
+    private readonly repository: PlanRepository,
+    private readonly classes: ClassRepository,
+    private readonly exercises: ExerciseService,
+  ) {}
 
   async find(t: TeacherRow, classId: string): Promise<ClassPlanDto> {
     await this.classes.own(t.id, classId);
@@ -21,9 +25,11 @@ export class PlanService {
   /** @throws Refusal bad-request where something ends before it begins */
   async save(t: TeacherRow, classId: string, plan: ClassPlanDto): Promise<ClassPlanDto> {
     await this.classes.own(t.id, classId);
-    if (plan.from !== undefined && plan.to !== undefined && plan.from > plan.to) throw new Refusal('bad-request', 'The term ends before it begins: change one of the days.');
+    if (plan.from !== undefined && plan.to !== undefined && plan.from > plan.to)
+      throw new Refusal('bad-request', 'The term ends before it begins: change one of the days.');
     const backwards = plan.holidays.find((h) => h.from > h.to);
-    if (backwards !== undefined) throw new Refusal('bad-request', `“${backwards.name}” ends before it begins: change one of the days.`);
+    if (backwards !== undefined)
+      throw new Refusal('bad-request', `“${backwards.name}” ends before it begins: change one of the days.`);
     await this.repository.save(classId, plan);
     return plan;
   }
@@ -36,7 +42,10 @@ export class PlanService {
   async addMet(t: TeacherRow, classId: string, dto: SaveMetDto): Promise<MetView[]> {
     await this.classes.own(t.id, classId);
     if (dto.exerciseId !== undefined) await this.exercises.find(t.id, dto.exerciseId);
-    await this.classes.ownPupils(classId, dto.entries.map((e) => e.pupilId));
+    await this.classes.ownPupils(
+      classId,
+      dto.entries.map((e) => e.pupilId),
+    );
     return this.repository.addMet(classId, dto);
   }
 

@@ -7,5 +7,10 @@ import { PracticeController } from './practice.controller';
 import { PracticeRepository } from './practice.repository';
 import { PracticeService } from './practice.service';
 
-@Module({ imports: [AuthModule, ClassModule, ExerciseModule, LinkModule], controllers: [PracticeController], providers: [PracticeService, PracticeRepository], exports: [PracticeRepository] })
+@Module({
+  imports: [AuthModule, ClassModule, ExerciseModule, LinkModule],
+  controllers: [PracticeController],
+  providers: [PracticeService, PracticeRepository],
+  exports: [PracticeRepository],
+})
 export class PracticeModule {}

@@ -24,7 +24,11 @@ export class PracticeRepository {
    * Keeps the more of what was known and what is told, and how far it had come on that day, in one statement: two devices may tell at once.
    * @param day ISO date
    */
-  async save({ teacherId, pupilId, exerciseId, instrument }: PracticeOf, told: SavePracticeDto, day: string): Promise<void> {
+  async save(
+    { teacherId, pupilId, exerciseId, instrument }: PracticeOf,
+    told: SavePracticeDto,
+    day: string,
+  ): Promise<void> {
     const { rungs, bestPercent, cleanRuns, peeks, minutes, drills = [] } = told;
     // Of each drill the score with more answers.
     await this.db.execute(sql`
@@ -48,44 +52,126 @@ export class PracticeRepository {
   /** How far each part of a class had come, day by day, the earliest first. */
   listDays(classId: string): Promise<PracticeDayView[]> {
     const { pupilId, exerciseId, instrument, day, bestPercent, cleanRuns, minutes } = practiceDays;
-    return this.db.select({ pupilId, exerciseId, instrument, day, bestPercent, cleanRuns, minutes }).from(practiceDays).innerJoin(pupils, eq(pupilId, pupils.id)).where(eq(pupils.classId, classId)).orderBy(asc(day));
+    return this.db
+      .select({ pupilId, exerciseId, instrument, day, bestPercent, cleanRuns, minutes })
+      .from(practiceDays)
+      .innerJoin(pupils, eq(pupilId, pupils.id))
+      .where(eq(pupils.classId, classId))
+      .orderBy(asc(day));
   }
 
   /** Puts back what a file of an account holds. */
-  async bring(teacherId: string, whole: readonly (SavePracticeDto & Omit<PracticeOf, 'teacherId'> & { readonly updatedAt: Date })[], days: readonly PracticeDayView[]): Promise<void> {
-    if (whole.length > 0) await this.db.insert(practice).values(whole.map((w) => ({ ...w, teacherId, drills: w.drills ?? [] }))).onConflictDoNothing();
-    if (days.length > 0) await this.db.insert(practiceDays).values([...days]).onConflictDoNothing();
+  async bring(
+    teacherId: string,
+    whole: readonly (SavePracticeDto & Omit<PracticeOf, 'teacherId'> & { readonly updatedAt: Date })[],
+    days: readonly PracticeDayView[],
+  ): Promise<void> {
+    if (whole.length > 0)
+      await this.db
+        .insert(practice)
+        .values(whole.map((w) => ({ ...w, teacherId, drills: w.drills ?? [] })))
+        .onConflictDoNothing();
+    if (days.length > 0)
+      await this.db
+        .insert(practiceDays)
+        .values([...days])
+        .onConflictDoNothing();
   }
 
   /** Of one line, or of all lines by one class's pupils. */
   async list(teacherId: string, of: PracticeScope): Promise<PracticeView[]> {
     const which = 'exerciseId' in of ? eq(practice.exerciseId, of.exerciseId) : eq(pupils.classId, of.classId);
-    const rows = await this.db.select({ p: practice, name: pupils.name }).from(practice).innerJoin(pupils, eq(practice.pupilId, pupils.id))
-      .where(and(eq(practice.teacherId, teacherId), which)).orderBy(asc(pupils.name));
-    return rows.map(({ p: { teacherId: _teacher, updatedAt, ...p }, name }) => ({ ...p, pupil: name, updatedAt: updatedAt.toISOString() }));
+    const rows = await this.db
+      .select({ p: practice, name: pupils.name })
+      .from(practice)
+      .innerJoin(pupils, eq(practice.pupilId, pupils.id))
+      .where(and(eq(practice.teacherId, teacherId), which))
+      .orderBy(asc(pupils.name));
+    return rows.map(({ p: { teacherId: _teacher, updatedAt, ...p }, name }) => ({
+      ...p,
+      pupil: name,
+      updatedAt: updatedAt.toISOString(),
+    }));
   }
 
   async countHandIns({ pupilId, exerciseId }: PracticeOf): Promise<number> {
-    return (await this.db.select({ n: count() }).from(handIns).where(and(eq(handIns.pupilId, pupilId), eq(handIns.exerciseId, exerciseId))))[0]?.n ?? 0;
+    return (
+      (
+        await this.db
+          .select({ n: count() })
+          .from(handIns)
+          .where(and(eq(handIns.pupilId, pupilId), eq(handIns.exerciseId, exerciseId)))
+      )[0]?.n ?? 0
+    );
   }
 
-  async handIn({ teacherId, pupilId, exerciseId, instrument }: PracticeOf, { percent, summary, type }: HandInDto, sound: Buffer | undefined, at?: Date): Promise<void> {
-    await this.db.insert(handIns).values({ teacherId, pupilId, exerciseId, instrument, percent, summary, ...(at === undefined ? {} : { createdAt: at }), ...(sound === undefined || type === undefined ? {} : { sound, soundType: type }) });
+  async handIn(
+    { teacherId, pupilId, exerciseId, instrument }: PracticeOf,
+    { percent, summary, type }: HandInDto,
+    sound: Buffer | undefined,
+    at?: Date,
+  ): Promise<void> {
+    await this.db.insert(handIns).values({
+      teacherId,
+      pupilId,
+      exerciseId,
+      instrument,
+      percent,
+      summary,
+      ...(at === undefined ? {} : { createdAt: at }),
+      ...(sound === undefined || type === undefined ? {} : { sound, soundType: type }),
+    });
   }
 
   /** Takes of one line, or of all lines by one class's pupils, newest first. */
   async listHandIns(teacherId: string, of: PracticeScope): Promise<HandInView[]> {
-    const rows = await this.db.select({ id: handIns.id, pupilId: handIns.pupilId, exerciseId: handIns.exerciseId, pupil: pupils.name, instrument: handIns.instrument, percent: handIns.percent, summary: handIns.summary, soundType: handIns.soundType, createdAt: handIns.createdAt })
-      .from(handIns).innerJoin(pupils, eq(handIns.pupilId, pupils.id)).where(and(eq(handIns.teacherId, teacherId), 'exerciseId' in of ? eq(handIns.exerciseId, of.exerciseId) : eq(pupils.classId, of.classId))).orderBy(desc(handIns.createdAt));
-    return rows.map(({ soundType, createdAt, ...r }) => ({ ...r, hasSound: soundType !== null, createdAt: createdAt.toISOString() }));
+    const rows = await this.db
+      .select({
+        id: handIns.id,
+        pupilId: handIns.pupilId,
+        exerciseId: handIns.exerciseId,
+        pupil: pupils.name,
+        instrument: handIns.instrument,
+        percent: handIns.percent,
+        summary: handIns.summary,
+        soundType: handIns.soundType,
+        createdAt: handIns.createdAt,
+      })
+      .from(handIns)
+      .innerJoin(pupils, eq(handIns.pupilId, pupils.id))
+      .where(
+        and(
+          eq(handIns.teacherId, teacherId),
+          'exerciseId' in of ? eq(handIns.exerciseId, of.exerciseId) : eq(pupils.classId, of.classId),
+        ),
+      )
+      .orderBy(desc(handIns.createdAt));
+    return rows.map(({ soundType, createdAt, ...r }) => ({
+      ...r,
+      hasSound: soundType !== null,
+      createdAt: createdAt.toISOString(),
+    }));
   }
 
   async sound(teacherId: string, id: string): Promise<{ sound: Buffer; type: SoundType } | undefined> {
-    const [row] = await this.db.select({ sound: handIns.sound, type: handIns.soundType }).from(handIns).where(and(eq(handIns.id, id), eq(handIns.teacherId, teacherId), isNotNull(handIns.sound))).limit(1);
-    return row === undefined || row.sound === null || row.type === null ? undefined : { sound: row.sound, type: row.type };
+    const [row] = await this.db
+      .select({ sound: handIns.sound, type: handIns.soundType })
+      .from(handIns)
+      .where(and(eq(handIns.id, id), eq(handIns.teacherId, teacherId), isNotNull(handIns.sound)))
+      .limit(1);
+    return row === undefined || row.sound === null || row.type === null
+      ? undefined
+      : { sound: row.sound, type: row.type };
   }
 
   async removeHandIn(teacherId: string, id: string): Promise<boolean> {
-    return (await this.db.delete(handIns).where(and(eq(handIns.id, id), eq(handIns.teacherId, teacherId))).returning({ id: handIns.id })).length > 0;
+    return (
+      (
+        await this.db
+          .delete(handIns)
+          .where(and(eq(handIns.id, id), eq(handIns.teacherId, teacherId)))
+          .returning({ id: handIns.id })
+      ).length > 0
+    );
   }
 }

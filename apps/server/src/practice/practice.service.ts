@@ -1,4 +1,12 @@
-import { type HandInDto, type HandInView, MAX_HAND_INS, type PracticeDayView, type PracticeView, type SavePracticeDto, type SoundType } from '@cifra/contract';
+import {
+  type HandInDto,
+  type HandInView,
+  MAX_HAND_INS,
+  type PracticeDayView,
+  type PracticeView,
+  type SavePracticeDto,
+  type SoundType,
+} from '@cifra/contract';
 import { Injectable } from '@nestjs/common';
 import type { TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
@@ -11,7 +19,12 @@ import { type PracticeOf, PracticeRepository } from './practice.repository';
 /** What pupils tell of their practice through their own links, and what their teacher sees of it. */
 @Injectable()
 export class PracticeService {
-  constructor(private readonly practice: PracticeRepository, private readonly links: LinkService, private readonly exercises: ExerciseService, private readonly classes: ClassRepository) {}
+  constructor(
+    private readonly practice: PracticeRepository,
+    private readonly links: LinkService,
+    private readonly exercises: ExerciseService,
+    private readonly classes: ClassRepository,
+  ) {}
 
   /**
    * Whose link it is, before anything is taken from whoever has it.
@@ -19,7 +32,11 @@ export class PracticeService {
    */
   async pupilOf(token: string, address: string, today: string, line?: string): Promise<PracticeOf> {
     const { row, plays } = await this.links.admit(token, address, today, line);
-    if (row.pupilId === null || plays === undefined) throw new Refusal('not-found', 'This link is the whole class\'s: nothing is kept of it. Ask your teacher for a link of your own.');
+    if (row.pupilId === null || plays === undefined)
+      throw new Refusal(
+        'not-found',
+        "This link is the whole class's: nothing is kept of it. Ask your teacher for a link of your own.",
+      );
     return { teacherId: row.teacherId, pupilId: row.pupilId, exerciseId: row.exerciseId, instrument: plays };
   }
 
@@ -32,8 +49,13 @@ export class PracticeService {
 
   /** @throws Refusal unreadable where the sound is not what it says; conflict where there are enough already */
   async handIn(of: PracticeOf, dto: HandInDto, sound: Buffer | undefined): Promise<void> {
-    if (sound !== undefined && (dto.type === undefined || !looksLikeSound(dto.type, sound))) throw new Refusal('unreadable', 'This is no recording that can be kept. Record it again.');
-    if ((await this.practice.countHandIns(of)) >= MAX_HAND_INS) throw new Refusal('conflict', `There are ${MAX_HAND_INS} takes of this line already. Ask your teacher to clear some.`);
+    if (sound !== undefined && (dto.type === undefined || !looksLikeSound(dto.type, sound)))
+      throw new Refusal('unreadable', 'This is no recording that can be kept. Record it again.');
+    if ((await this.practice.countHandIns(of)) >= MAX_HAND_INS)
+      throw new Refusal(
+        'conflict',
+        `There are ${MAX_HAND_INS} takes of this line already. Ask your teacher to clear some.`,
+      );
     await this.practice.handIn(of, dto, sound);
   }
 

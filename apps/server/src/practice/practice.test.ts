@@ -1,5 +1,15 @@
 import 'reflect-metadata';
-import { type ClassView, type ExerciseView, type HandInView, type LinkView, MAX_HAND_IN_BYTES, MAX_HAND_INS, type PracticeView, type PupilView, type TeacherView } from '@cifra/contract';
+import {
+  type ClassView,
+  type ExerciseView,
+  type HandInView,
+  type LinkView,
+  MAX_HAND_IN_BYTES,
+  MAX_HAND_INS,
+  type PracticeView,
+  type PupilView,
+  type TeacherView,
+} from '@cifra/contract';
 import { openDemoClass } from '../testing/demoClass';
 import type { TestServer } from '../testing/testServer';
 
@@ -12,11 +22,18 @@ let token: string;
 let classToken: string;
 
 const make = async (more: object): Promise<LinkView> =>
-  (await mara.post('/api/links').send({ exerciseId: kite.id, classId: group.id, instrument: 'trumpet', days: 7, ...more }).expect(201)).body as LinkView;
+  (
+    await mara
+      .post('/api/links')
+      .send({ exerciseId: kite.id, classId: group.id, instrument: 'trumpet', days: 7, ...more })
+      .expect(201)
+  ).body as LinkView;
 
 beforeAll(async () => {
   ({ server, mara, exercise: kite, group } = await openDemoClass('Kite Weather'));
-  pupil = ((await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).find((p) => p.instrument === 'trumpet') as PupilView;
+  pupil = ((await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).find(
+    (p) => p.instrument === 'trumpet',
+  ) as PupilView;
   token = (await make({ pupilId: pupil.id })).token;
   classToken = (await make({})).token;
 });
@@ -24,16 +41,22 @@ afterAll(() => server.stop());
 
 const RECORD = { rungs: ['count', 'name'], bestPercent: 70, cleanRuns: 3, peeks: 4, minutes: 12.5 };
 const tell = (record: object, to = token) => server.agent().put(`/api/links/open/${to}/practice`).send(record);
-const told = async (): Promise<PracticeView[]> => (await mara.get(`/api/exercises/${kite.id}/practice`).expect(200)).body as PracticeView[];
+const told = async (): Promise<PracticeView[]> =>
+  (await mara.get(`/api/exercises/${kite.id}/practice`).expect(200)).body as PracticeView[];
 /** The first bytes of a recording as a browser writes it. */
 const WEBM = Buffer.concat([Buffer.from([0x1a, 0x45, 0xdf, 0xa3]), Buffer.alloc(2000, 7)]);
 const handIn = (sound: Buffer | undefined, query: Record<string, string>, to = token) => {
-  const request = server.agent().post(`/api/links/open/${to}/hand-ins`).query(query).set('Content-Type', 'application/octet-stream');
+  const request = server
+    .agent()
+    .post(`/api/links/open/${to}/hand-ins`)
+    .query(query)
+    .set('Content-Type', 'application/octet-stream');
   return sound === undefined ? request.send() : request.send(sound);
 };
-const takes = async (): Promise<HandInView[]> => (await mara.get(`/api/exercises/${kite.id}/hand-ins`).expect(200)).body as HandInView[];
+const takes = async (): Promise<HandInView[]> =>
+  (await mara.get(`/api/exercises/${kite.id}/hand-ins`).expect(200)).body as HandInView[];
 
-describe('a pupil\'s practice', () => {
+describe("a pupil's practice", () => {
   it('is told through their own link, and seen by their teacher', async () => {
     await tell(RECORD).expect(204);
     expect(await told()).toMatchObject([{ pupil: pupil.name, instrument: 'trumpet', exerciseId: kite.id, ...RECORD }]);
@@ -41,9 +64,35 @@ describe('a pupil\'s practice', () => {
   });
 
   it('keeps the more of two devices, and the steps as they were last', async () => {
-    await tell({ rungs: ['count'], bestPercent: 60, cleanRuns: 9, peeks: 0, minutes: 2, drills: [{ drill: 'figures', right: 8, asked: 10 }] }).expect(204);
-    await tell({ ...RECORD, rungs: ['count'], drills: [{ drill: 'figures', right: 1, asked: 2 }, { drill: 'ear', right: 1, asked: 1 }] }).expect(204);
-    expect(await told()).toMatchObject([{ rungs: ['count'], bestPercent: 70, cleanRuns: 9, peeks: 4, minutes: 12.5, drills: [{ drill: 'ear', right: 1, asked: 1 }, { drill: 'figures', right: 8, asked: 10 }] }]);
+    await tell({
+      rungs: ['count'],
+      bestPercent: 60,
+      cleanRuns: 9,
+      peeks: 0,
+      minutes: 2,
+      drills: [{ drill: 'figures', right: 8, asked: 10 }],
+    }).expect(204);
+    await tell({
+      ...RECORD,
+      rungs: ['count'],
+      drills: [
+        { drill: 'figures', right: 1, asked: 2 },
+        { drill: 'ear', right: 1, asked: 1 },
+      ],
+    }).expect(204);
+    expect(await told()).toMatchObject([
+      {
+        rungs: ['count'],
+        bestPercent: 70,
+        cleanRuns: 9,
+        peeks: 4,
+        minutes: 12.5,
+        drills: [
+          { drill: 'ear', right: 1, asked: 1 },
+          { drill: 'figures', right: 8, asked: 10 },
+        ],
+      },
+    ]);
   });
 
   it('loses nothing when both tell at once', async () => {
@@ -51,13 +100,21 @@ describe('a pupil\'s practice', () => {
     expect((await told())[0]?.minutes).toBe(45);
   });
 
-  it('is refused where it cannot be, and where the link is the class\'s or none', async () => {
-    for (const spoiled of [{ ...RECORD, rungs: ['flying'] }, { ...RECORD, minutes: -1 }, { ...RECORD, minutes: 'many' }, { ...RECORD, drills: [{ drill: 'darts', right: 1, asked: 1 }] }, { ...RECORD, pupilId: pupil.id }, {}]) await tell(spoiled).expect(400);
+  it("is refused where it cannot be, and where the link is the class's or none", async () => {
+    for (const spoiled of [
+      { ...RECORD, rungs: ['flying'] },
+      { ...RECORD, minutes: -1 },
+      { ...RECORD, minutes: 'many' },
+      { ...RECORD, drills: [{ drill: 'darts', right: 1, asked: 1 }] },
+      { ...RECORD, pupilId: pupil.id },
+      {},
+    ])
+      await tell(spoiled).expect(400);
     await tell(RECORD, classToken).expect(404);
     await tell(RECORD, 'never-was-a-link').expect(404);
   });
 
-  it('is nobody else\'s to see', async () => {
+  it("is nobody else's to see", async () => {
     const other = await server.teacher('other@school.example');
     await other.get(`/api/classes/${group.id}/practice`).expect(404);
     await server.agent().get(`/api/classes/${group.id}/practice`).expect(401);
@@ -74,7 +131,11 @@ describe('a take that is handed in', () => {
     const [take] = await takes();
     expect(take).toMatchObject({ pupil: pupil.name, instrument: 'trumpet', percent: 80, hasSound: true });
     const sound = await mara.get(`/api/hand-ins/${take?.id ?? ''}/sound`).expect(200);
-    expect([sound.headers['content-type'], sound.headers['x-content-type-options'], sound.headers['cache-control']]).toEqual(['audio/webm', 'nosniff', 'private, no-store']);
+    expect([
+      sound.headers['content-type'],
+      sound.headers['x-content-type-options'],
+      sound.headers['cache-control'],
+    ]).toEqual(['audio/webm', 'nosniff', 'private, no-store']);
     expect(Buffer.compare(sound.body as Buffer, WEBM)).toBe(0);
     const other = await server.teacher('third@school.example');
     await other.get(`/api/hand-ins/${take?.id ?? ''}/sound`).expect(404);
@@ -90,35 +151,59 @@ describe('a take that is handed in', () => {
     await mara.get(`/api/hand-ins/${take?.id ?? ''}/sound`).expect(404);
   });
 
-  it('is refused when it is something else, too large, or through a link that is not a pupil\'s', async () => {
+  it("is refused when it is something else, too large, or through a link that is not a pupil's", async () => {
     const page = Buffer.from('<script>alert(1)</script>');
     await handIn(page, { percent: '80', summary: 'x', type: 'audio/webm' }).expect(422);
     await handIn(WEBM, { percent: '80', summary: 'x', type: 'text/html' }).expect(400);
     await handIn(WEBM, { percent: '80', summary: 'x' }).expect(422);
-    await handIn(Buffer.concat([WEBM, Buffer.alloc(MAX_HAND_IN_BYTES)]), { percent: '80', summary: 'x', type: 'audio/webm' }).expect(413);
+    await handIn(Buffer.concat([WEBM, Buffer.alloc(MAX_HAND_IN_BYTES)]), {
+      percent: '80',
+      summary: 'x',
+      type: 'audio/webm',
+    }).expect(413);
     await handIn(WEBM, { percent: '80', summary: 'x', type: 'audio/webm' }, classToken).expect(404);
     await handIn(WEBM, { percent: '0', summary: '', type: 'audio/webm' }).expect(400);
   });
 
   it('comes only so often, and says why', async () => {
-    for (let i = (await takes()).length; i < MAX_HAND_INS; i++) await handIn(undefined, { percent: '50', summary: `take ${i}` }).expect(204);
-    expect(((await handIn(undefined, { percent: '50', summary: 'one more' }).expect(409)).body as { detail: string }).detail).toMatch(/clear some/);
+    for (let i = (await takes()).length; i < MAX_HAND_INS; i++)
+      await handIn(undefined, { percent: '50', summary: `take ${i}` }).expect(204);
+    expect(
+      ((await handIn(undefined, { percent: '50', summary: 'one more' }).expect(409)).body as { detail: string }).detail,
+    ).toMatch(/clear some/);
   });
 
   it('goes with its pupil', async () => {
-    const rest = ((await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).filter((p) => p.id !== pupil.id);
+    const rest = ((await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).filter(
+      (p) => p.id !== pupil.id,
+    );
     await mara.put(`/api/classes/${group.id}/pupils`).send({ pupils: rest }).expect(200);
     expect([await takes(), await told()]).toEqual([[], []]);
   });
 });
 
 describe('how a teacher lets it be practised', () => {
-  it('is kept with the profile, and reaches the pupils\' links', async () => {
+  it("is kept with the profile, and reaches the pupils' links", async () => {
     const { schools } = (await mara.get('/api/session').expect(200)).body as TeacherView;
-    await mara.put('/api/session/profile').send({ schools, practice: { ladder: ['sing', 'count', 'tempo'], cleanGoal: 3 } }).expect(200);
-    expect((await server.agent().get(`/api/links/open/${classToken}`).expect(200)).body).toMatchObject({ practice: { ladder: ['sing', 'count', 'tempo'], cleanGoal: 3 }, own: false });
-    for (const practice of [{ ladder: [] }, { ladder: ['fly'] }, { ladder: ['sing', 'sing'] }, { cleanGoal: 0 }, { cleanGoal: 99 }]) await mara.put('/api/session/profile').send({ schools, practice }).expect(400);
+    await mara
+      .put('/api/session/profile')
+      .send({ schools, practice: { ladder: ['sing', 'count', 'tempo'], cleanGoal: 3 } })
+      .expect(200);
+    expect((await server.agent().get(`/api/links/open/${classToken}`).expect(200)).body).toMatchObject({
+      practice: { ladder: ['sing', 'count', 'tempo'], cleanGoal: 3 },
+      own: false,
+    });
+    for (const practice of [
+      { ladder: [] },
+      { ladder: ['fly'] },
+      { ladder: ['sing', 'sing'] },
+      { cleanGoal: 0 },
+      { cleanGoal: 99 },
+    ])
+      await mara.put('/api/session/profile').send({ schools, practice }).expect(400);
     // What is not sent stays.
-    expect(((await mara.put('/api/session/profile').send({ schools }).expect(200)).body as TeacherView).practice.cleanGoal).toBe(3);
+    expect(
+      ((await mara.put('/api/session/profile').send({ schools }).expect(200)).body as TeacherView).practice.cleanGoal,
+    ).toBe(3);
   });
 });

@@ -12,17 +12,33 @@ import { PresenceRepository } from './presence.repository';
 @ApiTags('exercises')
 @Controller('api/exercises/:id/windows')
 export class PresenceController {
-  constructor(private readonly presence: PresenceRepository, private readonly exercises: ExerciseService) {}
+  constructor(
+    private readonly presence: PresenceRepository,
+    private readonly exercises: ExerciseService,
+  ) {}
 
-  @Put(':window') @ApiOperation({ summary: 'Say that a window has this line open; how many others have, and which version stands' }) @ApiBody({ schema: { $ref: '#/components/schemas/PresenceDto' } })
-  async seen(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('window', RowId) window: string, @Body() { hidden }: PresenceDto): Promise<PresenceView> {
+  @Put(':window')
+  @ApiOperation({ summary: 'Say that a window has this line open; how many others have, and which version stands' })
+  @ApiBody({ schema: { $ref: '#/components/schemas/PresenceDto' } })
+  async seen(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Param('window', RowId) window: string,
+    @Body() { hidden }: PresenceDto,
+  ): Promise<PresenceView> {
     const view = await this.presence.seen(t.id, id, window, hidden);
     if (view === undefined) throw notFound('exercise');
     return view;
   }
 
-  @Delete(':window') @HttpCode(204) @ApiOperation({ summary: 'Say that a window has closed this line' })
-  async left(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Param('window', RowId) window: string): Promise<void> {
+  @Delete(':window')
+  @HttpCode(204)
+  @ApiOperation({ summary: 'Say that a window has closed this line' })
+  async left(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Param('window', RowId) window: string,
+  ): Promise<void> {
     await this.exercises.find(t.id, id);
     await this.presence.left(id, window);
   }

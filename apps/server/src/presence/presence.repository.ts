@@ -15,7 +15,12 @@ export class PresenceRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
 
   /** Writes down that a window has a teacher's line open; undefined where the line is not the teacher's or not there. */
-  async seen(teacherId: string, exerciseId: string, windowId: string, hidden: boolean): Promise<PresenceView | undefined> {
+  async seen(
+    teacherId: string,
+    exerciseId: string,
+    windowId: string,
+    hidden: boolean,
+  ): Promise<PresenceView | undefined> {
     const until = sql`now() + make_interval(secs => ${hidden ? HIDDEN_SECONDS : SEEN_SECONDS})`;
     const { rows } = await this.db.execute<{ version: number; others: number }>(sql`
       with line as (select id, version from exercises where id = ${exerciseId} and teacher_id = ${teacherId} and deleted_at is null),

@@ -12,14 +12,18 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const say = async (window: string, id = line.id, hidden = false): Promise<PresenceView> => (await teacher.put(`/api/exercises/${id}/windows/${window}`).send({ hidden }).expect(200)).body as PresenceView;
+const say = async (window: string, id = line.id, hidden = false): Promise<PresenceView> =>
+  (await teacher.put(`/api/exercises/${id}/windows/${window}`).send({ hidden }).expect(200)).body as PresenceView;
 const [desk, phone] = [randomUUID(), randomUUID()];
 
 describe('windows in which a line is open', () => {
   it('hear of each other, and of the version that stands', async () => {
     expect(await say(desk)).toEqual({ others: 0, version: 1 });
     expect(await say(phone)).toEqual({ others: 1, version: 1 });
-    await teacher.put(`/api/exercises/${line.id}`).send({ version: 1, title: 'Again', document: line.document }).expect(200);
+    await teacher
+      .put(`/api/exercises/${line.id}`)
+      .send({ version: 1, title: 'Again', document: line.document })
+      .expect(200);
     expect(await say(desk)).toEqual({ others: 1, version: 2 });
   });
 
@@ -49,6 +53,8 @@ describe('windows in which a line is open', () => {
 
   it('are no more than anybody has', async () => {
     for (let i = 0; i < 60; i++) await say(randomUUID());
-    expect((await server.sql('select count(*)::int as n from presence where exercise_id = $1', [line.id]))[0]?.n).toBeLessThanOrEqual(51);
+    expect(
+      (await server.sql('select count(*)::int as n from presence where exercise_id = $1', [line.id]))[0]?.n,
+    ).toBeLessThanOrEqual(51);
   });
 });

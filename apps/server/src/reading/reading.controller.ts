@@ -13,22 +13,46 @@ import { receiveBytes } from './receiveBytes';
 export class ReadingController {
   constructor(private readonly pool: MusicPool) {}
 
-  @Post('text') @HttpCode(200) @ApiOperation({ summary: 'Read ABC or MusicXML text' }) @ApiBody({ schema: { $ref: '#/components/schemas/ReadTextDto' } })
+  @Post('text')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Read ABC or MusicXML text' })
+  @ApiBody({ schema: { $ref: '#/components/schemas/ReadTextDto' } })
   readText(@Body() body: ReadTextDto): Promise<ReadingView> {
-    return this.read(new TextEncoder().encode(body.text), body.part === undefined ? undefined : { part: body.part, voice: body.voice ?? '1' });
+    return this.read(
+      new TextEncoder().encode(body.text),
+      body.part === undefined ? undefined : { part: body.part, voice: body.voice ?? '1' },
+    );
   }
 
-  @Post('file') @HttpCode(200) @ApiOperation({ summary: 'Read a file sent as the body of the request' })
-  @ApiConsumes('application/octet-stream') @ApiBody({ schema: { type: 'string', format: 'binary' } })
-  @ApiQuery({ name: 'part', required: false }) @ApiQuery({ name: 'voice', required: false }) @ApiQuery({ name: 'grid', enum: GRIDS, required: false })
-  async readFile(@Req() request: Request, @Query('part') part?: string, @Query('voice') voice?: string, @Query('grid') grid?: string): Promise<ReadingView> {
+  @Post('file')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Read a file sent as the body of the request' })
+  @ApiConsumes('application/octet-stream')
+  @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  @ApiQuery({ name: 'part', required: false })
+  @ApiQuery({ name: 'voice', required: false })
+  @ApiQuery({ name: 'grid', enum: GRIDS, required: false })
+  async readFile(
+    @Req() request: Request,
+    @Query('part') part?: string,
+    @Query('voice') voice?: string,
+    @Query('grid') grid?: string,
+  ): Promise<ReadingView> {
     const index = Number(part);
-    if (part !== undefined && (!Number.isInteger(index) || index < 0)) throw new Refusal('bad-request', 'The part must be a number from the list.');
+    if (part !== undefined && (!Number.isInteger(index) || index < 0))
+      throw new Refusal('bad-request', 'The part must be a number from the list.');
     const chosenGrid = GRIDS.find((g) => g === grid);
-    if (grid !== undefined && chosenGrid === undefined) throw new Refusal('bad-request', `The grid is one of ${GRIDS.join(', ')}.`);
+    if (grid !== undefined && chosenGrid === undefined)
+      throw new Refusal('bad-request', `The grid is one of ${GRIDS.join(', ')}.`);
     const bytes = await receiveBytes(request, MAX_FILE_BYTES);
-    if (bytes === undefined) throw refuseProblems([{ code: 'too-large', severity: 'error', facts: { limit: MAX_FILE_BYTES / 1024 / 1024 } }]);
-    return this.read(bytes, part === undefined ? undefined : { part: index, voice: voice ?? '1', ...(chosenGrid === undefined ? {} : { grid: chosenGrid }) });
+    if (bytes === undefined)
+      throw refuseProblems([{ code: 'too-large', severity: 'error', facts: { limit: MAX_FILE_BYTES / 1024 / 1024 } }]);
+    return this.read(
+      bytes,
+      part === undefined
+        ? undefined
+        : { part: index, voice: voice ?? '1', ...(chosenGrid === undefined ? {} : { grid: chosenGrid }) },
+    );
   }
 
   private async read(bytes: Uint8Array, choice: LineChoice | undefined): Promise<ReadingView> {
@@ -38,6 +62,14 @@ export class ReadingController {
     if (value.kind === 'exercise') return { ...value, problems };
     return value.kind === 'choose'
       ? { kind: 'choose', format: value.format, candidates: value.candidates, problems }
-      : { kind: 'line', format: value.format, source: value.score, suggestedOwner: value.suggestedOwner, candidate: value.candidate, ...(value.grid === undefined ? {} : { grid: value.grid }), problems };
+      : {
+          kind: 'line',
+          format: value.format,
+          source: value.score,
+          suggestedOwner: value.suggestedOwner,
+          candidate: value.candidate,
+          ...(value.grid === undefined ? {} : { grid: value.grid }),
+          problems,
+        };
   }
 }

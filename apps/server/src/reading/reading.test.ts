@@ -13,13 +13,25 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const sendFile = (bytes: Uint8Array, query = '') => mara.post(`/api/readings/file${query}`).set('Content-Type', 'application/octet-stream').send(Buffer.from(bytes));
+const sendFile = (bytes: Uint8Array, query = '') =>
+  mara.post(`/api/readings/file${query}`).set('Content-Type', 'application/octet-stream').send(Buffer.from(bytes));
 
-describe('reading a stranger\'s music', () => {
+describe("reading a stranger's music", () => {
   it('reads ABC text to a line with what could not be taken', async () => {
-    const response = await mara.post('/api/readings/text').send({ text: 'X:1\nT:Small\nL:1/4\nM:4/4\nK:F\nF A {g}c2 | B3 |' }).expect(200);
-    expect(response.body).toMatchObject({ kind: 'line', format: 'abc', suggestedOwner: 'concert', source: { title: 'Small' } });
-    expect(response.body.problems.map((p: { code: string; measure: number }) => [p.code, p.measure])).toEqual([['grace-note', 1], ['measure-too-short', 2]]);
+    const response = await mara
+      .post('/api/readings/text')
+      .send({ text: 'X:1\nT:Small\nL:1/4\nM:4/4\nK:F\nF A {g}c2 | B3 |' })
+      .expect(200);
+    expect(response.body).toMatchObject({
+      kind: 'line',
+      format: 'abc',
+      suggestedOwner: 'concert',
+      source: { title: 'Small' },
+    });
+    expect(response.body.problems.map((p: { code: string; measure: number }) => [p.code, p.measure])).toEqual([
+      ['grace-note', 1],
+      ['measure-too-short', 2],
+    ]);
   });
 
   it('asks which part of a file is meant and reads the one chosen', async () => {
@@ -36,14 +48,25 @@ describe('reading a stranger\'s music', () => {
     expect(await server.sql('select count(*) from exercises')).toEqual(before);
   });
 
-  const long = (bars: number): Buffer => Buffer.from(`<score-partwise><part-list><score-part id="P1"><part-name>X</part-name></score-part></part-list><part id="P1">${'<measure number="1"><note><pitch><step>C</step><octave>4</octave></pitch><duration>4</duration><type>whole</type></note></measure>'.repeat(bars)}</part></score-partwise>`);
+  const long = (bars: number): Buffer =>
+    Buffer.from(
+      `<score-partwise><part-list><score-part id="P1"><part-name>X</part-name></score-part></part-list><part id="P1">${'<measure number="1"><note><pitch><step>C</step><octave>4</octave></pitch><duration>4</duration><type>whole</type></note></measure>'.repeat(bars)}</part></score-partwise>`,
+    );
 
   it.each<[string, () => Uint8Array, number, string]>([
     ['a file that is not what it says', () => Buffer.from('Dear parents,'), 422, 'unknown-format'],
     ['a file cut short', () => QUARTET.subarray(0, 2500), 422, 'broken-xml'],
     ['50 MB', () => new Uint8Array(50 * 1024 * 1024), 413, 'too-large'],
     ['a zip bomb', () => zipSync({ 'a.xml': new Uint8Array(120 * 1024 * 1024) }), 422, 'zip-too-large'],
-    ['an entity bomb', () => Buffer.from(`<?xml version="1.0"?><!DOCTYPE x [<!ENTITY a "${'a'.repeat(1000)}"><!ENTITY b "${'&a;'.repeat(1000)}">]><score-partwise>&b;</score-partwise>`), 422, 'xml-doctype-entities'],
+    [
+      'an entity bomb',
+      () =>
+        Buffer.from(
+          `<?xml version="1.0"?><!DOCTYPE x [<!ENTITY a "${'a'.repeat(1000)}"><!ENTITY b "${'&a;'.repeat(1000)}">]><score-partwise>&b;</score-partwise>`,
+        ),
+      422,
+      'xml-doctype-entities',
+    ],
     ['5,000 bars', () => long(5000), 422, 'too-many-measures'],
     ['nothing', () => new Uint8Array(), 422, 'empty-input'],
   ])('%s gives a sentence with its code within two seconds', async (_what, bytes, status, code) => {

@@ -4,7 +4,8 @@ import type { Response } from 'express';
 import { Refusal } from './refusal';
 
 /** PostgreSQL's codes for a connection that is gone; node-postgres reports the rest by system code or message. */
-const NO_DATABASE = /ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|57P0\d|Connection terminated|connection error and is not queryable|timeout exceeded when trying to connect|08\d{3}|53[1234]\d\d/;
+const NO_DATABASE =
+  /ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|57P0\d|Connection terminated|connection error and is not queryable|timeout exceeded when trying to connect|08\d{3}|53[1234]\d\d/;
 
 /** PostgreSQL's codes for what cannot be kept as it is: no date, a sign that no text may hold, a number too large. */
 const NO_DATA = /(^| )22[0-9A-Z]{3}( |$)/;
@@ -32,10 +33,12 @@ export class RefusalFilter implements ExceptionFilter {
     if (error instanceof HttpException) {
       const status = error.getStatus();
       const body = error.getResponse();
-      const messages = typeof body === 'object' && 'message' in body ? (body as { message: unknown }).message : error.message;
+      const messages =
+        typeof body === 'object' && 'message' in body ? (body as { message: unknown }).message : error.message;
       const detail = Array.isArray(messages) ? messages.join(' ') : String(messages);
       const code = status === 404 ? 'not-found' : status === 413 ? 'too-large' : 'bad-request';
-      const words = status === 413 ? 'The request is too large.' : status === 404 ? 'There is no such address.' : detail;
+      const words =
+        status === 413 ? 'The request is too large.' : status === 404 ? 'There is no such address.' : detail;
       response.status(status).json({ code, detail: words } satisfies RefusalView);
       return;
     }
@@ -46,15 +49,28 @@ export class RefusalFilter implements ExceptionFilter {
     const codes = codesOf(error);
     if (NO_DATABASE.test(codes)) {
       this.log.error(`database not reachable: ${codes.match(NO_DATABASE)?.[0]}`);
-      response.status(503).json({ code: 'no-database', detail: 'The database does not answer. Look whether your last change is there, and try again in a moment.' } satisfies RefusalView);
+      response.status(503).json({
+        code: 'no-database',
+        detail: 'The database does not answer. Look whether your last change is there, and try again in a moment.',
+      } satisfies RefusalView);
       return;
     }
     if (NO_DATA.test(codes)) {
-      response.status(400).json({ code: 'bad-request', detail: 'Something in it cannot be kept as it is: check its dates, and signs that cannot be seen. Nothing was changed.' } satisfies RefusalView);
+      response.status(400).json({
+        code: 'bad-request',
+        detail:
+          'Something in it cannot be kept as it is: check its dates, and signs that cannot be seen. Nothing was changed.',
+      } satisfies RefusalView);
       return;
     }
-    const first = error instanceof Error ? `${error.name} ${(error.message.split('\nparams:')[0] ?? '').slice(0, 300)}\n${error.stack?.split('\n').slice(-6).join('\n') ?? ''}` : 'unknown';
+    const first =
+      error instanceof Error
+        ? `${error.name} ${(error.message.split('\nparams:')[0] ?? '').slice(0, 300)}\n${error.stack?.split('\n').slice(-6).join('\n') ?? ''}`
+        : 'unknown';
     this.log.error(first);
-    response.status(500).json({ code: 'internal', detail: 'Something went wrong on the server. Nothing was changed; try again.' } satisfies RefusalView);
+    response.status(500).json({
+      code: 'internal',
+      detail: 'Something went wrong on the server. Nothing was changed; try again.',
+    } satisfies RefusalView);
   }
 }

@@ -4,14 +4,29 @@ import { HttpException } from '@nestjs/common';
 
 /** One table from refusal codes to HTTP status. */
 const STATUS = {
-  'not-signed-in': 401, 'wrong-sign-in': 401, 'too-many-attempts': 429, 'cross-site': 403, 'not-found': 404, 'conflict': 409, 'bad-request': 400,
-  'unreadable': 422, 'too-large': 413, 'busy': 503, 'took-too-long': 422, 'internal': 500, 'no-database': 503,
+  'not-signed-in': 401,
+  'wrong-sign-in': 401,
+  'too-many-attempts': 429,
+  'cross-site': 403,
+  'not-found': 404,
+  conflict: 409,
+  'bad-request': 400,
+  unreadable: 422,
+  'too-large': 413,
+  busy: 503,
+  'took-too-long': 422,
+  internal: 500,
+  'no-database': 503,
 } as const;
 export type RefusalCode = keyof typeof STATUS;
 
 /** A refusal with a code for programs and a sentence for people. */
 export class Refusal extends HttpException {
-  constructor(readonly code: RefusalCode, detail: string, more: Omit<RefusalView, 'code' | 'detail'> = {}) {
+  constructor(
+    readonly code: RefusalCode,
+    detail: string,
+    more: Omit<RefusalView, 'code' | 'detail'> = {},
+  ) {
     super({ code, detail, ...more } satisfies RefusalView, STATUS[code]);
   }
 }

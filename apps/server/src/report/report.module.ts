@@ -7,5 +7,9 @@ import { WorkModule } from '../work/work.module';
 import { ReportController } from './report.controller';
 import { ReportService } from './report.service';
 
-@Module({ imports: [ClassModule, ExerciseModule, PlanModule, PracticeModule, WorkModule], controllers: [ReportController], providers: [ReportService] })
+@Module({
+  imports: [ClassModule, ExerciseModule, PlanModule, PracticeModule, WorkModule],
+  controllers: [ReportController],
+  providers: [ReportService],
+})
 export class ReportModule {}

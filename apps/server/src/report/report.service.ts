@@ -14,29 +14,63 @@ import { MusicPool } from '../worker/musicPool';
 @Injectable()
 export class ReportService {
   constructor(
-    private readonly classes: ClassRepository, private readonly work: WorkRepository, private readonly plan: PlanRepository, private readonly practice: PracticeRepository, private readonly exercises: ExerciseService,
+    private readonly classes: ClassRepository,
+    private readonly work: WorkRepository,
+    private readonly plan: PlanRepository,
+    private readonly practice: PracticeRepository,
+    private readonly exercises: ExerciseService,
     private readonly pool: MusicPool,
   ) {}
 
   /** @throws Refusal not-found for a class or a pupil that is not the teacher's; bad-request where the days are the wrong way round */
-  async make(t: TeacherRow, classId: string, pupilId: string, dto: ReportDto): Promise<{ readonly bytes: Uint8Array; readonly fileName: string }> {
+  async make(
+    t: TeacherRow,
+    classId: string,
+    pupilId: string,
+    dto: ReportDto,
+  ): Promise<{ readonly bytes: Uint8Array; readonly fileName: string }> {
     const group = await this.classes.own(t.id, classId);
     const pupil = (await this.classes.pupilsOf(classId)).find((p) => p.id === pupilId);
     if (pupil === undefined) throw notFound('pupil');
     if (dto.from > dto.to) throw new Refusal('bad-request', 'The last day comes before the first: change one of them.');
     const scope = { classId };
     const [work, log, kit, plan, met, practice, days, takes, lines] = await Promise.all([
-      this.work.list(classId), this.work.log(classId), this.work.kit(classId), this.plan.find(classId), this.plan.met(classId), this.practice.list(t.id, scope), this.practice.listDays(classId), this.practice.listHandIns(t.id, scope), this.exercises.list(t.id),
+      this.work.list(classId),
+      this.work.log(classId),
+      this.work.kit(classId),
+      this.plan.find(classId),
+      this.plan.met(classId),
+      this.practice.list(t.id, scope),
+      this.practice.listDays(classId),
+      this.practice.listHandIns(t.id, scope),
+      this.exercises.list(t.id),
     ]);
     const titles = new Map(lines.map((e) => [e.id, e.title]));
-    const sections = reportSections({
-      pupil, group, plan: plan ?? { holidays: [], schedule: [] }, work, log, met, practice, days, takes, kit, titleOf: (id) => titles.get(id) ?? 'a line that is gone',
-    }, dto);
+    const sections = reportSections(
+      {
+        pupil,
+        group,
+        plan: plan ?? { holidays: [], schedule: [] },
+        work,
+        log,
+        met,
+        practice,
+        days,
+        takes,
+        kit,
+        titleOf: (id) => titles.get(id) ?? 'a line that is gone',
+      },
+      dto,
+    );
     const bytes = await this.pool.run({
       kind: 'words',
       page: {
-        title: pupil.name, under: `${[pupil.instrument, pupil.second].flatMap((i) => (i === undefined ? [] : [instrumentOf(i).name])).join(' and ')}; ${group.name}; ${reportDay(dto.from)} to ${reportDay(dto.to)}`,
-        word: dto.word?.trim() === '' ? undefined : dto.word?.trim(), sections, foot: `${group.name}, ${t.name}`, paper: group.paper,
+        title: pupil.name,
+        under: `${[pupil.instrument, pupil.second].flatMap((i) => (i === undefined ? [] : [instrumentOf(i).name])).join(' and ')}; ${group.name}; ${reportDay(dto.from)} to ${reportDay(dto.to)}`,
+        word: dto.word?.trim() === '' ? undefined : dto.word?.trim(),
+        sections,
+        foot: `${group.name}, ${t.name}`,
+        paper: group.paper,
       },
     });
     return { bytes, fileName: `${pupil.name} - ${group.name}.pdf` };

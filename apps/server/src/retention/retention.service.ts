@@ -11,7 +11,10 @@ const MINUTE = 17;
 /** Deletes records of pupils that are older than their teacher keeps them: every night, by one of the servers. */
 @Injectable()
 export class RetentionService implements OnApplicationBootstrap {
-  constructor(@Inject(DATABASE) private readonly db: Database, private readonly queue: JobQueue) {}
+  constructor(
+    @Inject(DATABASE) private readonly db: Database,
+    private readonly queue: JobQueue,
+  ) {}
 
   async onApplicationBootstrap(): Promise<void> {
     await this.sweep();
@@ -21,15 +24,26 @@ export class RetentionService implements OnApplicationBootstrap {
   /** What happened, what was practised and handed in, what is set and settled; what pupils know stays, since the next page needs it. */
   async sweep(): Promise<void> {
     const limit = sql`(current_date - make_interval(months => t.keep_months))::date`;
-    const own = (table: string): ReturnType<typeof sql> => sql`from classes c join teachers t on t.id = c.teacher_id where c.id = ${sql.identifier(table)}.class_id and t.keep_months > 0`;
+    const own = (table: string): ReturnType<typeof sql> =>
+      sql`from classes c join teachers t on t.id = c.teacher_id where c.id = ${sql.identifier(table)}.class_id and t.keep_months > 0`;
     await this.db.transaction(async (tx) => {
-      await tx.execute(sql`delete from lesson_log where exists (select 1 ${own('lesson_log')} and lesson_log.day < ${limit})`);
+      await tx.execute(
+        sql`delete from lesson_log where exists (select 1 ${own('lesson_log')} and lesson_log.day < ${limit})`,
+      );
       // Work that was written of since is kept, since that goes with it.
-      await tx.execute(sql`delete from work where not exists (select 1 from lesson_log l where l.work_id = work.id) and exists (select 1 ${own('work')} and work.due < ${limit})`);
+      await tx.execute(
+        sql`delete from work where not exists (select 1 from lesson_log l where l.work_id = work.id) and exists (select 1 ${own('work')} and work.due < ${limit})`,
+      );
       await tx.execute(sql`delete from kit where exists (select 1 ${own('kit')} and kit.settled < ${limit})`);
-      await tx.execute(sql`delete from hand_ins using teachers t where t.id = hand_ins.teacher_id and t.keep_months > 0 and hand_ins.created_at < ${limit}`);
-      await tx.execute(sql`delete from practice using teachers t where t.id = practice.teacher_id and t.keep_months > 0 and practice.updated_at < ${limit}`);
-      await tx.execute(sql`delete from practice_days d using pupils p, classes c, teachers t where p.id = d.pupil_id and c.id = p.class_id and t.id = c.teacher_id and t.keep_months > 0 and d.day < ${limit}`);
+      await tx.execute(
+        sql`delete from hand_ins using teachers t where t.id = hand_ins.teacher_id and t.keep_months > 0 and hand_ins.created_at < ${limit}`,
+      );
+      await tx.execute(
+        sql`delete from practice using teachers t where t.id = practice.teacher_id and t.keep_months > 0 and practice.updated_at < ${limit}`,
+      );
+      await tx.execute(
+        sql`delete from practice_days d using pupils p, classes c, teachers t where p.id = d.pupil_id and c.id = p.class_id and t.id = c.teacher_id and t.keep_months > 0 and d.day < ${limit}`,
+      );
     });
   }
 }

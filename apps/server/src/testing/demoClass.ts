@@ -2,7 +2,12 @@ import type { ClassView, ExerciseView } from '@cifra/contract';
 import { startTestServer, type TestServer } from './testServer';
 
 /** A test server with the demo teacher signed in, one of the demo's exercises, and the class. */
-export async function openDemoClass(title: string): Promise<{ readonly server: TestServer; readonly mara: ReturnType<TestServer['agent']>; readonly exercise: ExerciseView; readonly group: ClassView }> {
+export async function openDemoClass(title: string): Promise<{
+  readonly server: TestServer;
+  readonly mara: ReturnType<TestServer['agent']>;
+  readonly exercise: ExerciseView;
+  readonly group: ClassView;
+}> {
   const server = await startTestServer();
   const mara = server.agent();
   await mara.post('/api/session/demo').expect(200);

@@ -13,8 +13,15 @@ const collect = (res: NodeJS.ReadableStream, done: (e: Error | null, b: Buffer) 
 };
 
 /** The bytes of a download, and the name it is given. */
-export async function fetchFile(agent: Agent, path: string): Promise<{ readonly bytes: Buffer; readonly disposition: string }> {
-  const response = await agent.get(path).buffer(true).parse(collect as never).expect(200);
+export async function fetchFile(
+  agent: Agent,
+  path: string,
+): Promise<{ readonly bytes: Buffer; readonly disposition: string }> {
+  const response = await agent
+    .get(path)
+    .buffer(true)
+    .parse(collect as never)
+    .expect(200);
   return { bytes: response.body as Buffer, disposition: String(response.headers['content-disposition']) };
 }
 
@@ -49,7 +56,13 @@ export function reportOn(bytes: Buffer): PdfReport {
       return stdout;
     };
     const text = run('pdftotext', '-layout', file, '-');
-    const read = { text, plain: run('pdftotext', '-raw', file, '-'), info: run('pdfinfo', file), fonts: run('pdffonts', file), structure: run('pdfinfo', '-struct', file) };
+    const read = {
+      text,
+      plain: run('pdftotext', '-raw', file, '-'),
+      info: run('pdfinfo', file),
+      fonts: run('pdffonts', file),
+      structure: run('pdfinfo', '-struct', file),
+    };
     return { ...read, warnings };
   } finally {
     rmSync(folder, { recursive: true });

@@ -35,7 +35,17 @@ export async function startTestServer(change: Partial<Settings> = {}): Promise<T
   await admin.query(`create database ${name}`);
   const databaseUrl = base.replace(/\/[^/]*$/, `/${name}`);
   await migrateDatabase(databaseUrl);
-  const settings: Settings = { databaseUrl, port: 0, host: '127.0.0.1', demo: true, tls: false, webFolder: '/nowhere', logLevel: 'silent', linkRequests: LINK_REQUESTS, ...change };
+  const settings: Settings = {
+    databaseUrl,
+    port: 0,
+    host: '127.0.0.1',
+    demo: true,
+    tls: false,
+    webFolder: '/nowhere',
+    logLevel: 'silent',
+    linkRequests: LINK_REQUESTS,
+    ...change,
+  };
   if (settings.demo) await seedDemo(databaseUrl);
   const app = await createServer(settings);
   const sql = async (text: string, values: unknown[] = []) => {
@@ -53,9 +63,16 @@ export async function startTestServer(change: Partial<Settings> = {}): Promise<T
     await app.close();
   };
   return {
-    app, databaseUrl, agent, sql,
+    app,
+    databaseUrl,
+    agent,
+    sql,
     async teacher(email) {
-      await sql('insert into teachers (email, name, password_hash) values ($1, $2, $3)', [email, 'Test', await hashPassword(PASSWORD)]);
+      await sql('insert into teachers (email, name, password_hash) values ($1, $2, $3)', [
+        email,
+        'Test',
+        await hashPassword(PASSWORD),
+      ]);
       const signedIn = agent();
       await signedIn.post('/api/session').send({ email, password: PASSWORD }).expect(200);
       return signedIn;

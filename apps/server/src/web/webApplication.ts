@@ -11,10 +11,17 @@ export function serveWeb(app: NestExpressApplication, folder: string): void {
   const page = join(folder, 'index.html');
   if (!existsSync(page)) return;
   const html = readFileSync(page, 'utf8');
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: YEAR_SECONDS * 1000 }), (_request: Request, response: Response) => {
-    // A file of an older version, perhaps: never the page in its place, and no fault of the server's.
-    response.status(404).setHeader('Cache-Control', 'no-store').json({ code: 'not-found', detail: 'There is no such file. Load the page again.' });
-  });
+  app.use(
+    '/assets',
+    express.static(join(folder, 'assets'), { immutable: true, maxAge: YEAR_SECONDS * 1000 }),
+    (_request: Request, response: Response) => {
+      // A file of an older version, perhaps: never the page in its place, and no fault of the server's.
+      response
+        .status(404)
+        .setHeader('Cache-Control', 'no-store')
+        .json({ code: 'not-found', detail: 'There is no such file. Load the page again.' });
+    },
+  );
   app.use(express.static(folder, { index: false, maxAge: 0 }));
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (request.method !== 'GET' || /^\/(api|health)(\/|$)/.test(request.path)) return next();

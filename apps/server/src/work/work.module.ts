@@ -6,5 +6,10 @@ import { WorkController } from './work.controller';
 import { WorkRepository } from './work.repository';
 import { WorkService } from './work.service';
 
-@Module({ imports: [AuthModule, ClassModule, ExerciseModule], controllers: [WorkController], providers: [WorkService, WorkRepository], exports: [WorkRepository] })
+@Module({
+  imports: [AuthModule, ClassModule, ExerciseModule],
+  controllers: [WorkController],
+  providers: [WorkService, WorkRepository],
+  exports: [WorkRepository],
+})
 export class WorkModule {}

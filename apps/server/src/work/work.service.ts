@@ -9,7 +9,11 @@ import { WorkRepository } from './work.repository';
 /** What is set for a class, what happened, and what is lent: all of it under a class of the teacher's own. */
 @Injectable()
 export class WorkService {
-  constructor(private readonly repository: WorkRepository, private readonly classes: ClassRepository, private readonly exercises: ExerciseService) {}
+  constructor(
+    private readonly repository: WorkRepository,
+    private readonly classes: ClassRepository,
+    private readonly exercises: ExerciseService,
+  ) {}
 
   async list(t: TeacherRow, classId: string): Promise<WorkView[]> {
     await this.classes.own(t.id, classId);
@@ -20,8 +24,10 @@ export class WorkService {
   private async titleFor(t: TeacherRow, classId: string, dto: SaveWorkDto): Promise<string> {
     await this.classes.own(t.id, classId);
     const { title } = await this.exercises.find(t.id, dto.exerciseId);
-    if ((dto.for === 'section' && dto.section === undefined) || (dto.for === 'pupils' && dto.pupilIds === undefined)) throw new Refusal('bad-request', dto.for === 'section' ? 'Choose a section.' : 'Choose at least one pupil.');
-    if (dto.fromBar !== undefined && dto.toBar !== undefined && dto.fromBar > dto.toBar) throw new Refusal('bad-request', 'The last bar comes before the first: change one of them.');
+    if ((dto.for === 'section' && dto.section === undefined) || (dto.for === 'pupils' && dto.pupilIds === undefined))
+      throw new Refusal('bad-request', dto.for === 'section' ? 'Choose a section.' : 'Choose at least one pupil.');
+    if (dto.fromBar !== undefined && dto.toBar !== undefined && dto.fromBar > dto.toBar)
+      throw new Refusal('bad-request', 'The last bar comes before the first: change one of them.');
     await this.classes.ownPupils(classId, dto.pupilIds ?? []);
     return title;
   }
@@ -48,8 +54,17 @@ export class WorkService {
 
   async saveLog(t: TeacherRow, classId: string, { day, entries }: SaveLogDto): Promise<LogView[]> {
     await this.classes.own(t.id, classId);
-    await this.classes.ownPupils(classId, entries.map((e) => e.pupilId));
-    if (!(await this.repository.haveWork(classId, entries.flatMap((e) => (e.workId === undefined ? [] : [e.workId]))))) throw notFound('work');
+    await this.classes.ownPupils(
+      classId,
+      entries.map((e) => e.pupilId),
+    );
+    if (
+      !(await this.repository.haveWork(
+        classId,
+        entries.flatMap((e) => (e.workId === undefined ? [] : [e.workId])),
+      ))
+    )
+      throw notFound('work');
     return this.repository.saveLog(classId, day, entries);
   }
 

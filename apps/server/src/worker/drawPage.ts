@@ -18,17 +18,35 @@ interface Style {
 /** Where the face of a family is registered. */
 export type FaceFor = (family: string, bold: boolean) => string;
 
-const START: Style = { fill: '#000000', stroke: 'none', strokeWidth: 1, cap: 'butt', join: 'miter', family: '', bold: false, size: 12 };
+const START: Style = {
+  fill: '#000000',
+  stroke: 'none',
+  strokeWidth: 1,
+  cap: 'butt',
+  join: 'miter',
+  family: '',
+  bold: false,
+  size: 12,
+};
 const SEMIBOLD = 600;
 
-const number = (text: string | undefined, otherwise = 0): number => (text === undefined ? otherwise : Number.parseFloat(text));
+const number = (text: string | undefined, otherwise = 0): number =>
+  text === undefined ? otherwise : Number.parseFloat(text);
 
-const paint = (value: string | undefined, otherwise: string): string => (value === undefined ? otherwise : value === 'currentColor' ? '#000000' : value);
+const paint = (value: string | undefined, otherwise: string): string =>
+  value === undefined ? otherwise : value === 'currentColor' ? '#000000' : value;
 
 function styleOf({ attributes: a }: XmlElement, outer: Style): Style {
   return {
-    fill: paint(a.fill, outer.fill), stroke: paint(a.stroke, outer.stroke), strokeWidth: number(a['stroke-width'], outer.strokeWidth), cap: a['stroke-linecap'] ?? outer.cap, join: a['stroke-linejoin'] ?? outer.join,
-    family: a['font-family'] ?? outer.family, bold: a['font-weight'] === undefined ? outer.bold : a['font-weight'] === 'bold' || number(a['font-weight']) >= SEMIBOLD, size: number(a['font-size'], outer.size),
+    fill: paint(a.fill, outer.fill),
+    stroke: paint(a.stroke, outer.stroke),
+    strokeWidth: number(a['stroke-width'], outer.strokeWidth),
+    cap: a['stroke-linecap'] ?? outer.cap,
+    join: a['stroke-linejoin'] ?? outer.join,
+    family: a['font-family'] ?? outer.family,
+    bold:
+      a['font-weight'] === undefined ? outer.bold : a['font-weight'] === 'bold' || number(a['font-weight']) >= SEMIBOLD,
+    size: number(a['font-size'], outer.size),
   };
 }
 
@@ -46,7 +64,11 @@ function transform(doc: Document, text: string): void {
 /** Lines before which something is drawn are thin at most a hair. */
 function finish(doc: Document, { fill, stroke, strokeWidth, cap, join }: Style): void {
   const lined = stroke !== 'none' && strokeWidth > 0;
-  if (lined) doc.lineWidth(strokeWidth).lineCap(cap as 'butt').lineJoin(join as 'miter');
+  if (lined)
+    doc
+      .lineWidth(strokeWidth)
+      .lineCap(cap as 'butt')
+      .lineJoin(join as 'miter');
   if (fill !== 'none' && lined) doc.fillAndStroke(fill, stroke);
   else if (fill !== 'none') doc.fill(fill);
   else if (lined) doc.stroke(stroke);
@@ -58,7 +80,10 @@ const isPainted = ({ fill, stroke }: Style): boolean => fill !== 'none' || strok
 class PageDrawer {
   private readonly glyphs = new Map<string, XmlElement>();
 
-  constructor(private readonly doc: Document, private readonly faceFor: FaceFor) {}
+  constructor(
+    private readonly doc: Document,
+    private readonly faceFor: FaceFor,
+  ) {}
 
   draw(e: XmlElement, outer: Style): void {
     if (e.name === 'defs') {
@@ -77,30 +102,49 @@ class PageDrawer {
     const { doc } = this;
     const { attributes: a } = e;
     switch (e.name) {
-      case 'svg': case 'g': case 'symbol': for (const child of elementsOf(e)) this.draw(child, style); return;
+      case 'svg':
+      case 'g':
+      case 'symbol':
+        for (const child of elementsOf(e)) this.draw(child, style);
+        return;
       case 'use': {
         const glyph = this.glyphs.get((a['xlink:href'] ?? a.href ?? '').slice(1));
         if (glyph === undefined) throw new Error('a page uses a glyph that it does not hold');
         return this.draw(glyph, style);
       }
-      case 'text': return this.text(e, style, number(a.x), number(a.y));
-      case 'title': case 'desc': return;
-      default: break;
+      case 'text':
+        return this.text(e, style, number(a.x), number(a.y));
+      case 'title':
+      case 'desc':
+        return;
+      default:
+        break;
     }
     if (!isPainted(style)) return;
     switch (e.name) {
-      case 'path': doc.path(a.d ?? ''); break;
+      case 'path':
+        doc.path(a.d ?? '');
+        break;
       case 'rect': {
         const r = Math.min(number(a.rx), number(a.width) / 2, number(a.height) / 2);
         if (r > 0) doc.roundedRect(number(a.x), number(a.y), number(a.width), number(a.height), r);
         else doc.rect(number(a.x), number(a.y), number(a.width), number(a.height));
         break;
       }
-      case 'circle': doc.circle(number(a.cx), number(a.cy), number(a.r)); break;
-      case 'ellipse': doc.ellipse(number(a.cx), number(a.cy), number(a.rx), number(a.ry)); break;
-      case 'polygon': doc.path(`M${a.points ?? ''}Z`); break;
-      case 'polyline': doc.path(`M${a.points ?? ''}`); break;
-      default: throw new Error(`a page holds the element ${e.name}`);
+      case 'circle':
+        doc.circle(number(a.cx), number(a.cy), number(a.r));
+        break;
+      case 'ellipse':
+        doc.ellipse(number(a.cx), number(a.cy), number(a.rx), number(a.ry));
+        break;
+      case 'polygon':
+        doc.path(`M${a.points ?? ''}Z`);
+        break;
+      case 'polyline':
+        doc.path(`M${a.points ?? ''}`);
+        break;
+      default:
+        throw new Error(`a page holds the element ${e.name}`);
     }
     finish(doc, style);
   }
@@ -112,19 +156,38 @@ class PageDrawer {
       if (isElement(child)) {
         const inner = styleOf(child, style);
         const start = { x: number(child.attributes.x, at.x), y: number(child.attributes.y, at.y) };
-        const own = child.children.filter((c) => !isElement(c)).map(String).join('');
+        const own = child.children
+          .filter((c) => !isElement(c))
+          .map(String)
+          .join('');
         if (elementsOf(child).length > 0) this.text(child, inner, start.x, start.y);
-        else at = { x: start.x + this.run(own, inner, start.x, start.y, child.attributes['text-anchor'] ?? e.attributes['text-anchor']), y: start.y };
-      } else if (child.trim() !== '') at = { ...at, x: at.x + this.run(child, style, at.x, at.y, e.attributes['text-anchor']) };
+        else
+          at = {
+            x:
+              start.x +
+              this.run(own, inner, start.x, start.y, child.attributes['text-anchor'] ?? e.attributes['text-anchor']),
+            y: start.y,
+          };
+      } else if (child.trim() !== '')
+        at = { ...at, x: at.x + this.run(child, style, at.x, at.y, e.attributes['text-anchor']) };
     }
   }
 
-  private run(text: string, { family, bold, size, fill }: Style, x: number, y: number, anchor: string | undefined): number {
+  private run(
+    text: string,
+    { family, bold, size, fill }: Style,
+    x: number,
+    y: number,
+    anchor: string | undefined,
+  ): number {
     if (text === '' || fill === 'none' || size <= 0) return 0;
     const { doc } = this;
     doc.font(this.faceFor(family, bold)).fontSize(size).fillColor(fill);
     const width = doc.widthOfString(text);
-    doc.text(text, x - (anchor === 'middle' ? width / 2 : anchor === 'end' ? width : 0), y, { lineBreak: false, baseline: 'alphabetic' });
+    doc.text(text, x - (anchor === 'middle' ? width / 2 : anchor === 'end' ? width : 0), y, {
+      lineBreak: false,
+      baseline: 'alphabetic',
+    });
     return width;
   }
 }

@@ -19,7 +19,10 @@ export class MusicPool implements OnApplicationBootstrap, OnApplicationShutdown 
   private readonly pool = new Piscina({
     // Compiled code in any case: threads load plain JavaScript, also under the test runner.
     filename: join(__dirname, '../../dist/worker/musicWorker.js'),
-    minThreads: THREADS, maxThreads: THREADS, maxQueue: MAX_QUEUE, resourceLimits: { maxOldGenerationSizeMb: WORKER_MEMORY_MB },
+    minThreads: THREADS,
+    maxThreads: THREADS,
+    maxQueue: MAX_QUEUE,
+    resourceLimits: { maxOldGenerationSizeMb: WORKER_MEMORY_MB },
   });
 
   /** Loads the engraver before anybody waits for it; the server listens meanwhile. */
@@ -38,9 +41,18 @@ export class MusicPool implements OnApplicationBootstrap, OnApplicationShutdown 
       return (await this.pool.run(task, { signal: AbortSignal.timeout(seconds * 1000) })) as TaskResult[K];
     } catch (e) {
       const { name, code, message } = e as { name?: string; code?: string; message?: string };
-      if (name === 'AbortError' || name === 'TimeoutError') throw new Refusal('took-too-long', `This took longer than ${seconds} seconds and was stopped. Try a shorter line or fewer parts.`);
-      if (code === 'ERR_WORKER_OUT_OF_MEMORY') throw new Refusal('took-too-long', 'This needed too much memory and was stopped. Export only this line and try again.');
-      if (message === 'Task queue is at limit') throw new Refusal('busy', 'The server is busy with other pages. Try again in a moment.');
+      if (name === 'AbortError' || name === 'TimeoutError')
+        throw new Refusal(
+          'took-too-long',
+          `This took longer than ${seconds} seconds and was stopped. Try a shorter line or fewer parts.`,
+        );
+      if (code === 'ERR_WORKER_OUT_OF_MEMORY')
+        throw new Refusal(
+          'took-too-long',
+          'This needed too much memory and was stopped. Export only this line and try again.',
+        );
+      if (message === 'Task queue is at limit')
+        throw new Refusal('busy', 'The server is busy with other pages. Try again in a moment.');
       throw e;
     }
   }

@@ -13,7 +13,10 @@ import type { EngravedCopy, Task } from './task';
 let engine: Promise<Engine> | undefined;
 
 async function loadEngine(): Promise<Engine> {
-  const [{ default: createModule }, { VerovioToolkit }] = await Promise.all([import('verovio/wasm'), import('verovio/esm')]);
+  const [{ default: createModule }, { VerovioToolkit }] = await Promise.all([
+    import('verovio/wasm'),
+    import('verovio/esm'),
+  ]);
   return new VerovioToolkit(await createModule());
 }
 
@@ -23,22 +26,47 @@ async function engraveCopy({ exercise, copy, paper }: Extract<Task, { kind: 'eng
   const loaded = await engine;
   const { instrument, teaching, page, known, today, name, address } = copy;
   const plans = planPages(exercise, instrument, teaching, page, { today, known });
-  const pages = engravePart(loaded, plans, { paper, name, note: exercise.note, code: address === undefined ? undefined : qrRows(address) });
+  const pages = engravePart(loaded, plans, {
+    paper,
+    name,
+    note: exercise.note,
+    code: address === undefined ? undefined : qrRows(address),
+  });
   const title = instrumentTitle(taughtAs(instrument, teaching.schools));
   return { title: name === undefined ? title : `${name}, ${title}`, pages };
 }
 
-async function makeSheet({ exercise, instruments, teaching, known, seats, paper }: Extract<Task, { kind: 'sheet' }>): Promise<Uint8Array> {
+async function makeSheet({
+  exercise,
+  instruments,
+  teaching,
+  known,
+  seats,
+  paper,
+}: Extract<Task, { kind: 'sheet' }>): Promise<Uint8Array> {
   engine ??= loadEngine();
   const sheet = callSheet(exercise, instruments, teaching, known, seats);
-  return writePdf(`${exercise.source.title}, call sheet`, [{ title: 'Call sheet', pages: engraveCallSheet(await engine, sheet, paper) }]);
+  return writePdf(`${exercise.source.title}, call sheet`, [
+    { title: 'Call sheet', pages: engraveCallSheet(await engine, sheet, paper) },
+  ]);
 }
 
-async function makeChart({ instrument, teaching, exercise, rows, paper }: Extract<Task, { kind: 'chart' }>): Promise<Uint8Array> {
+async function makeChart({
+  instrument,
+  teaching,
+  exercise,
+  rows,
+  paper,
+}: Extract<Task, { kind: 'chart' }>): Promise<Uint8Array> {
   engine ??= loadEngine();
   const taught = taughtAs(instrument, teaching.schools);
   const page = exercise === undefined ? undefined : partOf(exercise, instrument, teaching);
-  const part = chartPart(taught, page === undefined ? chartNotes(taught, teaching.stage) : notesUsed(page), teaching, page?.decisions.clef.clef);
+  const part = chartPart(
+    taught,
+    page === undefined ? chartNotes(taught, teaching.stage) : notesUsed(page),
+    teaching,
+    page?.decisions.clef.clef,
+  );
   const words = chartWords(exercise === undefined ? { stage: teaching.stage } : { exercise: exercise.source.title });
   const pages = engraveChart(await engine, part, annotate(part, { alone: true }), { rows, paper, words });
   return writePdf(`${words.title}, ${instrumentTitle(taught)}`, [{ title: instrumentTitle(taught), pages }]);
@@ -57,14 +85,23 @@ async function engraved<T>(make: () => Promise<T>): Promise<T> {
 /** Runs one task. */
 export default async function run(task: Task): Promise<unknown> {
   switch (task.kind) {
-    case 'warm-up': return void (await (engine ??= loadEngine()));
-    case 'read': return readFile(task.bytes, task.choice);
-    case 'file': return makeFile(task);
-    case 'zip': return zipSync({ ...task.entries }, { level: 6 });
-    case 'engrave': return engraved(() => engraveCopy(task));
-    case 'words': return writeWords(task.page);
-    case 'bind': return writePdf(task.title, task.copies);
-    case 'sheet': return engraved(() => makeSheet(task));
-    case 'chart': return engraved(() => makeChart(task));
+    case 'warm-up':
+      return void (await (engine ??= loadEngine()));
+    case 'read':
+      return readFile(task.bytes, task.choice);
+    case 'file':
+      return makeFile(task);
+    case 'zip':
+      return zipSync({ ...task.entries }, { level: 6 });
+    case 'engrave':
+      return engraved(() => engraveCopy(task));
+    case 'words':
+      return writeWords(task.page);
+    case 'bind':
+      return writePdf(task.title, task.copies);
+    case 'sheet':
+      return engraved(() => makeSheet(task));
+    case 'chart':
+      return engraved(() => makeChart(task));
   }
 }

@@ -32,8 +32,23 @@ export type Task =
   | { readonly kind: 'read'; readonly bytes: Uint8Array; readonly choice?: LineChoice }
   | { readonly kind: 'engrave'; readonly exercise: Exercise; readonly copy: PageCopy; readonly paper: PaperName }
   | { readonly kind: 'bind'; readonly title: string; readonly copies: readonly EngravedCopy[] }
-  | { readonly kind: 'sheet'; readonly exercise: Exercise; readonly instruments: readonly InstrumentId[]; readonly teaching: Teaching; readonly known: Readonly<Partial<Record<InstrumentId, readonly string[]>>>; readonly seats: Readonly<Partial<Record<InstrumentId, string>>>; readonly paper: PaperName }
-  | { readonly kind: 'chart'; readonly instrument: InstrumentId; readonly teaching: Teaching; readonly exercise: Exercise | undefined; readonly rows: readonly BandRow[]; readonly paper: PaperName }
+  | {
+      readonly kind: 'sheet';
+      readonly exercise: Exercise;
+      readonly instruments: readonly InstrumentId[];
+      readonly teaching: Teaching;
+      readonly known: Readonly<Partial<Record<InstrumentId, readonly string[]>>>;
+      readonly seats: Readonly<Partial<Record<InstrumentId, string>>>;
+      readonly paper: PaperName;
+    }
+  | {
+      readonly kind: 'chart';
+      readonly instrument: InstrumentId;
+      readonly teaching: Teaching;
+      readonly exercise: Exercise | undefined;
+      readonly rows: readonly BandRow[];
+      readonly paper: PaperName;
+    }
   | { readonly kind: 'file'; readonly format: LineFormat; readonly exercise: Exercise; readonly of: FileOf }
   /** Loads the engraver, so that the first page is as quick as the others. */
   | { readonly kind: 'warm-up' }

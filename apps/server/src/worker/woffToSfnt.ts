@@ -19,7 +19,11 @@ export function woffToSfnt(woff: Buffer): Buffer {
     const at = HEADER + i * ENTRY;
     const [offset, packed, length] = [woff.readUInt32BE(at + 4), woff.readUInt32BE(at + 8), woff.readUInt32BE(at + 12)];
     const bytes = woff.subarray(offset, offset + packed);
-    return { tag: woff.subarray(at, at + 4), checksum: woff.readUInt32BE(at + 16), bytes: packed === length ? bytes : inflateSync(bytes) };
+    return {
+      tag: woff.subarray(at, at + 4),
+      checksum: woff.readUInt32BE(at + 16),
+      bytes: packed === length ? bytes : inflateSync(bytes),
+    };
   });
   const padded = (n: number): number => (n + 3) & ~3;
   const directory = Buffer.alloc(SFNT_HEADER + count * SFNT_ENTRY);

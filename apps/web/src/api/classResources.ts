@@ -1,4 +1,22 @@
-import type { ClassPlanDto, ClassView, HandInView, KitView, LinkView, LogView, MakeLinksDto, MetView, PracticeDayView, PracticeView, ReportDto, SaveClassDto, SaveKitDto, SaveLogDto, SaveMetDto, SaveWorkDto, WorkView } from '@cifra/contract';
+import type {
+  ClassPlanDto,
+  ClassView,
+  HandInView,
+  KitView,
+  LinkView,
+  LogView,
+  MakeLinksDto,
+  MetView,
+  PracticeDayView,
+  PracticeView,
+  ReportDto,
+  SaveClassDto,
+  SaveKitDto,
+  SaveLogDto,
+  SaveMetDto,
+  SaveWorkDto,
+  WorkView,
+} from '@cifra/contract';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import { closeLink } from './resources';
 import { downloadMade, get, post, put, remove, type RequestError } from './request';
@@ -6,20 +24,29 @@ import { downloadMade, get, post, put, remove, type RequestError } from './reque
 type Resource<T> = SWRResponse<T, RequestError>;
 const of = (classId: string, what: string): string => `/api/classes/${classId}/${what}`;
 
-export const useWork = (classId: string): Resource<WorkView[]> => useSWR<WorkView[], RequestError>(of(classId, 'work'), get);
-export const useLog = (classId: string): Resource<LogView[]> => useSWR<LogView[], RequestError>(of(classId, 'log'), get);
-export const useKit = (classId: string): Resource<KitView[]> => useSWR<KitView[], RequestError>(of(classId, 'kit'), get);
+export const useWork = (classId: string): Resource<WorkView[]> =>
+  useSWR<WorkView[], RequestError>(of(classId, 'work'), get);
+export const useLog = (classId: string): Resource<LogView[]> =>
+  useSWR<LogView[], RequestError>(of(classId, 'log'), get);
+export const useKit = (classId: string): Resource<KitView[]> =>
+  useSWR<KitView[], RequestError>(of(classId, 'kit'), get);
 
 /** What the pupils of a class did at home, of all lines. */
-export const useHome = (classId: string): Resource<PracticeView[]> => useSWR<PracticeView[], RequestError>(of(classId, 'practice'), get);
+export const useHome = (classId: string): Resource<PracticeView[]> =>
+  useSWR<PracticeView[], RequestError>(of(classId, 'practice'), get);
 
 /** How far each part had come, day by day. */
-export const useHomeDays = (classId: string): Resource<PracticeDayView[]> => useSWR<PracticeDayView[], RequestError>(of(classId, 'practice-days'), get);
-export const useTakes = (classId: string): Resource<HandInView[]> => useSWR<HandInView[], RequestError>(of(classId, 'hand-ins'), get);
-export const usePlan = (classId: string): Resource<ClassPlanDto> => useSWR<ClassPlanDto, RequestError>(of(classId, 'plan'), get);
-export const useMet = (classId: string): Resource<MetView[]> => useSWR<MetView[], RequestError>(of(classId, 'met'), get);
+export const useHomeDays = (classId: string): Resource<PracticeDayView[]> =>
+  useSWR<PracticeDayView[], RequestError>(of(classId, 'practice-days'), get);
+export const useTakes = (classId: string): Resource<HandInView[]> =>
+  useSWR<HandInView[], RequestError>(of(classId, 'hand-ins'), get);
+export const usePlan = (classId: string): Resource<ClassPlanDto> =>
+  useSWR<ClassPlanDto, RequestError>(of(classId, 'plan'), get);
+export const useMet = (classId: string): Resource<MetView[]> =>
+  useSWR<MetView[], RequestError>(of(classId, 'met'), get);
 
-export const useClassLinks = (classId: string): Resource<LinkView[]> => useSWR<LinkView[], RequestError>(of(classId, 'links'), get);
+export const useClassLinks = (classId: string): Resource<LinkView[]> =>
+  useSWR<LinkView[], RequestError>(of(classId, 'links'), get);
 /** Makes a link for every pupil who has none and has something set. @returns all open links of the class */
 export async function makeClassLinks(classId: string, days: MakeLinksDto['days']): Promise<LinkView[]> {
   const all = await post<LinkView[]>(of(classId, 'links'), { days });
@@ -33,10 +60,16 @@ export async function closeClassLink(classId: string, link: LinkView): Promise<v
 
 /** Saves the plan; the change shows at once. */
 export async function savePlan(classId: string, plan: ClassPlanDto): Promise<void> {
-  await mutate<ClassPlanDto>(of(classId, 'plan'), put<ClassPlanDto>(of(classId, 'plan'), plan), { optimisticData: plan, rollbackOnError: true, revalidate: false, populateCache: true });
+  await mutate<ClassPlanDto>(of(classId, 'plan'), put<ClassPlanDto>(of(classId, 'plan'), plan), {
+    optimisticData: plan,
+    rollbackOnError: true,
+    revalidate: false,
+    populateCache: true,
+  });
 }
 
-const refreshKnown = (classId: string): Promise<unknown> => Promise.all([refresh(classId, 'met'), refresh(classId, 'pupils'), mutate('/api/classes')]);
+const refreshKnown = (classId: string): Promise<unknown> =>
+  Promise.all([refresh(classId, 'met'), refresh(classId, 'pupils'), mutate('/api/classes')]);
 
 /** Writes down that notes were met. @returns the name by which it is taken back; undefined where nothing was new */
 export async function saveMet(classId: string, dto: SaveMetDto): Promise<string | undefined> {
@@ -50,7 +83,8 @@ export async function removeMet(classId: string, batch: string): Promise<void> {
 }
 
 /** A pupil's report as PDF. */
-export const makeReport = (classId: string, pupilId: string, dto: ReportDto): Promise<void> => downloadMade(of(classId, `pupils/${pupilId}/report`), dto);
+export const makeReport = (classId: string, pupilId: string, dto: ReportDto): Promise<void> =>
+  downloadMade(of(classId, `pupils/${pupilId}/report`), dto);
 
 const refresh = (classId: string, what: string): Promise<unknown> => mutate(of(classId, what));
 

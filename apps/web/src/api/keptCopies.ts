@@ -7,7 +7,10 @@ export const KEPT_DATA = 'cifra-data-1';
 export async function keepCopy(view: ExerciseView): Promise<void> {
   if (typeof caches === 'undefined') return;
   const cache = await caches.open(KEPT_DATA);
-  await cache.put(`/api/exercises/${view.id}`, new Response(JSON.stringify(view), { headers: { 'Content-Type': 'application/json' } }));
+  await cache.put(
+    `/api/exercises/${view.id}`,
+    new Response(JSON.stringify(view), { headers: { 'Content-Type': 'application/json' } }),
+  );
 }
 
 /** Forgets all kept copies, as on signing out. */

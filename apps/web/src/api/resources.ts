@@ -1,11 +1,30 @@
-import type { ChangePasswordDto, ClassView, ExerciseView, LinkView, ListedPupilDto, MakeLinkDto, MakeSetDto, OpenedLinkView, PupilPageDto, PupilView, RevisionDocumentView, RevisionView, SaveClassDto, SaveProfileDto, SessionView, SetView, TeacherView } from '@cifra/contract';
+import type {
+  ChangePasswordDto,
+  ClassView,
+  ExerciseView,
+  LinkView,
+  ListedPupilDto,
+  MakeLinkDto,
+  MakeSetDto,
+  OpenedLinkView,
+  PupilPageDto,
+  PupilView,
+  RevisionDocumentView,
+  RevisionView,
+  SaveClassDto,
+  SaveProfileDto,
+  SessionView,
+  SetView,
+  TeacherView,
+} from '@cifra/contract';
 import type { Exercise } from '@cifra/core';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import { get, post, put, remove, type RequestError } from './request';
 
 type Resource<T> = SWRResponse<T, RequestError>;
 
-export const useTeacher = (): Resource<TeacherView> => useSWR<TeacherView, RequestError>('/api/session', get, { shouldRetryOnError: false });
+export const useTeacher = (): Resource<TeacherView> =>
+  useSWR<TeacherView, RequestError>('/api/session', get, { shouldRetryOnError: false });
 export const useShelf = (): Resource<ExerciseView[]> => useSWR<ExerciseView[], RequestError>('/api/exercises', get);
 export const useClasses = (): Resource<ClassView[]> => useSWR<ClassView[], RequestError>('/api/classes', get);
 
@@ -23,7 +42,8 @@ export async function changePassword(passwords: ChangePasswordDto): Promise<void
 }
 
 const exerciseKey = (id: string): string => `/api/exercises/${id}`;
-export const useExercise = (id: string): Resource<ExerciseView> => useSWR<ExerciseView, RequestError>(exerciseKey(id), get);
+export const useExercise = (id: string): Resource<ExerciseView> =>
+  useSWR<ExerciseView, RequestError>(exerciseKey(id), get);
 
 const refreshShelf = (): Promise<unknown> => mutate('/api/exercises');
 
@@ -34,19 +54,30 @@ export async function createExercise(title: string, document: Exercise): Promise
 }
 
 /** Saves over the version that the change was made on; shows the change at once and takes it back when refused. */
-export async function saveExercise(from: ExerciseView, change: { title?: string; document?: Exercise }): Promise<ExerciseView> {
+export async function saveExercise(
+  from: ExerciseView,
+  change: { title?: string; document?: Exercise },
+): Promise<ExerciseView> {
   const title = change.title ?? from.title;
   const document = change.document ?? from.document;
-  const saved = await mutate<ExerciseView>(exerciseKey(from.id), put<ExerciseView>(exerciseKey(from.id), { version: from.version, title, document }), {
-    optimisticData: { ...from, title, document }, rollbackOnError: true, revalidate: false, populateCache: true,
-  });
+  const saved = await mutate<ExerciseView>(
+    exerciseKey(from.id),
+    put<ExerciseView>(exerciseKey(from.id), { version: from.version, title, document }),
+    {
+      optimisticData: { ...from, title, document },
+      rollbackOnError: true,
+      revalidate: false,
+      populateCache: true,
+    },
+  );
   void refreshShelf();
   if (saved === undefined) throw new Error('a save gave no exercise');
   return saved;
 }
 
 /** Takes the stored version in place of what is on the screen. */
-export const takeStored = (current: ExerciseView): Promise<unknown> => mutate(exerciseKey(current.id), current, { revalidate: false });
+export const takeStored = (current: ExerciseView): Promise<unknown> =>
+  mutate(exerciseKey(current.id), current, { revalidate: false });
 
 export async function duplicateExercise(id: string): Promise<ExerciseView> {
   const copy = await post<ExerciseView>(`${exerciseKey(id)}/duplicate`);
@@ -66,39 +97,61 @@ export async function restoreExercise(id: string): Promise<void> {
 
 /** Saves how the teacher teaches, whatever the class. */
 export async function saveProfile(profile: SaveProfileDto): Promise<void> {
-  await mutate<TeacherView>('/api/session', put<TeacherView>('/api/session/profile', profile), { revalidate: false, populateCache: true });
+  await mutate<TeacherView>('/api/session', put<TeacherView>('/api/session/profile', profile), {
+    revalidate: false,
+    populateCache: true,
+  });
 }
 
 /** Saves a class; the change shows at once. */
 export async function saveClass({ id, ...before }: ClassView, change: Partial<SaveClassDto>): Promise<void> {
   const dto: SaveClassDto = { ...before, ...change };
-  const replace = (all: ClassView[] | undefined): ClassView[] => (all ?? []).map((c) => (c.id === id ? { id, ...dto } : c));
-  await mutate<ClassView[]>('/api/classes', async (all) => {
-    await put<ClassView>(`/api/classes/${id}`, dto);
-    return replace(all);
-  }, { optimisticData: replace, rollbackOnError: true, revalidate: false });
+  const replace = (all: ClassView[] | undefined): ClassView[] =>
+    (all ?? []).map((c) => (c.id === id ? { id, ...dto } : c));
+  await mutate<ClassView[]>(
+    '/api/classes',
+    async (all) => {
+      await put<ClassView>(`/api/classes/${id}`, dto);
+      return replace(all);
+    },
+    { optimisticData: replace, rollbackOnError: true, revalidate: false },
+  );
 }
 
 /** Every save of an exercise, newest first. */
-export const useRevisions = (id: string, open: boolean): Resource<RevisionView[]> => useSWR<RevisionView[], RequestError>(open ? `${exerciseKey(id)}/revisions` : null, get);
+export const useRevisions = (id: string, open: boolean): Resource<RevisionView[]> =>
+  useSWR<RevisionView[], RequestError>(open ? `${exerciseKey(id)}/revisions` : null, get);
 export const useRevision = (id: string, revision: string | undefined): Resource<RevisionDocumentView> =>
-  useSWR<RevisionDocumentView, RequestError>(revision === undefined ? null : `${exerciseKey(id)}/revisions/${revision}`, get, { revalidateOnFocus: false });
+  useSWR<RevisionDocumentView, RequestError>(
+    revision === undefined ? null : `${exerciseKey(id)}/revisions/${revision}`,
+    get,
+    { revalidateOnFocus: false },
+  );
 
 const pupilsKey = (classId: string): string => `/api/classes/${classId}/pupils`;
-export const usePupils = (classId: string | undefined): Resource<PupilView[]> => useSWR<PupilView[], RequestError>(classId === undefined ? null : pupilsKey(classId), get);
+export const usePupils = (classId: string | undefined): Resource<PupilView[]> =>
+  useSWR<PupilView[], RequestError>(classId === undefined ? null : pupilsKey(classId), get);
 
 /** Saves the whole list of pupils. */
 export async function savePupils(classId: string, pupils: readonly ListedPupilDto[]): Promise<void> {
-  await mutate<PupilView[]>(pupilsKey(classId), put<PupilView[]>(pupilsKey(classId), { pupils }), { revalidate: false, populateCache: true });
+  await mutate<PupilView[]>(pupilsKey(classId), put<PupilView[]>(pupilsKey(classId), { pupils }), {
+    revalidate: false,
+    populateCache: true,
+  });
 }
 
 /** Saves what a pupil's pages have otherwise; the change shows at once. */
 export async function savePupilPage(classId: string, pupilId: string, page: PupilPageDto): Promise<void> {
-  const replace = (all: PupilView[] | undefined): PupilView[] => (all ?? []).map((p) => (p.id === pupilId ? { ...p, page } : p));
-  await mutate<PupilView[]>(pupilsKey(classId), async (all) => {
-    const saved = await put<PupilView>(`${pupilsKey(classId)}/${pupilId}/page`, page);
-    return (all ?? []).map((p) => (p.id === pupilId ? saved : p));
-  }, { optimisticData: replace, rollbackOnError: true, revalidate: false });
+  const replace = (all: PupilView[] | undefined): PupilView[] =>
+    (all ?? []).map((p) => (p.id === pupilId ? { ...p, page } : p));
+  await mutate<PupilView[]>(
+    pupilsKey(classId),
+    async (all) => {
+      const saved = await put<PupilView>(`${pupilsKey(classId)}/${pupilId}/page`, page);
+      return (all ?? []).map((p) => (p.id === pupilId ? saved : p));
+    },
+    { optimisticData: replace, rollbackOnError: true, revalidate: false },
+  );
 }
 
 const setsKey = (exerciseId: string): string => `${exerciseKey(exerciseId)}/sets`;
@@ -107,7 +160,9 @@ const ASK_MS = 500;
 
 /** The newest sets of a line, asked after again while one is being made. */
 export const useSets = (exerciseId: string, open: boolean): Resource<SetView[]> =>
-  useSWR<SetView[], RequestError>(open ? setsKey(exerciseId) : null, get, { refreshInterval: (sets) => (sets?.some((s) => s.state === 'working') === true ? ASK_MS : 0) });
+  useSWR<SetView[], RequestError>(open ? setsKey(exerciseId) : null, get, {
+    refreshInterval: (sets) => (sets?.some((s) => s.state === 'working') === true ? ASK_MS : 0),
+  });
 
 export async function makeSet(exerciseId: string, dto: MakeSetDto): Promise<SetView> {
   const made = await post<SetView>(setsKey(exerciseId), dto);
@@ -121,7 +176,8 @@ export async function stopSet(set: SetView): Promise<void> {
 }
 
 const linksKey = (exerciseId: string): string => `/api/links?exercise=${exerciseId}`;
-export const useLinks = (exerciseId: string, open: boolean): Resource<LinkView[]> => useSWR<LinkView[], RequestError>(open ? linksKey(exerciseId) : null, get);
+export const useLinks = (exerciseId: string, open: boolean): Resource<LinkView[]> =>
+  useSWR<LinkView[], RequestError>(open ? linksKey(exerciseId) : null, get);
 
 export async function makeLink(dto: MakeLinkDto): Promise<LinkView> {
   const made = await post<LinkView>('/api/links', dto);
@@ -136,4 +192,8 @@ export async function closeLink(link: LinkView): Promise<void> {
 
 /** @param line another of the lines that are set for the link's pupil */
 export const useOpenedLink = (token: string, line: string | undefined): Resource<OpenedLinkView> =>
-  useSWR<OpenedLinkView, RequestError>(`/api/links/open/${encodeURIComponent(token)}${line === undefined ? '' : `?line=${encodeURIComponent(line)}`}`, get, { revalidateOnFocus: false, shouldRetryOnError: false });
+  useSWR<OpenedLinkView, RequestError>(
+    `/api/links/open/${encodeURIComponent(token)}${line === undefined ? '' : `?line=${encodeURIComponent(line)}`}`,
+    get,
+    { revalidateOnFocus: false, shouldRetryOnError: false },
+  );

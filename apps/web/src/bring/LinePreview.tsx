@@ -12,8 +12,17 @@ export function LinePreview({ score }: { readonly score: Score<Written> }) {
   const { data, error } = useLine(score, WIDTH_MM100);
   return (
     <div className="max-h-[26rem] overflow-y-auto rounded-lg border border-line bg-white p-4">
-      {error !== undefined ? <p role="alert" className="text-warning">The preview could not be drawn, but the line was read. You can keep it, or try again after reloading the page.</p>
-        : data === undefined ? <StaffSkeleton systems={2} label="Engraving the preview" /> : <div style={{ maxWidth: data.width * LARGEST }}><Sheet page={data} /></div>}
+      {error !== undefined ? (
+        <p role="alert" className="text-warning">
+          The preview could not be drawn, but the line was read. You can keep it, or try again after reloading the page.
+        </p>
+      ) : data === undefined ? (
+        <StaffSkeleton systems={2} label="Engraving the preview" />
+      ) : (
+        <div style={{ maxWidth: data.width * LARGEST }}>
+          <Sheet page={data} />
+        </div>
+      )}
     </div>
   );
 }

@@ -8,11 +8,19 @@ export type LineReading = Extract<ReadingView, { kind: 'line' }>;
  * exercise has one page's owner; lines of one owner stay as they were read.
  * @returns whose page it is by what the file says, and the lines
  */
-export function joinLines(readings: readonly LineReading[]): { readonly owner: PageOwner; readonly lines: readonly Score<Written>[] } {
+export function joinLines(readings: readonly LineReading[]): {
+  readonly owner: PageOwner;
+  readonly lines: readonly Score<Written>[];
+} {
   const owners = new Set(readings.map((r) => r.suggestedOwner));
   const [only] = owners;
   if (owners.size === 1 && only !== undefined) return { owner: only, lines: readings.map((r) => r.source) };
-  return { owner: 'concert', lines: readings.map((r) => realize({ owner: r.suggestedOwner, source: r.source, partChoices: {} }) as unknown as Score<Written>) };
+  return {
+    owner: 'concert',
+    lines: readings.map(
+      (r) => realize({ owner: r.suggestedOwner, source: r.source, partChoices: {} }) as unknown as Score<Written>,
+    ),
+  };
 }
 
 /** The exercise to keep: all lines under one title, with what the file had and could not be taken. */
@@ -20,6 +28,14 @@ export function exerciseOf(readings: readonly LineReading[], owner: PageOwner, t
   const [source, ...otherLines] = joinLines(readings).lines.map((l) => ({ ...l, title }));
   if (source === undefined) throw new RangeError('nothing was read');
   // Beat sums are proved anew whenever the line is looked at; the rest is kept to be seen to.
-  const notTaken = (readings[0]?.problems ?? []).filter((p) => p.code !== 'measure-too-long' && p.code !== 'measure-too-short');
-  return { owner, source, ...(otherLines.length === 0 ? {} : { otherLines }), ...(notTaken.length === 0 ? {} : { notTaken }), partChoices: {} };
+  const notTaken = (readings[0]?.problems ?? []).filter(
+    (p) => p.code !== 'measure-too-long' && p.code !== 'measure-too-short',
+  );
+  return {
+    owner,
+    source,
+    ...(otherLines.length === 0 ? {} : { otherLines }),
+    ...(notTaken.length === 0 ? {} : { notTaken }),
+    partChoices: {},
+  };
 }

@@ -23,14 +23,40 @@ interface ChartSheetsProps {
 
 /** The chart as it prints; choosing a note puts it into the address. */
 export function ChartSheets({ instrument, notes, teaching, exercise, group, chosen, onChoose }: ChartSheetsProps) {
-  const { data, error, mutate } = useChartPages({ instrument: instrument.id, notes: notes.list, clef: notes.clef, teaching, paper: group.paper, of: exercise === undefined ? { stage: teaching.stage } : { exercise: exercise.title } });
-  if (error !== undefined) return <Failure title="This chart could not be engraved" detail="Try again, or choose another instrument." onRetry={() => void mutate()} />;
-  if (data === undefined) return <div className="mx-auto mt-5 max-w-[52rem] bg-white p-12 shadow-sm"><StaffSkeleton systems={4} label="Engraving the chart" /></div>;
+  const { data, error, mutate } = useChartPages({
+    instrument: instrument.id,
+    notes: notes.list,
+    clef: notes.clef,
+    teaching,
+    paper: group.paper,
+    of: exercise === undefined ? { stage: teaching.stage } : { exercise: exercise.title },
+  });
+  if (error !== undefined)
+    return (
+      <Failure
+        title="This chart could not be engraved"
+        detail="Try again, or choose another instrument."
+        onRetry={() => void mutate()}
+      />
+    );
+  if (data === undefined)
+    return (
+      <div className="mx-auto mt-5 max-w-[52rem] bg-white p-12 shadow-sm">
+        <StaffSkeleton systems={4} label="Engraving the chart" />
+      </div>
+    );
   const same = notes.list.find((n) => chosen !== undefined && midi(n) === midi(chosen));
   return (
     <div className="mx-auto max-w-[52rem] space-y-5 p-2 md:p-5">
-      {data.map((page, i) => <Sheet key={i} page={page} chosen={same === undefined ? undefined : chartId(same)} onChoose={(id) => onChoose(id.replace(/^k-/, ''))} className="bg-white shadow-sm" />)}
+      {data.map((page, i) => (
+        <Sheet
+          key={i}
+          page={page}
+          chosen={same === undefined ? undefined : chartId(same)}
+          onChoose={(id) => onChoose(id.replace(/^k-/, ''))}
+          className="bg-white shadow-sm"
+        />
+      ))}
     </div>
   );
 }
-

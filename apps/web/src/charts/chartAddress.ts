@@ -11,17 +11,29 @@ export interface ChartAddress {
   readonly school: string | undefined;
 }
 
-export function readChartAddress(instrument: string | undefined, note: string | undefined, query: URLSearchParams): ChartAddress {
+export function readChartAddress(
+  instrument: string | undefined,
+  note: string | undefined,
+  query: URLSearchParams,
+): ChartAddress {
   const stage = query.get('stage');
   return {
-    instrument: instrument !== undefined && isInstrumentId(instrument) ? instrument : undefined, note: note === undefined ? undefined : readNoteSlug(note),
-    stage: STAGES.find((s) => s === stage), exercise: query.get('exercise') ?? undefined, school: query.get('school') ?? undefined,
+    instrument: instrument !== undefined && isInstrumentId(instrument) ? instrument : undefined,
+    note: note === undefined ? undefined : readNoteSlug(note),
+    stage: STAGES.find((s) => s === stage),
+    exercise: query.get('exercise') ?? undefined,
+    school: query.get('school') ?? undefined,
   };
 }
 
-export function writeChartAddress(instrument: InstrumentId, note: string | undefined, shown: Pick<ChartAddress, 'stage' | 'exercise' | 'school'>): string {
+export function writeChartAddress(
+  instrument: InstrumentId,
+  note: string | undefined,
+  shown: Pick<ChartAddress, 'stage' | 'exercise' | 'school'>,
+): string {
   const query = new URLSearchParams();
-  for (const name of ['stage', 'exercise', 'school'] as const) if (shown[name] !== undefined) query.set(name, shown[name]);
+  for (const name of ['stage', 'exercise', 'school'] as const)
+    if (shown[name] !== undefined) query.set(name, shown[name]);
   const text = query.toString();
   return `/charts/${instrument}${note === undefined ? '' : `/${note}`}${text === '' ? '' : `?${text}`}`;
 }

@@ -15,7 +15,19 @@ import { RecordTab } from './RecordTab';
 import { TermTab } from './TermTab';
 import { WorkTab } from './WorkTab';
 
-const VIEWS = { pupils: 'Pupils', links: 'Links', work: 'What is set', term: 'Term', notes: 'Notes', lesson: 'After the lesson', record: 'Record', next: 'What next', charts: 'Charts', kit: 'Kit', kept: 'What is kept' } as const;
+const VIEWS = {
+  pupils: 'Pupils',
+  links: 'Links',
+  work: 'What is set',
+  term: 'Term',
+  notes: 'Notes',
+  lesson: 'After the lesson',
+  record: 'Record',
+  next: 'What next',
+  charts: 'Charts',
+  kit: 'Kit',
+  kept: 'What is kept',
+} as const;
 type View = keyof typeof VIEWS;
 const isView = (v: string | null): v is View => v !== null && v in VIEWS;
 
@@ -27,18 +39,48 @@ export function ClassPlace() {
   const view: View = isView(asked) ? asked : 'pupils';
   useEffect(() => {
     document.title = `${group?.name ?? 'Class'} · Cifra`;
-    return () => { document.title = 'Cifra'; };
+    return () => {
+      document.title = 'Cifra';
+    };
   }, [group?.name]);
-  if (error !== undefined && group === undefined) return <Failure title="The class could not be opened" detail={error.message} onRetry={() => void mutate()} />;
-  if (group === undefined) return <div className="p-10"><StaffSkeleton label="Opening the class" /></div>;
+  if (error !== undefined && group === undefined)
+    return <Failure title="The class could not be opened" detail={error.message} onRetry={() => void mutate()} />;
+  if (group === undefined)
+    return (
+      <div className="p-10">
+        <StaffSkeleton label="Opening the class" />
+      </div>
+    );
   return (
     <>
-      <header className="flex min-h-14 items-center gap-4 border-b border-line bg-white px-5 py-2 print:hidden"><h1 className="text-[20px]">{group.name}</h1></header>
-      <Tabs.Root value={view} onValueChange={(to) => setQuery(to === 'pupils' ? {} : { see: to }, { replace: true })} className="flex min-h-0 flex-1 flex-col">
-        <Tabs.List aria-label="About the class" className="flex shrink-0 gap-5 overflow-x-auto border-b border-line bg-white px-5 print:hidden">
-          {Object.entries(VIEWS).map(([name, words]) => <Tabs.Trigger key={name} value={name} className="border-b-2 border-transparent px-0.5 pt-2 pb-1.5 font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink">{words}</Tabs.Trigger>)}
+      <header className="flex min-h-14 items-center gap-4 border-b border-line bg-white px-5 py-2 print:hidden">
+        <h1 className="text-[20px]">{group.name}</h1>
+      </header>
+      <Tabs.Root
+        value={view}
+        onValueChange={(to) => setQuery(to === 'pupils' ? {} : { see: to }, { replace: true })}
+        className="flex min-h-0 flex-1 flex-col"
+      >
+        <Tabs.List
+          aria-label="About the class"
+          className="flex shrink-0 gap-5 overflow-x-auto border-b border-line bg-white px-5 print:hidden"
+        >
+          {Object.entries(VIEWS).map(([name, words]) => (
+            <Tabs.Trigger
+              key={name}
+              value={name}
+              className="border-b-2 border-transparent px-0.5 pt-2 pb-1.5 font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink"
+            >
+              {words}
+            </Tabs.Trigger>
+          ))}
         </Tabs.List>
-        <Tabs.Content key={group.id} value={view} aria-label={VIEWS[view]} className="min-h-0 flex-1 overflow-y-auto px-5 py-4">
+        <Tabs.Content
+          key={group.id}
+          value={view}
+          aria-label={VIEWS[view]}
+          className="min-h-0 flex-1 overflow-y-auto px-5 py-4"
+        >
           {view === 'pupils' && <PupilTable group={group} />}
           {view === 'links' && <LinksTab group={group} />}
           {view === 'work' && <WorkTab group={group} />}

@@ -1,5 +1,27 @@
-import { type MetView, notesKnown, type ClassView, type PracticeDayView, type PupilView, type WorkView } from '@cifra/contract';
-import { addDays, classTrouble, type ClassTrouble, type Exercise, instrumentOf, type InstrumentId, isSetFor, knownNotes, type Player, playersReady, READINESS, readinessKind, type ReadinessKind, type Teaching } from '@cifra/core';
+import {
+  type MetView,
+  notesKnown,
+  type ClassView,
+  type PracticeDayView,
+  type PupilView,
+  type WorkView,
+} from '@cifra/contract';
+import {
+  addDays,
+  classTrouble,
+  type ClassTrouble,
+  type Exercise,
+  instrumentOf,
+  type InstrumentId,
+  isSetFor,
+  knownNotes,
+  type Player,
+  playersReady,
+  READINESS,
+  readinessKind,
+  type ReadinessKind,
+  type Teaching,
+} from '@cifra/core';
 
 /** A table: what a chart shows, for whoever reads it or takes it away. */
 export interface ChartTable {
@@ -8,21 +30,37 @@ export interface ChartTable {
 }
 
 /** How many notes each instrument's players knew on each day on which something was met; pupils' own lists aside. */
-export function notesOverTime(group: Pick<ClassView, 'known' | 'instruments'>, met: readonly MetView[], today: string): ChartTable {
+export function notesOverTime(
+  group: Pick<ClassView, 'known' | 'instruments'>,
+  met: readonly MetView[],
+  today: string,
+): ChartTable {
   const rows = met.filter((m) => m.pupilId === undefined);
   const first = rows[0]?.day;
-  const days = [...new Set([...(first === undefined ? [] : [addDays(first, -1)]), ...rows.map((m) => m.day), today])].sort();
-  const count = (id: InstrumentId, day: string): number => notesKnown({}, group, id).length - rows.filter((m) => m.instrument === id && m.day > day).reduce((n, m) => n + m.notes.length, 0);
-  return { heads: ['Day', ...group.instruments.map((i) => instrumentOf(i).name)], rows: days.map((day) => [day, ...group.instruments.map((i) => count(i, day))]) };
+  const days = [
+    ...new Set([...(first === undefined ? [] : [addDays(first, -1)]), ...rows.map((m) => m.day), today]),
+  ].sort();
+  const count = (id: InstrumentId, day: string): number =>
+    notesKnown({}, group, id).length -
+    rows.filter((m) => m.instrument === id && m.day > day).reduce((n, m) => n + m.notes.length, 0);
+  return {
+    heads: ['Day', ...group.instruments.map((i) => instrumentOf(i).name)],
+    rows: days.map((day) => [day, ...group.instruments.map((i) => count(i, day))]),
+  };
 }
 
 const middle = (sorted: readonly number[]): number => sorted[Math.floor((sorted.length - 1) / 2)] ?? 0;
 
 /** How fast the pupils for whom a line is set played it clean in a row: the middle of the class and its ends, day by day; who has not played it counts as 0. */
-export function tempoOverTime(work: WorkView, pupils: readonly PupilView[], days: readonly PracticeDayView[]): ChartTable {
+export function tempoOverTime(
+  work: WorkView,
+  pupils: readonly PupilView[],
+  days: readonly PracticeDayView[],
+): ChartTable {
   const asked = pupils.filter((p) => isSetFor(work, p));
   const own = days.filter((d) => d.exerciseId === work.exerciseId && asked.some((p) => p.id === d.pupilId));
-  const best = (pupil: string, day: string): number => own.filter((d) => d.pupilId === pupil && d.day <= day).reduce((n, d) => Math.max(n, d.bestPercent), 0);
+  const best = (pupil: string, day: string): number =>
+    own.filter((d) => d.pupilId === pupil && d.day <= day).reduce((n, d) => Math.max(n, d.bestPercent), 0);
   return {
     heads: ['Day', 'Slowest', 'Middle', 'Fastest', 'At the goal'],
     rows: [...new Set(own.map((d) => d.day))].sort().map((day) => {
@@ -32,18 +70,34 @@ export function tempoOverTime(work: WorkView, pupils: readonly PupilView[], days
   };
 }
 
-export const READY_WORDS: Readonly<Record<ReadinessKind, string>> = { ready: 'ready', nearly: 'one or two new notes', later: 'more new notes', unplayable: 'out of range' };
+export const READY_WORDS: Readonly<Record<ReadinessKind, string>> = {
+  ready: 'ready',
+  nearly: 'one or two new notes',
+  later: 'more new notes',
+  unplayable: 'out of range',
+};
 
 export const playersOf = (pupils: readonly PupilView[], group: Pick<ClassView, 'known'>): Player[] =>
-  pupils.map((p) => ({ id: p.id, instrument: p.instrument, known: knownNotes(p.known)[p.instrument] ?? knownNotes(group.known)[p.instrument] }));
+  pupils.map((p) => ({
+    id: p.id,
+    instrument: p.instrument,
+    known: knownNotes(p.known)[p.instrument] ?? knownNotes(group.known)[p.instrument],
+  }));
 
 /** For each line so many pupils who are ready for it, nearly, later, or never on their instrument; the readiest line first. */
-export function readiness(lines: readonly { readonly title: string; readonly document: Exercise }[], players: readonly Player[], teaching: Teaching): ChartTable {
+export function readiness(
+  lines: readonly { readonly title: string; readonly document: Exercise }[],
+  players: readonly Player[],
+  teaching: Teaching,
+): ChartTable {
   const rows = lines.map(({ title, document }) => {
     const kinds = playersReady(document, players, teaching).map(readinessKind);
     return [title, ...READINESS.map((k) => kinds.filter((x) => x === k).length)] as const;
   });
-  return { heads: ['Line', ...READINESS.map((k) => READY_WORDS[k])], rows: rows.sort((a, b) => Number(b[1]) - Number(a[1]) || Number(b[2]) - Number(a[2])) };
+  return {
+    heads: ['Line', ...READINESS.map((k) => READY_WORDS[k])],
+    rows: rows.sort((a, b) => Number(b[1]) - Number(a[1]) || Number(b[2]) - Number(a[2])),
+  };
 }
 
 const MOST_LINES = 12;
@@ -56,5 +110,15 @@ export function weighedLines<L extends { readonly id: string }>(lines: readonly 
 }
 
 /** What is hard in some lines, instrument by change. */
-export const troubleTable = (lines: readonly { readonly document: Exercise }[], group: Pick<ClassView, 'known' | 'instruments'>, teaching: Teaching): ClassTrouble =>
-  classTrouble(lines.map((l) => l.document), group.instruments, teaching, knownNotes(group.known), MOST_CHANGES);
+export const troubleTable = (
+  lines: readonly { readonly document: Exercise }[],
+  group: Pick<ClassView, 'known' | 'instruments'>,
+  teaching: Teaching,
+): ClassTrouble =>
+  classTrouble(
+    lines.map((l) => l.document),
+    group.instruments,
+    teaching,
+    knownNotes(group.known),
+    MOST_CHANGES,
+  );

@@ -6,7 +6,11 @@ import { CLASS_SUMS, type ClassAnswers, type ClassQuestions, type ClassSumName }
 
 const api = {
   /** Works out one thing for some instruments, whose figures are fetched first. */
-  async workOut<K extends ClassSumName>(name: K, instruments: readonly InstrumentId[], question: ClassQuestions[K]): Promise<ClassAnswers[K]> {
+  async workOut<K extends ClassSumName>(
+    name: K,
+    instruments: readonly InstrumentId[],
+    question: ClassQuestions[K],
+  ): Promise<ClassAnswers[K]> {
     await loadFigures(instruments);
     return CLASS_SUMS[name](...question);
   },

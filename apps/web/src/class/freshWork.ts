@@ -1,4 +1,11 @@
-import { type ClassRecords, type ClassView, type MetEntryDto, notesKnown, type PupilView, type WorkView } from '@cifra/contract';
+import {
+  type ClassRecords,
+  type ClassView,
+  type MetEntryDto,
+  notesKnown,
+  type PupilView,
+  type WorkView,
+} from '@cifra/contract';
 import { type Exercise, isSetFor, knownNotes, newNotes, type Teaching } from '@cifra/core';
 
 export interface FreshWork {
@@ -9,25 +16,37 @@ export interface FreshWork {
   readonly without: readonly string[];
 }
 
-export type FreshRecords = Pick<ClassRecords, 'work' | 'log'> & { readonly pupils: readonly PupilView[]; readonly lines: readonly { readonly id: string; readonly document: Exercise }[] };
+export type FreshRecords = Pick<ClassRecords, 'work' | 'log'> & {
+  readonly pupils: readonly PupilView[];
+  readonly lines: readonly { readonly id: string; readonly document: Exercise }[];
+};
 
 /** What was set and is due, with its notes that are not known yet. */
-export function freshWork(group: Pick<ClassView, 'known' | 'instruments'>, { pupils, work, log, lines }: FreshRecords, teaching: Teaching, today: string): FreshWork[] {
+export function freshWork(
+  group: Pick<ClassView, 'known' | 'instruments'>,
+  { pupils, work, log, lines }: FreshRecords,
+  teaching: Teaching,
+  today: string,
+): FreshWork[] {
   const known = knownNotes(group.known);
-  return work.filter((w) => w.due <= today).flatMap((w): FreshWork[] => {
-    const line = lines.find((l) => l.id === w.exerciseId);
-    const players = pupils.filter((p) => isSetFor(w, p));
-    if (line === undefined) return [];
-    const instruments = group.instruments.filter((i) => players.some((p) => p.instrument === i || p.second === i));
-    const entries = newNotes(line.document, instruments, teaching, (id) => known[id]);
-    if (entries.length === 0) return [];
-    const lacking = players.filter((p) => !log.some((l) => l.workId === w.id && l.pupilId === p.id && l.done));
-    const own = players.filter((p) => !lacking.includes(p)).flatMap((p) => {
-      const entry = entries.find((e) => e.instrument === p.instrument);
-      const have = new Set(notesKnown(p, group, p.instrument));
-      const notes = (entry?.notes ?? []).filter((n) => !have.has(n));
-      return notes.length === 0 ? [] : [{ pupilId: p.id, instrument: p.instrument, notes }];
+  return work
+    .filter((w) => w.due <= today)
+    .flatMap((w): FreshWork[] => {
+      const line = lines.find((l) => l.id === w.exerciseId);
+      const players = pupils.filter((p) => isSetFor(w, p));
+      if (line === undefined) return [];
+      const instruments = group.instruments.filter((i) => players.some((p) => p.instrument === i || p.second === i));
+      const entries = newNotes(line.document, instruments, teaching, (id) => known[id]);
+      if (entries.length === 0) return [];
+      const lacking = players.filter((p) => !log.some((l) => l.workId === w.id && l.pupilId === p.id && l.done));
+      const own = players
+        .filter((p) => !lacking.includes(p))
+        .flatMap((p) => {
+          const entry = entries.find((e) => e.instrument === p.instrument);
+          const have = new Set(notesKnown(p, group, p.instrument));
+          const notes = (entry?.notes ?? []).filter((n) => !have.has(n));
+          return notes.length === 0 ? [] : [{ pupilId: p.id, instrument: p.instrument, notes }];
+        });
+      return [{ work: w, entries, own, without: lacking.map((p) => p.name) }];
     });
-    return [{ work: w, entries, own, without: lacking.map((p) => p.name) }];
-  });
 }

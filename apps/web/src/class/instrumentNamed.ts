@@ -8,5 +8,10 @@ export function instrumentNamed(word: string): InstrumentId | undefined {
   if (wanted === '') return undefined;
   const names = INSTRUMENTS.map((i) => ({ id: i.id, names: [plain(i.name), plain(i.shortName), plain(i.id)] }));
   const exact = names.find((i) => i.names.includes(wanted));
-  return (exact ?? names.filter((i) => i.names.some((n) => n.startsWith(wanted))).sort((a, b) => (a.names[0]?.length ?? 0) - (b.names[0]?.length ?? 0))[0])?.id;
+  return (
+    exact ??
+    names
+      .filter((i) => i.names.some((n) => n.startsWith(wanted)))
+      .sort((a, b) => (a.names[0]?.length ?? 0) - (b.names[0]?.length ?? 0))[0]
+  )?.id;
 }

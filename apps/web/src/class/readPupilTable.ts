@@ -16,8 +16,16 @@ export interface PupilRow {
 }
 
 /** What of a row is sent, from every place where pupils are listed: empty cells are left out. */
-export const pupilDto = ({ id, name, instrument, second, seat, note, stage, schools }: PupilRow): ListedPupilDto =>
-  ({ ...(id === undefined ? {} : { id }), name: name.trim(), instrument, ...(second === undefined ? {} : { second }), ...(seat === undefined || seat.trim() === '' ? {} : { seat: seat.trim() }), ...(note === undefined || note.trim() === '' ? {} : { note: note.trim() }), ...(stage === undefined ? {} : { stage }), ...(schools === undefined || Object.keys(schools).length === 0 ? {} : { schools }) });
+export const pupilDto = ({ id, name, instrument, second, seat, note, stage, schools }: PupilRow): ListedPupilDto => ({
+  ...(id === undefined ? {} : { id }),
+  name: name.trim(),
+  instrument,
+  ...(second === undefined ? {} : { second }),
+  ...(seat === undefined || seat.trim() === '' ? {} : { seat: seat.trim() }),
+  ...(note === undefined || note.trim() === '' ? {} : { note: note.trim() }),
+  ...(stage === undefined ? {} : { stage }),
+  ...(schools === undefined || Object.keys(schools).length === 0 ? {} : { schools }),
+});
 
 export interface ReadTable {
   readonly rows: readonly PupilRow[];
@@ -29,9 +37,23 @@ export interface ReadTable {
 type Column = 'name' | 'instrument' | 'second' | 'seat' | 'note';
 
 const COLUMNS: Readonly<Record<string, Column>> = {
-  name: 'name', pupil: 'name', 'first name': 'name', initials: 'name', instrument: 'instrument', plays: 'instrument', second: 'second', 'second instrument': 'second', also: 'second', seat: 'seat', section: 'seat', desk: 'seat', note: 'note', notes: 'note', remark: 'note',
+  name: 'name',
+  pupil: 'name',
+  'first name': 'name',
+  initials: 'name',
+  instrument: 'instrument',
+  plays: 'instrument',
+  second: 'second',
+  'second instrument': 'second',
+  also: 'second',
+  seat: 'seat',
+  section: 'seat',
+  desk: 'seat',
+  note: 'note',
+  notes: 'note',
+  remark: 'note',
 };
-const ORDER: readonly (Column)[] = ['name', 'instrument', 'second', 'seat', 'note'];
+const ORDER: readonly Column[] = ['name', 'instrument', 'second', 'seat', 'note'];
 const MOST = { name: 40, seat: 20, note: 300 };
 
 const DELIMITERS = [',', ';', '\t'];
@@ -40,9 +62,13 @@ const DELIMITERS = [',', ';', '\t'];
 function cellsOf(text: string): readonly (readonly string[])[] {
   const options = { skipEmptyLines: 'greedy' as const, delimitersToGuess: DELIMITERS };
   const whole = Papa.parse<string[]>(text.trim(), options);
-  const divided = (cells: readonly string[]): boolean => cells.length > 1 || !DELIMITERS.some((d) => cells[0]?.includes(d));
+  const divided = (cells: readonly string[]): boolean =>
+    cells.length > 1 || !DELIMITERS.some((d) => cells[0]?.includes(d));
   if (whole.errors.every((e) => e.type === 'Delimiter') && whole.data.every(divided)) return whole.data;
-  return text.trim().split(/\r?\n/).flatMap((line) => Papa.parse<string[]>(line, options).data);
+  return text
+    .trim()
+    .split(/\r?\n/)
+    .flatMap((line) => Papa.parse<string[]>(line, options).data);
 }
 
 /**
@@ -71,7 +97,15 @@ export function readPupilTable(text: string, otherwise: InstrumentId): ReadTable
     };
     const second = instrument(cell('second'));
     const [seat, note] = [cell('seat').slice(0, MOST.seat), cell('note').slice(0, MOST.note)];
-    return [{ name, instrument: instrument(cell('instrument')) ?? otherwise, ...(second === undefined ? {} : { second }), ...(seat === '' ? {} : { seat }), ...(note === '' ? {} : { note }) }];
+    return [
+      {
+        name,
+        instrument: instrument(cell('instrument')) ?? otherwise,
+        ...(second === undefined ? {} : { second }),
+        ...(seat === '' ? {} : { seat }),
+        ...(note === '' ? {} : { note }),
+      },
+    ];
   });
   if (rows.length > MAX_PUPILS) problems.push(`only the first ${MAX_PUPILS} are taken`);
   return { rows: rows.slice(0, MAX_PUPILS), problems };

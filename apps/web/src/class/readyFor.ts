@@ -13,10 +13,24 @@ export interface ReadyLine {
 const MOST_LINES = 8;
 
 /** Lines for which somebody is ready, the most pupils first. */
-export function readyFor(lines: readonly { readonly id: string; readonly title: string; readonly document: Exercise }[], players: readonly Player[], teaching: Teaching): ReadyLine[] {
-  return lines.map(({ id, title, document }) => {
-    const fits = playersReady(document, players, teaching);
-    const ids = fits.filter((f) => readinessKind(f) === 'ready').map((f) => f.id);
-    return { id, title, ids, all: ids.length === players.length, nearly: fits.filter((f) => readinessKind(f) === 'nearly').length };
-  }).filter((r) => r.ids.length > 0).sort((a, b) => b.ids.length - a.ids.length).slice(0, MOST_LINES);
+export function readyFor(
+  lines: readonly { readonly id: string; readonly title: string; readonly document: Exercise }[],
+  players: readonly Player[],
+  teaching: Teaching,
+): ReadyLine[] {
+  return lines
+    .map(({ id, title, document }) => {
+      const fits = playersReady(document, players, teaching);
+      const ids = fits.filter((f) => readinessKind(f) === 'ready').map((f) => f.id);
+      return {
+        id,
+        title,
+        ids,
+        all: ids.length === players.length,
+        nearly: fits.filter((f) => readinessKind(f) === 'nearly').length,
+      };
+    })
+    .filter((r) => r.ids.length > 0)
+    .sort((a, b) => b.ids.length - a.ids.length)
+    .slice(0, MOST_LINES);
 }

@@ -10,23 +10,75 @@ export interface ClassRecords extends WrittenDown {
   readonly lines: readonly { readonly id: string; readonly title: string; readonly document: Exercise }[];
 }
 
-export type Loading<T> = { readonly kind: 'there'; readonly records: T } | { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly detail: string; readonly retry: () => void };
+export type Loading<T> =
+  | { readonly kind: 'there'; readonly records: T }
+  | { readonly kind: 'loading' }
+  | { readonly kind: 'failed'; readonly detail: string; readonly retry: () => void };
 
 /** The records of a class, once all of them are there. */
 export function useClassRecords(group: ClassView): Loading<ClassRecords> {
   const { id } = group;
-  const all = [usePupils(id), useWork(id), useLog(id), usePlan(id), useMet(id), useHome(id), useHomeDays(id), useTakes(id), useKit(id), useShelf()] as const;
+  const all = [
+    usePupils(id),
+    useWork(id),
+    useLog(id),
+    usePlan(id),
+    useMet(id),
+    useHome(id),
+    useHomeDays(id),
+    useTakes(id),
+    useKit(id),
+    useShelf(),
+  ] as const;
   const [pupils, work, log, plan, met, practice, days, takes, kit, shelf] = all;
   const records = useMemo((): ClassRecords | undefined => {
-    if (pupils.data === undefined || work.data === undefined || log.data === undefined || plan.data === undefined || met.data === undefined || practice.data === undefined || days.data === undefined || takes.data === undefined || kit.data === undefined || shelf.data === undefined) return undefined;
+    if (
+      pupils.data === undefined ||
+      work.data === undefined ||
+      log.data === undefined ||
+      plan.data === undefined ||
+      met.data === undefined ||
+      practice.data === undefined ||
+      days.data === undefined ||
+      takes.data === undefined ||
+      kit.data === undefined ||
+      shelf.data === undefined
+    )
+      return undefined;
     const titles = new Map(shelf.data.map((e) => [e.id, e.title]));
     return {
-      pupils: pupils.data, work: work.data, log: log.data, plan: plan.data, met: met.data, practice: practice.data, days: days.data, takes: takes.data, kit: kit.data, lines: shelf.data,
+      pupils: pupils.data,
+      work: work.data,
+      log: log.data,
+      plan: plan.data,
+      met: met.data,
+      practice: practice.data,
+      days: days.data,
+      takes: takes.data,
+      kit: kit.data,
+      lines: shelf.data,
       titleOf: (line) => titles.get(line) ?? 'a line that is gone',
     };
-  }, [pupils.data, work.data, log.data, plan.data, met.data, practice.data, days.data, takes.data, kit.data, shelf.data]);
+  }, [
+    pupils.data,
+    work.data,
+    log.data,
+    plan.data,
+    met.data,
+    practice.data,
+    days.data,
+    takes.data,
+    kit.data,
+    shelf.data,
+  ]);
   if (records !== undefined) return { kind: 'there', records };
   const failed = all.find((r) => r.error !== undefined);
   if (failed?.error === undefined) return { kind: 'loading' };
-  return { kind: 'failed', detail: failed.error.message, retry: () => { for (const r of all) void r.mutate(); } };
+  return {
+    kind: 'failed',
+    detail: failed.error.message,
+    retry: () => {
+      for (const r of all) void r.mutate();
+    },
+  };
 }

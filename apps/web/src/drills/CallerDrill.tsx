@@ -1,4 +1,17 @@
-import { type Concert, finger, type InstrumentId, letterName, midi, notesOf, parsePitch, realize, taughtAs, type Exercise, type Teaching, transpose } from '@cifra/core';
+import {
+  type Concert,
+  finger,
+  type InstrumentId,
+  letterName,
+  midi,
+  notesOf,
+  parsePitch,
+  realize,
+  taughtAs,
+  type Exercise,
+  type Teaching,
+  transpose,
+} from '@cifra/core';
 import { Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useFigures } from '../figures/loadFigures';
@@ -48,36 +61,81 @@ export function CallerDrill({ instruments, teaching, exercise }: Props) {
   useEffect(() => {
     if (!playing) return;
     void playRun([{ midi: beat % CALL_BEATS === 0 ? 88 : 81, at: 0, seconds: 0.06 }]);
-    if (beat % CALL_BEATS === 0) setNote((last) => chance.of(notes.length > 1 ? notes.filter((n) => n !== last) : notes));
+    if (beat % CALL_BEATS === 0)
+      setNote((last) => chance.of(notes.length > 1 ? notes.filter((n) => n !== last) : notes));
   }, [beat, playing, notes, chance]);
   const list = shown === 'all' ? instruments : [shown];
   const large = shown === 'all' ? (note === undefined ? '' : letterName(note)) : undefined;
   return (
     <section aria-label="Caller" className="flex min-h-0 flex-1 flex-col px-5 py-4">
       <div className="flex flex-wrap items-end gap-3">
-        <SelectField id="caller-for" label="Call for" className="w-56" value={shown} onChange={(e) => setShown(e.target.value as InstrumentId)}>
+        <SelectField
+          id="caller-for"
+          label="Call for"
+          className="w-56"
+          value={shown}
+          onChange={(e) => setShown(e.target.value as InstrumentId)}
+        >
           <option value="all">the whole class, as it sounds</option>
-          {instruments.map((i) => <option key={i} value={i}>the {taughtAs(i, teaching.schools).name.toLowerCase()}</option>)}
+          {instruments.map((i) => (
+            <option key={i} value={i}>
+              the {taughtAs(i, teaching.schools).name.toLowerCase()}
+            </option>
+          ))}
         </SelectField>
-        <Button kind="primary" className="h-11 w-32 text-[15px]" icon={playing ? <Square size={16} aria-hidden /> : <Play size={16} aria-hidden />} onClick={() => { setBeat(0); setPlaying(!playing); }}>{playing ? 'Stop' : 'Call'}</Button>
-        <p className="ml-auto text-[15px] text-secondary tabular-nums">{tempo} beats a minute; {exercise === undefined ? notes.map(letterName).join(' ') : 'the notes of the line'}</p>
+        <Button
+          kind="primary"
+          className="h-11 w-32 text-[15px]"
+          icon={playing ? <Square size={16} aria-hidden /> : <Play size={16} aria-hidden />}
+          onClick={() => {
+            setBeat(0);
+            setPlaying(!playing);
+          }}
+        >
+          {playing ? 'Stop' : 'Call'}
+        </Button>
+        <p className="ml-auto text-[15px] text-secondary tabular-nums">
+          {tempo} beats a minute; {exercise === undefined ? notes.map(letterName).join(' ') : 'the notes of the line'}
+        </p>
       </div>
       <div className="grid min-h-0 flex-1 place-items-center overflow-y-auto py-4">
-        {large !== undefined && <p className="font-serif text-[min(30vh,220px)] leading-none font-semibold" role="status">{large}</p>}
+        {large !== undefined && (
+          <p className="font-serif text-[min(30vh,220px)] leading-none font-semibold" role="status">
+            {large}
+          </p>
+        )}
         {figures.ready && note !== undefined && (
           <ul className={`flex w-full flex-wrap justify-center gap-4 ${revealed || !playing ? '' : 'invisible'}`}>
             {list.map((id) => {
               const instrument = taughtAs(id, teaching.schools);
               // The written letter in the octave that lies nearest to the instrument's first notes.
-              const home = midi(instrument.firstNotes[2] ?? instrument.firstNotes[0] ?? instrument.ranges['first-notes'].low);
+              const home = midi(
+                instrument.firstNotes[2] ?? instrument.firstNotes[0] ?? instrument.ranges['first-notes'].low,
+              );
               const moved = transpose(note, instrument.toWritten);
-              const written = { ...moved, octave: moved.octave + Math.round((home - midi(moved)) / 12) } as typeof instrument.firstNotes[number];
+              const written = {
+                ...moved,
+                octave: moved.octave + Math.round((home - midi(moved)) / 12),
+              } as (typeof instrument.firstNotes)[number];
               const f = finger(instrument, written, teaching.schools);
               return (
-                <li key={id} className={`flex flex-col items-center rounded-md border border-line bg-white px-3 py-2 ${list.length === 1 ? 'w-full max-w-xl' : 'w-36'}`}>
+                <li
+                  key={id}
+                  className={`flex flex-col items-center rounded-md border border-line bg-white px-3 py-2 ${list.length === 1 ? 'w-full max-w-xl' : 'w-36'}`}
+                >
                   <span className="text-[13px] text-secondary">{instrument.shortName}</span>
-                  <span className={`font-serif leading-none font-semibold ${list.length === 1 ? 'text-[120px]' : 'text-[34px]'}`}>{letterName(written)}</span>
-                  <FigurePad instrument={instrument} schools={teaching.schools} pressed={pressedForFigure(f.kind === 'playable' ? f.figure : undefined)} label={`${instrument.name}: ${letterName(written)}`} className={list.length === 1 ? 'mt-3 h-64 w-full' : 'mt-1 h-24 w-full'} />
+                  <span
+                    className={`font-serif leading-none font-semibold ${list.length === 1 ? 'text-[120px]' : 'text-[34px]'}`}
+                  >
+                    {letterName(written)}
+                  </span>
+                  <FigurePad
+                    instrument={instrument}
+                    schools={teaching.schools}
+                    pressed={pressedForFigure(f.kind === 'playable' ? f.figure : undefined)}
+                    label={`${instrument.name}: ${letterName(written)}`}
+                    className={list.length === 1 ? 'mt-3 h-64 w-full' : 'mt-1 h-24 w-full'}
+                  />
                 </li>
               );
             })}

@@ -26,7 +26,9 @@ export function DrillFrame({ title, question, round, told, onNext, onAgain, sett
     <section aria-label={title} className="mx-auto flex max-w-3xl flex-col gap-4 px-5 py-5 max-md:px-3">
       <div className="flex flex-wrap items-end gap-3">
         {settings}
-        <p className="ml-auto text-[13px] text-secondary tabular-nums">{round.right} of {round.asked} right{round.left === undefined ? '' : `, ${round.left} s left`}</p>
+        <p className="ml-auto text-[13px] text-secondary tabular-nums">
+          {round.right} of {round.asked} right{round.left === undefined ? '' : `, ${round.left} s left`}
+        </p>
       </div>
       {round.running ? (
         <>
@@ -35,17 +37,30 @@ export function DrillFrame({ title, question, round, told, onNext, onAgain, sett
           <div role="status" className="flex min-h-12 items-center justify-center gap-3">
             {told !== undefined && (
               <>
-                <p className={`flex items-center gap-2 text-[16px] ${told.right ? 'text-accent' : 'text-warning'}`}>{told.right ? <Check size={18} aria-hidden /> : <X size={18} aria-hidden />}{told.words}</p>
-                <Button kind="primary" autoFocus onClick={onNext}>Next</Button>
+                <p className={`flex items-center gap-2 text-[16px] ${told.right ? 'text-accent' : 'text-warning'}`}>
+                  {told.right ? <Check size={18} aria-hidden /> : <X size={18} aria-hidden />}
+                  {told.words}
+                </p>
+                <Button kind="primary" autoFocus onClick={onNext}>
+                  Next
+                </Button>
               </>
             )}
           </div>
         </>
       ) : (
         <div className="py-10 text-center" role="status">
-          <h2 className="mb-2 text-2xl">{round.right} of {round.asked} right</h2>
-          <p className="mb-5 text-secondary">{round.asked === 0 ? 'The time was over before an answer.' : 'What was slow or wrong comes back sooner next time.'}</p>
-          <Button kind="primary" onClick={onAgain}>Another round</Button>
+          <h2 className="mb-2 text-2xl">
+            {round.right} of {round.asked} right
+          </h2>
+          <p className="mb-5 text-secondary">
+            {round.asked === 0
+              ? 'The time was over before an answer.'
+              : 'What was slow or wrong comes back sooner next time.'}
+          </p>
+          <Button kind="primary" onClick={onAgain}>
+            Another round
+          </Button>
         </div>
       )}
     </section>
@@ -53,12 +68,32 @@ export function DrillFrame({ title, question, round, told, onNext, onAgain, sett
 }
 
 /** Answers to choose from; digits choose too. */
-export function ChoiceRow<T>({ choices, right, given, show, label, onChoose }: { readonly choices: readonly T[]; readonly right: number; readonly given: number | undefined; readonly show: (choice: T) => ReactNode; readonly label: (choice: T) => string; readonly onChoose: (index: number) => void }) {
+export function ChoiceRow<T>({
+  choices,
+  right,
+  given,
+  show,
+  label,
+  onChoose,
+}: {
+  readonly choices: readonly T[];
+  readonly right: number;
+  readonly given: number | undefined;
+  readonly show: (choice: T) => ReactNode;
+  readonly label: (choice: T) => string;
+  readonly onChoose: (index: number) => void;
+}) {
   return (
     <div className="flex flex-wrap justify-center gap-2.5">
       {choices.map((c, i) => (
-        <button key={i} type="button" disabled={given !== undefined} aria-label={label(c)} onClick={() => onChoose(i)}
-          className={`flex min-h-12 min-w-20 items-center justify-center rounded-md border px-4 py-2 text-[17px] ${given === undefined ? 'border-[#8a97ab] bg-white hover:bg-accent-soft' : i === right ? 'border-accent bg-accent-soft font-semibold text-accent' : i === given ? 'border-warning bg-warning-soft text-warning line-through' : 'border-line bg-white text-secondary'}`}>
+        <button
+          key={i}
+          type="button"
+          disabled={given !== undefined}
+          aria-label={label(c)}
+          onClick={() => onChoose(i)}
+          className={`flex min-h-12 min-w-20 items-center justify-center rounded-md border px-4 py-2 text-[17px] ${given === undefined ? 'border-[#8a97ab] bg-white hover:bg-accent-soft' : i === right ? 'border-accent bg-accent-soft font-semibold text-accent' : i === given ? 'border-warning bg-warning-soft text-warning line-through' : 'border-line bg-white text-secondary'}`}
+        >
           {show(c)}
         </button>
       ))}

@@ -17,13 +17,22 @@ const SECONDS = 0.8;
 
 /** Hear two to five notes, and find them again. */
 export function EarDrill(given: DrillGiven) {
-  const { instrument, teaching: { schools }, exercise, seconds, onAnswer } = given;
+  const {
+    instrument,
+    teaching: { schools },
+    exercise,
+    seconds,
+    onAnswer,
+  } = given;
   const [source, setSource] = useState<NoteSource>(exercise === undefined ? 'stage' : 'exercise');
   const [count, setCount] = useState(3);
   const [by, setBy] = useState<'name' | 'figure'>('name');
   const chance = useChance();
   const notes = useMemo(() => drillNotes(given, source), [given, source]);
-  const make = useMemo(() => () => (notes.length < 2 ? undefined : earQuestion(notes, count, chance)), [notes, count, chance]);
+  const make = useMemo(
+    () => () => (notes.length < 2 ? undefined : earQuestion(notes, count, chance)),
+    [notes, count, chance],
+  );
   const { round, start, count: counted } = useRound(seconds);
   const [question, setQuestion] = useState(make);
   const [found, setFound] = useState<readonly number[]>([]);
@@ -33,10 +42,13 @@ export function EarDrill(given: DrillGiven) {
     setFound([]);
     setTold(undefined);
   };
-   
+
   useEffect(next, [make]);
   const down = semitones(instrument.toWritten);
-  const hear = () => void playRun((question?.notes ?? []).map((n, i) => ({ midi: midi(n) - down, at: i * SECONDS, seconds: SECONDS * 0.9 })));
+  const hear = () =>
+    void playRun(
+      (question?.notes ?? []).map((n, i) => ({ midi: midi(n) - down, at: i * SECONDS, seconds: SECONDS * 0.9 })),
+    );
   const press = (i: number) => {
     if (question === undefined || told !== undefined) return;
     const note = question.among[i];
@@ -52,24 +64,104 @@ export function EarDrill(given: DrillGiven) {
   };
   const settings = (
     <>
-      <SelectField id="ear-count" label="Hear" className="w-28" value={count} onChange={(e) => setCount(Number(e.target.value))}>{COUNTS.map((c) => <option key={c} value={c}>{c} notes</option>)}</SelectField>
-      <SelectField id="ear-notes" label="Notes of" className="w-40" value={source} onChange={(e) => setSource(e.target.value as NoteSource)}>{exercise !== undefined && <option value="exercise">this line</option>}{given.known !== undefined && given.known.length > 1 && <option value="known">those that were met</option>}<option value="stage">this stage</option></SelectField>
-      <SelectField id="ear-by" label="Find them by" className="w-32" value={by} onChange={(e) => setBy(e.target.value as typeof by)}><option value="name">name</option><option value="figure">figure</option></SelectField>
+      <SelectField
+        id="ear-count"
+        label="Hear"
+        className="w-28"
+        value={count}
+        onChange={(e) => setCount(Number(e.target.value))}
+      >
+        {COUNTS.map((c) => (
+          <option key={c} value={c}>
+            {c} notes
+          </option>
+        ))}
+      </SelectField>
+      <SelectField
+        id="ear-notes"
+        label="Notes of"
+        className="w-40"
+        value={source}
+        onChange={(e) => setSource(e.target.value as NoteSource)}
+      >
+        {exercise !== undefined && <option value="exercise">this line</option>}
+        {given.known !== undefined && given.known.length > 1 && <option value="known">those that were met</option>}
+        <option value="stage">this stage</option>
+      </SelectField>
+      <SelectField
+        id="ear-by"
+        label="Find them by"
+        className="w-32"
+        value={by}
+        onChange={(e) => setBy(e.target.value as typeof by)}
+      >
+        <option value="name">name</option>
+        <option value="figure">figure</option>
+      </SelectField>
     </>
   );
-  if (question === undefined) return <p className="p-8 text-center text-secondary">By ear there must be two different notes. Choose other notes.</p>;
+  if (question === undefined)
+    return (
+      <p className="p-8 text-center text-secondary">By ear there must be two different notes. Choose other notes.</p>
+    );
   return (
-    <DrillFrame title="By ear" round={round} told={told} onNext={next} onAgain={() => { start(); next(); }} settings={settings} question="Hear them, then find them in order.">
-      <div className="flex justify-center"><Button className="h-12" icon={<Volume2 size={18} aria-hidden />} onClick={hear}>Hear the notes</Button></div>
-      <p role="group" className="flex min-h-11 justify-center gap-2" aria-label="Found so far">{question.notes.map((n, i) => <span key={i} className={`grid h-11 min-w-11 place-items-center rounded-md border px-2 text-[17px] ${told === undefined ? 'border-line' : question.among[found[i] ?? -1] === n ? 'border-accent text-accent' : 'border-warning text-warning'}`}>{found[i] === undefined ? '' : octaveName(question.among[found[i] as number] ?? n)}</span>)}</p>
+    <DrillFrame
+      title="By ear"
+      round={round}
+      told={told}
+      onNext={next}
+      onAgain={() => {
+        start();
+        next();
+      }}
+      settings={settings}
+      question="Hear them, then find them in order."
+    >
+      <div className="flex justify-center">
+        <Button className="h-12" icon={<Volume2 size={18} aria-hidden />} onClick={hear}>
+          Hear the notes
+        </Button>
+      </div>
+      <p role="group" className="flex min-h-11 justify-center gap-2" aria-label="Found so far">
+        {question.notes.map((n, i) => (
+          <span
+            key={i}
+            className={`grid h-11 min-w-11 place-items-center rounded-md border px-2 text-[17px] ${told === undefined ? 'border-line' : question.among[found[i] ?? -1] === n ? 'border-accent text-accent' : 'border-warning text-warning'}`}
+          >
+            {found[i] === undefined ? '' : octaveName(question.among[found[i] as number] ?? n)}
+          </span>
+        ))}
+      </p>
       <div className="flex flex-wrap justify-center gap-2">
         {question.among.map((n, i) => {
           const f = finger(instrument, n, schools);
-          const figure = f.kind === 'playable' ? figureLines(f.figure, schools.fingerCount).filter((l) => l !== '').join(' / ') : octaveName(n);
-          return <button key={octaveName(n)} type="button" disabled={told !== undefined} onClick={() => press(i)} title={f.kind === 'playable' ? figureWords(f.figure, schools.fingerCount) : undefined} className="min-h-14 min-w-16 rounded-md border border-[#8a97ab] bg-white px-3 text-[17px] hover:bg-accent-soft">{by === 'name' ? octaveName(n) : figure}</button>;
+          const figure =
+            f.kind === 'playable'
+              ? figureLines(f.figure, schools.fingerCount)
+                  .filter((l) => l !== '')
+                  .join(' / ')
+              : octaveName(n);
+          return (
+            <button
+              key={octaveName(n)}
+              type="button"
+              disabled={told !== undefined}
+              onClick={() => press(i)}
+              title={f.kind === 'playable' ? figureWords(f.figure, schools.fingerCount) : undefined}
+              className="min-h-14 min-w-16 rounded-md border border-[#8a97ab] bg-white px-3 text-[17px] hover:bg-accent-soft"
+            >
+              {by === 'name' ? octaveName(n) : figure}
+            </button>
+          );
         })}
       </div>
-      {found.length > 0 && told === undefined && <div className="flex justify-center"><Button kind="quiet" onClick={() => setFound(found.slice(0, -1))}>Take the last back</Button></div>}
+      {found.length > 0 && told === undefined && (
+        <div className="flex justify-center">
+          <Button kind="quiet" onClick={() => setFound(found.slice(0, -1))}>
+            Take the last back
+          </Button>
+        </div>
+      )}
     </DrillFrame>
   );
 }

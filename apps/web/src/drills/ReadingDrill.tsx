@@ -39,7 +39,14 @@ export function ReadingDrill({ id, instrument, teaching, sentences, seconds, onA
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const i = STEPS.findIndex((s) => s === e.key.toUpperCase());
-      if (i < 0 || e.ctrlKey || e.metaKey || e.altKey || (e.target instanceof HTMLElement && e.target.closest('select') !== null)) return;
+      if (
+        i < 0 ||
+        e.ctrlKey ||
+        e.metaKey ||
+        e.altKey ||
+        (e.target instanceof HTMLElement && e.target.closest('select') !== null)
+      )
+        return;
       choose(i);
     };
     window.addEventListener('keydown', onKey);
@@ -50,24 +57,77 @@ export function ReadingDrill({ id, instrument, teaching, sentences, seconds, onA
   const own = sentences?.[clef];
   const settings = (
     <>
-      <SelectField id="reading-clef" label="Clef" className="w-36" value={clef} onChange={(e) => setClef(e.target.value as Clef)}>{CLEFS.map((c) => <option key={c} value={c}>{c}</option>)}</SelectField>
-      <SelectField id="reading-ledgers" label="Ledger lines" className="w-36" value={ledgers} onChange={(e) => setLedgers(Number(e.target.value))}>{LEDGERS.map((l) => <option key={l} value={l}>{l === 0 ? 'none' : l}</option>)}</SelectField>
+      <SelectField
+        id="reading-clef"
+        label="Clef"
+        className="w-36"
+        value={clef}
+        onChange={(e) => setClef(e.target.value as Clef)}
+      >
+        {CLEFS.map((c) => (
+          <option key={c} value={c}>
+            {c}
+          </option>
+        ))}
+      </SelectField>
+      <SelectField
+        id="reading-ledgers"
+        label="Ledger lines"
+        className="w-36"
+        value={ledgers}
+        onChange={(e) => setLedgers(Number(e.target.value))}
+      >
+        {LEDGERS.map((l) => (
+          <option key={l} value={l}>
+            {l === 0 ? 'none' : l}
+          </option>
+        ))}
+      </SelectField>
     </>
   );
   if (card === undefined) return null;
   return (
-    <DrillFrame title="Reading" round={round} told={told} onNext={deal} onAgain={start} settings={settings} question="Which letter is it?">
-      <div className="grid min-h-44 place-items-center"><OneNote clef={clef} note={card.note} label={`a note in ${clef} clef, ${card.place % 2 === 0 ? 'on a line' : 'in a space'}`} /></div>
-      <ChoiceRow choices={STEPS} right={STEPS.indexOf(card.answer)} given={given} show={(s) => s} label={(s) => s} onChoose={choose} />
+    <DrillFrame
+      title="Reading"
+      round={round}
+      told={told}
+      onNext={deal}
+      onAgain={start}
+      settings={settings}
+      question="Which letter is it?"
+    >
+      <div className="grid min-h-44 place-items-center">
+        <OneNote
+          clef={clef}
+          note={card.note}
+          label={`a note in ${clef} clef, ${card.place % 2 === 0 ? 'on a line' : 'in a space'}`}
+        />
+      </div>
+      <ChoiceRow
+        choices={STEPS}
+        right={STEPS.indexOf(card.answer)}
+        given={given}
+        show={(s) => s}
+        label={(s) => s}
+        onChoose={choose}
+      />
       {steps !== undefined && help > 0 && (
         <p className="text-center text-secondary">
-          {teaching.schools.tenorClef === 'up-a-fifth' ? (help === HELP_LEVELS ? `Read it as bass clef: ${steps.asBass}. Now count up a fifth.` : 'Read it as bass clef, then count up a fifth.')
-            : help === HELP_LEVELS ? `See it ${card.place % 2 === 0 ? 'two lines' : 'two spaces'} higher, and read it in bass clef${steps.movedPlace > 10 ? ', over the staff' : ''}.` : 'See it two lines or two spaces higher, in bass clef.'}
+          {teaching.schools.tenorClef === 'up-a-fifth'
+            ? help === HELP_LEVELS
+              ? `Read it as bass clef: ${steps.asBass}. Now count up a fifth.`
+              : 'Read it as bass clef, then count up a fifth.'
+            : help === HELP_LEVELS
+              ? `See it ${card.place % 2 === 0 ? 'two lines' : 'two spaces'} higher, and read it in bass clef${steps.movedPlace > 10 ? ', over the staff' : ''}.`
+              : 'See it two lines or two spaces higher, in bass clef.'}
         </p>
       )}
       <details className="mx-auto text-[13px] text-secondary">
         <summary>Lines and spaces</summary>
-        <p className="mt-1">Lines: {own?.lines ?? staffLetters(clef, 'lines').join(' ')}. Spaces: {own?.spaces ?? staffLetters(clef, 'spaces').join(' ')}.</p>
+        <p className="mt-1">
+          Lines: {own?.lines ?? staffLetters(clef, 'lines').join(' ')}. Spaces:{' '}
+          {own?.spaces ?? staffLetters(clef, 'spaces').join(' ')}.
+        </p>
       </details>
     </DrillFrame>
   );

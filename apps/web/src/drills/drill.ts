@@ -1,5 +1,19 @@
 import type { DrillScoreDto, SentencesDto } from '@cifra/contract';
-import { chartNotes, type Exercise, type Instrument, type InstrumentId, midi, notesUsed, parsePitch, type Part, partOf, type Stage, taughtAs, type Teaching, type Written } from '@cifra/core';
+import {
+  chartNotes,
+  type Exercise,
+  type Instrument,
+  type InstrumentId,
+  midi,
+  notesUsed,
+  parsePitch,
+  type Part,
+  partOf,
+  type Stage,
+  taughtAs,
+  type Teaching,
+  type Written,
+} from '@cifra/core';
 
 /** Where the notes of a drill come from. */
 export const NOTE_SOURCES = ['exercise', 'known', 'stage', 'all'] as const;
@@ -22,12 +36,17 @@ export interface DrillGiven {
 
 export type OnScores = (scores: readonly DrillScoreDto[]) => void;
 
-export const drillPart = (exercise: Exercise, id: InstrumentId, teaching: Teaching): Part => partOf(exercise, id, teaching, { repeats: 'folded' });
+export const drillPart = (exercise: Exercise, id: InstrumentId, teaching: Teaching): Part =>
+  partOf(exercise, id, teaching, { repeats: 'folded' });
 
 /** The notes that a drill asks for, low to high. */
-export function drillNotes({ instrument, teaching, exercise, known }: Pick<DrillGiven, 'instrument' | 'teaching' | 'exercise' | 'known'>, source: NoteSource): readonly Written[] {
+export function drillNotes(
+  { instrument, teaching, exercise, known }: Pick<DrillGiven, 'instrument' | 'teaching' | 'exercise' | 'known'>,
+  source: NoteSource,
+): readonly Written[] {
   if (source === 'exercise' && exercise !== undefined) return notesUsed(drillPart(exercise, instrument.id, teaching));
-  if (source === 'known' && known !== undefined) return known.map((n) => parsePitch<Written>(n)).sort((a, b) => midi(a) - midi(b));
+  if (source === 'known' && known !== undefined)
+    return known.map((n) => parsePitch<Written>(n)).sort((a, b) => midi(a) - midi(b));
   const stage: Stage = source === 'all' ? 'full' : teaching.stage;
   return chartNotes(taughtAs(instrument.id, teaching.schools), stage);
 }

@@ -12,11 +12,17 @@ describe('the memory of a drill', () => {
   beforeEach(fakeStore);
 
   it('grades by right and by speed', () => {
-    expect([gradeOf(false, 1), gradeOf(true, 9), gradeOf(true, 4), gradeOf(true, 1)]).toEqual([Rating.Again, Rating.Hard, Rating.Good, Rating.Easy]);
+    expect([gradeOf(false, 1), gradeOf(true, 9), gradeOf(true, 4), gradeOf(true, 1)]).toEqual([
+      Rating.Again,
+      Rating.Hard,
+      Rating.Good,
+      Rating.Easy,
+    ]);
   });
 
   it('brings what was wrong or slow back sooner than what was right at once', () => {
-    const due = (right: boolean, seconds: number): number => remember(new Map(), 'a', right, seconds, NOW).get('a')?.due.getTime() ?? 0;
+    const due = (right: boolean, seconds: number): number =>
+      remember(new Map(), 'a', right, seconds, NOW).get('a')?.due.getTime() ?? 0;
     expect(due(false, 1)).toBeLessThan(due(true, 9));
     expect(due(true, 9)).toBeLessThan(due(true, 4));
     expect(due(true, 4)).toBeLessThan(due(true, 1));
@@ -74,7 +80,10 @@ describe('the memory of a drill', () => {
   it('counts answers drill by drill', () => {
     addAnswer('e', 'figures', true);
     addAnswer('e', 'figures', false);
-    expect(addAnswer('e', 'ear', true)).toEqual([{ drill: 'figures', right: 1, asked: 2 }, { drill: 'ear', right: 1, asked: 1 }]);
+    expect(addAnswer('e', 'ear', true)).toEqual([
+      { drill: 'figures', right: 1, asked: 2 },
+      { drill: 'ear', right: 1, asked: 1 },
+    ]);
     localStorage.setItem('cifra.drills.f', '[{"drill":"flying","right":1,"asked":1},7]');
     expect(keptScores('f')).toEqual([]);
   });

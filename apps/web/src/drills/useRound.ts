@@ -24,12 +24,19 @@ export function useRound(seconds: number) {
   useEffect(start, [start]);
   useEffect(() => {
     if (!round.running || ends.current === undefined) return undefined;
-    const timer = setInterval(() => setRound((r) => {
-      const left = Math.max(0, Math.ceil(((ends.current ?? 0) - Date.now()) / 1000));
-      return left === 0 ? { ...r, left, running: false } : { ...r, left };
-    }), 250);
+    const timer = setInterval(
+      () =>
+        setRound((r) => {
+          const left = Math.max(0, Math.ceil(((ends.current ?? 0) - Date.now()) / 1000));
+          return left === 0 ? { ...r, left, running: false } : { ...r, left };
+        }),
+      250,
+    );
     return () => clearInterval(timer);
   }, [round.running]);
-  const count = useCallback((right: boolean) => setRound((r) => ({ ...r, asked: r.asked + 1, right: r.right + (right ? 1 : 0) })), []);
+  const count = useCallback(
+    (right: boolean) => setRound((r) => ({ ...r, asked: r.asked + 1, right: r.right + (right ? 1 : 0) })),
+    [],
+  );
   return { round, start, count };
 }

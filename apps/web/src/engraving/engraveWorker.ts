@@ -1,6 +1,38 @@
 import { chartWords } from '@cifra/contract/words';
-import { annotate, callSheet, CHART_ROWS, chartPart, type Clef, type Exercise, type InstrumentId, type KnownNotes, type PagePlan, type PageSetup, pitch, planPages, type Score, taughtAs, type Teaching, type Written } from '@cifra/core';
-import { type Engine, engraveCallSheet, engraveChart, engraveScore, type EngravedScore, engraveScroll, engraveSystem, type EngravedSystem, type SystemRequest, engraveLine, engravePart, firstBars, type Page, type Paper } from '@cifra/engrave';
+import {
+  annotate,
+  callSheet,
+  CHART_ROWS,
+  chartPart,
+  type Clef,
+  type Exercise,
+  type InstrumentId,
+  type KnownNotes,
+  type PagePlan,
+  type PageSetup,
+  pitch,
+  planPages,
+  type Score,
+  taughtAs,
+  type Teaching,
+  type Written,
+} from '@cifra/core';
+import {
+  type Engine,
+  engraveCallSheet,
+  engraveChart,
+  engraveScore,
+  type EngravedScore,
+  engraveScroll,
+  engraveSystem,
+  type EngravedSystem,
+  type SystemRequest,
+  engraveLine,
+  engravePart,
+  firstBars,
+  type Page,
+  type Paper,
+} from '@cifra/engrave';
 import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createModule from 'verovio/wasm';
@@ -65,7 +97,12 @@ const api = {
   async part(r: PartRequest): Promise<Page[]> {
     const plans = await plansOf(r);
     const labels = pageLabels(plans);
-    return engravePart(await load(), plans, { paper: r.paper, name: r.name, note: r.exercise.note, label: (name) => labels.get(name) ?? '' });
+    return engravePart(await load(), plans, {
+      paper: r.paper,
+      name: r.name,
+      note: r.exercise.note,
+      label: (name) => labels.get(name) ?? '',
+    });
   },
   /** Hard places taken apart, a line for each. */
   async buildUps(r: BuildUpRequest): Promise<Page[]> {
@@ -73,7 +110,11 @@ const api = {
     const drill = plan === undefined ? undefined : buildUpPlan(plan, r.exercise, r.spots);
     if (drill === undefined) return [];
     const labels = pageLabels([drill.plan]);
-    return engravePart(await load(), [drill.plan], { paper: r.paper, hideMeter: true, label: (name) => labels.get(name) ?? '' });
+    return engravePart(await load(), [drill.plan], {
+      paper: r.paper,
+      hideMeter: true,
+      label: (name) => labels.get(name) ?? '',
+    });
   },
   /** A part as one long strip for a narrow screen. */
   async scroll(r: ScrollRequest): Promise<Page> {
@@ -92,13 +133,23 @@ const api = {
   /** Notes that stand for themselves, with their figures and the others of each. */
   async chart(r: ChartRequest): Promise<Page[]> {
     await loadFigures([r.instrument]);
-    const part = chartPart(taughtAs(r.instrument, r.teaching.schools), r.notes.map((p) => pitch<Written>(p.step, p.alter, p.octave)), r.teaching, r.clef);
+    const part = chartPart(
+      taughtAs(r.instrument, r.teaching.schools),
+      r.notes.map((p) => pitch<Written>(p.step, p.alter, p.octave)),
+      r.teaching,
+      r.clef,
+    );
     const annotations = annotate(part, { alone: true });
     const label = (id: string): string => {
       const note = annotations.get(id);
       return note === undefined ? '' : chartLabel(note, r.teaching.schools);
     };
-    return engraveChart(await load(), part, annotations, { rows: CHART_ROWS, paper: r.paper, words: chartWords(r.of), label });
+    return engraveChart(await load(), part, annotations, {
+      rows: CHART_ROWS,
+      paper: r.paper,
+      words: chartWords(r.of),
+      label,
+    });
   },
   /** The first bars as one strip. */
   async strip(score: Score<Written>, bars: number): Promise<Page> {

@@ -3,8 +3,12 @@ import useSWR from 'swr';
 
 /** Each kind of woodwind's figures are a module of their own, fetched when an instrument of the kind is looked at. */
 const LOADERS: Readonly<Record<Woodwind, () => Promise<unknown>>> = {
-  flute: () => import('@cifra/core/figures/flute'), oboe: () => import('@cifra/core/figures/oboe'), clarinet: () => import('@cifra/core/figures/clarinet'),
-  saxophone: () => import('@cifra/core/figures/saxophone'), bassoon: () => import('@cifra/core/figures/bassoon'), recorder: () => import('@cifra/core/figures/recorder'),
+  flute: () => import('@cifra/core/figures/flute'),
+  oboe: () => import('@cifra/core/figures/oboe'),
+  clarinet: () => import('@cifra/core/figures/clarinet'),
+  saxophone: () => import('@cifra/core/figures/saxophone'),
+  bassoon: () => import('@cifra/core/figures/bassoon'),
+  recorder: () => import('@cifra/core/figures/recorder'),
 };
 
 const woodwindOf = ({ system }: Instrument): Woodwind[] => (system.kind === 'woodwind' ? [system.woodwind] : []);
@@ -16,7 +20,15 @@ export async function loadFigures(ids: readonly InstrumentId[]): Promise<void> {
 }
 
 /** Whether the figures of some instruments are at hand; they come by themselves. */
-export function useFigures(ids: readonly InstrumentId[]): { readonly ready: boolean; readonly error: Error | undefined; readonly retry: () => void } {
-  const { data, error, mutate } = useSWR<boolean, Error>(['figures', ids.join()], () => loadFigures(ids).then(() => true), { revalidateOnFocus: false, revalidateOnReconnect: false });
+export function useFigures(ids: readonly InstrumentId[]): {
+  readonly ready: boolean;
+  readonly error: Error | undefined;
+  readonly retry: () => void;
+} {
+  const { data, error, mutate } = useSWR<boolean, Error>(
+    ['figures', ids.join()],
+    () => loadFigures(ids).then(() => true),
+    { revalidateOnFocus: false, revalidateOnReconnect: false },
+  );
   return { ready: data === true, error, retry: () => void mutate() };
 }

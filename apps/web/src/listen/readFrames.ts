@@ -7,7 +7,8 @@ const HOPS_A_SECOND = 60;
 const PERIODS = 3.2;
 
 /** Samples that a window needs to hold the lowest note, as a power of two. */
-export const windowFor = (lowestMidi: number, sampleRate: number): number => Math.max(1024, 2 ** Math.ceil(Math.log2((PERIODS * sampleRate) / hertzOf(lowestMidi))));
+export const windowFor = (lowestMidi: number, sampleRate: number): number =>
+  Math.max(1024, 2 ** Math.ceil(Math.log2((PERIODS * sampleRate) / hertzOf(lowestMidi))));
 
 const level = (samples: Float32Array): number => {
   let sum = 0;
@@ -21,7 +22,10 @@ export class FrameReader {
   readonly windowSize: number;
   readonly hop: number;
 
-  constructor(private readonly sampleRate: number, lowestMidi: number) {
+  constructor(
+    private readonly sampleRate: number,
+    lowestMidi: number,
+  ) {
     this.windowSize = windowFor(lowestMidi, sampleRate);
     this.hop = Math.round(sampleRate / HOPS_A_SECOND);
     this.detector = PitchDetector.forFloat32Array(this.windowSize);
@@ -37,7 +41,9 @@ export class FrameReader {
   all(samples: Float32Array): Frame[] {
     const frames: Frame[] = [];
     for (let from = 0; from + this.windowSize <= samples.length; from += this.hop) {
-      frames.push(this.frame(samples.subarray(from, from + this.windowSize), (from + this.windowSize / 2) / this.sampleRate));
+      frames.push(
+        this.frame(samples.subarray(from, from + this.windowSize), (from + this.windowSize / 2) / this.sampleRate),
+      );
     }
     return frames;
   }

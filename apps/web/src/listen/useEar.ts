@@ -39,7 +39,9 @@ export function useEar() {
     let stream: MediaStream;
     try {
       // What is made for speech would take a held note for noise.
-      stream = await navigator.mediaDevices.getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false } });
+      stream = await navigator.mediaDevices.getUserMedia({
+        audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
+      });
     } catch (e) {
       setState((e as DOMException).name === 'NotFoundError' ? 'none' : 'refused');
       return false;
@@ -79,7 +81,11 @@ export function useEar() {
   const recording = useCallback(async (): Promise<Blob | undefined> => {
     const from = recorder.current;
     if (from === undefined) return undefined;
-    if (from.state !== 'inactive') await new Promise<void>((done) => { from.addEventListener('stop', () => done(), { once: true }); from.stop(); });
+    if (from.state !== 'inactive')
+      await new Promise<void>((done) => {
+        from.addEventListener('stop', () => done(), { once: true });
+        from.stop();
+      });
     return chunks.current.length === 0 ? undefined : new Blob(chunks.current, { type: from.mimeType });
   }, []);
 

@@ -29,7 +29,11 @@ export function padKeyWords(key: PadKey, count: FingerCount): string {
 const LINE = 9;
 
 function Shape({ k, state }: { readonly k: PadKey; readonly state: PadState }) {
-  const look = { stroke: 'var(--color-ink)', strokeWidth: LINE, fill: state === 'pressed' ? 'var(--color-accent)' : '#fff' };
+  const look = {
+    stroke: 'var(--color-ink)',
+    strokeWidth: LINE,
+    fill: state === 'pressed' ? 'var(--color-accent)' : '#fff',
+  };
   if (k.twin === true) {
     const r = k.height * 0.3;
     return (
@@ -43,7 +47,12 @@ function Shape({ k, state }: { readonly k: PadKey; readonly state: PadState }) {
   return (
     <>
       <rect x={k.x - k.width / 2} y={k.y - k.height / 2} width={k.width} height={k.height} rx={r} {...look} />
-      {state === 'half' && <path d={`M${k.x} ${k.y - k.height / 2}A${k.width / 2} ${k.height / 2} 0 0 0 ${k.x} ${k.y + k.height / 2}Z`} fill="var(--color-accent)" />}
+      {state === 'half' && (
+        <path
+          d={`M${k.x} ${k.y - k.height / 2}A${k.width / 2} ${k.height / 2} 0 0 0 ${k.x} ${k.y + k.height / 2}Z`}
+          fill="var(--color-accent)"
+        />
+      )}
     </>
   );
 }
@@ -55,7 +64,13 @@ export function FigurePad({ instrument, schools, pressed, onPressed, label, clas
   useEffect(() => {
     if (onPressed === undefined || !hotkeys) return undefined;
     const onKey = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || e.altKey || (e.target instanceof HTMLElement && e.target.closest('input, select, textarea') !== null)) return;
+      if (
+        e.ctrlKey ||
+        e.metaKey ||
+        e.altKey ||
+        (e.target instanceof HTMLElement && e.target.closest('input, select, textarea') !== null)
+      )
+        return;
       const key = layout.keys.find((k) => k.hotkey === e.key.toLowerCase());
       if (key === undefined) return;
       e.preventDefault();
@@ -66,15 +81,62 @@ export function FigurePad({ instrument, schools, pressed, onPressed, label, clas
   }, [layout, pressed, onPressed, hotkeys]);
   return (
     <div role={onPressed === undefined ? 'img' : 'group'} aria-label={label} className={className}>
-      <svg viewBox={`0 0 ${layout.width} ${layout.height}`} className="block h-full max-h-full w-full" aria-hidden={onPressed === undefined}>
+      <svg
+        viewBox={`0 0 ${layout.width} ${layout.height}`}
+        className="block h-full max-h-full w-full"
+        aria-hidden={onPressed === undefined}
+      >
         {layout.keys.map((k) => {
           const state = pressed.get(k.id) ?? 'open';
-          const shown = <><Shape k={k} state={state} />{k.hotkey !== undefined && /^[1-7]$/.test(k.hotkey) && k.twin !== true && <text x={k.x} y={k.y + 16} textAnchor="middle" fontSize={44} fontWeight={600} fill={state === 'pressed' ? '#fff' : 'var(--color-secondary)'}>{k.id.startsWith('right:') ? countedTouch(k.hotkey, count) : k.hotkey}</text>}</>;
-          if (onPressed === undefined) return <g key={k.id} data-key={k.id} data-state={state}>{shown}</g>;
+          const shown = (
+            <>
+              <Shape k={k} state={state} />
+              {k.hotkey !== undefined && /^[1-7]$/.test(k.hotkey) && k.twin !== true && (
+                <text
+                  x={k.x}
+                  y={k.y + 16}
+                  textAnchor="middle"
+                  fontSize={44}
+                  fontWeight={600}
+                  fill={state === 'pressed' ? '#fff' : 'var(--color-secondary)'}
+                >
+                  {k.id.startsWith('right:') ? countedTouch(k.hotkey, count) : k.hotkey}
+                </text>
+              )}
+            </>
+          );
+          if (onPressed === undefined)
+            return (
+              <g key={k.id} data-key={k.id} data-state={state}>
+                {shown}
+              </g>
+            );
           const toggle = () => onPressed(toggleKey(pressed, k));
           return (
-            <g key={k.id} data-key={k.id} role="button" tabIndex={0} aria-pressed={state === 'half' ? 'mixed' : state === 'pressed'} aria-label={`${padKeyWords(k, count)}${state === 'half' ? ', half closed' : ''}`} onClick={toggle} onKeyDown={(e) => { if (e.key === 'Enter' || e.key === ' ') { e.preventDefault(); e.stopPropagation(); toggle(); } }} className="cursor-pointer touch-manipulation focus-visible:outline-3">
-              <rect x={k.x - Math.max(k.width, 84) / 2} y={k.y - Math.max(k.height, 76) / 2} width={Math.max(k.width, 84)} height={Math.max(k.height, 76)} fill="transparent" />
+            <g
+              key={k.id}
+              data-key={k.id}
+              role="button"
+              tabIndex={0}
+              aria-pressed={state === 'half' ? 'mixed' : state === 'pressed'}
+              aria-label={`${padKeyWords(k, count)}${state === 'half' ? ', half closed' : ''}`}
+              onClick={toggle}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter' || e.key === ' ') {
+                  e.preventDefault();
+                  e.stopPropagation();
+                  toggle();
+                }
+              }}
+              className="cursor-pointer touch-manipulation focus-visible:outline-3"
+            >
+              <rect
+                x={k.x - Math.max(k.width, 84) / 2}
+                y={k.y - Math.max(k.height, 76) / 2}
+                width={Math.max(k.width, 84)}
+                height={Math.max(k.height, 76)}
+                fill="transparent"
+              />
               {shown}
             </g>
           );
@@ -85,4 +147,5 @@ export function FigurePad({ instrument, schools, pressed, onPressed, label, clas
 }
 
 /** What is pressed for a figure, or nothing where there is none. */
-export const pressedForFigure = (figure: Figure | undefined): Pressed => (figure === undefined ? new Map() : pressedFor(figure));
+export const pressedForFigure = (figure: Figure | undefined): Pressed =>
+  figure === undefined ? new Map() : pressedFor(figure);

@@ -1,4 +1,13 @@
-import { DEFAULT_SCHOOLS, figureCards, finger, instrumentOf, INSTRUMENTS, judgeFigure, midi, spellWritten } from '@cifra/core';
+import {
+  DEFAULT_SCHOOLS,
+  figureCards,
+  finger,
+  instrumentOf,
+  INSTRUMENTS,
+  judgeFigure,
+  midi,
+  spellWritten,
+} from '@cifra/core';
 import { figurePressed, padLayout, pressedFor, toggleKey } from './padLayout';
 
 describe('the drawing that is pressed', () => {
@@ -33,7 +42,9 @@ describe('the drawing that is pressed', () => {
         expect(k.y + k.height / 2).toBeLessThanOrEqual(height);
         for (const other of keys) {
           if (other === k) continue;
-          const apart = Math.abs(k.x - other.x) >= (k.width + other.width) / 2 - 12 || Math.abs(k.y - other.y) >= (k.height + other.height) / 2 - 12;
+          const apart =
+            Math.abs(k.x - other.x) >= (k.width + other.width) / 2 - 12 ||
+            Math.abs(k.y - other.y) >= (k.height + other.height) / 2 - 12;
           expect([instrument.id, k.id, other.id, apart]).toEqual([instrument.id, k.id, other.id, true]);
         }
       }
@@ -56,6 +67,10 @@ describe('the drawing that is pressed', () => {
     const [first, third] = [slide.find((k) => k.id === 'slide:1'), slide.find((k) => k.id === 'slide:3')];
     if (first === undefined || third === undefined) throw new Error('no slide');
     expect(figurePressed(trombone, new Map())).toBeUndefined();
-    expect(figurePressed(trombone, toggleKey(toggleKey(new Map(), first), third))).toEqual({ kind: 'slide', position: 3, adjust: 0 });
+    expect(figurePressed(trombone, toggleKey(toggleKey(new Map(), first), third))).toEqual({
+      kind: 'slide',
+      position: 3,
+      adjust: 0,
+    });
   });
 });

@@ -1,6 +1,16 @@
 import type { ClassView, SaveClassDto } from '@cifra/contract';
 import { STAGE_WORDS } from '@cifra/contract/words';
-import { INSTRUMENTS, type InstrumentId, key, SECTIONS, type SchoolOverrides, schoolsOf, type Stage, STAGES, USUAL_FIFTHS } from '@cifra/core';
+import {
+  INSTRUMENTS,
+  type InstrumentId,
+  key,
+  SECTIONS,
+  type SchoolOverrides,
+  schoolsOf,
+  type Stage,
+  STAGES,
+  USUAL_FIFTHS,
+} from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Check } from 'lucide-react';
 import { Checkbox, Tabs } from 'radix-ui';
@@ -46,30 +56,77 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
     setUsual(group.usualFifths ?? USUAL_FIFTHS);
     setSchools(group.schools);
   }, [open, group]);
-  const toggle = (id: InstrumentId, on: boolean) => setInstruments((all) => INSTRUMENTS.map((i) => i.id).filter((i) => (i === id ? on : all.includes(i))));
+  const toggle = (id: InstrumentId, on: boolean) =>
+    setInstruments((all) => INSTRUMENTS.map((i) => i.id).filter((i) => (i === id ? on : all.includes(i))));
   const save = async () => {
-    await onSave({ name: name.trim(), instruments: [...instruments], stage, schools, usualFifths }, pupils?.map((p) => ({ ...p, name: p.name.trim() })));
+    await onSave(
+      { name: name.trim(), instruments: [...instruments], stage, schools, usualFifths },
+      pupils?.map((p) => ({ ...p, name: p.name.trim() })),
+    );
     onOpenChange(false);
   };
-  const problem = name.trim() === '' ? 'Give the class a name.' : instruments.length === 0 ? 'Choose at least one instrument.'
-    : shownPupils.some((p) => p.name.trim() === '') ? 'Give every pupil a name, or take the empty line out.' : undefined;
+  const problem =
+    name.trim() === ''
+      ? 'Give the class a name.'
+      : instruments.length === 0
+        ? 'Choose at least one instrument.'
+        : shownPupils.some((p) => p.name.trim() === '')
+          ? 'Give every pupil a name, or take the empty line out.'
+          : undefined;
   return (
-    <Modal open={open} onOpenChange={onOpenChange} title="The class" description="Each instrument gets a page of every line." wide>
+    <Modal
+      open={open}
+      onOpenChange={onOpenChange}
+      title="The class"
+      description="Each instrument gets a page of every line."
+      wide
+    >
       <div className="space-y-4">
         <div className="grid gap-4 sm:grid-cols-[1fr_13rem_13rem]">
-          <TextField id="class-name" label="Name" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
-          <SelectField id="class-stage" label="How far they are" value={stage} onChange={(e) => setStage(e.target.value as Stage)}>
-            {STAGES.map((s) => <option key={s} value={s}>{STAGE_WORDS[s]}</option>)}
+          <TextField
+            id="class-name"
+            label="Name"
+            value={name}
+            maxLength={80}
+            onChange={(e) => setName(e.target.value)}
+          />
+          <SelectField
+            id="class-stage"
+            label="How far they are"
+            value={stage}
+            onChange={(e) => setStage(e.target.value as Stage)}
+          >
+            {STAGES.map((s) => (
+              <option key={s} value={s}>
+                {STAGE_WORDS[s]}
+              </option>
+            ))}
           </SelectField>
-          <SelectField id="class-key" label="Key they are used to" value={usualFifths} onChange={(e) => setUsual(Number(e.target.value))}>
-            {USUAL_CHOICES.map((f) => <option key={f} value={f}>concert {keyName(key(f))}{f === 0 ? '' : `, ${signatureCount(f)}`}</option>)}
+          <SelectField
+            id="class-key"
+            label="Key they are used to"
+            value={usualFifths}
+            onChange={(e) => setUsual(Number(e.target.value))}
+          >
+            {USUAL_CHOICES.map((f) => (
+              <option key={f} value={f}>
+                concert {keyName(key(f))}
+                {f === 0 ? '' : `, ${signatureCount(f)}`}
+              </option>
+            ))}
           </SelectField>
         </div>
         <Tabs.Root defaultValue="instruments">
           <Tabs.List aria-label="Parts of the class" className="mb-4 flex gap-5 border-b border-line">
-            <Tabs.Trigger value="instruments" className={TAB}>Instruments, {instruments.length}</Tabs.Trigger>
-            <Tabs.Trigger value="pupils" className={TAB}>Pupils, {shownPupils.length}</Tabs.Trigger>
-            <Tabs.Trigger value="schools" className={TAB}>How it is taught</Tabs.Trigger>
+            <Tabs.Trigger value="instruments" className={TAB}>
+              Instruments, {instruments.length}
+            </Tabs.Trigger>
+            <Tabs.Trigger value="pupils" className={TAB}>
+              Pupils, {shownPupils.length}
+            </Tabs.Trigger>
+            <Tabs.Trigger value="schools" className={TAB}>
+              How it is taught
+            </Tabs.Trigger>
           </Tabs.List>
           <Tabs.Content value="instruments">
             <div className="gap-6 sm:columns-3">
@@ -78,25 +135,48 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
                   <legend className="mb-0.5 text-[13px] font-semibold text-secondary">{SECTION_WORDS[section]}</legend>
                   {INSTRUMENTS.filter((i) => i.section === section).map((i) => (
                     <div key={i.id} className="flex min-h-7 items-center gap-2.5">
-                      <Checkbox.Root id={`play-${i.id}`} checked={instruments.includes(i.id)} onCheckedChange={(on) => toggle(i.id, on === true)} className="grid size-5 shrink-0 place-items-center rounded border border-[#8a97ab] bg-white data-[state=checked]:border-accent data-[state=checked]:bg-accent">
-                        <Checkbox.Indicator className="text-white"><Check size={14} aria-hidden /></Checkbox.Indicator>
+                      <Checkbox.Root
+                        id={`play-${i.id}`}
+                        checked={instruments.includes(i.id)}
+                        onCheckedChange={(on) => toggle(i.id, on === true)}
+                        className="grid size-5 shrink-0 place-items-center rounded border border-[#8a97ab] bg-white data-[state=checked]:border-accent data-[state=checked]:bg-accent"
+                      >
+                        <Checkbox.Indicator className="text-white">
+                          <Check size={14} aria-hidden />
+                        </Checkbox.Indicator>
                       </Checkbox.Root>
-                      <label htmlFor={`play-${i.id}`} className="flex-1 cursor-pointer text-[13.5px] leading-tight">{instrumentTitle(i)}</label>
+                      <label htmlFor={`play-${i.id}`} className="flex-1 cursor-pointer text-[13.5px] leading-tight">
+                        {instrumentTitle(i)}
+                      </label>
                     </div>
                   ))}
                 </fieldset>
               ))}
             </div>
           </Tabs.Content>
-          <Tabs.Content value="pupils"><PupilsTab pupils={shownPupils} instruments={instruments} onChange={setPupils} /></Tabs.Content>
+          <Tabs.Content value="pupils">
+            <PupilsTab pupils={shownPupils} instruments={instruments} onChange={setPupils} />
+          </Tabs.Content>
           <Tabs.Content value="schools">
-            <SchoolFields prefix="class" chosen={schools} below={schoolsOf(teacher?.schools ?? {})} belowName="as you teach" onChange={setSchools} />
+            <SchoolFields
+              prefix="class"
+              chosen={schools}
+              below={schoolsOf(teacher?.schools ?? {})}
+              belowName="as you teach"
+              onChange={setSchools}
+            />
           </Tabs.Content>
         </Tabs.Root>
         <ModalFooter>
-          {problem !== undefined && <p role="alert" className="mr-auto text-warning">{problem}</p>}
+          {problem !== undefined && (
+            <p role="alert" className="mr-auto text-warning">
+              {problem}
+            </p>
+          )}
           <Button onClick={() => onOpenChange(false)}>Cancel</Button>
-          <Button kind="primary" disabled={problem !== undefined} onClick={() => void save()}>Save the class</Button>
+          <Button kind="primary" disabled={problem !== undefined} onClick={() => void save()}>
+            Save the class
+          </Button>
         </ModalFooter>
       </div>
     </Modal>

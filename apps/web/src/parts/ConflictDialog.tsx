@@ -26,18 +26,32 @@ export function ConflictDialog({ exercise, conflict, onClose }: Props) {
       notice((e as Error).message, { tone: 'warning' });
     }
   };
-  const takeTheirs = () => attempt(async () => { await takeStored(current); });
-  const takeMine = () => attempt(async () => { await saveExercise(current, { document: conflict.mine }); });
-  const keepBoth = () => attempt(async () => {
-    await takeStored(current);
-    const title = `${exercise.title.slice(0, MAX_TEXT_LENGTH - 14)} (other window)`;
-    const copy = await createExercise(title, conflict.mine);
-    void navigate(`/exercises/${copy.id}/parts`);
-  });
+  const takeTheirs = () =>
+    attempt(async () => {
+      await takeStored(current);
+    });
+  const takeMine = () =>
+    attempt(async () => {
+      await saveExercise(current, { document: conflict.mine });
+    });
+  const keepBoth = () =>
+    attempt(async () => {
+      await takeStored(current);
+      const title = `${exercise.title.slice(0, MAX_TEXT_LENGTH - 14)} (other window)`;
+      const copy = await createExercise(title, conflict.mine);
+      void navigate(`/exercises/${copy.id}/parts`);
+    });
   return (
-    <Modal open onOpenChange={(open) => !open && void takeTheirs()} title="Changed in another window" description="This exercise was saved elsewhere while you changed it here. Nothing is lost: both versions are kept in its history.">
+    <Modal
+      open
+      onOpenChange={(open) => !open && void takeTheirs()}
+      title="Changed in another window"
+      description="This exercise was saved elsewhere while you changed it here. Nothing is lost: both versions are kept in its history."
+    >
       <div className="flex flex-col gap-2">
-        <Button kind="primary" onClick={() => void takeTheirs()}>Show the newer version</Button>
+        <Button kind="primary" onClick={() => void takeTheirs()}>
+          Show the newer version
+        </Button>
         <Button onClick={() => void takeMine()}>Save mine over it</Button>
         <Button onClick={() => void keepBoth()}>Keep mine as a second exercise</Button>
       </div>

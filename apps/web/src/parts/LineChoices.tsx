@@ -1,4 +1,14 @@
-import { type Exercise, type Measure, type NoteId, type Written, linesOf, MAX_TEXT_LENGTH, placeMeasures, sourceId, withLines } from '@cifra/core';
+import {
+  type Exercise,
+  type Measure,
+  type NoteId,
+  type Written,
+  linesOf,
+  MAX_TEXT_LENGTH,
+  placeMeasures,
+  sourceId,
+  withLines,
+} from '@cifra/core';
 import { useEffect, useState } from 'react';
 import { Toggle } from '../ui/Toggle';
 
@@ -10,13 +20,17 @@ interface Props {
 
 /** A bar begins a line on every page, or no longer does. */
 function startLine(exercise: Exercise, index: number, starts: boolean): Exercise {
-  return withLines(exercise, linesOf(exercise).map((line) => ({
-    ...line, measures: line.measures.map((m, i): Measure<Written> => {
-      if (i !== index) return m;
-      const { startsLine: _before, ...plain } = m;
-      return starts ? { ...plain, startsLine: true } : plain;
-    }),
-  })));
+  return withLines(
+    exercise,
+    linesOf(exercise).map((line) => ({
+      ...line,
+      measures: line.measures.map((m, i): Measure<Written> => {
+        if (i !== index) return m;
+        const { startsLine: _before, ...plain } = m;
+        return starts ? { ...plain, startsLine: true } : plain;
+      }),
+    })),
+  );
 }
 
 /** What holds on every page of the line: where lines begin, and what the teacher tells the players. */
@@ -33,10 +47,26 @@ export function LineChoices({ exercise, note, onChange }: Props) {
   return (
     <section className="border-b border-line px-4 py-3" aria-label="On every page">
       <h2 className="mb-1 font-sans text-[13px] font-semibold text-secondary">On every page of this line</h2>
-      <label htmlFor="teacher-note" className="mb-1 block">What you tell the players</label>
-      <textarea id="teacher-note" rows={2} maxLength={MAX_TEXT_LENGTH} value={text} onChange={(e) => setText(e.target.value)} onBlur={keep} placeholder="Play it without slurs first." className="w-full rounded-md border border-[#8a97ab] bg-white p-2" />
+      <label htmlFor="teacher-note" className="mb-1 block">
+        What you tell the players
+      </label>
+      <textarea
+        id="teacher-note"
+        rows={2}
+        maxLength={MAX_TEXT_LENGTH}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={keep}
+        placeholder="Play it without slurs first."
+        className="w-full rounded-md border border-[#8a97ab] bg-white p-2"
+      />
       {place !== undefined && place.index > 0 && (
-        <Toggle id="starts-line" label={`Begin a line with bar ${place.number}`} checked={place.measure.startsLine === true} onChange={(on) => onChange((e) => startLine(e, place.index, on))} />
+        <Toggle
+          id="starts-line"
+          label={`Begin a line with bar ${place.number}`}
+          checked={place.measure.startsLine === true}
+          onChange={(on) => onChange((e) => startLine(e, place.index, on))}
+        />
       )}
     </section>
   );

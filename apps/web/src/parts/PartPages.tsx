@@ -22,7 +22,9 @@ function useNear(lazy: boolean) {
   const [near, setNear] = useState(!lazy);
   useEffect(() => {
     if (near || ref.current === null) return;
-    const observer = new IntersectionObserver(([entry]) => entry?.isIntersecting === true && setNear(true), { rootMargin: '600px' });
+    const observer = new IntersectionObserver(([entry]) => entry?.isIntersecting === true && setNear(true), {
+      rootMargin: '600px',
+    });
     observer.observe(ref.current);
     return () => observer.disconnect();
   }, [near]);
@@ -33,7 +35,11 @@ export function PartPages(props: Props) {
   const { ref, near } = useNear(props.lazy);
   const { part, request } = props;
   return (
-    <section ref={ref} aria-label={instrumentTitle(part.instrument)} className="mx-auto max-w-[52rem] space-y-5 p-2 md:p-5">
+    <section
+      ref={ref}
+      aria-label={instrumentTitle(part.instrument)}
+      className="mx-auto max-w-[52rem] space-y-5 p-2 md:p-5"
+    >
       {near ? <Engraved {...props} /> : <div className={`bg-white shadow-sm ${ASPECT[request.paper]}`} />}
     </section>
   );
@@ -41,11 +47,33 @@ export function PartPages(props: Props) {
 
 function Engraved({ part, request, chosen, onChoose }: Props) {
   const { data, error, isLoading, mutate } = usePartPages(request);
-  if (error !== undefined) return <div className="bg-white shadow-sm"><Failure title="This page could not be engraved" detail="The line itself is safe. Try again, or choose another instrument." onRetry={() => void mutate()} /></div>;
-  if (data === undefined) return <div className={`bg-white p-12 shadow-sm ${ASPECT[request.paper]}`}><StaffSkeleton systems={4} label={`Engraving ${part.instrument.name}`} /></div>;
+  if (error !== undefined)
+    return (
+      <div className="bg-white shadow-sm">
+        <Failure
+          title="This page could not be engraved"
+          detail="The line itself is safe. Try again, or choose another instrument."
+          onRetry={() => void mutate()}
+        />
+      </div>
+    );
+  if (data === undefined)
+    return (
+      <div className={`bg-white p-12 shadow-sm ${ASPECT[request.paper]}`}>
+        <StaffSkeleton systems={4} label={`Engraving ${part.instrument.name}`} />
+      </div>
+    );
   return (
     <div aria-busy={isLoading} className="space-y-5">
-      {data.map((page, i) => <Sheet key={i} page={page} chosen={chosen} onChoose={onChoose} className={`bg-white shadow-sm sheet-${request.paper}`} />)}
+      {data.map((page, i) => (
+        <Sheet
+          key={i}
+          page={page}
+          chosen={chosen}
+          onChoose={onChoose}
+          className={`bg-white shadow-sm sheet-${request.paper}`}
+        />
+      ))}
     </div>
   );
 }

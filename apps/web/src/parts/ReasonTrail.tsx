@@ -14,10 +14,18 @@ interface Props {
 export function ReasonTrail({ part, note, onClose }: Props) {
   const annotations = useMemo(() => annotate(part), [part]);
   const id = note === undefined ? undefined : sourceId(note);
-  const facts = useMemo(() => (id === undefined ? [] : trailFacts(explain(part, annotations, id))), [part, annotations, id]);
+  const facts = useMemo(
+    () => (id === undefined ? [] : trailFacts(explain(part, annotations, id))),
+    [part, annotations, id],
+  );
   const chosen = id === undefined ? undefined : annotations.get(id);
   if (chosen === undefined || facts.length === 0) {
-    return <section className="px-4 py-4 text-[13px] text-secondary"><h2 className="mb-1 font-sans font-semibold">Why this figure?</h2>Choose a note on the page, and its reasons stand here.</section>;
+    return (
+      <section className="px-4 py-4 text-[13px] text-secondary">
+        <h2 className="mb-1 font-sans font-semibold">Why this figure?</h2>Choose a note on the page, and its reasons
+        stand here.
+      </section>
+    );
   }
   const { schools } = part.teaching;
   const [place, ...rest] = facts;
@@ -25,8 +33,21 @@ export function ReasonTrail({ part, note, onClose }: Props) {
   return (
     <section aria-live="polite" className="px-4 py-4">
       <div className="flex items-start justify-between gap-2">
-        <h2 className="mb-3 text-[17px]">{place?.kind === 'place' ? `${beatWords(place.at).charAt(0).toUpperCase()}${beatWords(place.at).slice(1)}` : ''}: {chosen.name}{chosen.tiedFrom === undefined ? `, ${figure}` : ''}</h2>
-        <button type="button" aria-label="Close the reasons" onClick={onClose} className="rounded p-1 text-secondary hover:bg-desk"><X size={15} /></button>
+        <h2 className="mb-3 text-[17px]">
+          {place?.kind === 'place'
+            ? `${beatWords(place.at).charAt(0).toUpperCase()}${beatWords(place.at).slice(1)}`
+            : ''}
+          : {chosen.name}
+          {chosen.tiedFrom === undefined ? `, ${figure}` : ''}
+        </h2>
+        <button
+          type="button"
+          aria-label="Close the reasons"
+          onClick={onClose}
+          className="rounded p-1 text-secondary hover:bg-desk"
+        >
+          <X size={15} />
+        </button>
       </div>
       <TrailList facts={rest} schools={schools} />
     </section>

@@ -24,9 +24,17 @@ const KIND_WORDS: Readonly<Record<SetKind, { readonly title: string; readonly de
   zip: { title: 'Single files in a zip', detail: 'Each part to print and for other programs, and the line itself' },
 };
 
-const STATE_WORDS: Readonly<Record<SetView['state'], string>> = { working: 'being made', done: 'ready', cancelled: 'stopped', failed: 'not made' };
+const STATE_WORDS: Readonly<Record<SetView['state'], string>> = {
+  working: 'being made',
+  done: 'ready',
+  cancelled: 'stopped',
+  failed: 'not made',
+};
 
-const madeAt = (iso: string): string => new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(new Date(iso));
+const madeAt = (iso: string): string =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(
+    new Date(iso),
+  );
 
 /** Makes the class's pages: what kind, for which day; progress while they are made, and the files that are there. */
 export function SetDialog({ exercise, group, open, onOpenChange }: Props) {
@@ -44,34 +52,83 @@ export function SetDialog({ exercise, group, open, onOpenChange }: Props) {
     setStarting(false);
   };
   return (
-    <Modal open={open} onOpenChange={onOpenChange} title="Pages for the class" description={`${exercise.title}, ${group.name}`}>
+    <Modal
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Pages for the class"
+      description={`${exercise.title}, ${group.name}`}
+    >
       <div className="space-y-4">
-        <RadioGroup.Root value={kind} onValueChange={(v) => setKind(v as SetKind)} aria-label="What to make" className="space-y-1">
+        <RadioGroup.Root
+          value={kind}
+          onValueChange={(v) => setKind(v as SetKind)}
+          aria-label="What to make"
+          className="space-y-1"
+        >
           {SET_KINDS.map((k) => (
             <div key={k} className="flex items-start gap-2.5 py-1">
-              <RadioGroup.Item id={`set-${k}`} value={k} aria-describedby={`set-${k}-detail`} className="mt-0.5 grid size-5 shrink-0 place-items-center rounded-full border border-[#8a97ab] bg-white data-[state=checked]:border-accent">
+              <RadioGroup.Item
+                id={`set-${k}`}
+                value={k}
+                aria-describedby={`set-${k}-detail`}
+                className="mt-0.5 grid size-5 shrink-0 place-items-center rounded-full border border-[#8a97ab] bg-white data-[state=checked]:border-accent"
+              >
                 <RadioGroup.Indicator className="block size-2.5 rounded-full bg-accent" />
               </RadioGroup.Item>
               <div>
-                <label htmlFor={`set-${k}`} className="cursor-pointer font-medium">{KIND_WORDS[k].title}</label>
-                <p id={`set-${k}-detail`} className="text-[13px] text-secondary">{KIND_WORDS[k].detail}</p>
+                <label htmlFor={`set-${k}`} className="cursor-pointer font-medium">
+                  {KIND_WORDS[k].title}
+                </label>
+                <p id={`set-${k}-detail`} className="text-[13px] text-secondary">
+                  {KIND_WORDS[k].detail}
+                </p>
               </div>
             </div>
           ))}
         </RadioGroup.Root>
         <div className="grid gap-x-4 sm:grid-cols-2">
-          <TextField id="set-day" label="They are used on" type="date" value={day} onChange={(e) => setDay(e.target.value)} hint="A plan goes by this day." />
-          <div className="pt-6"><Toggle id="set-codes" label="A code to scan on each" checked={codes} onChange={setCodes} /></div>
+          <TextField
+            id="set-day"
+            label="They are used on"
+            type="date"
+            value={day}
+            onChange={(e) => setDay(e.target.value)}
+            hint="A plan goes by this day."
+          />
+          <div className="pt-6">
+            <Toggle id="set-codes" label="A code to scan on each" checked={codes} onChange={setCodes} />
+          </div>
         </div>
-        {nobody && <p role="alert" className="text-warning">No pupils are listed yet. Write their names under “Change class”, Pupils.</p>}
-        <Button kind="primary" className="w-full" disabled={starting || nobody || day === ''} onClick={() => void start()} icon={<Printer size={16} aria-hidden />}>
-          {kind === 'copies' ? `Make the pages of ${(pupils ?? []).length} pupils` : `Make ${group.instruments.length} parts`}
+        {nobody && (
+          <p role="alert" className="text-warning">
+            No pupils are listed yet. Write their names under “Change class”, Pupils.
+          </p>
+        )}
+        <Button
+          kind="primary"
+          className="w-full"
+          disabled={starting || nobody || day === ''}
+          onClick={() => void start()}
+          icon={<Printer size={16} aria-hidden />}
+        >
+          {kind === 'copies'
+            ? `Make the pages of ${(pupils ?? []).length} pupils`
+            : `Make ${group.instruments.length} parts`}
         </Button>
         <section aria-label="Made before" className="border-t border-line pt-3">
           {error !== undefined && <p className="text-warning">{error.message}</p>}
-          {sets !== undefined && sets.length === 0 && <p className="text-[13px] text-secondary">Nothing made yet. Files stay here for thirty days.</p>}
+          {sets !== undefined && sets.length === 0 && (
+            <p className="text-[13px] text-secondary">Nothing made yet. Files stay here for thirty days.</p>
+          )}
           <ul className="space-y-2">
-            {sets?.map((s) => <SetLine key={s.id} set={s} onStop={() => void attempt(() => stopSet(s))} onTake={() => void attempt(() => download(`/api/sets/${s.id}/file`))} />)}
+            {sets?.map((s) => (
+              <SetLine
+                key={s.id}
+                set={s}
+                onStop={() => void attempt(() => stopSet(s))}
+                onTake={() => void attempt(() => download(`/api/sets/${s.id}/file`))}
+              />
+            ))}
           </ul>
         </section>
       </div>
@@ -79,22 +136,50 @@ export function SetDialog({ exercise, group, open, onOpenChange }: Props) {
   );
 }
 
-function SetLine({ set, onStop, onTake }: { readonly set: SetView; readonly onStop: () => void; readonly onTake: () => void }) {
+function SetLine({
+  set,
+  onStop,
+  onTake,
+}: {
+  readonly set: SetView;
+  readonly onStop: () => void;
+  readonly onTake: () => void;
+}) {
   const working = set.state === 'working';
   return (
     <li className="flex items-center gap-3">
       <div className="min-w-0 flex-1">
-        <p className="truncate"><span className="font-medium">{KIND_WORDS[set.kind].title}</span> <span className="text-[13px] text-secondary">{madeAt(set.createdAt)}{working ? '' : `, ${STATE_WORDS[set.state]}`}</span></p>
+        <p className="truncate">
+          <span className="font-medium">{KIND_WORDS[set.kind].title}</span>{' '}
+          <span className="text-[13px] text-secondary">
+            {madeAt(set.createdAt)}
+            {working ? '' : `, ${STATE_WORDS[set.state]}`}
+          </span>
+        </p>
         {working && (
           <div className="mt-1 flex items-center gap-2 text-[13px]" role="status">
-            <progress className="h-1.5 flex-1 accent-accent" value={set.done} max={Math.max(1, set.total)} aria-label={`${set.done} of ${set.total} made`} />{set.done} of {set.total}
+            <progress
+              className="h-1.5 flex-1 accent-accent"
+              value={set.done}
+              max={Math.max(1, set.total)}
+              aria-label={`${set.done} of ${set.total} made`}
+            />
+            {set.done} of {set.total}
           </div>
         )}
         {set.state === 'failed' && <p className="text-[13px] text-warning">{set.detail}</p>}
       </div>
-      {working && <Button onClick={onStop} icon={<X size={15} aria-hidden />}>Stop</Button>}
+      {working && (
+        <Button onClick={onStop} icon={<X size={15} aria-hidden />}>
+          Stop
+        </Button>
+      )}
       {working && <LoaderCircle size={16} aria-hidden className="animate-spin text-secondary" />}
-      {set.state === 'done' && <Button onClick={onTake} icon={<Download size={15} aria-hidden />}>Take the file</Button>}
+      {set.state === 'done' && (
+        <Button onClick={onTake} icon={<Download size={15} aria-hidden />}>
+          Take the file
+        </Button>
+      )}
     </li>
   );
 }

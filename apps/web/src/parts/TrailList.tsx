@@ -5,12 +5,14 @@ import { factWords } from '../words/factWords';
 export function TrailList({ facts, schools }: { readonly facts: readonly Fact[]; readonly schools: Schools }) {
   return (
     <dl className="grid grid-cols-[4.4rem_1fr] gap-x-3 gap-y-2">
-      {facts.map((f) => factWords(f, schools)).map((line, i) => (
-        <div key={i} className="contents">
-          <dt className="text-[13px] text-secondary">{line.term}</dt>
-          <dd className={line.term === 'easier' ? 'font-semibold' : ''}>{line.text}</dd>
-        </div>
-      ))}
+      {facts
+        .map((f) => factWords(f, schools))
+        .map((line, i) => (
+          <div key={i} className="contents">
+            <dt className="text-[13px] text-secondary">{line.term}</dt>
+            <dd className={line.term === 'easier' ? 'font-semibold' : ''}>{line.text}</dd>
+          </div>
+        ))}
     </dl>
   );
 }

@@ -14,11 +14,19 @@ export function NewVersion() {
     // The first worker of all is no news.
     let before = worker.controller !== null;
     const taken = () => {
-      if (before) notice('A newer version of Cifra is here.', { stays: true, action: { label: 'Load it', run: () => window.location.reload() } });
+      if (before)
+        notice('A newer version of Cifra is here.', {
+          stays: true,
+          action: { label: 'Load it', run: () => window.location.reload() },
+        });
       before = true;
     };
     // Without the network nothing newer can be found; it is looked for again.
-    const look = () => void worker.getRegistration().then((r) => r?.update()).catch(() => undefined);
+    const look = () =>
+      void worker
+        .getRegistration()
+        .then((r) => r?.update())
+        .catch(() => undefined);
     const timer = setInterval(look, LOOK_EVERY_MS);
     worker.addEventListener('controllerchange', taken);
     // A browser that lets no worker in still works with the network.

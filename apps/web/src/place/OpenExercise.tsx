@@ -24,13 +24,37 @@ export function OpenExercise({ what, then, children }: Props) {
   const { group } = classes;
   const error = exercise.error ?? classes.error;
   if (error !== undefined && (exercise.data === undefined || group === undefined)) {
-    return error.status === 404 ? <Failure title="There is no such exercise" detail="It may have been taken off the shelf. Look there." />
-      : <Failure title={FAILED[what]} detail={error.message} onRetry={() => { void exercise.mutate(); void classes.mutate(); }} />;
+    return error.status === 404 ? (
+      <Failure title="There is no such exercise" detail="It may have been taken off the shelf. Look there." />
+    ) : (
+      <Failure
+        title={FAILED[what]}
+        detail={error.message}
+        onRetry={() => {
+          void exercise.mutate();
+          void classes.mutate();
+        }}
+      />
+    );
   }
-  if (exercise.data === undefined || group === undefined) return <div className="p-10"><StaffSkeleton label={`Opening the ${what}`} /></div>;
+  if (exercise.data === undefined || group === undefined)
+    return (
+      <div className="p-10">
+        <StaffSkeleton label={`Opening the ${what}`} />
+      </div>
+    );
   const { id: written, document } = exercise.data;
   if (then !== undefined && notesOf(document.source).length === 0) {
-    return <Empty title="Nothing is written yet"><p>Write the line first; {then} <Link to={`/exercises/${written}/write`} className="text-accent underline">Write it now</Link></p></Empty>;
+    return (
+      <Empty title="Nothing is written yet">
+        <p>
+          Write the line first; {then}{' '}
+          <Link to={`/exercises/${written}/write`} className="text-accent underline">
+            Write it now
+          </Link>
+        </p>
+      </Empty>
+    );
   }
   return children(exercise.data, group);
 }

@@ -20,13 +20,19 @@ export function SignedIn() {
     if (data !== undefined) localStorage.setItem(LAST_PLACE, path);
   }, [data, path]);
   if (error?.status === 401) return <Navigate to="/sign-in" replace state={{ from: path }} />;
-  if (error !== undefined && data === undefined) return <Failure title="Cifra cannot be reached" detail={error.message} onRetry={() => void mutate()} />;
+  if (error !== undefined && data === undefined)
+    return <Failure title="Cifra cannot be reached" detail={error.message} onRetry={() => void mutate()} />;
   if (data === undefined) return <div role="status" aria-label="Opening" className="h-full bg-desk" />;
   return (
     <div className="flex h-full min-h-0 flex-col md:flex-row">
       <Rail />
       <main className="flex min-h-0 min-w-0 flex-1 flex-col">
-        {away && <p role="status" className="bg-fresh-soft px-5 py-1.5 text-[13px] text-fresh">The server does not answer. You see what was fetched before; a line can be written on, and is kept here until the server is back.</p>}
+        {away && (
+          <p role="status" className="bg-fresh-soft px-5 py-1.5 text-[13px] text-fresh">
+            The server does not answer. You see what was fetched before; a line can be written on, and is kept here
+            until the server is back.
+          </p>
+        )}
         <Outlet />
       </main>
     </div>

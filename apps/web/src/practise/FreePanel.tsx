@@ -1,4 +1,12 @@
-import { improvisePrompt, letterName, notesUsed, type PagePlan, randomFrom, rational, valueForQuarters } from '@cifra/core';
+import {
+  improvisePrompt,
+  letterName,
+  notesUsed,
+  type PagePlan,
+  randomFrom,
+  rational,
+  valueForQuarters,
+} from '@cifra/core';
 import { Play, Square } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button } from '../ui/Button';
@@ -28,15 +36,39 @@ export function FreePanel({ plan, playing, onBacking }: Props) {
   return (
     <section aria-label="Playing freely" className="space-y-3 px-4 py-3">
       <div className="grid grid-cols-2 gap-2">
-        <SelectField id="free-count" label="With" value={count} onChange={(e) => setCount(Number(e.target.value))}>{COUNTS.map((c) => <option key={c} value={c}>{c} notes</option>)}</SelectField>
-        <SelectField id="free-seed" label="Prompt" value={seed} onChange={(e) => setSeed(Number(e.target.value))}>{Array.from({ length: PROMPTS }, (_u, i) => <option key={i} value={i + 1}>number {i + 1}</option>)}</SelectField>
+        <SelectField id="free-count" label="With" value={count} onChange={(e) => setCount(Number(e.target.value))}>
+          {COUNTS.map((c) => (
+            <option key={c} value={c}>
+              {c} notes
+            </option>
+          ))}
+        </SelectField>
+        <SelectField id="free-seed" label="Prompt" value={seed} onChange={(e) => setSeed(Number(e.target.value))}>
+          {Array.from({ length: PROMPTS }, (_u, i) => (
+            <option key={i} value={i + 1}>
+              number {i + 1}
+            </option>
+          ))}
+        </SelectField>
       </div>
       <div className="rounded-md border border-line bg-white px-3 py-4 text-center">
-        <p className="font-serif text-[34px] leading-none font-semibold tracking-wide">{prompt.notes.map(letterName).join('  ')}</p>
+        <p className="font-serif text-[34px] leading-none font-semibold tracking-wide">
+          {prompt.notes.map(letterName).join('  ')}
+        </p>
         <p className="mt-3 text-secondary">{prompt.rhythm.map(called).join(', ')}</p>
       </div>
-      <p className="text-[13px] text-secondary">Play the rhythm with any of these notes, then answer yourself with another bar. End on a note that sounds like home.</p>
-      <Button kind="primary" className="w-full" icon={playing ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />} onClick={onBacking}>{playing ? 'Stop the backing' : 'Play the backing'}</Button>
+      <p className="text-[13px] text-secondary">
+        Play the rhythm with any of these notes, then answer yourself with another bar. End on a note that sounds like
+        home.
+      </p>
+      <Button
+        kind="primary"
+        className="w-full"
+        icon={playing ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />}
+        onClick={onBacking}
+      >
+        {playing ? 'Stop the backing' : 'Play the backing'}
+      </Button>
     </section>
   );
 }

@@ -20,10 +20,24 @@ export function Ladder({ rungs, rung, ticked, onRung, onTick }: Props) {
       <ol>
         {rungs.map((r) => (
           <li key={r} className="flex items-center gap-2.5">
-            <Checkbox.Root aria-label={`Done: ${RUNG_WORDS[r]}`} checked={ticked.includes(r)} onCheckedChange={(on) => onTick(r, on === true)} className="grid size-5 shrink-0 place-items-center rounded border border-[#8a97ab] bg-white data-[state=checked]:border-accent data-[state=checked]:bg-accent">
-              <Checkbox.Indicator className="text-white"><Check size={14} aria-hidden /></Checkbox.Indicator>
+            <Checkbox.Root
+              aria-label={`Done: ${RUNG_WORDS[r]}`}
+              checked={ticked.includes(r)}
+              onCheckedChange={(on) => onTick(r, on === true)}
+              className="grid size-5 shrink-0 place-items-center rounded border border-[#8a97ab] bg-white data-[state=checked]:border-accent data-[state=checked]:bg-accent"
+            >
+              <Checkbox.Indicator className="text-white">
+                <Check size={14} aria-hidden />
+              </Checkbox.Indicator>
             </Checkbox.Root>
-            <button type="button" aria-pressed={rung === r} onClick={() => onRung(rung === r ? undefined : r)} className="my-0.5 flex-1 rounded px-2 py-1.5 text-left hover:bg-desk aria-pressed:bg-accent-soft aria-pressed:font-semibold aria-pressed:text-accent">{RUNG_WORDS[r]}</button>
+            <button
+              type="button"
+              aria-pressed={rung === r}
+              onClick={() => onRung(rung === r ? undefined : r)}
+              className="my-0.5 flex-1 rounded px-2 py-1.5 text-left hover:bg-desk aria-pressed:bg-accent-soft aria-pressed:font-semibold aria-pressed:text-accent"
+            >
+              {RUNG_WORDS[r]}
+            </button>
           </li>
         ))}
       </ol>

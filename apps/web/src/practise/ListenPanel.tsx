@@ -17,7 +17,13 @@ interface Props {
   readonly onHandIn?: ((recording: Blob | undefined) => Promise<void>) | undefined;
 }
 
-const FAULT_WORDS: Readonly<Record<keyof Faults, string>> = { flat: 'some notes flat', partial: 'another partial now and then', late: 'some entries late', missed: 'a note left out now and then', lineStops: 'a stop at the line end' };
+const FAULT_WORDS: Readonly<Record<keyof Faults, string>> = {
+  flat: 'some notes flat',
+  partial: 'another partial now and then',
+  late: 'some entries late',
+  missed: 'a note left out now and then',
+  lineStops: 'a stop at the line end',
+};
 const SOME: Faults = { flat: 0.15, partial: 0.12, late: 0.12, missed: 0.15, lineStops: 0.5 };
 const NAMES = Object.keys(FAULT_WORDS) as (keyof Faults)[];
 const MOST_REMARKS = 8;
@@ -28,7 +34,12 @@ export function ListenPanel({ plan, state, recording, onTake, onForget, onHandIn
   const [faults, setFaults] = useState<readonly (keyof Faults)[]>(['flat', 'partial']);
   const [handing, setHanding] = useState(false);
   const remarks = useMemo(() => (state.take === undefined ? [] : takeRemarks(plan, state.take)), [plan, state.take]);
-  const start = () => onTake(kind === 'microphone' ? { kind } : { kind, faults: faults.reduce<Faults>((f, name) => ({ ...f, [name]: SOME[name] }), NO_FAULTS) });
+  const start = () =>
+    onTake(
+      kind === 'microphone'
+        ? { kind }
+        : { kind, faults: faults.reduce<Faults>((f, name) => ({ ...f, [name]: SOME[name] }), NO_FAULTS) },
+    );
   const handIn = async () => {
     setHanding(true);
     try {
@@ -40,25 +51,95 @@ export function ListenPanel({ plan, state, recording, onTake, onForget, onHandIn
   const busy = state.stage === 'playing' || state.stage === 'judging';
   return (
     <section aria-label="Listening back" className="px-4 py-3">
-      <SelectField id="take-source" label="Who plays" value={kind} onChange={(e) => setKind(e.target.value as TakeSource['kind'])}>
+      <SelectField
+        id="take-source"
+        label="Who plays"
+        value={kind}
+        onChange={(e) => setKind(e.target.value as TakeSource['kind'])}
+      >
         <option value="microphone">I do, into the microphone</option>
         <option value="simulated">the simulated player, to try it out</option>
       </SelectField>
-      {kind === 'simulated' && <div className="mt-1">{NAMES.map((f) => <Toggle key={f} id={`fault-${f}`} label={FAULT_WORDS[f]} checked={faults.includes(f)} onChange={(on) => setFaults(on ? [...faults, f] : faults.filter((x) => x !== f))} />)}</div>}
-      <Button kind="primary" className="mt-2 w-full" disabled={busy} icon={<Mic size={16} aria-hidden />} onClick={start}>{state.stage === 'judging' ? 'Listening…' : state.stage === 'playing' ? 'Playing…' : kind === 'microphone' ? 'Record a take' : 'Let it play a take'}</Button>
-      {kind === 'microphone' && <p className="mt-1.5 text-[12.5px] text-secondary">You are counted in and play alone; use headphones if the beat is on. The sound stays on this device.</p>}
-      {state.stage === 'playing' && <div className="mt-2 h-2 rounded bg-line" role="meter" aria-label="How loud it is" aria-valuemin={0} aria-valuemax={1} aria-valuenow={Number(state.level.toFixed(2))}><div className="h-full rounded bg-accent" style={{ width: `${Math.min(100, state.level * 300)}%` }} /></div>}
-      {state.problem !== undefined && <p role="alert" className="mt-2 text-warning">{state.problem}</p>}
+      {kind === 'simulated' && (
+        <div className="mt-1">
+          {NAMES.map((f) => (
+            <Toggle
+              key={f}
+              id={`fault-${f}`}
+              label={FAULT_WORDS[f]}
+              checked={faults.includes(f)}
+              onChange={(on) => setFaults(on ? [...faults, f] : faults.filter((x) => x !== f))}
+            />
+          ))}
+        </div>
+      )}
+      <Button
+        kind="primary"
+        className="mt-2 w-full"
+        disabled={busy}
+        icon={<Mic size={16} aria-hidden />}
+        onClick={start}
+      >
+        {state.stage === 'judging'
+          ? 'Listening…'
+          : state.stage === 'playing'
+            ? 'Playing…'
+            : kind === 'microphone'
+              ? 'Record a take'
+              : 'Let it play a take'}
+      </Button>
+      {kind === 'microphone' && (
+        <p className="mt-1.5 text-[12.5px] text-secondary">
+          You are counted in and play alone; use headphones if the beat is on. The sound stays on this device.
+        </p>
+      )}
+      {state.stage === 'playing' && (
+        <div
+          className="mt-2 h-2 rounded bg-line"
+          role="meter"
+          aria-label="How loud it is"
+          aria-valuemin={0}
+          aria-valuemax={1}
+          aria-valuenow={Number(state.level.toFixed(2))}
+        >
+          <div className="h-full rounded bg-accent" style={{ width: `${Math.min(100, state.level * 300)}%` }} />
+        </div>
+      )}
+      {state.problem !== undefined && (
+        <p role="alert" className="mt-2 text-warning">
+          {state.problem}
+        </p>
+      )}
       {state.take !== undefined && (
         <div className="mt-3" role="status">
           <p className={`font-semibold ${isClean(state.take) ? 'text-accent' : ''}`}>{takeSentence(state.take)}</p>
           <ol className="mt-2 space-y-2">
-            {remarks.slice(0, MOST_REMARKS).map((r) => <li key={`${r.id} ${r.mark}`}><span className="mr-1.5 rounded bg-warning-soft px-1 text-[12px] font-semibold text-warning" aria-hidden>{r.mark}</span><span className="text-secondary">{r.where}:</span> {r.words}</li>)}
+            {remarks.slice(0, MOST_REMARKS).map((r) => (
+              <li key={`${r.id} ${r.mark}`}>
+                <span
+                  className="mr-1.5 rounded bg-warning-soft px-1 text-[12px] font-semibold text-warning"
+                  aria-hidden
+                >
+                  {r.mark}
+                </span>
+                <span className="text-secondary">{r.where}:</span> {r.words}
+              </li>
+            ))}
           </ol>
-          {remarks.length > MOST_REMARKS && <p className="mt-1 text-secondary">And {remarks.length - MOST_REMARKS} more, marked on the staff. Take a smaller piece, slower.</p>}
+          {remarks.length > MOST_REMARKS && (
+            <p className="mt-1 text-secondary">
+              And {remarks.length - MOST_REMARKS} more, marked on the staff. Take a smaller piece, slower.
+            </p>
+          )}
           <div className="mt-3 flex flex-wrap gap-2">
-            {onHandIn !== undefined && <Button icon={<Send size={15} aria-hidden />} disabled={handing} onClick={() => void handIn()}>{recording === undefined ? 'Hand in the result' : 'Hand in the recording'}</Button>}
-            <Button kind="quiet" onClick={onForget}>Forget this take</Button>
+            {onHandIn !== undefined && (
+              <Button icon={<Send size={15} aria-hidden />} disabled={handing} onClick={() => void handIn()}>
+                {recording === undefined ? 'Hand in the result' : 'Hand in the recording'}
+              </Button>
+            )}
+            <Button kind="quiet" onClick={onForget}>
+              Forget this take
+            </Button>
           </div>
         </div>
       )}

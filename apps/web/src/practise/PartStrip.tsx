@@ -1,4 +1,13 @@
-import { type KeyboardEvent, type MouseEvent, type PointerEvent, type RefObject, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import {
+  type KeyboardEvent,
+  type MouseEvent,
+  type PointerEvent,
+  type RefObject,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+} from 'react';
 import type { Page } from '@cifra/engrave';
 import type { PartRequest } from '../engraving/engraveWorker';
 import { useScroll } from '../engraving/useEngraving';
@@ -42,7 +51,12 @@ export type StripSize = keyof typeof MM100_PER_PIXEL;
 const TAP_REACH = 6;
 
 /** What is placed over the music, measured when the page, its width or the things change. */
-function usePlaced<T>(root: RefObject<HTMLDivElement | null>, page: Page | undefined, things: string, place: (root: HTMLElement) => T[]): readonly T[] {
+function usePlaced<T>(
+  root: RefObject<HTMLDivElement | null>,
+  page: Page | undefined,
+  things: string,
+  place: (root: HTMLElement) => T[],
+): readonly T[] {
   const [placed, setPlaced] = useState<readonly T[]>([]);
   const wanted = useRef(place);
   wanted.current = place;
@@ -57,16 +71,36 @@ function usePlaced<T>(root: RefObject<HTMLDivElement | null>, page: Page | undef
 }
 
 /** The part, large, with the note that sounds marked on the staff and in the band. */
-export function PartStrip({ request, size = 'stand', sounding, count, looped, marks, failed, onRetry, onStretch, onNote }: Props) {
+export function PartStrip({
+  request,
+  size = 'stand',
+  sounding,
+  count,
+  looped,
+  marks,
+  failed,
+  onRetry,
+  onStretch,
+  onNote,
+}: Props) {
   const { ref, width } = useWidth();
   const scroller = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
-  const { data, error, mutate } = useScroll(width === undefined ? undefined : { ...request, widthMm100: Math.min(WIDEST, Math.round(width * MM100_PER_PIXEL[size])) });
+  const { data, error, mutate } = useScroll(
+    width === undefined
+      ? undefined
+      : { ...request, widthMm100: Math.min(WIDEST, Math.round(width * MM100_PER_PIXEL[size])) },
+  );
   useEffect(() => {
     if (sounding === undefined) return;
     scroller.current?.querySelector('.chosen')?.scrollIntoView({ block: 'nearest' });
   }, [sounding]);
-  const [drawn, setDrawn] = useState<{ readonly from: string; readonly x: number; readonly y: number; readonly to: string | undefined }>();
+  const [drawn, setDrawn] = useState<{
+    readonly from: string;
+    readonly x: number;
+    readonly y: number;
+    readonly to: string | undefined;
+  }>();
   const loop = usePlaced(sheet, data, looped.join(' '), (root) => stretches(root, looped));
   const over = usePlaced(sheet, data, JSON.stringify(marks), (root) => marksOf(root, marks));
 
@@ -76,7 +110,11 @@ export function PartStrip({ request, size = 'stand', sounding, count, looped, ma
     if (from !== undefined) setDrawn({ from, x: e.clientX, y: e.clientY, to: undefined });
   };
   const move = (e: PointerEvent<HTMLDivElement>) => {
-    if (drawn === undefined || (Math.abs(e.clientX - drawn.x) < TAP_REACH && Math.abs(e.clientY - drawn.y) < TAP_REACH && drawn.to === undefined)) return;
+    if (
+      drawn === undefined ||
+      (Math.abs(e.clientX - drawn.x) < TAP_REACH && Math.abs(e.clientY - drawn.y) < TAP_REACH && drawn.to === undefined)
+    )
+      return;
     e.currentTarget.setPointerCapture(e.pointerId);
     const to = nearestNote(e.currentTarget, e.clientX, e.clientY);
     if (to !== undefined && to !== drawn.to) setDrawn({ ...drawn, to });
@@ -105,25 +143,79 @@ export function PartStrip({ request, size = 'stand', sounding, count, looped, ma
     if (next !== undefined) onNote(next);
   };
   return (
-    <div ref={scroller} role="region" aria-label="The part" tabIndex={0} onKeyDown={walk} className="relative min-h-0 min-w-0 flex-1 overflow-y-auto bg-white">
+    <div
+      ref={scroller}
+      role="region"
+      aria-label="The part"
+      tabIndex={0}
+      onKeyDown={walk}
+      className="relative min-h-0 min-w-0 flex-1 overflow-y-auto bg-white"
+    >
       <div ref={ref} className={`mx-auto px-4 py-5 ${size === 'stand' ? 'max-w-5xl' : ''}`}>
-        {failed !== undefined ? <Failure title="The figures did not come" detail={failed.message} onRetry={onRetry} />
-          : error !== undefined ? <Failure title="The part could not be engraved" detail="The line itself is safe." onRetry={() => void mutate()} />
-            : data === undefined ? <StaffSkeleton systems={4} label="Engraving the part" /> : (
-              <div ref={sheet} className="relative select-none" onPointerDown={down} onPointerMove={move} onPointerUp={up} onPointerCancel={() => setDrawn(undefined)} onClickCapture={tap}>
-                {loop.map((b) => <span key={`${b.left} ${b.top}`} aria-hidden data-looped className="pointer-events-none absolute rounded-md bg-accent-soft/70 ring-1 ring-accent" style={{ left: b.left, top: b.top, width: b.right - b.left, height: b.bottom - b.top }} />)}
-                <div className="relative mix-blend-multiply"><Sheet page={data} chosen={sounding} onChoose={onNote} /></div>
-                {over.map((m) => <span key={`${m.name} ${m.mark}`} title={m.words} data-mark={m.mark} className="pointer-events-none absolute -translate-x-1/2 rounded bg-warning-soft px-1 text-[12px] leading-[18px] font-semibold text-warning ring-1 ring-warning" style={{ left: m.x, top: m.y }}>{m.mark}</span>)}
-              </div>
-            )}
+        {failed !== undefined ? (
+          <Failure title="The figures did not come" detail={failed.message} onRetry={onRetry} />
+        ) : error !== undefined ? (
+          <Failure
+            title="The part could not be engraved"
+            detail="The line itself is safe."
+            onRetry={() => void mutate()}
+          />
+        ) : data === undefined ? (
+          <StaffSkeleton systems={4} label="Engraving the part" />
+        ) : (
+          <div
+            ref={sheet}
+            className="relative select-none"
+            onPointerDown={down}
+            onPointerMove={move}
+            onPointerUp={up}
+            onPointerCancel={() => setDrawn(undefined)}
+            onClickCapture={tap}
+          >
+            {loop.map((b) => (
+              <span
+                key={`${b.left} ${b.top}`}
+                aria-hidden
+                data-looped
+                className="pointer-events-none absolute rounded-md bg-accent-soft/70 ring-1 ring-accent"
+                style={{ left: b.left, top: b.top, width: b.right - b.left, height: b.bottom - b.top }}
+              />
+            ))}
+            <div className="relative mix-blend-multiply">
+              <Sheet page={data} chosen={sounding} onChoose={onNote} />
+            </div>
+            {over.map((m) => (
+              <span
+                key={`${m.name} ${m.mark}`}
+                title={m.words}
+                data-mark={m.mark}
+                className="pointer-events-none absolute -translate-x-1/2 rounded bg-warning-soft px-1 text-[12px] leading-[18px] font-semibold text-warning ring-1 ring-warning"
+                style={{ left: m.x, top: m.y }}
+              >
+                {m.mark}
+              </span>
+            ))}
+          </div>
+        )}
       </div>
-      {count !== undefined && <p aria-hidden className="pointer-events-none absolute inset-x-0 top-[30%] text-center font-serif text-[120px] leading-none font-semibold text-accent">{count}</p>}
+      {count !== undefined && (
+        <p
+          aria-hidden
+          className="pointer-events-none absolute inset-x-0 top-[30%] text-center font-serif text-[120px] leading-none font-semibold text-accent"
+        >
+          {count}
+        </p>
+      )}
     </div>
   );
 }
 
 const MARK_DROP = 6;
-const marksOf = (root: HTMLElement, marks: readonly NoteMark[]): (NoteMark & { readonly x: number; readonly y: number })[] => marks.flatMap((m) => {
-  const box = noteBox(root, m.name);
-  return box === undefined ? [] : [{ ...m, x: (box.left + box.right) / 2, y: box.bottom + MARK_DROP }];
-});
+const marksOf = (
+  root: HTMLElement,
+  marks: readonly NoteMark[],
+): (NoteMark & { readonly x: number; readonly y: number })[] =>
+  marks.flatMap((m) => {
+    const box = noteBox(root, m.name);
+    return box === undefined ? [] : [{ ...m, x: (box.left + box.right) / 2, y: box.bottom + MARK_DROP }];
+  });

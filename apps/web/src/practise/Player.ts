@@ -41,7 +41,12 @@ const SEMITONES = 12;
 
 /** The context that everything is made in: it has to be the current one before anything else is. */
 function ownContext(): Context {
-  const context = new Context({ clockSource: 'timeout', latencyHint: 'playback', lookAhead: LOOK_AHEAD_SECONDS, updateInterval: LOOK_AHEAD_SECONDS / 5 });
+  const context = new Context({
+    clockSource: 'timeout',
+    latencyHint: 'playback',
+    lookAhead: LOOK_AHEAD_SECONDS,
+    updateInterval: LOOK_AHEAD_SECONDS / 5,
+  });
   setContext(context);
   return context;
 }
@@ -51,8 +56,20 @@ function ownContext(): Context {
  */
 export class Player {
   private readonly context = ownContext();
-  private readonly under = new PolySynth({ context: this.context, voice: Synth, options: { oscillator: { type: 'custom', partials: OVERTONES }, envelope: { attack: 0.04, decay: 0.1, sustain: 0.8, release: 0.12 } }, volume: -20 }).toDestination();
-  private readonly tick = new Synth({ context: this.context, oscillator: { type: 'triangle' }, envelope: { attack: 0.001, decay: CLICK_SECONDS, sustain: 0, release: 0.01 } }).toDestination();
+  private readonly under = new PolySynth({
+    context: this.context,
+    voice: Synth,
+    options: {
+      oscillator: { type: 'custom', partials: OVERTONES },
+      envelope: { attack: 0.04, decay: 0.1, sustain: 0.8, release: 0.12 },
+    },
+    volume: -20,
+  }).toDestination();
+  private readonly tick = new Synth({
+    context: this.context,
+    oscillator: { type: 'triangle' },
+    envelope: { attack: 0.001, decay: CLICK_SECONDS, sustain: 0, release: 0.01 },
+  }).toDestination();
   private readonly transport = this.context.transport;
   private readonly sounding = new Set<ToneBufferSource>();
   /** Counts the calls, so that one that waited for its sounds does not start after a later one. */
@@ -66,16 +83,32 @@ export class Player {
     await start();
     this.stop();
     const call = this.call;
-    const buffers = new Map(await Promise.all(programme.voices.map(async (v) => [v.timbre, new ToneAudioBuffer(await loadTimbre(v.timbre))] as const)));
+    const buffers = new Map(
+      await Promise.all(
+        programme.voices.map(async (v) => [v.timbre, new ToneAudioBuffer(await loadTimbre(v.timbre))] as const),
+      ),
+    );
     if (call !== this.call) return;
     const { draw } = this.context;
     const { transport, tick, under } = this;
     for (const voice of programme.voices) {
       const buffer = buffers.get(voice.timbre);
       if (buffer === undefined) continue;
-      voice.notes.forEach((n, i) => transport.schedule((time) => this.sound(buffer, voice, n, voice.notes[i - 1]?.slurred === true, time), n.at));
+      voice.notes.forEach((n, i) =>
+        transport.schedule((time) => this.sound(buffer, voice, n, voice.notes[i - 1]?.slurred === true, time), n.at),
+      );
     }
-    for (const b of programme.backing) transport.schedule((time) => under.triggerAttackRelease(hertzOf(b.midi), b.seconds * (b.voice === 'bass' ? TONGUED : 1), time, b.voice === 'bass' ? 1 : 0.5), b.at);
+    for (const b of programme.backing)
+      transport.schedule(
+        (time) =>
+          under.triggerAttackRelease(
+            hertzOf(b.midi),
+            b.seconds * (b.voice === 'bass' ? TONGUED : 1),
+            time,
+            b.voice === 'bass' ? 1 : 0.5,
+          ),
+        b.at,
+      );
     for (const c of programme.clicks) {
       transport.schedule((time) => {
         tick.triggerAttackRelease(CLICK_HERTZ[c.strength], CLICK_SECONDS, time, dbToGain(CLICK_DECIBEL[c.strength]));
@@ -87,15 +120,35 @@ export class Player {
     transport.loop = programme.loop;
     transport.loopStart = 0;
     transport.loopEnd = programme.seconds;
-    if (!programme.loop) transport.schedule((time) => draw.schedule(() => { this.stop(); onEnd(); }, time), programme.seconds + LEAD_SECONDS);
+    if (!programme.loop)
+      transport.schedule(
+        (time) =>
+          draw.schedule(() => {
+            this.stop();
+            onEnd();
+          }, time),
+        programme.seconds + LEAD_SECONDS,
+      );
     transport.start(`+${LEAD_SECONDS}`, 0);
   }
 
-  private sound(buffer: ToneAudioBuffer, { timbre, decibel }: Voice, { midi, seconds, slurred }: VoiceNote, joined: boolean, time: number): void {
+  private sound(
+    buffer: ToneAudioBuffer,
+    { timbre, decibel }: Voice,
+    { midi, seconds, slurred }: VoiceNote,
+    joined: boolean,
+    time: number,
+  ): void {
     const sample = nearestSample(timbre, midi);
     const source = new ToneBufferSource({
-      context: this.context, url: buffer, loop: true, loopStart: sample.at + sample.loop, loopEnd: sample.at + sample.end,
-      playbackRate: 2 ** ((midi - sample.midi) / SEMITONES), fadeIn: joined ? JOIN_SECONDS : 0, fadeOut: slurred ? JOIN_SECONDS : RELEASE_SECONDS,
+      context: this.context,
+      url: buffer,
+      loop: true,
+      loopStart: sample.at + sample.loop,
+      loopEnd: sample.at + sample.end,
+      playbackRate: 2 ** ((midi - sample.midi) / SEMITONES),
+      fadeIn: joined ? JOIN_SECONDS : 0,
+      fadeOut: slurred ? JOIN_SECONDS : RELEASE_SECONDS,
     }).toDestination();
     this.sounding.add(source);
     source.onended = () => {

@@ -22,18 +22,51 @@ function OpenPractise({ exercise, group }: { readonly exercise: ExerciseView; re
   const navigate = useNavigate();
   const teaching = useTeaching(group);
   const { data: teacher } = useTeacher();
-  const id: InstrumentId = instrument !== undefined && isInstrumentId(instrument) && group.instruments.includes(instrument) ? instrument : (group.instruments[0] ?? 'flute');
+  const id: InstrumentId =
+    instrument !== undefined && isInstrumentId(instrument) && group.instruments.includes(instrument)
+      ? instrument
+      : (group.instruments[0] ?? 'flute');
   useEffect(() => {
     document.title = `${exercise.title}, practised · Cifra`;
-    return () => { document.title = 'Cifra'; };
+    return () => {
+      document.title = 'Cifra';
+    };
   }, [exercise.title]);
   return (
-    <PractiseDesk id={exercise.id} exercise={exercise.document} instrument={id} teaching={teaching} page={group.page} paper={group.paper} known={knownNotes(group.known)[id]} along={group.instruments} ladder={teacher?.practice?.ladder} cleanGoal={teacher?.practice?.cleanGoal} handed={<HandedIn exerciseId={exercise.id} />}>
+    <PractiseDesk
+      id={exercise.id}
+      exercise={exercise.document}
+      instrument={id}
+      teaching={teaching}
+      page={group.page}
+      paper={group.paper}
+      known={knownNotes(group.known)[id]}
+      along={group.instruments}
+      ladder={teacher?.practice?.ladder}
+      cleanGoal={teacher?.practice?.cleanGoal}
+      handed={<HandedIn exerciseId={exercise.id} />}
+    >
       <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-white px-5 py-2">
         <h1 className="truncate text-[20px]">{exercise.title}</h1>
         <p className="text-[13px] text-secondary max-md:hidden">{instrumentTitle(taughtAs(id, teaching.schools))}</p>
-        <SelectField id="practise-for" label="Practise it on" hideLabel className="ml-auto w-56" value={id} onChange={(e) => void navigate({ pathname: `/exercises/${exercise.id}/practise/${e.target.value}`, search: window.location.search }, { replace: true })}>
-          {group.instruments.map((i) => <option key={i} value={i}>on the {taughtAs(i, teaching.schools).name.toLowerCase()}</option>)}
+        <SelectField
+          id="practise-for"
+          label="Practise it on"
+          hideLabel
+          className="ml-auto w-56"
+          value={id}
+          onChange={(e) =>
+            void navigate(
+              { pathname: `/exercises/${exercise.id}/practise/${e.target.value}`, search: window.location.search },
+              { replace: true },
+            )
+          }
+        >
+          {group.instruments.map((i) => (
+            <option key={i} value={i}>
+              on the {taughtAs(i, teaching.schools).name.toLowerCase()}
+            </option>
+          ))}
         </SelectField>
       </header>
     </PractiseDesk>

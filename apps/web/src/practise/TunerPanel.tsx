@@ -1,4 +1,15 @@
-import { type Frame, letterName, midi, notesUsed, type PagePlan, semitones, soundTake, spellWritten, STAGE_CENTS, writtenMidi } from '@cifra/core';
+import {
+  type Frame,
+  letterName,
+  midi,
+  notesUsed,
+  type PagePlan,
+  semitones,
+  soundTake,
+  spellWritten,
+  STAGE_CENTS,
+  writtenMidi,
+} from '@cifra/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { FrameReader } from '../listen/readFrames';
 import { useEar } from '../listen/useEar';
@@ -48,14 +59,23 @@ export function TunerPanel({ plan }: { readonly plan: PagePlan }) {
     if (!drone) return undefined;
     let made: Drone | undefined;
     let gone = false;
-    void startDrone(sounding).then((d) => { if (gone) d.stop(); else made = d; });
-    return () => { gone = true; made?.stop(); };
+    void startDrone(sounding).then((d) => {
+      if (gone) d.stop();
+      else made = d;
+    });
+    return () => {
+      gone = true;
+      made?.stop();
+    };
   }, [drone, sounding]);
-  useEffect(() => { if (simulated) setFrame(simulatedFrame(sounding, off)); }, [simulated, sounding, off]);
+  useEffect(() => {
+    if (simulated) setFrame(simulatedFrame(sounding, off));
+  }, [simulated, sounding, off]);
   useEffect(() => setHeld(0), [target]);
 
   const clear = frame !== undefined && frame.clarity >= CLEAR && frame.level >= QUIET ? frame : undefined;
-  const written = clear === undefined ? undefined : spellWritten(writtenMidi(part, clear.midi), part.decisions.key.fifths);
+  const written =
+    clear === undefined ? undefined : spellWritten(writtenMidi(part, clear.midi), part.decisions.key.fifths);
   const nearest = clear === undefined ? undefined : Math.round(clear.midi);
   const cents = clear === undefined || nearest === undefined ? undefined : Math.round(CENTS * (clear.midi - nearest));
   const onTarget = nearest === sounding && cents !== undefined && Math.abs(cents) <= tolerance;
@@ -70,36 +90,92 @@ export function TunerPanel({ plan }: { readonly plan: PagePlan }) {
   const listen = (on: boolean) => {
     setSimulated(false);
     setFrame(undefined);
-    if (on) void ear.open({ lowestMidi: Math.min(...notes.map((n) => midi(n) - down), sounding) - BELOW, onFrame: setFrame });
+    if (on)
+      void ear.open({ lowestMidi: Math.min(...notes.map((n) => midi(n) - down), sounding) - BELOW, onFrame: setFrame });
     else ear.close();
   };
-  const said = clear === undefined || written === undefined || cents === undefined ? 'nothing is heard'
-    : `${letterName(written)}, ${Math.abs(cents) <= tolerance ? 'in tune' : cents < 0 ? `${-cents} cents low` : `${cents} cents high`}`;
+  const said =
+    clear === undefined || written === undefined || cents === undefined
+      ? 'nothing is heard'
+      : `${letterName(written)}, ${Math.abs(cents) <= tolerance ? 'in tune' : cents < 0 ? `${-cents} cents low` : `${cents} cents high`}`;
   return (
     <section aria-label="Tuner and drone" className="space-y-3 px-4 py-3">
       <SelectField id="tuner-note" label="Match this note" value={at} onChange={(e) => setAt(Number(e.target.value))}>
-        {notes.map((n, i) => <option key={octaveName(n)} value={i}>{octaveName(n)}</option>)}
+        {notes.map((n, i) => (
+          <option key={octaveName(n)} value={i}>
+            {octaveName(n)}
+          </option>
+        ))}
       </SelectField>
       <Toggle id="tuner-drone" label="Sound it as a drone" checked={drone} onChange={setDrone} />
       <div className="rounded-md border border-line bg-white px-3 py-3">
-        <p className="text-center font-serif text-[40px] leading-none font-semibold">{written === undefined ? '–' : letterName(written)}</p>
-        <div className="relative mt-3 h-8" role="meter" aria-label="Cents off" aria-valuemin={-REACH} aria-valuemax={REACH} aria-valuenow={cents ?? 0} aria-valuetext={said}>
+        <p className="text-center font-serif text-[40px] leading-none font-semibold">
+          {written === undefined ? '–' : letterName(written)}
+        </p>
+        <div
+          className="relative mt-3 h-8"
+          role="meter"
+          aria-label="Cents off"
+          aria-valuemin={-REACH}
+          aria-valuemax={REACH}
+          aria-valuenow={cents ?? 0}
+          aria-valuetext={said}
+        >
           <span className="absolute inset-x-0 top-3.5 h-px bg-[#8a97ab]" />
-          <span className="absolute top-0 h-8 rounded bg-accent-soft" style={{ left: `${50 - tolerance}%`, width: `${2 * tolerance}%` }} />
+          <span
+            className="absolute top-0 h-8 rounded bg-accent-soft"
+            style={{ left: `${50 - tolerance}%`, width: `${2 * tolerance}%` }}
+          />
           <span className="absolute top-0 left-1/2 h-8 w-px bg-ink" />
-          {cents !== undefined && <span className={`absolute top-0 h-8 w-1.5 -translate-x-1/2 rounded ${Math.abs(cents) <= tolerance ? 'bg-accent' : 'bg-warning'}`} style={{ left: `${50 + Math.max(-REACH, Math.min(REACH, cents))}%` }} />}
+          {cents !== undefined && (
+            <span
+              className={`absolute top-0 h-8 w-1.5 -translate-x-1/2 rounded ${Math.abs(cents) <= tolerance ? 'bg-accent' : 'bg-warning'}`}
+              style={{ left: `${50 + Math.max(-REACH, Math.min(REACH, cents))}%` }}
+            />
+          )}
         </div>
-        <div className="flex justify-between text-[12px] text-secondary"><span>low</span><span>within {tolerance} cents is in tune</span><span>high</span></div>
-        <p role="status" className="mt-2 text-center">{target !== undefined && held >= HELD_SECONDS ? `${letterName(target)} is matched.` : said}</p>
+        <div className="flex justify-between text-[12px] text-secondary">
+          <span>low</span>
+          <span>within {tolerance} cents is in tune</span>
+          <span>high</span>
+        </div>
+        <p role="status" className="mt-2 text-center">
+          {target !== undefined && held >= HELD_SECONDS ? `${letterName(target)} is matched.` : said}
+        </p>
       </div>
       <div className="grid grid-cols-2 gap-2">
         <Button onClick={() => listen(ear.state !== 'on')}>{ear.state === 'on' ? 'Stop listening' : 'Listen'}</Button>
-        <Button aria-pressed={simulated} onClick={() => { ear.close(); setSimulated(!simulated); setFrame(undefined); }}>{simulated ? 'Stop trying out' : 'Try it out'}</Button>
+        <Button
+          aria-pressed={simulated}
+          onClick={() => {
+            ear.close();
+            setSimulated(!simulated);
+            setFrame(undefined);
+          }}
+        >
+          {simulated ? 'Stop trying out' : 'Try it out'}
+        </Button>
       </div>
-      {(ear.state === 'refused' || ear.state === 'none') && <p role="alert" className="text-warning">{ear.state === 'none' ? 'There is no microphone here. “Try it out” plays a note for you.' : 'The microphone may not be used. Allow it in the address bar.'}</p>}
+      {(ear.state === 'refused' || ear.state === 'none') && (
+        <p role="alert" className="text-warning">
+          {ear.state === 'none'
+            ? 'There is no microphone here. “Try it out” plays a note for you.'
+            : 'The microphone may not be used. Allow it in the address bar.'}
+        </p>
+      )}
       {simulated && (
-        <label className="block text-[13px]">A simulated player plays it so far off:
-          <input type="range" min={-60} max={60} step={5} value={off} onChange={(e) => setOff(Number(e.target.value))} className="mt-1 block w-full accent-[var(--color-accent)]" aria-valuetext={`${off} cents`} />
+        <label className="block text-[13px]">
+          A simulated player plays it so far off:
+          <input
+            type="range"
+            min={-60}
+            max={60}
+            step={5}
+            value={off}
+            onChange={(e) => setOff(Number(e.target.value))}
+            className="mt-1 block w-full accent-[var(--color-accent)]"
+            aria-valuetext={`${off} cents`}
+          />
         </label>
       )}
       <p className="text-[12.5px] text-secondary">{EAR_WORDS}</p>

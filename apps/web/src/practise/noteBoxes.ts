@@ -11,7 +11,12 @@ export function noteBox(root: HTMLElement, name: string): Box | undefined {
   const note = root.querySelector(`#c-${CSS.escape(name)}`);
   if (note === null) return undefined;
   const [own, base] = [note.getBoundingClientRect(), root.getBoundingClientRect()];
-  return { left: own.left - base.left, top: own.top - base.top, right: own.right - base.left, bottom: own.bottom - base.top };
+  return {
+    left: own.left - base.left,
+    top: own.top - base.top,
+    right: own.right - base.left,
+    bottom: own.bottom - base.top,
+  };
 }
 
 /** The system of music that a note stands on. */
@@ -19,7 +24,12 @@ function systemBox(root: HTMLElement, name: string): Box | undefined {
   const system = root.querySelector(`#c-${CSS.escape(name)}`)?.closest('.placed');
   if (system === null || system === undefined) return undefined;
   const [own, base] = [system.getBoundingClientRect(), root.getBoundingClientRect()];
-  return { left: own.left - base.left, top: own.top - base.top, right: own.right - base.left, bottom: own.bottom - base.top };
+  return {
+    left: own.left - base.left,
+    top: own.top - base.top,
+    right: own.right - base.left,
+    bottom: own.bottom - base.top,
+  };
 }
 
 const BESIDE = 10;
@@ -31,7 +41,8 @@ export function stretches(root: HTMLElement, names: readonly string[]): Box[] {
     const [note, system] = [noteBox(root, name), systemBox(root, name)];
     if (note === undefined || system === undefined) continue;
     const last = found.at(-1);
-    if (last !== undefined && Math.abs(last.top - system.top) < 1) found[found.length - 1] = { ...last, right: note.right + BESIDE };
+    if (last !== undefined && Math.abs(last.top - system.top) < 1)
+      found[found.length - 1] = { ...last, right: note.right + BESIDE };
     else found.push({ left: note.left - BESIDE, top: system.top, right: note.right + BESIDE, bottom: system.bottom });
   }
   return found;

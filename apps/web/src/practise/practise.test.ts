@@ -1,4 +1,19 @@
-import { annotate, compareTake, derivePart, INSTRUMENTS, instrumentOf, LADDER_RUNGS, midi, notesOf, PagePlan, DEFAULT_PAGE, partRaise, realize, semitones, sightLine } from '@cifra/core';
+import {
+  annotate,
+  compareTake,
+  derivePart,
+  INSTRUMENTS,
+  instrumentOf,
+  LADDER_RUNGS,
+  midi,
+  notesOf,
+  PagePlan,
+  DEFAULT_PAGE,
+  partRaise,
+  realize,
+  semitones,
+  sightLine,
+} from '@cifra/core';
 import { SAMPLES, nearestSample, timbreOf } from '../sound/timbre';
 import { fakeStore } from '../testing/fakeStore';
 import { RUNG_WORDS } from '../words/practiseWords';
@@ -12,7 +27,14 @@ import { addTap, tappedTempo } from './tempoTap';
 const SETUP: PlaySetup = { speed: 1, heard: ALL_HEARD, others: [], bars: undefined, again: false, turns: 'none' };
 const exerciseFor = (id: 'trumpet' | 'flute' | 'tuba') => {
   const instrument = instrumentOf(id);
-  const made = sightLine({ instrument, stage: 'first-year', fifths: instrument.toWritten.fifths - 2, meter: { beats: 4, unit: 4 }, bars: 8, seed: 5 });
+  const made = sightLine({
+    instrument,
+    stage: 'first-year',
+    fifths: instrument.toWritten.fifths - 2,
+    meter: { beats: 4, unit: 4 },
+    bars: 8,
+    seed: 5,
+  });
   if (made === undefined) throw new Error('no line');
   return { exercise: made, part: derivePart(realize(made), instrument, made.owner) };
 };
@@ -22,19 +44,33 @@ describe('what is played', () => {
     for (const id of ['trumpet', 'flute', 'tuba'] as const) {
       const { part } = exerciseFor(id);
       const [voice] = layOutProgramme(part, [], SETUP).programme.voices;
-      const sounding = notesOf(part.concert).filter((n) => n.tie !== true).map((n) => midi(n.pitch) + partRaise(part, n.id));
+      const sounding = notesOf(part.concert)
+        .filter((n) => n.tie !== true)
+        .map((n) => midi(n.pitch) + partRaise(part, n.id));
       expect(voice?.notes.map((n) => n.midi)).toEqual(sounding);
       expect(voice?.timbre).toBe(timbreOf(part.instrument));
       // Written notes lie over the sounding ones by the instrument's interval: a trumpet's by a whole step, the others' by none.
-      expect(notesOf(part.score).filter((n) => n.tie !== true).map((n) => midi(n.pitch) - (id === 'trumpet' ? 2 : 0))).toEqual(voice?.notes.map((n) => n.midi));
+      expect(
+        notesOf(part.score)
+          .filter((n) => n.tie !== true)
+          .map((n) => midi(n.pitch) - (id === 'trumpet' ? 2 : 0)),
+      ).toEqual(voice?.notes.map((n) => n.midi));
     }
   });
 
   it('leaves away what is not to be heard, and adds who plays along and what lies under it', () => {
     const { part } = exerciseFor('trumpet');
     const along = exerciseFor('flute').part;
-    const bare = layOutProgramme(part, [], { ...SETUP, heard: { ...ALL_HEARD, part: false, metronome: false } }).programme;
-    expect([bare.voices.length, bare.backing.length, bare.clicks.every((c) => c.word !== undefined), bare.clicks.length]).toEqual([0, 0, true, 4]);
+    const bare = layOutProgramme(part, [], {
+      ...SETUP,
+      heard: { ...ALL_HEARD, part: false, metronome: false },
+    }).programme;
+    expect([
+      bare.voices.length,
+      bare.backing.length,
+      bare.clicks.every((c) => c.word !== undefined),
+      bare.clicks.length,
+    ]).toEqual([0, 0, true, 4]);
     const full = layOutProgramme(part, [along], { ...SETUP, heard: { ...ALL_HEARD, drone: true } }).programme;
     expect(full.voices.map((v) => v.timbre)).toEqual(['trumpet', 'flute']);
     expect(new Set(full.backing.map((b) => b.voice))).toEqual(new Set(['drone']));
@@ -51,9 +87,17 @@ describe('what is played', () => {
 
   it('takes turns by bars, by two bars and by phrases', () => {
     const { part } = exerciseFor('trumpet');
-    const starts = (turns: '1' | '2' | 'phrase') => Array.from({ length: 8 }, (_u, i) => i).filter(beginsTurn(part, turns, 0));
-    expect([starts('1'), starts('2'), starts('phrase')]).toEqual([[0, 1, 2, 3, 4, 5, 6, 7], [0, 2, 4, 6], [0, 4]]);
-    const pickup = { ...part, score: { ...part.score, measures: part.score.measures.map((m, i) => (i === 0 ? { ...m, pickup: true } : m)) } };
+    const starts = (turns: '1' | '2' | 'phrase') =>
+      Array.from({ length: 8 }, (_u, i) => i).filter(beginsTurn(part, turns, 0));
+    expect([starts('1'), starts('2'), starts('phrase')]).toEqual([
+      [0, 1, 2, 3, 4, 5, 6, 7],
+      [0, 2, 4, 6],
+      [0, 4],
+    ]);
+    const pickup = {
+      ...part,
+      score: { ...part.score, measures: part.score.measures.map((m, i) => (i === 0 ? { ...m, pickup: true } : m)) },
+    };
     expect(Array.from({ length: 5 }, (_u, i) => i).filter(beginsTurn(pickup, '2', 0))).toEqual([0, 3]);
   });
 });
@@ -64,7 +108,11 @@ describe('timbres', () => {
       const timbre = timbreOf(instrument);
       const { low, high } = instrument.ranges['second-year'];
       const up = semitones(instrument.toWritten);
-      for (const p of [low, high]) expect([instrument.id, Math.abs(nearestSample(timbre, midi(p) - up).midi - (midi(p) - up)) <= 7]).toEqual([instrument.id, true]);
+      for (const p of [low, high])
+        expect([instrument.id, Math.abs(nearestSample(timbre, midi(p) - up).midi - (midi(p) - up)) <= 7]).toEqual([
+          instrument.id,
+          true,
+        ]);
       for (const s of SAMPLES[timbre]) {
         expect(s.loop).toBeGreaterThan(0.3);
         expect(s.end).toBeGreaterThan(s.loop + 0.2);
@@ -82,7 +130,7 @@ describe('the ladder', () => {
     expect([clampPercent(0), clampPercent(500)]).toEqual([SLOWEST, FASTEST]);
   });
 
-  it('keeps a teacher\'s own order, with what was left out left out', () => {
+  it("keeps a teacher's own order, with what was left out left out", () => {
     expect(inOrder(undefined)).toEqual(LADDER_RUNGS);
     expect(inOrder([])).toEqual(LADDER_RUNGS);
     expect(inOrder(['sing', 'count', 'sing'])).toEqual(['sing', 'count']);
@@ -94,9 +142,19 @@ describe('what is remembered of the practice', () => {
 
   it('is kept for each part apart, and takes nothing from what it did not write', () => {
     keepPractice('e1', 'flute', { rungs: ['count', 'sing'], bestPercent: 80, cleanRuns: 6, peeks: 2, minutes: 3.5 });
-    expect(keptPractice('e1', 'flute')).toEqual({ rungs: ['count', 'sing'], bestPercent: 80, cleanRuns: 6, peeks: 2, minutes: 3.5 });
+    expect(keptPractice('e1', 'flute')).toEqual({
+      rungs: ['count', 'sing'],
+      bestPercent: 80,
+      cleanRuns: 6,
+      peeks: 2,
+      minutes: 3.5,
+    });
     expect(keptPractice('e1', 'horn')).toEqual(NOTHING_KEPT);
-    for (const [spoiled, rungs] of [['{', []], ['null', []], ['{"rungs":[1,"count","flying"],"minutes":-4}', ['count']]] as const) {
+    for (const [spoiled, rungs] of [
+      ['{', []],
+      ['null', []],
+      ['{"rungs":[1,"count","flying"],"minutes":-4}', ['count']],
+    ] as const) {
       localStorage.setItem('cifra.practice.e2.flute', spoiled);
       expect(keptPractice('e2', 'flute')).toEqual({ ...NOTHING_KEPT, rungs });
     }
@@ -115,7 +173,13 @@ describe('tapping a tempo', () => {
 describe('what is said of a take', () => {
   const { part } = exerciseFor('trumpet');
   const plan = new PagePlan(part, annotate(part), DEFAULT_PAGE, { today: '2026-11-25' });
-  const asked = notesOf(part.concert).map((n, i) => ({ id: n.id, midi: midi(n.pitch), at: i, seconds: 1, startsLine: i % 8 === 0 }));
+  const asked = notesOf(part.concert).map((n, i) => ({
+    id: n.id,
+    midi: midi(n.pitch),
+    at: i,
+    seconds: 1,
+    startsLine: i % 8 === 0,
+  }));
   const heard = asked.map((a) => ({ at: a.at, seconds: 0.9, midi: a.midi }));
   const tolerance = { cents: 25, seconds: 0.2, stopSeconds: 0.75 };
 
@@ -127,12 +191,20 @@ describe('what is said of a take', () => {
   });
 
   it('says where, what and what to try, once for a place that comes again', () => {
-    const off = compareTake(asked, heard.map((h, i) => ({ ...h, midi: i === 2 ? h.midi - 0.35 : h.midi, at: h.at + (i >= 8 ? 1.4 : 0) })), tolerance);
+    const off = compareTake(
+      asked,
+      heard.map((h, i) => ({ ...h, midi: i === 2 ? h.midi - 0.35 : h.midi, at: h.at + (i >= 8 ? 1.4 : 0) })),
+      tolerance,
+    );
     const remarks = takeRemarks(plan, off);
     expect(remarks.map((r) => r.mark)).toEqual(['‖', '↓']);
     expect(remarks[0]?.words).toMatch(/look ahead to the next line/);
     expect(remarks[1]?.where).toMatch(/^bar \d, beat /);
     const twice = { ...off, verdicts: [...off.verdicts, ...off.verdicts] };
-    expect(takeRemarks(plan, twice).filter((r) => r.mark === '↓').map((r) => r.where)).toEqual([`${remarks[1]?.where ?? ''}, twice`]);
+    expect(
+      takeRemarks(plan, twice)
+        .filter((r) => r.mark === '↓')
+        .map((r) => r.where),
+    ).toEqual([`${remarks[1]?.where ?? ''}, twice`]);
   });
 });

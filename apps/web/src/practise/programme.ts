@@ -1,4 +1,22 @@
-import { type BackingNote, type BackingVoice, type Click, type Cue, type InstrumentId, type NoteId, type Part, partRaise, planBacking, planBreaths, planPlaying, type PlayOptions, type PlayPlan, type Said, structureOf, takeTurns, type TurnPlan } from '@cifra/core';
+import {
+  type BackingNote,
+  type BackingVoice,
+  type Click,
+  type Cue,
+  type InstrumentId,
+  type NoteId,
+  type Part,
+  partRaise,
+  planBacking,
+  planBreaths,
+  planPlaying,
+  type PlayOptions,
+  type PlayPlan,
+  type Said,
+  structureOf,
+  takeTurns,
+  type TurnPlan,
+} from '@cifra/core';
 import { timbreOf, type TimbreName } from '../sound/timbre';
 
 /** One note of a voice, in concert pitch. */
@@ -29,7 +47,8 @@ export interface Programme {
 }
 
 /** The metronome's clicks, and those of a plan that are only counted. */
-export const clicksHeard = (plan: PlayPlan, metronome: boolean): readonly Click[] => plan.clicks.filter((c) => metronome || c.word !== undefined);
+export const clicksHeard = (plan: PlayPlan, metronome: boolean): readonly Click[] =>
+  plan.clicks.filter((c) => metronome || c.word !== undefined);
 
 /** What is heard, and how it is gone through. */
 export interface Heard {
@@ -42,7 +61,15 @@ export interface Heard {
   readonly bass: boolean;
 }
 
-export const ALL_HEARD: Heard = Object.freeze({ part: true, metronome: true, subdivide: false, countIn: true, repeats: true, drone: false, bass: false });
+export const ALL_HEARD: Heard = Object.freeze({
+  part: true,
+  metronome: true,
+  subdivide: false,
+  countIn: true,
+  repeats: true,
+  drone: false,
+  bass: false,
+});
 
 /** How long one turn is where player and pupils take turns; `phrase` ends where a breath is taken. */
 export const TURNS = ['none', '1', '2', 'phrase'] as const;
@@ -73,7 +100,12 @@ const PHRASE_BARS = 4;
 
 /** Bars with which a phrase begins: after a breath, and where the line has none, every four bars. */
 function phraseStarts({ score, teaching }: Part): ReadonlySet<number> {
-  const marks = new Set([...planBreaths(score, teaching.schools.breath), ...score.measures.flatMap((m) => m.events.flatMap((e) => (e.kind === 'note' && e.breathAfter === true ? [e.id] : [])))]);
+  const marks = new Set([
+    ...planBreaths(score, teaching.schools.breath),
+    ...score.measures.flatMap((m) =>
+      m.events.flatMap((e) => (e.kind === 'note' && e.breathAfter === true ? [e.id] : [])),
+    ),
+  ]);
   const { measureOf, indexOf } = structureOf(score);
   const starts = new Set([0]);
   for (const id of marks) {
@@ -94,7 +126,8 @@ export function beginsTurn(part: Part, turns: Turns, from: number): (bar: number
   const pickup = part.score.measures[0]?.pickup === true && from === 0 ? 1 : 0;
   const size = Number(turns);
   // A pickup goes with the bar after it.
-  return (bar) => (bar < from + pickup ? true : bar !== from + pickup || pickup === 0 ? (bar - from - pickup) % size === 0 : false);
+  return (bar) =>
+    bar < from + pickup ? true : bar !== from + pickup || pickup === 0 ? (bar - from - pickup) % size === 0 : false;
 }
 
 export interface Laid {
@@ -104,8 +137,14 @@ export interface Laid {
 }
 
 /** The options of a plan from how it is practised. */
-export const optionsOf = ({ speed, heard, bars }: PlaySetup, part: Part): PlayOptions =>
-  ({ speed, repeats: heard.repeats && bars === undefined, countIn: heard.countIn, subdivide: heard.subdivide, counting: part.teaching.schools.counting, ...(bars === undefined ? {} : { bars }) });
+export const optionsOf = ({ speed, heard, bars }: PlaySetup, part: Part): PlayOptions => ({
+  speed,
+  repeats: heard.repeats && bars === undefined,
+  countIn: heard.countIn,
+  subdivide: heard.subdivide,
+  counting: part.teaching.schools.counting,
+  ...(bars === undefined ? {} : { bars }),
+});
 
 /**
  * Everything that sounds when a part is practised.
@@ -119,15 +158,32 @@ export function layOutProgramme(part: Part, others: readonly Part[], setup: Play
     return turns === 'none' ? plan : takeTurns(plan, beginsTurn(part, turns, setup.bars?.from ?? 0));
   };
   const whole = laid(part);
-  const plan = only === undefined ? whole : { ...whole, notes: whole.notes.filter((n) => only.has(n.id)), cues: whole.cues.filter((c) => only.has(c.id)) };
-  const voice = (p: Part, { notes }: PlayPlan, decibel: number): Voice => ({ timbre: timbreOf(p.instrument), decibel, notes: notes.map((n) => ({ midi: n.midi + partRaise(p, n.id), at: n.at, seconds: n.seconds, slurred: n.slurred })) });
-  const backed: readonly BackingVoice[] = [...(heard.drone ? ['drone' as const] : []), ...(heard.bass ? ['bass' as const] : [])];
+  const plan =
+    only === undefined
+      ? whole
+      : { ...whole, notes: whole.notes.filter((n) => only.has(n.id)), cues: whole.cues.filter((c) => only.has(c.id)) };
+  const voice = (p: Part, { notes }: PlayPlan, decibel: number): Voice => ({
+    timbre: timbreOf(p.instrument),
+    decibel,
+    notes: notes.map((n) => ({ midi: n.midi + partRaise(p, n.id), at: n.at, seconds: n.seconds, slurred: n.slurred })),
+  });
+  const backed: readonly BackingVoice[] = [
+    ...(heard.drone ? ['drone' as const] : []),
+    ...(heard.bass ? ['bass' as const] : []),
+  ];
   return {
     plan,
     programme: {
-      voices: [...(heard.part ? [voice(part, plan, OWN_DECIBEL)] : []), ...others.map((p) => voice(p, laid(p), OTHER_DECIBEL))],
+      voices: [
+        ...(heard.part ? [voice(part, plan, OWN_DECIBEL)] : []),
+        ...others.map((p) => voice(p, laid(p), OTHER_DECIBEL)),
+      ],
       backing: backed.length === 0 ? [] : planBacking(part.concert, plan.bars).filter((b) => backed.includes(b.voice)),
-      clicks: clicksHeard(plan, heard.metronome), cues: plan.cues, words: plan.words, seconds: plan.seconds, loop: again,
+      clicks: clicksHeard(plan, heard.metronome),
+      cues: plan.cues,
+      words: plan.words,
+      seconds: plan.seconds,
+      loop: again,
     },
   };
 }

@@ -5,7 +5,7 @@ const SECONDS_A_MINUTE = 60;
 
 /** Times of the last taps, in seconds, with one more. */
 export const addTap = (taps: readonly number[], now: number): readonly number[] =>
-  (taps.length > 0 && now - (taps.at(-1) as number) > PAUSE_SECONDS ? [now] : [...taps.slice(1 - MOST_TAPS), now]);
+  taps.length > 0 && now - (taps.at(-1) as number) > PAUSE_SECONDS ? [now] : [...taps.slice(1 - MOST_TAPS), now];
 
 /**
  * The tempo that was tapped, in beats a minute.

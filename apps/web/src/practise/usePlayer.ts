@@ -41,7 +41,14 @@ export function usePlayer(programme: Programme | undefined, onEnd?: () => void) 
     try {
       player.current ??= new Player();
       await player.current.play(programme, {
-        onCue: (cue) => setState((s) => ({ ...s, note: cue.id, at: cue.at, count: undefined, times: cue === first ? s.times + 1 : s.times })),
+        onCue: (cue) =>
+          setState((s) => ({
+            ...s,
+            note: cue.id,
+            at: cue.at,
+            count: undefined,
+            times: cue === first ? s.times + 1 : s.times,
+          })),
         onCount: (click) => setState((s) => ({ ...s, count: click.word, note: undefined, word: undefined })),
         onWord: ({ text, held }) => setState((s) => ({ ...s, word: { text, held } })),
         onEnd: () => {
@@ -51,15 +58,20 @@ export function usePlayer(programme: Programme | undefined, onEnd?: () => void) 
       });
     } catch (e) {
       setState(SILENT);
-      notice(`The part cannot be sounded: ${(e as Error).message}. Check the connection and press Play again.`, { tone: 'warning' });
+      notice(`The part cannot be sounded: ${(e as Error).message}. Check the connection and press Play again.`, {
+        tone: 'warning',
+      });
     }
   }, [programme, notice]);
   // What is played has changed: what sounds now is no longer it.
   useEffect(() => stop, [play, stop]);
-  useEffect(() => () => {
-    player.current?.dispose();
-    player.current = null;
-  }, []);
+  useEffect(
+    () => () => {
+      player.current?.dispose();
+      player.current = null;
+    },
+    [],
+  );
   /** Where the audio clock stands in what is played, in seconds. */
   const position = useCallback((): number => player.current?.at ?? 0, []);
   return { ...state, play, stop, position };

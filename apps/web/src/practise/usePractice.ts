@@ -30,11 +30,15 @@ export function usePractice(exercise: string, instrument: InstrumentId, cleanGoa
     setRow(0);
   }, [exercise, instrument]);
 
-  const keep = useCallback((change: (before: KeptPractice) => KeptPractice) => setKept((before) => {
-    const after = change(before);
-    keepPractice(exercise, instrument, after);
-    return after;
-  }), [exercise, instrument]);
+  const keep = useCallback(
+    (change: (before: KeptPractice) => KeptPractice) =>
+      setKept((before) => {
+        const after = change(before);
+        keepPractice(exercise, instrument, after);
+        return after;
+      }),
+    [exercise, instrument],
+  );
 
   const takeRung = useCallback((to: Rung | undefined) => {
     setRung(to);
@@ -42,17 +46,28 @@ export function usePractice(exercise: string, instrument: InstrumentId, cleanGoa
     setPercent(RUNG_SETUP[to].percent);
     setHeard((h) => ({ ...h, part: RUNG_SETUP[to].part, metronome: true }));
   }, []);
-  const tick = (r: Rung, on: boolean) => keep((k) => ({ ...k, rungs: on ? [...k.rungs.filter((t) => t !== r), r] : k.rungs.filter((t) => t !== r) }));
+  const tick = (r: Rung, on: boolean) =>
+    keep((k) => ({ ...k, rungs: on ? [...k.rungs.filter((t) => t !== r), r] : k.rungs.filter((t) => t !== r) }));
 
   /** A run is over: clean or not. */
   const run = (clean: boolean) => {
     const reached = clean ? row + 1 : 0;
-    if (clean) keep((k) => ({ ...k, cleanRuns: k.cleanRuns + 1, bestPercent: reached >= cleanGoal ? Math.max(k.bestPercent, percent) : k.bestPercent }));
+    if (clean)
+      keep((k) => ({
+        ...k,
+        cleanRuns: k.cleanRuns + 1,
+        bestPercent: reached >= cleanGoal ? Math.max(k.bestPercent, percent) : k.bestPercent,
+      }));
     if (stairs === undefined) {
       setRow(Math.min(cleanGoal, reached));
       return;
     }
-    const next = climb({ ...stairs, percent }, clean, { goal: FULL, step: stairStep, lowest: SLOWEST, cleanRuns: cleanGoal });
+    const next = climb({ ...stairs, percent }, clean, {
+      goal: FULL,
+      step: stairStep,
+      lowest: SLOWEST,
+      cleanRuns: cleanGoal,
+    });
     setStairs(next);
     setRow(next.row);
     setPercent(next.percent);
@@ -68,10 +83,44 @@ export function usePractice(exercise: string, instrument: InstrumentId, cleanGoa
     setRow(0);
   };
 
-  const setup = useMemo((): PlaySetup => ({ speed: percent / FULL, heard, others, bars, again, turns }), [percent, heard, others, bars, again, turns]);
+  const setup = useMemo(
+    (): PlaySetup => ({ speed: percent / FULL, heard, others, bars, again, turns }),
+    [percent, heard, others, bars, again, turns],
+  );
   return {
-    percent, setPercent: useCallback((p: number | ((before: number) => number)) => setPercent((before) => clampPercent(typeof p === 'function' ? p(before) : p)), []),
-    heard, setHeard, others, setOthers, bars, again, setAgain, takeBars, turns, setTurns, chain, setChain, rung, takeRung, fade, setFade, row, cleanGoal, run, stairs, takeStairs, stairStep, setStairStep, kept, keep, tick, setup,
+    percent,
+    setPercent: useCallback(
+      (p: number | ((before: number) => number)) =>
+        setPercent((before) => clampPercent(typeof p === 'function' ? p(before) : p)),
+      [],
+    ),
+    heard,
+    setHeard,
+    others,
+    setOthers,
+    bars,
+    again,
+    setAgain,
+    takeBars,
+    turns,
+    setTurns,
+    chain,
+    setChain,
+    rung,
+    takeRung,
+    fade,
+    setFade,
+    row,
+    cleanGoal,
+    run,
+    stairs,
+    takeStairs,
+    stairStep,
+    setStairStep,
+    kept,
+    keep,
+    tick,
+    setup,
   };
 }
 

@@ -35,20 +35,41 @@ export function PupilPage() {
   // A line that is not set any more: what is set now stands under the link itself.
   if (error?.status === 404 && line !== undefined) return <Navigate to={`/p/${token}`} replace />;
   if (error !== undefined && data === undefined) {
-    return error.status === 404 ? <Failure title="This link is closed" detail="It was closed by your teacher or is over. Ask for a new one." />
-      : <Failure title="The page could not be opened" detail={error.message} onRetry={() => void mutate()} />;
+    return error.status === 404 ? (
+      <Failure title="This link is closed" detail="It was closed by your teacher or is over. Ask for a new one." />
+    ) : (
+      <Failure title="The page could not be opened" detail={error.message} onRetry={() => void mutate()} />
+    );
   }
-  return data === undefined ? <div className="p-5"><StaffSkeleton label="Opening your page" /></div> : <OpenPupilPage key={hereOf(data) ?? ''} opened={data} token={token} onHandedIn={() => void mutate()} />;
+  return data === undefined ? (
+    <div className="p-5">
+      <StaffSkeleton label="Opening your page" />
+    </div>
+  ) : (
+    <OpenPupilPage key={hereOf(data) ?? ''} opened={data} token={token} onHandedIn={() => void mutate()} />
+  );
 }
 
-const PLACES = { page: { name: 'Page', icon: ScrollText }, practise: { name: 'Practise', icon: Music2 }, drills: { name: 'Drills', icon: Shapes } } as const;
+const PLACES = {
+  page: { name: 'Page', icon: ScrollText },
+  practise: { name: 'Practise', icon: Music2 },
+  drills: { name: 'Drills', icon: Shapes },
+} as const;
 type Place = keyof typeof PLACES;
 const isPlace = (p: string | null): p is Place => p !== null && p in PLACES;
 
 /** Which of a pupil's lines is open. */
 const hereOf = ({ lines }: OpenedLinkView): string | undefined => lines.find((l) => l.here)?.line;
 
-function OpenPupilPage({ opened, token, onHandedIn }: { readonly opened: OpenedLinkView; readonly token: string; readonly onHandedIn: () => void }) {
+function OpenPupilPage({
+  opened,
+  token,
+  onHandedIn,
+}: {
+  readonly opened: OpenedLinkView;
+  readonly token: string;
+  readonly onHandedIn: () => void;
+}) {
   const line = hereOf(opened);
   const linked = useMemo((): LinkedPage => ({ token, line }), [token, line]);
   const { title, exercise, instrument, teaching, page, paper, known, practice, own, lines, expiresAt } = opened;
@@ -76,20 +97,59 @@ function OpenPupilPage({ opened, token, onHandedIn }: { readonly opened: OpenedL
     <div className="flex h-full min-h-0 flex-col bg-white">
       <header className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2">
         <h1 className="min-w-0 truncate text-[20px]">{title}</h1>
-        <p className="text-[13px] text-secondary max-md:hidden">{instrumentTitle(taughtAs(instrument, teaching.schools))}</p>
+        <p className="text-[13px] text-secondary max-md:hidden">
+          {instrumentTitle(taughtAs(instrument, teaching.schools))}
+        </p>
         <nav aria-label="Your places" className="flex gap-1 max-md:w-full md:ml-auto">
           {Object.entries(PLACES).map(([name, { name: words, icon: Icon }]) => (
-            <button key={name} type="button" aria-current={place === name ? 'page' : undefined} onClick={() => go({ place: name as Place })} className="flex h-10 items-center justify-center gap-1.5 max-md:flex-1 rounded-md px-2.5 text-[14px] text-secondary hover:bg-panel aria-[current=page]:bg-accent-soft aria-[current=page]:font-semibold aria-[current=page]:text-accent">
-              <Icon size={16} aria-hidden />{words}
+            <button
+              key={name}
+              type="button"
+              aria-current={place === name ? 'page' : undefined}
+              onClick={() => go({ place: name as Place })}
+              className="flex h-10 items-center justify-center gap-1.5 max-md:flex-1 rounded-md px-2.5 text-[14px] text-secondary hover:bg-panel aria-[current=page]:bg-accent-soft aria-[current=page]:font-semibold aria-[current=page]:text-accent"
+            >
+              <Icon size={16} aria-hidden />
+              {words}
             </button>
           ))}
         </nav>
       </header>
       {lines.length > 1 && <Lines lines={lines} onOpen={(line) => go({ line })} />}
       {place === 'page' && <ReadPage opened={opened} />}
-      {place === 'practise' && <PractiseDesk id={id} exercise={exercise} instrument={instrument} teaching={teaching} page={page} paper={paper} known={known} along={[]} ladder={practice.ladder} cleanGoal={practice.cleanGoal} onNews={practised} {...(own ? { onHandIn } : {})} />}
-      {place === 'drills' && <DrillDesk id={id} instruments={[instrument]} teaching={teaching} known={known} exercise={exercise} sentences={undefined} onScores={practised} />}
-      <footer className={`${place === 'page' ? '' : 'max-md:hidden'} flex shrink-0 items-center justify-between border-t border-line px-4 py-1.5 text-[12.5px] text-secondary`}><Wordmark /><span>Open until {dayWords(expiresAt.slice(0, 10))}</span></footer>
+      {place === 'practise' && (
+        <PractiseDesk
+          id={id}
+          exercise={exercise}
+          instrument={instrument}
+          teaching={teaching}
+          page={page}
+          paper={paper}
+          known={known}
+          along={[]}
+          ladder={practice.ladder}
+          cleanGoal={practice.cleanGoal}
+          onNews={practised}
+          {...(own ? { onHandIn } : {})}
+        />
+      )}
+      {place === 'drills' && (
+        <DrillDesk
+          id={id}
+          instruments={[instrument]}
+          teaching={teaching}
+          known={known}
+          exercise={exercise}
+          sentences={undefined}
+          onScores={practised}
+        />
+      )}
+      <footer
+        className={`${place === 'page' ? '' : 'max-md:hidden'} flex shrink-0 items-center justify-between border-t border-line px-4 py-1.5 text-[12.5px] text-secondary`}
+      >
+        <Wordmark />
+        <span>Open until {dayWords(expiresAt.slice(0, 10))}</span>
+      </footer>
     </div>
   );
 }
@@ -100,8 +160,21 @@ function Lines({ lines, onOpen }: { readonly lines: readonly LinkedLine[]; reado
   return (
     <nav aria-label="Your lines" className="flex shrink-0 gap-1 overflow-x-auto border-b border-line px-4 py-1.5">
       {lines.map((l) => (
-        <button key={l.line} type="button" aria-current={l.here ? 'true' : undefined} onClick={() => onOpen(l.line)} className="shrink-0 rounded-md px-2.5 py-1 text-left text-[14px] leading-tight hover:bg-panel aria-[current=true]:bg-accent-soft aria-[current=true]:font-semibold">
-          {l.title}<span className="block text-[12.5px] font-normal text-secondary">{l.due === undefined ? 'to play' : l.due < today ? `was due ${dayWords(l.due)}` : `due ${dueWords(l.due, today)}`}</span>
+        <button
+          key={l.line}
+          type="button"
+          aria-current={l.here ? 'true' : undefined}
+          onClick={() => onOpen(l.line)}
+          className="shrink-0 rounded-md px-2.5 py-1 text-left text-[14px] leading-tight hover:bg-panel aria-[current=true]:bg-accent-soft aria-[current=true]:font-semibold"
+        >
+          {l.title}
+          <span className="block text-[12.5px] font-normal text-secondary">
+            {l.due === undefined
+              ? 'to play'
+              : l.due < today
+                ? `was due ${dayWords(l.due)}`
+                : `due ${dueWords(l.due, today)}`}
+          </span>
         </button>
       ))}
     </nav>
@@ -115,10 +188,24 @@ function ReadPage({ opened }: { readonly opened: OpenedLinkView }) {
   const [chosen, setChosen] = useState<string>();
   const figures = useFigures([instrument]);
   const today = todayIso();
-  const plan = useMemo(() => (figures.ready ? planPages(exercise, instrument, teaching, page, { today, known })[0] : undefined), [exercise, instrument, teaching, page, known, today, figures.ready]);
-  const { data, error, mutate } = useScroll(width === undefined ? undefined : {
-    exercise, instrument, teaching, page: { ...page, barsALine: 0 }, today, paper, widthMm100: Math.min(WIDEST, width * MM100_PER_PIXEL), ...(known === undefined ? {} : { known }),
-  });
+  const plan = useMemo(
+    () => (figures.ready ? planPages(exercise, instrument, teaching, page, { today, known })[0] : undefined),
+    [exercise, instrument, teaching, page, known, today, figures.ready],
+  );
+  const { data, error, mutate } = useScroll(
+    width === undefined
+      ? undefined
+      : {
+          exercise,
+          instrument,
+          teaching,
+          page: { ...page, barsALine: 0 },
+          today,
+          paper,
+          widthMm100: Math.min(WIDEST, width * MM100_PER_PIXEL),
+          ...(known === undefined ? {} : { known }),
+        },
+  );
   const note = chosen === undefined ? undefined : plan?.annotations.get(chosen);
   const look = plan === undefined || !page.lookFirst ? undefined : lookFirstSentence(plan);
   return (
@@ -126,18 +213,49 @@ function ReadPage({ opened }: { readonly opened: OpenedLinkView }) {
       <div className="mx-auto max-w-3xl">
         <div className="px-4 pt-3">
           {plan !== undefined && <p>{signatureSentence(plan.part.decisions.key.fifths)}</p>}
-          {look !== undefined && <p className="mt-1"><strong className="font-semibold">Look first:</strong> {look}</p>}
-          {opened.set.map((w) => <p key={`${w.due} ${w.fromBar ?? ''}`} className="mt-1"><strong className="font-semibold">Due {dueWords(w.due, today)}:</strong> {[barsWords(w), ...w.rungs.map((r) => RUNG_WORDS[r].toLowerCase()), ...(w.goalPercent === undefined ? [] : [`goal ${w.goalPercent} % of the tempo`])].join(', ')}{w.note === undefined ? '' : `. ${w.note}`}</p>)}
-          {opened.handedIn.length > 0 && <p className="mt-1"><strong className="font-semibold">Handed in:</strong> {opened.handedIn.map((h) => `${dayWords(h.at.slice(0, 10))} at ${h.percent} % of the tempo`).join(', ')}.</p>}
-          {exercise.note !== undefined && <p className="mt-1"><strong className="font-semibold">Your teacher says:</strong> {exercise.note}</p>}
+          {look !== undefined && (
+            <p className="mt-1">
+              <strong className="font-semibold">Look first:</strong> {look}
+            </p>
+          )}
+          {opened.set.map((w) => (
+            <p key={`${w.due} ${w.fromBar ?? ''}`} className="mt-1">
+              <strong className="font-semibold">Due {dueWords(w.due, today)}:</strong>{' '}
+              {[
+                barsWords(w),
+                ...w.rungs.map((r) => RUNG_WORDS[r].toLowerCase()),
+                ...(w.goalPercent === undefined ? [] : [`goal ${w.goalPercent} % of the tempo`]),
+              ].join(', ')}
+              {w.note === undefined ? '' : `. ${w.note}`}
+            </p>
+          ))}
+          {opened.handedIn.length > 0 && (
+            <p className="mt-1">
+              <strong className="font-semibold">Handed in:</strong>{' '}
+              {opened.handedIn.map((h) => `${dayWords(h.at.slice(0, 10))} at ${h.percent} % of the tempo`).join(', ')}.
+            </p>
+          )}
+          {exercise.note !== undefined && (
+            <p className="mt-1">
+              <strong className="font-semibold">Your teacher says:</strong> {exercise.note}
+            </p>
+          )}
         </div>
         <div ref={ref} className="px-2 py-3">
-          {error !== undefined ? <Failure title="The page could not be engraved" detail="Try again." onRetry={() => void mutate()} />
-            : data === undefined ? <StaffSkeleton systems={4} label="Engraving your page" /> : <Sheet page={data} chosen={chosen} onChoose={setChosen} />}
+          {error !== undefined ? (
+            <Failure title="The page could not be engraved" detail="Try again." onRetry={() => void mutate()} />
+          ) : data === undefined ? (
+            <StaffSkeleton systems={4} label="Engraving your page" />
+          ) : (
+            <Sheet page={data} chosen={chosen} onChoose={setChosen} />
+          )}
         </div>
         {note !== undefined && (
           <p role="status" className="sticky bottom-0 border-t border-line bg-accent-soft px-4 py-3 text-[16px]">
-            <strong className="font-semibold">{note.name}</strong>: {note.fingering.kind === 'playable' ? figureWords(note.fingering.figure, teaching.schools.fingerCount) : 'no figure'}
+            <strong className="font-semibold">{note.name}</strong>:{' '}
+            {note.fingering.kind === 'playable'
+              ? figureWords(note.fingering.figure, teaching.schools.fingerCount)
+              : 'no figure'}
           </p>
         )}
       </div>

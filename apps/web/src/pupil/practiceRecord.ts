@@ -24,9 +24,17 @@ const whole = (n: number): number => Math.min(MOST, Math.max(0, Math.round(n)));
 /** All that this browser knows of the practice of a page: what the desk and the drills keep. */
 function recordOf(page: LinkedPage, instrument: InstrumentId): SavePracticeDto {
   const { rungs, bestPercent, cleanRuns, peeks, minutes } = keptPractice(pageName(page), instrument);
-  return { rungs: [...rungs], bestPercent: whole(bestPercent), cleanRuns: whole(cleanRuns), peeks: whole(peeks), minutes: Math.min(MOST, Number(minutes.toFixed(2))), drills: [...keptScores(pageName(page))] };
+  return {
+    rungs: [...rungs],
+    bestPercent: whole(bestPercent),
+    cleanRuns: whole(cleanRuns),
+    peeks: whole(peeks),
+    minutes: Math.min(MOST, Number(minutes.toFixed(2))),
+    drills: [...keptScores(pageName(page))],
+  };
 }
-const isNothing = ({ rungs, bestPercent, cleanRuns, peeks, minutes, drills = [] }: SavePracticeDto): boolean => rungs.length + bestPercent + cleanRuns + peeks + minutes + drills.length === 0;
+const isNothing = ({ rungs, bestPercent, cleanRuns, peeks, minutes, drills = [] }: SavePracticeDto): boolean =>
+  rungs.length + bestPercent + cleanRuns + peeks + minutes + drills.length === 0;
 
 /**
  * Tells the teacher's record what a pupil has practised: all in all, so that a message that was lost is made good by the
@@ -34,25 +42,35 @@ const isNothing = ({ rungs, bestPercent, cleanRuns, peeks, minutes, drills = [] 
  * @param own whether it is one pupil's own link; without one nothing is told
  * @returns what to call when something was practised or drilled, once it is kept here
  */
-export function usePracticeRecord({ token, line }: LinkedPage, { instrument, own, lines }: Pick<OpenedLinkView, 'instrument' | 'own' | 'lines'>): () => void {
+export function usePracticeRecord(
+  { token, line }: LinkedPage,
+  { instrument, own, lines }: Pick<OpenedLinkView, 'instrument' | 'own' | 'lines'>,
+): () => void {
   const notice = useNotice();
   const said = useRef(false);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
 
-  const tell = useCallback(async (page: LinkedPage) => {
-    const record = recordOf(page, instrument);
-    const text = JSON.stringify(record);
-    if (isNothing(record) || text === localStorage.getItem(keyOf(pageName(page)))) return;
-    try {
-      await put(`/api/links/open/${encodeURIComponent(page.token)}/practice${page.line === undefined ? '' : `?line=${encodeURIComponent(page.line)}`}`, record);
-      localStorage.setItem(keyOf(pageName(page)), text);
-    } catch (e) {
-      // Without a connection it stays in this browser; the next change or the connection's return tells it. To be told of a refusal once is enough.
-      if (e instanceof RequestError && e.status === 0) return;
-      if (!said.current) notice(`Your teacher's record was not reached: ${(e as Error).message}`, { tone: 'warning' });
-      said.current = true;
-    }
-  }, [instrument, notice]);
+  const tell = useCallback(
+    async (page: LinkedPage) => {
+      const record = recordOf(page, instrument);
+      const text = JSON.stringify(record);
+      if (isNothing(record) || text === localStorage.getItem(keyOf(pageName(page)))) return;
+      try {
+        await put(
+          `/api/links/open/${encodeURIComponent(page.token)}/practice${page.line === undefined ? '' : `?line=${encodeURIComponent(page.line)}`}`,
+          record,
+        );
+        localStorage.setItem(keyOf(pageName(page)), text);
+      } catch (e) {
+        // Without a connection it stays in this browser; the next change or the connection's return tells it. To be told of a refusal once is enough.
+        if (e instanceof RequestError && e.status === 0) return;
+        if (!said.current)
+          notice(`Your teacher's record was not reached: ${(e as Error).message}`, { tone: 'warning' });
+        said.current = true;
+      }
+    },
+    [instrument, notice],
+  );
   const now = useCallback(() => {
     clearTimeout(timer.current);
     timer.current = undefined;
@@ -66,9 +84,13 @@ export function usePracticeRecord({ token, line }: LinkedPage, { instrument, own
 
   useEffect(() => {
     if (!own) return;
-    const all = () => { for (const l of lines) void tell({ token, line: l.line }); };
+    const all = () => {
+      for (const l of lines) void tell({ token, line: l.line });
+    };
     // Who puts the phone away waits for no pause.
-    const hide = () => { if (document.visibilityState === 'hidden') now(); };
+    const hide = () => {
+      if (document.visibilityState === 'hidden') now();
+    };
     all();
     window.addEventListener('online', all);
     document.addEventListener('visibilitychange', hide);
@@ -83,8 +105,21 @@ export function usePracticeRecord({ token, line }: LinkedPage, { instrument, own
 }
 
 /** Gives a take to the teacher, with its sound where there is one. */
-export async function handInTake({ token, line }: LinkedPage, recording: Blob | undefined, percent: number, summary: string): Promise<void> {
+export async function handInTake(
+  { token, line }: LinkedPage,
+  recording: Blob | undefined,
+  percent: number,
+  summary: string,
+): Promise<void> {
   const type = recording?.type.split(';')[0] ?? '';
-  const query = new URLSearchParams({ percent: String(percent), summary, ...(line === undefined ? {} : { line }), ...(recording === undefined ? {} : { type }) });
-  await postBytes(`/api/links/open/${encodeURIComponent(token)}/hand-ins?${query.toString()}`, recording ?? new Blob([]));
+  const query = new URLSearchParams({
+    percent: String(percent),
+    summary,
+    ...(line === undefined ? {} : { line }),
+    ...(recording === undefined ? {} : { type }),
+  });
+  await postBytes(
+    `/api/links/open/${encodeURIComponent(token)}/hand-ins?${query.toString()}`,
+    recording ?? new Blob([]),
+  );
 }

@@ -29,18 +29,50 @@ export function ClassLook({ plans, usual, addressOf }: Props) {
       <Block title="Each instrument">
         <div className="overflow-x-auto">
           <table className="w-full border-collapse text-left">
-            <thead><tr className="border-b border-line text-[13px] text-secondary"><th className="py-1.5 pr-4 font-medium">instrument</th><th className="py-1.5 pr-4 font-medium">reads</th><th className="py-1.5 pr-4 font-medium">other than usual</th><th className="py-1.5 pr-4 font-medium">new notes</th><th className="py-1.5 font-medium">hardest place</th></tr></thead>
+            <thead>
+              <tr className="border-b border-line text-[13px] text-secondary">
+                <th className="py-1.5 pr-4 font-medium">instrument</th>
+                <th className="py-1.5 pr-4 font-medium">reads</th>
+                <th className="py-1.5 pr-4 font-medium">other than usual</th>
+                <th className="py-1.5 pr-4 font-medium">new notes</th>
+                <th className="py-1.5 font-medium">hardest place</th>
+              </tr>
+            </thead>
             <tbody>
               {rows.map(({ plan, sheet }) => {
                 const fresh = sheet.notes.filter((n) => n.isNew);
                 const [spot] = plan.hardest;
                 return (
                   <tr key={plan.part.instrument.id} className="border-b border-line align-top last:border-0">
-                    <th className="py-2 pr-4 font-semibold"><Link to={addressOf(plan)} className="hover:text-accent">{instrumentTitle(plan.part.instrument)}</Link></th>
-                    <td className="py-2 pr-4">{sheet.clef} clef, {signatureWords(sheet.fifths)}</td>
-                    <td className="py-2 pr-4">{sheet.against === undefined || sheet.against.letters.length === 0 ? <span className="text-secondary">nothing</span> : list(sheet.against.letters.map((l) => `${l.letter} ${l.is === 0 ? 'plain' : l.is > 0 ? 'sharp' : 'flat'}`))}</td>
-                    <td className={`py-2 pr-4 ${fresh.length > 0 ? 'text-fresh' : 'text-secondary'}`}>{fresh.length === 0 ? 'none' : fresh.map((n) => octaveName(n.written)).join(', ')}</td>
-                    <td className="py-2">{spot === undefined ? <span className="text-secondary">none</span> : `${spot.measure === 0 ? 'pickup' : `bar ${spot.measure}`}, ${plan.annotations.get(spot.from)?.name ?? ''} to ${plan.annotations.get(spot.to)?.name ?? ''}`}</td>
+                    <th className="py-2 pr-4 font-semibold">
+                      <Link to={addressOf(plan)} className="hover:text-accent">
+                        {instrumentTitle(plan.part.instrument)}
+                      </Link>
+                    </th>
+                    <td className="py-2 pr-4">
+                      {sheet.clef} clef, {signatureWords(sheet.fifths)}
+                    </td>
+                    <td className="py-2 pr-4">
+                      {sheet.against === undefined || sheet.against.letters.length === 0 ? (
+                        <span className="text-secondary">nothing</span>
+                      ) : (
+                        list(
+                          sheet.against.letters.map(
+                            (l) => `${l.letter} ${l.is === 0 ? 'plain' : l.is > 0 ? 'sharp' : 'flat'}`,
+                          ),
+                        )
+                      )}
+                    </td>
+                    <td className={`py-2 pr-4 ${fresh.length > 0 ? 'text-fresh' : 'text-secondary'}`}>
+                      {fresh.length === 0 ? 'none' : fresh.map((n) => octaveName(n.written)).join(', ')}
+                    </td>
+                    <td className="py-2">
+                      {spot === undefined ? (
+                        <span className="text-secondary">none</span>
+                      ) : (
+                        `${spot.measure === 0 ? 'pickup' : `bar ${spot.measure}`}, ${plan.annotations.get(spot.from)?.name ?? ''} to ${plan.annotations.get(spot.to)?.name ?? ''}`
+                      )}
+                    </td>
                   </tr>
                 );
               })}
@@ -48,7 +80,9 @@ export function ClassLook({ plans, usual, addressOf }: Props) {
           </table>
         </div>
       </Block>
-      <Block title="Words and signs"><SignList plan={lead} /></Block>
+      <Block title="Words and signs">
+        <SignList plan={lead} />
+      </Block>
     </div>
   );
 }

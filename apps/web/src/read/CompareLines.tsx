@@ -18,23 +18,46 @@ export function CompareLines({ score, first, second, title, names }: Props) {
     const placed = placeMeasures(score);
     const nameOf = (index: number | undefined): string => {
       const place = index === undefined ? undefined : placed[index];
-      return place === undefined ? 'the line before' : place.measure.pickup === true ? 'the pickup' : `bar ${place.number}`;
+      return place === undefined
+        ? 'the line before'
+        : place.measure.pickup === true
+          ? 'the pickup'
+          : `bar ${place.number}`;
     };
     const of = (bars: readonly number[]) => bars.flatMap((i) => placed[i] ?? []);
-    const found = compareLines(of(first).map((p) => p.measure), of(second).map((p) => p.measure), of(second).map((p) => p.meter));
+    const found = compareLines(
+      of(first).map((p) => p.measure),
+      of(second).map((p) => p.measure),
+      of(second).map((p) => p.meter),
+    );
     return {
       alike: Math.max(first.length, second.length) - found.length,
       rows: found.map(({ index, differences }) => {
         const [a, b] = [nameOf(first[index]), nameOf(second[index])];
-        return { index, term: `${a}, ${b}`, words: differences.map((d) => differenceWords(d, names, a, b).replace(/^./, (c) => c.toUpperCase())) };
+        return {
+          index,
+          term: `${a}, ${b}`,
+          words: differences.map((d) => differenceWords(d, names, a, b).replace(/^./, (c) => c.toUpperCase())),
+        };
       }),
     };
   }, [score, first, second, names]);
   return (
     <Block title={title}>
-      <p className="mb-2" aria-live="polite">{rows.length === 0 ? 'They are played alike.' : `${alike} of ${alike + rows.length} bars are alike.`}</p>
+      <p className="mb-2" aria-live="polite">
+        {rows.length === 0 ? 'They are played alike.' : `${alike} of ${alike + rows.length} bars are alike.`}
+      </p>
       <dl className="grid grid-cols-[9rem_1fr] gap-x-4 gap-y-1.5">
-        {rows.map((r) => <div key={r.index} className="contents"><dt className="text-secondary">{r.term}</dt><dd>{r.words.map((w) => <p key={w}>{w}</p>)}</dd></div>)}
+        {rows.map((r) => (
+          <div key={r.index} className="contents">
+            <dt className="text-secondary">{r.term}</dt>
+            <dd>
+              {r.words.map((w) => (
+                <p key={w}>{w}</p>
+              ))}
+            </dd>
+          </div>
+        ))}
       </dl>
     </Block>
   );

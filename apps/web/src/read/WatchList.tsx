@@ -19,11 +19,22 @@ export function WatchList({ plans, addressOf }: Props) {
       <dl className="grid gap-x-4 gap-y-2 md:grid-cols-[12rem_1fr]">
         {plans.map((plan) => (
           <div key={plan.part.instrument.id} className="contents">
-            <dt className="font-semibold"><Link to={addressOf(plan)} className="hover:text-accent">{instrumentTitle(plan.part.instrument)}</Link></dt>
+            <dt className="font-semibold">
+              <Link to={addressOf(plan)} className="hover:text-accent">
+                {instrumentTitle(plan.part.instrument)}
+              </Link>
+            </dt>
             <dd>
-              {plan.hardest.length === 0 ? <span className="text-secondary">nothing hard</span> : plan.hardest.slice(0, NAMED).map((s) => (
-                <p key={`${s.from} ${s.to}`}>{s.measure === 0 ? 'pickup' : `bar ${s.measure}`}, {plan.annotations.get(s.from)?.name} to {plan.annotations.get(s.to)?.name}: {changeReasons(s, plan)}</p>
-              ))}
+              {plan.hardest.length === 0 ? (
+                <span className="text-secondary">nothing hard</span>
+              ) : (
+                plan.hardest.slice(0, NAMED).map((s) => (
+                  <p key={`${s.from} ${s.to}`}>
+                    {s.measure === 0 ? 'pickup' : `bar ${s.measure}`}, {plan.annotations.get(s.from)?.name} to{' '}
+                    {plan.annotations.get(s.to)?.name}: {changeReasons(s, plan)}
+                  </p>
+                ))
+              )}
             </dd>
           </div>
         ))}

@@ -1,4 +1,15 @@
-import { annotate, type BuildUp, buildUp, buildUpPart, changeNames, DEFAULT_PAGE, type Exercise, PagePlan, type PageSetup, troubleSpots } from '@cifra/core';
+import {
+  annotate,
+  type BuildUp,
+  buildUp,
+  buildUpPart,
+  changeNames,
+  DEFAULT_PAGE,
+  type Exercise,
+  PagePlan,
+  type PageSetup,
+  troubleSpots,
+} from '@cifra/core';
 import { CAUSE_WORDS } from '@cifra/engrave';
 
 /** A page of build-ups, and what was taken apart for it. */
@@ -9,8 +20,27 @@ export interface BuildUpPage {
 
 /** Figures and names over every note, whatever the page has faded: the hands are what is practised. */
 const DRILL: PageSetup = {
-  ...DEFAULT_PAGE, size: 'large', barNumbers: 'none', countIn: false, lookFirst: false, strip: false, legend: false, circles: false, signatureMarks: false, repeats: 'folded', plan: [],
-  rows: { woodwind: [{ row: 'figure', fade: 'every' }, { row: 'name', fade: 'every' }], brass: [{ row: 'figure', fade: 'every' }, { row: 'name', fade: 'every' }] },
+  ...DEFAULT_PAGE,
+  size: 'large',
+  barNumbers: 'none',
+  countIn: false,
+  lookFirst: false,
+  strip: false,
+  legend: false,
+  circles: false,
+  signatureMarks: false,
+  repeats: 'folded',
+  plan: [],
+  rows: {
+    woodwind: [
+      { row: 'figure', fade: 'every' },
+      { row: 'name', fade: 'every' },
+    ],
+    brass: [
+      { row: 'figure', fade: 'every' },
+      { row: 'name', fade: 'every' },
+    ],
+  },
 };
 
 /** What a build-up is called: where it is, which change, and why it is hard. */
@@ -24,6 +54,12 @@ export function buildUpLabel({ spot }: BuildUp, plan: PagePlan): string {
 export function buildUpPlan(plan: PagePlan, exercise: Exercise, most: number): BuildUpPage | undefined {
   const builds = troubleSpots(plan.changes, plan.annotations, most).map((spot) => buildUp(plan.part.concert, spot));
   if (builds.length === 0) return undefined;
-  const part = buildUpPart(plan.part, exercise, builds, builds.map((b) => buildUpLabel(b, plan)), `${plan.part.concert.title}: hard places`);
+  const part = buildUpPart(
+    plan.part,
+    exercise,
+    builds,
+    builds.map((b) => buildUpLabel(b, plan)),
+    `${plan.part.concert.title}: hard places`,
+  );
   return { plan: new PagePlan(part, annotate(part), DRILL, { today: '' }), builds };
 }

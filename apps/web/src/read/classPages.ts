@@ -11,7 +11,13 @@ export interface PlannedPage {
 /** The page of every instrument of a class, as a line is read: repeats as they are printed. */
 export function classPages(exercise: Exercise, group: ClassView, teaching: Teaching): PlannedPage[] {
   return group.instruments.flatMap((id) => {
-    const [plan] = planPages(exercise, id, teaching, { ...group.page, repeats: 'folded' }, { today: todayIso(), known: knownNotes(group.known)[id] });
+    const [plan] = planPages(
+      exercise,
+      id,
+      teaching,
+      { ...group.page, repeats: 'folded' },
+      { today: todayIso(), known: knownNotes(group.known)[id] },
+    );
     return plan === undefined ? [] : [{ id, plan }];
   });
 }

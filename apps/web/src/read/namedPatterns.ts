@@ -1,4 +1,12 @@
-import { type Cell, type PagePlan, type Patterns, placeMeasures, readPatterns, type Score, type Written } from '@cifra/core';
+import {
+  type Cell,
+  type PagePlan,
+  type Patterns,
+  placeMeasures,
+  readPatterns,
+  type Score,
+  type Written,
+} from '@cifra/core';
 import { list } from '../words/spoken';
 
 /** What stands for a bar's number where there is none. */
@@ -11,10 +19,15 @@ function barOf(score: Score<Written>, { fromPickup }: Patterns, { bar }: Cell): 
   return next < 0 ? bar : next;
 }
 
-const span = (names: readonly string[], from: number, length: number): string => (length === 1 ? (names[from] ?? '') : `${names[from] ?? ''} to ${names[from + length - 1] ?? ''}`);
+const span = (names: readonly string[], from: number, length: number): string =>
+  length === 1 ? (names[from] ?? '') : `${names[from] ?? ''} to ${names[from + length - 1] ?? ''}`;
 /** `bar 3`, `bars 1 to 4`, `the pickup`. */
 export const spanWords = (names: readonly string[], from: number, length: number): string =>
-  (names[from] === PICKUP ? (length === 1 ? 'the pickup' : `the pickup to bar ${names[from + length - 1] ?? ''}`) : `${length === 1 ? 'bar' : 'bars'} ${span(names, from, length)}`);
+  names[from] === PICKUP
+    ? length === 1
+      ? 'the pickup'
+      : `the pickup to bar ${names[from + length - 1] ?? ''}`
+    : `${length === 1 ? 'bar' : 'bars'} ${span(names, from, length)}`;
 
 export interface NamedPatterns {
   readonly patterns: Patterns;
@@ -28,10 +41,16 @@ export function namedPatterns({ part }: PagePlan): NamedPatterns {
   const patterns = readPatterns(part.concert);
   const placed = placeMeasures(part.score);
   const bars = patterns.cells.map((c) => barOf(part.score, patterns, c));
-  return { patterns, bars, names: bars.map((i) => (placed[i]?.measure.pickup === true ? PICKUP : String(placed[i]?.number ?? ''))) };
+  return {
+    patterns,
+    bars,
+    names: bars.map((i) => (placed[i]?.measure.pickup === true ? PICKUP : String(placed[i]?.number ?? ''))),
+  };
 }
 
 /** The plan as a teacher says it: `Learn bars 1 to 4 and 9; that is the whole piece.` */
 export function planSentence({ plan: steps }: Patterns, names: readonly string[]): string {
-  return steps.length === 0 ? 'There is no note to learn.' : `Learn ${list(steps.map((s) => spanWords(names, s.from, s.length)))}; that is the whole piece.`;
+  return steps.length === 0
+    ? 'There is no note to learn.'
+    : `Learn ${list(steps.map((s) => spanWords(names, s.from, s.length)))}; that is the whole piece.`;
 }

@@ -4,7 +4,10 @@ import { useEffect, useState } from 'react';
 import type { FitApi } from './fitWorker';
 
 let remote: Remote<FitApi> | undefined;
-const fitter = (): Remote<FitApi> => (remote ??= wrap<FitApi>(new Worker(new URL('./fitWorker.ts', import.meta.url), { type: 'module', name: 'class-keys' })));
+const fitter = (): Remote<FitApi> =>
+  (remote ??= wrap<FitApi>(
+    new Worker(new URL('./fitWorker.ts', import.meta.url), { type: 'module', name: 'class-keys' }),
+  ));
 
 export interface ClassKeys {
   /** Best first; undefined while they are being looked at. */
@@ -19,12 +22,22 @@ export function useClassKeys(question: FitQuestion): ClassKeys {
   useEffect(() => {
     let open = true;
     setState({ keys: undefined, done: 0, error: undefined });
-    const onProgress = proxy((done: number) => { if (open) setState((s) => ({ ...s, done })); });
-    fitter().fit(question, onProgress).then(
-      (keys) => { if (open) setState({ keys: rankKeys(keys), done: keys.length, error: undefined }); },
-      (error: unknown) => { if (open) setState({ keys: undefined, done: 0, error: error as Error }); },
-    );
-    return () => { open = false; };
+    const onProgress = proxy((done: number) => {
+      if (open) setState((s) => ({ ...s, done }));
+    });
+    fitter()
+      .fit(question, onProgress)
+      .then(
+        (keys) => {
+          if (open) setState({ keys: rankKeys(keys), done: keys.length, error: undefined });
+        },
+        (error: unknown) => {
+          if (open) setState({ keys: undefined, done: 0, error: error as Error });
+        },
+      );
+    return () => {
+      open = false;
+    };
   }, [question]);
   return state;
 }

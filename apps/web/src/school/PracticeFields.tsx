@@ -33,16 +33,51 @@ export function PracticeFields({ practice, onChange }: Props) {
             const words = RUNG_WORDS[r].toLowerCase();
             return (
               <li key={r} className="flex items-center gap-2 px-3 py-1">
-                <label className="flex flex-1 items-center gap-2.5 py-1"><input type="checkbox" className="size-4 accent-[var(--color-accent)]" checked={at >= 0} disabled={at >= 0 && shown.length === 1} onChange={(e) => setLadder(e.target.checked ? [...shown, r] : shown.filter((x) => x !== r))} />{RUNG_WORDS[r]}</label>
-                <button type="button" aria-label={`Earlier: ${words}`} disabled={at <= 0} onClick={() => move(at, -1)} className="rounded p-1 text-secondary hover:bg-desk disabled:opacity-30"><ChevronUp size={16} aria-hidden /></button>
-                <button type="button" aria-label={`Later: ${words}`} disabled={at < 0 || at === shown.length - 1} onClick={() => move(at, 1)} className="rounded p-1 text-secondary hover:bg-desk disabled:opacity-30"><ChevronDown size={16} aria-hidden /></button>
+                <label className="flex flex-1 items-center gap-2.5 py-1">
+                  <input
+                    type="checkbox"
+                    className="size-4 accent-[var(--color-accent)]"
+                    checked={at >= 0}
+                    disabled={at >= 0 && shown.length === 1}
+                    onChange={(e) => setLadder(e.target.checked ? [...shown, r] : shown.filter((x) => x !== r))}
+                  />
+                  {RUNG_WORDS[r]}
+                </label>
+                <button
+                  type="button"
+                  aria-label={`Earlier: ${words}`}
+                  disabled={at <= 0}
+                  onClick={() => move(at, -1)}
+                  className="rounded p-1 text-secondary hover:bg-desk disabled:opacity-30"
+                >
+                  <ChevronUp size={16} aria-hidden />
+                </button>
+                <button
+                  type="button"
+                  aria-label={`Later: ${words}`}
+                  disabled={at < 0 || at === shown.length - 1}
+                  onClick={() => move(at, 1)}
+                  className="rounded p-1 text-secondary hover:bg-desk disabled:opacity-30"
+                >
+                  <ChevronDown size={16} aria-hidden />
+                </button>
               </li>
             );
           })}
         </ol>
       </fieldset>
-      <SelectField id="clean-goal" label="Go on when it was clean so many times in a row" className="max-w-xs" value={practice.cleanGoal ?? CLEAN_GOAL} onChange={(e) => onChange({ ...practice, cleanGoal: Number(e.target.value) })}>
-        {GOALS.map((g) => <option key={g} value={g}>{g === 1 ? 'once' : `${g} times`}</option>)}
+      <SelectField
+        id="clean-goal"
+        label="Go on when it was clean so many times in a row"
+        className="max-w-xs"
+        value={practice.cleanGoal ?? CLEAN_GOAL}
+        onChange={(e) => onChange({ ...practice, cleanGoal: Number(e.target.value) })}
+      >
+        {GOALS.map((g) => (
+          <option key={g} value={g}>
+            {g === 1 ? 'once' : `${g} times`}
+          </option>
+        ))}
       </SelectField>
     </div>
   );

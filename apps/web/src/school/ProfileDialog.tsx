@@ -42,23 +42,51 @@ export function ProfileDialog({ teacher, open, onOpenChange }: Props) {
     }
   };
   return (
-    <Modal open={open} onOpenChange={onOpenChange} title="How you teach" description="It holds for every class of yours. A class may do otherwise." wide>
+    <Modal
+      open={open}
+      onOpenChange={onOpenChange}
+      title="How you teach"
+      description="It holds for every class of yours. A class may do otherwise."
+      wide
+    >
       <div className="space-y-5">
         <Tabs.Root defaultValue="schools">
           <Tabs.List aria-label="What you teach by" className="mb-4 flex gap-5 border-b border-line">
-            <Tabs.Trigger value="schools" className={TAB}>Schools</Tabs.Trigger>
-            <Tabs.Trigger value="sentences" className={TAB}>Lines and spaces</Tabs.Trigger>
-            <Tabs.Trigger value="practice" className={TAB}>Practice</Tabs.Trigger>
+            <Tabs.Trigger value="schools" className={TAB}>
+              Schools
+            </Tabs.Trigger>
+            <Tabs.Trigger value="sentences" className={TAB}>
+              Lines and spaces
+            </Tabs.Trigger>
+            <Tabs.Trigger value="practice" className={TAB}>
+              Practice
+            </Tabs.Trigger>
           </Tabs.List>
-          <Tabs.Content value="schools"><SchoolFields prefix="profile" chosen={chosen} below={DEFAULT_SCHOOLS} belowName="usual" onChange={setChosen} /></Tabs.Content>
-          <Tabs.Content value="sentences"><SentenceFields sentences={sentences} onChange={setSentences} /></Tabs.Content>
-          <Tabs.Content value="practice"><PracticeFields practice={practice} onChange={setPractice} /></Tabs.Content>
+          <Tabs.Content value="schools">
+            <SchoolFields
+              prefix="profile"
+              chosen={chosen}
+              below={DEFAULT_SCHOOLS}
+              belowName="usual"
+              onChange={setChosen}
+            />
+          </Tabs.Content>
+          <Tabs.Content value="sentences">
+            <SentenceFields sentences={sentences} onChange={setSentences} />
+          </Tabs.Content>
+          <Tabs.Content value="practice">
+            <PracticeFields practice={practice} onChange={setPractice} />
+          </Tabs.Content>
         </Tabs.Root>
         <ModalFooter>
-          <Button kind="quiet" disabled={Object.keys(chosen).length === 0} onClick={() => setChosen({})}>All as usual</Button>
+          <Button kind="quiet" disabled={Object.keys(chosen).length === 0} onClick={() => setChosen({})}>
+            All as usual
+          </Button>
           <span className="flex-1" />
           <Button onClick={() => onOpenChange(false)}>Cancel</Button>
-          <Button kind="primary" disabled={saving || !sentencesHold(sentences)} onClick={() => void save()}>Save how I teach</Button>
+          <Button kind="primary" disabled={saving || !sentencesHold(sentences)} onClick={() => void save()}>
+            Save how I teach
+          </Button>
         </ModalFooter>
       </div>
     </Modal>

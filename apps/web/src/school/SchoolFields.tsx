@@ -27,9 +27,23 @@ export function SchoolFields({ prefix, chosen, below, belowName, onChange }: Pro
         <fieldset key={title} className="space-y-3">
           <legend className="mb-2 text-[13px] font-semibold text-secondary">{title}</legend>
           {questions.filter(asked).map((q) => (
-            <SelectField key={q} id={`${prefix}-${q}`} label={SCHOOL_QUESTION_WORDS[q]} value={chosen[q] ?? ''} onChange={(e) => change(q, e.target.value)}>
-              <option value="">{choiceWords(q, below[q])} ({belowName})</option>
-              {SCHOOL_CHOICES[q].filter((c) => c !== below[q]).map((c) => <option key={c} value={c}>{choiceWords(q, c)}</option>)}
+            <SelectField
+              key={q}
+              id={`${prefix}-${q}`}
+              label={SCHOOL_QUESTION_WORDS[q]}
+              value={chosen[q] ?? ''}
+              onChange={(e) => change(q, e.target.value)}
+            >
+              <option value="">
+                {choiceWords(q, below[q])} ({belowName})
+              </option>
+              {SCHOOL_CHOICES[q]
+                .filter((c) => c !== below[q])
+                .map((c) => (
+                  <option key={c} value={c}>
+                    {choiceWords(q, c)}
+                  </option>
+                ))}
             </SelectField>
           ))}
         </fieldset>

@@ -10,10 +10,12 @@ interface Props {
 
 /** Whether every sentence spells its lines or spaces; empty ones are none. */
 export const sentencesHold = (sentences: SentencesDto): boolean =>
-  CLEFS.every((clef) => STAFF_KINDS.every((kind) => {
-    const text = sentences[clef]?.[kind];
-    return text === undefined || checkSentence(text, clef, kind) === undefined;
-  }));
+  CLEFS.every((clef) =>
+    STAFF_KINDS.every((kind) => {
+      const text = sentences[clef]?.[kind];
+      return text === undefined || checkSentence(text, clef, kind) === undefined;
+    }),
+  );
 
 function withSentence(sentences: SentencesDto, clef: Clef, kind: StaffKind, text: string): SentencesDto {
   const { [clef]: before, ...others } = sentences;
@@ -26,17 +28,28 @@ function withSentence(sentences: SentencesDto, clef: Clef, kind: StaffKind, text
 export function SentenceFields({ sentences, onChange }: Props) {
   return (
     <div className="space-y-4">
-      <p className="text-[13px] text-secondary">Your own sentences stand on the look-first sheets. Each word begins with the letter of its line or space, from the bottom up.</p>
+      <p className="text-[13px] text-secondary">
+        Your own sentences stand on the look-first sheets. Each word begins with the letter of its line or space, from
+        the bottom up.
+      </p>
       {CLEFS.map((clef) => (
         <fieldset key={clef} className="grid gap-x-4 gap-y-3 sm:grid-cols-2">
-          <legend className="mb-1 font-semibold">{clef[0]?.toUpperCase()}{clef.slice(1)} clef</legend>
+          <legend className="mb-1 font-semibold">
+            {clef[0]?.toUpperCase()}
+            {clef.slice(1)} clef
+          </legend>
           {STAFF_KINDS.map((kind) => {
             const text = sentences[clef]?.[kind] ?? '';
             const fault = text.trim() === '' ? undefined : checkSentence(text, clef, kind);
             return (
               <TextField
-                key={kind} id={`sentence-${clef}-${kind}`} label={`${kind === 'lines' ? 'Lines' : 'Spaces'}: ${staffLetters(clef, kind).join(' ')}`} value={text} maxLength={MAX_SENTENCE_LENGTH}
-                onChange={(e) => onChange(withSentence(sentences, clef, kind, e.target.value))} error={fault === undefined ? undefined : sentenceFaultWords(fault)}
+                key={kind}
+                id={`sentence-${clef}-${kind}`}
+                label={`${kind === 'lines' ? 'Lines' : 'Spaces'}: ${staffLetters(clef, kind).join(' ')}`}
+                value={text}
+                maxLength={MAX_SENTENCE_LENGTH}
+                onChange={(e) => onChange(withSentence(sentences, clef, kind, e.target.value))}
+                error={fault === undefined ? undefined : sentenceFaultWords(fault)}
               />
             );
           })}

@@ -6,8 +6,10 @@ import { useTeacher } from '../api/resources';
 type Taught = Pick<ClassView, 'schools' | 'stage'>;
 
 /** How a class is taught: its own choices over its teacher's profile, over the defaults. */
-export const teachingOf = (teacher: Pick<TeacherView, 'schools'> | undefined, group: Taught | undefined): Teaching =>
-  ({ schools: schoolsOf(teacher?.schools ?? {}, group?.schools ?? {}), stage: group?.stage ?? DEFAULT_TEACHING.stage });
+export const teachingOf = (teacher: Pick<TeacherView, 'schools'> | undefined, group: Taught | undefined): Teaching => ({
+  schools: schoolsOf(teacher?.schools ?? {}, group?.schools ?? {}),
+  stage: group?.stage ?? DEFAULT_TEACHING.stage,
+});
 
 export function useTeaching(group: Taught | undefined): Teaching {
   const { data: teacher } = useTeacher();

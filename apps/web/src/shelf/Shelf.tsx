@@ -11,7 +11,8 @@ import { findExercises, type ShelfQuery, shelve, WHOLE_SHELF } from './findExerc
 import { ShelfSearch } from './ShelfSearch';
 import { NewLineDialog } from './NewLineDialog';
 
-const BRING = 'inline-flex h-9 items-center gap-2 rounded-md border border-line bg-white px-3.5 text-[13.5px] font-medium hover:bg-panel';
+const BRING =
+  'inline-flex h-9 items-center gap-2 rounded-md border border-line bg-white px-3.5 text-[13.5px] font-medium hover:bg-panel';
 
 export function Shelf() {
   const { data, error, mutate } = useShelf();
@@ -23,8 +24,13 @@ export function Shelf() {
   const found = useMemo(() => findExercises(shelved, query), [shelved, query]);
   const ways = (
     <div className="inline-flex gap-2">
-      <Link to="/bring" className={BRING}><FileUp size={16} aria-hidden />Bring in a line</Link>
-      <Button kind="primary" icon={<PenLine size={16} aria-hidden />} onClick={() => setWriting(true)}>Write a line</Button>
+      <Link to="/bring" className={BRING}>
+        <FileUp size={16} aria-hidden />
+        Bring in a line
+      </Link>
+      <Button kind="primary" icon={<PenLine size={16} aria-hidden />} onClick={() => setWriting(true)}>
+        Write a line
+      </Button>
     </div>
   );
   return (
@@ -34,22 +40,42 @@ export function Shelf() {
         {ways}
       </header>
       <div className="mx-auto max-w-5xl px-6 py-2">
-        {error !== undefined && data === undefined ? <Failure title="The shelf could not be opened" detail={error.message} onRetry={() => void mutate()} />
-          : data === undefined ? <StaffSkeleton label="Opening the shelf" />
-            : data.length === 0 ? (
-              <Empty title="Nothing on the shelf yet">
-                <p className="mb-5">Write one line, or bring it in from a file or as ABC text, and take away a page for every instrument.</p>
-                {ways}
+        {error !== undefined && data === undefined ? (
+          <Failure title="The shelf could not be opened" detail={error.message} onRetry={() => void mutate()} />
+        ) : data === undefined ? (
+          <StaffSkeleton label="Opening the shelf" />
+        ) : data.length === 0 ? (
+          <Empty title="Nothing on the shelf yet">
+            <p className="mb-5">
+              Write one line, or bring it in from a file or as ABC text, and take away a page for every instrument.
+            </p>
+            {ways}
+          </Empty>
+        ) : (
+          <>
+            <ShelfSearch query={query} onChange={setQuery} />
+            <p role="status" className="sr-only">
+              {found.length} of {data.length} lines
+            </p>
+            {found.length === 0 ? (
+              <Empty title="No line like that">
+                <p>
+                  Look for fewer words, or{' '}
+                  <button type="button" className="text-accent underline" onClick={() => setQuery(WHOLE_SHELF)}>
+                    show all {data.length}
+                  </button>
+                  .
+                </p>
               </Empty>
-            )
-              : (
-                <>
-                  <ShelfSearch query={query} onChange={setQuery} />
-                  <p role="status" className="sr-only">{found.length} of {data.length} lines</p>
-                  {found.length === 0 ? <Empty title="No line like that"><p>Look for fewer words, or <button type="button" className="text-accent underline" onClick={() => setQuery(WHOLE_SHELF)}>show all {data.length}</button>.</p></Empty>
-                    : <ul>{found.map((s) => <ExerciseStrip key={s.exercise.id} exercise={s.exercise} readiness={s.readiness} />)}</ul>}
-                </>
-              )}
+            ) : (
+              <ul>
+                {found.map((s) => (
+                  <ExerciseStrip key={s.exercise.id} exercise={s.exercise} readiness={s.readiness} />
+                ))}
+              </ul>
+            )}
+          </>
+        )}
       </div>
       <NewLineDialog open={writing} onOpenChange={setWriting} />
     </div>

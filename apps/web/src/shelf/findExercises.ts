@@ -1,5 +1,15 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
-import { knownNotes, type LineTraits, lineTraits, meterText, type Readiness, readinessOf, realize, RHYTHMS, type Teaching } from '@cifra/core';
+import {
+  knownNotes,
+  type LineTraits,
+  lineTraits,
+  meterText,
+  type Readiness,
+  readinessOf,
+  realize,
+  RHYTHMS,
+  type Teaching,
+} from '@cifra/core';
 
 /** An exercise with what it is looked up by. */
 export interface Shelved {
@@ -25,13 +35,23 @@ export const WHOLE_SHELF: ShelfQuery = { text: '', meter: '', technique: '', ord
 export function shelve(exercise: ExerciseView, group: ClassView | undefined, teaching: Teaching): Shelved {
   // Keys and ranges are compared as they sound, whoever's page the line was written on.
   const traits = lineTraits(realize(exercise.document));
-  const empty = traits.bars === 0 || exercise.document.source.measures.every((m) => m.events.every((e) => e.kind === 'rest'));
-  return { exercise, traits, readiness: group === undefined || empty ? undefined : readinessOf(exercise.document, group.instruments, teaching, knownNotes(group.known)) };
+  const empty =
+    traits.bars === 0 || exercise.document.source.measures.every((m) => m.events.every((e) => e.kind === 'rest'));
+  return {
+    exercise,
+    traits,
+    readiness:
+      group === undefined || empty
+        ? undefined
+        : readinessOf(exercise.document, group.instruments, teaching, knownNotes(group.known)),
+  };
 }
 
 /** New notes for all instruments together; what cannot be played counts as much as an octave of them. */
 const newness = ({ readiness }: Shelved): number =>
-  (readiness === undefined ? Infinity : readiness.fresh.reduce((sum, f) => sum + f.notes, 0) + 12 * readiness.unplayable.length);
+  readiness === undefined
+    ? Infinity
+    : readiness.fresh.reduce((sum, f) => sum + f.notes, 0) + 12 * readiness.unplayable.length;
 
 const ORDER: Readonly<Record<ShelfOrder, (a: Shelved, b: Shelved) => number>> = {
   newest: () => 0,
@@ -45,10 +65,15 @@ const ORDER: Readonly<Record<ShelfOrder, (a: Shelved, b: Shelved) => number>> = 
 
 /** The exercises that a query finds, in its order; equals keep the order in which they came. */
 export function findExercises(all: readonly Shelved[], { text, meter, technique, order }: ShelfQuery): Shelved[] {
-  const words = text.toLowerCase().split(/\s+/).filter((w) => w !== '');
+  const words = text
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((w) => w !== '');
   return all
     .filter(({ exercise }) => words.every((w) => exercise.title.toLowerCase().includes(w)))
     .filter(({ traits }) => meter === '' || meterText(traits.meter) === meter)
-    .filter(({ traits }) => technique === '' || traits.signs.some((s) => s === technique) || traits.rhythm === technique)
+    .filter(
+      ({ traits }) => technique === '' || traits.signs.some((s) => s === technique) || traits.rhythm === technique,
+    )
     .sort(ORDER[order]);
 }

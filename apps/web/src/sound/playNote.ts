@@ -39,11 +39,15 @@ async function start(notes: readonly Sounded[], release: number): Promise<void> 
   const started = notes.map((n) => sound(c, n, release));
   sounding = started;
   const last = started.at(-1);
-  if (last !== undefined) last.onended = () => { if (sounding === started) sounding = []; };
+  if (last !== undefined)
+    last.onended = () => {
+      if (sounding === started) sounding = [];
+    };
 }
 
 /** Sounds one concert pitch; what sounded before it stops. Browsers allow sound only after a touch or a key. */
-export const playNote = (concert: Pitch): Promise<void> => start([{ midi: midi(concert), at: 0, seconds: SECONDS }], RELEASE);
+export const playNote = (concert: Pitch): Promise<void> =>
+  start([{ midi: midi(concert), at: 0, seconds: SECONDS }], RELEASE);
 
 /** Sounds notes one after the other; what sounded before stops. */
 export const playRun = (notes: readonly Sounded[]): Promise<void> => start(notes, RUN_RELEASE);

@@ -16,7 +16,20 @@ export const SAMPLES: Readonly<Record<TimbreName, readonly Sample[]>> = index;
 
 /** General MIDI programs of the catalogue's instruments, and the timbre that sounds for each. */
 const BY_PROGRAM: Readonly<Record<number, TimbreName>> = {
-  56: 'trumpet', 57: 'trombone', 58: 'tuba', 60: 'horn', 64: 'soprano-saxophone', 65: 'alto-saxophone', 66: 'tenor-saxophone', 67: 'baritone-saxophone', 68: 'oboe', 70: 'bassoon', 71: 'clarinet', 72: 'piccolo', 73: 'flute', 74: 'recorder',
+  56: 'trumpet',
+  57: 'trombone',
+  58: 'tuba',
+  60: 'horn',
+  64: 'soprano-saxophone',
+  65: 'alto-saxophone',
+  66: 'tenor-saxophone',
+  67: 'baritone-saxophone',
+  68: 'oboe',
+  70: 'bassoon',
+  71: 'clarinet',
+  72: 'piccolo',
+  73: 'flute',
+  74: 'recorder',
 };
 
 /** @throws RangeError for a program without a timbre: a test holds that every instrument has one. */

@@ -18,7 +18,11 @@ interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
 /** A button says what will happen. */
 export function Button({ kind = 'plain', icon, children, className = '', type = 'button', ...rest }: Props) {
   return (
-    <button type={type} className={`inline-flex h-9 shrink-0 items-center justify-center gap-2 rounded-md border px-3.5 text-[13.5px] font-medium whitespace-nowrap disabled:cursor-not-allowed disabled:opacity-50 ${LOOK[kind]} ${className}`} {...rest}>
+    <button
+      type={type}
+      className={`inline-flex h-9 shrink-0 items-center justify-center gap-2 rounded-md border px-3.5 text-[13.5px] font-medium whitespace-nowrap disabled:cursor-not-allowed disabled:opacity-50 ${LOOK[kind]} ${className}`}
+      {...rest}
+    >
       {icon}
       {children}
     </button>

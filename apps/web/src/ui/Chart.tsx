@@ -1,10 +1,29 @@
 import { BarChart, HeatmapChart, LineChart, ScatterChart } from 'echarts/charts';
-import { AriaComponent, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent, VisualMapComponent } from 'echarts/components';
+import {
+  AriaComponent,
+  GridComponent,
+  LegendComponent,
+  MarkLineComponent,
+  TooltipComponent,
+  VisualMapComponent,
+} from 'echarts/components';
 import { type EChartsCoreOption, init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useCallback, useEffect, useRef } from 'react';
 
-register([AriaComponent, BarChart, HeatmapChart, LegendComponent, LineChart, MarkLineComponent, ScatterChart, GridComponent, TooltipComponent, VisualMapComponent, SVGRenderer]);
+register([
+  AriaComponent,
+  BarChart,
+  HeatmapChart,
+  LegendComponent,
+  LineChart,
+  MarkLineComponent,
+  ScatterChart,
+  GridComponent,
+  TooltipComponent,
+  VisualMapComponent,
+  SVGRenderer,
+]);
 
 interface Props {
   /** What is drawn; on a narrow place something else may be. */
@@ -29,7 +48,13 @@ export function Chart({ option, label, height, onPick }: Props) {
   const drawn = useRef<ReturnType<typeof init>>(null);
   const draw = useCallback(() => {
     const wanted = newest.current;
-    drawn.current?.setOption({ animation: !window.matchMedia(STILL).matches, ...(typeof wanted === 'function' ? wanted(drawn.current.getWidth() < NARROW) : wanted) }, true);
+    drawn.current?.setOption(
+      {
+        animation: !window.matchMedia(STILL).matches,
+        ...(typeof wanted === 'function' ? wanted(drawn.current.getWidth() < NARROW) : wanted),
+      },
+      true,
+    );
   }, []);
   useEffect(() => {
     if (ref.current === null) return;

@@ -11,8 +11,16 @@ export function LinkCode({ link }: { readonly link: LinkView }) {
   const address = addressOf(link);
   useEffect(() => {
     let gone = false;
-    void QRCode.toDataURL(address, { margin: 1, width: 240, errorCorrectionLevel: 'M' }).then((url) => { if (!gone) setCode(url); });
-    return () => { gone = true; };
+    void QRCode.toDataURL(address, { margin: 1, width: 240, errorCorrectionLevel: 'M' }).then((url) => {
+      if (!gone) setCode(url);
+    });
+    return () => {
+      gone = true;
+    };
   }, [address]);
-  return code === undefined ? <div className="size-24 bg-band" /> : <img src={code} alt={`Code to scan: ${address}`} className="size-24" />;
+  return code === undefined ? (
+    <div className="size-24 bg-band" />
+  ) : (
+    <img src={code} alt={`Code to scan: ${address}`} className="size-24" />
+  );
 }

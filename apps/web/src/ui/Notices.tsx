@@ -9,7 +9,10 @@ interface Notice {
   /** Until it is closed. */
   readonly stays: boolean;
 }
-type Show = (text: string, options?: { readonly tone?: Notice['tone']; readonly action?: Notice['action']; readonly stays?: boolean }) => void;
+type Show = (
+  text: string,
+  options?: { readonly tone?: Notice['tone']; readonly action?: Notice['action']; readonly stays?: boolean },
+) => void;
 
 const NoticeContext = createContext<Show>(() => undefined);
 export const useNotice = (): Show => use(NoticeContext);
@@ -30,10 +33,21 @@ export function Notices({ children }: { readonly children: ReactNode }) {
       <Toast.Provider duration={SECONDS * 1000} swipeDirection="down">
         {useMemo(() => children, [children])}
         {notices.map((n) => (
-          <Toast.Root key={n.id} duration={n.stays ? Infinity : SECONDS * 1000} onOpenChange={(open) => !open && close(n.id)} className={`fade-in flex items-center gap-4 rounded-md px-4 py-3 text-white shadow-lg ${n.tone === 'warning' ? 'bg-warning' : 'bg-ink'}`}>
+          <Toast.Root
+            key={n.id}
+            duration={n.stays ? Infinity : SECONDS * 1000}
+            onOpenChange={(open) => !open && close(n.id)}
+            className={`fade-in flex items-center gap-4 rounded-md px-4 py-3 text-white shadow-lg ${n.tone === 'warning' ? 'bg-warning' : 'bg-ink'}`}
+          >
             <Toast.Description className="flex-1">{n.text}</Toast.Description>
             {n.action !== undefined && (
-              <Toast.Action altText={n.action.label} onClick={n.action.run} className="rounded px-2 py-1 font-semibold text-[#8fe0d3] underline underline-offset-4 hover:bg-white/10">{n.action.label}</Toast.Action>
+              <Toast.Action
+                altText={n.action.label}
+                onClick={n.action.run}
+                className="rounded px-2 py-1 font-semibold text-[#8fe0d3] underline underline-offset-4 hover:bg-white/10"
+              >
+                {n.action.label}
+              </Toast.Action>
             )}
           </Toast.Root>
         ))}

@@ -24,7 +24,10 @@ export function Sheet({ page, chosen, onChoose, className = '' }: Props) {
     if (root === null) return;
     for (const e of root.querySelectorAll('.chosen')) e.classList.remove('chosen');
     if (chosen === undefined) return;
-    for (const e of root.querySelectorAll(`[data-note="${CSS.escape(chosen)}"], #c-${CSS.escape(chosen)}, #l-${CSS.escape(chosen)}`)) e.classList.add('chosen');
+    for (const e of root.querySelectorAll(
+      `[data-note="${CSS.escape(chosen)}"], #c-${CSS.escape(chosen)}, #l-${CSS.escape(chosen)}`,
+    ))
+      e.classList.add('chosen');
   }, [chosen, page]);
   const choose = (e: MouseEvent | KeyboardEvent) => {
     const note = noteAt(e.target);
@@ -45,5 +48,7 @@ export function Sheet({ page, chosen, onChoose, className = '' }: Props) {
     onChoose?.(next.dataset.note ?? '');
   };
   const handlers = onChoose === undefined ? {} : { onClick: choose, onKeyDown };
-  return <div ref={ref} className={`sheet ${className}`} {...handlers} dangerouslySetInnerHTML={{ __html: page.svg }} />;
+  return (
+    <div ref={ref} className={`sheet ${className}`} {...handlers} dangerouslySetInnerHTML={{ __html: page.svg }} />
+  );
 }

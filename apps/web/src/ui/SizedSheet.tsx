@@ -6,5 +6,7 @@ export const PIXELS_PER_MM100 = 0.036;
 
 /** A drawing at the usual staff size, never wider than its place. */
 export const SizedSheet = ({ page }: { readonly page: Page }) => (
-  <div style={{ width: page.width * PIXELS_PER_MM100, maxWidth: '100%' }}><Sheet page={page} /></div>
+  <div style={{ width: page.width * PIXELS_PER_MM100, maxWidth: '100%' }}>
+    <Sheet page={page} />
+  </div>
 );

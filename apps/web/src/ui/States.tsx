@@ -3,12 +3,24 @@ import { RotateCw } from 'lucide-react';
 import { Button } from './Button';
 
 /** Something went wrong: what, and what to do. */
-export function Failure({ title, detail, onRetry }: { readonly title: string; readonly detail: string; readonly onRetry?: () => void }) {
+export function Failure({
+  title,
+  detail,
+  onRetry,
+}: {
+  readonly title: string;
+  readonly detail: string;
+  readonly onRetry?: () => void;
+}) {
   return (
     <div role="alert" className="mx-auto max-w-md py-16 text-center">
       <h2 className="mb-2 text-xl">{title}</h2>
       <p className="mb-5 text-secondary">{detail}</p>
-      {onRetry !== undefined && <Button onClick={onRetry} icon={<RotateCw size={15} />}>Try again</Button>}
+      {onRetry !== undefined && (
+        <Button onClick={onRetry} icon={<RotateCw size={15} />}>
+          Try again
+        </Button>
+      )}
     </div>
   );
 }
@@ -20,7 +32,9 @@ export function StaffSkeleton({ systems = 3, label }: { readonly systems?: numbe
       {Array.from({ length: systems }, (_, s) => (
         <div key={s}>
           <div className="mb-4 h-12 rounded bg-band" />
-          {Array.from({ length: 5 }, (_unused, l) => <div key={l} className="mb-[7px] h-px bg-line" />)}
+          {Array.from({ length: 5 }, (_unused, l) => (
+            <div key={l} className="mb-[7px] h-px bg-line" />
+          ))}
         </div>
       ))}
     </div>

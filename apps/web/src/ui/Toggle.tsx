@@ -1,10 +1,27 @@
 import { Switch } from 'radix-ui';
 
-export function Toggle({ label, checked, onChange, id }: { readonly label: string; readonly checked: boolean; readonly onChange: (on: boolean) => void; readonly id: string }) {
+export function Toggle({
+  label,
+  checked,
+  onChange,
+  id,
+}: {
+  readonly label: string;
+  readonly checked: boolean;
+  readonly onChange: (on: boolean) => void;
+  readonly id: string;
+}) {
   return (
     <div className="flex h-9 items-center justify-between">
-      <label htmlFor={id} className="flex-1 cursor-pointer">{label}</label>
-      <Switch.Root id={id} checked={checked} onCheckedChange={onChange} className="relative h-5 w-9 rounded-full bg-[#8a97ab] transition-colors data-[state=checked]:bg-accent">
+      <label htmlFor={id} className="flex-1 cursor-pointer">
+        {label}
+      </label>
+      <Switch.Root
+        id={id}
+        checked={checked}
+        onCheckedChange={onChange}
+        className="relative h-5 w-9 rounded-full bg-[#8a97ab] transition-colors data-[state=checked]:bg-accent"
+      >
         <Switch.Thumb className="block size-4 translate-x-0.5 rounded-full bg-white transition-transform data-[state=checked]:translate-x-[18px]" />
       </Switch.Root>
     </div>

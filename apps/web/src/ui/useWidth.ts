@@ -6,7 +6,9 @@ export function useWidth() {
   const [width, setWidth] = useState<number>();
   useEffect(() => {
     if (ref.current === null) return;
-    const observer = new ResizeObserver(([entry]) => { if (entry !== undefined) setWidth(Math.floor(entry.contentRect.width / 16) * 16); });
+    const observer = new ResizeObserver(([entry]) => {
+      if (entry !== undefined) setWidth(Math.floor(entry.contentRect.width / 16) * 16);
+    });
     observer.observe(ref.current);
     return () => observer.disconnect();
   }, []);

@@ -1,12 +1,31 @@
-import { type Exercise, instrumentOf, type Key, letterName, meterText, openingOf, type PageOwner, placeMeasures, tonic } from '@cifra/core';
+import {
+  type Exercise,
+  instrumentOf,
+  type Key,
+  letterName,
+  meterText,
+  openingOf,
+  type PageOwner,
+  placeMeasures,
+  tonic,
+} from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 
-export const keyName = (k: Key): string => (k.mode === 'none' ? (k.fifths === 0 ? 'no signature' : signatureCount(k.fifths)) : `${letterName(tonic(k))} ${k.mode}`);
+export const keyName = (k: Key): string =>
+  k.mode === 'none'
+    ? k.fifths === 0
+      ? 'no signature'
+      : signatureCount(k.fifths)
+    : `${letterName(tonic(k))} ${k.mode}`;
 
 /** `2♭`, `1♯`, or `no signature`. */
-export const signatureCount = (fifths: number): string => (fifths === 0 ? 'no signature' : `${Math.abs(fifths)}${fifths > 0 ? '♯' : '♭'}`);
+export const signatureCount = (fifths: number): string =>
+  fifths === 0 ? 'no signature' : `${Math.abs(fifths)}${fifths > 0 ? '♯' : '♭'}`;
 
-export const ownerTitle = (owner: PageOwner): string => (owner === 'concert' ? 'concert page' : `${instrumentTitle(instrumentOf(owner)).replace(/^(.)/, (c) => c.toLowerCase())} page`);
+export const ownerTitle = (owner: PageOwner): string =>
+  owner === 'concert'
+    ? 'concert page'
+    : `${instrumentTitle(instrumentOf(owner)).replace(/^(.)/, (c) => c.toLowerCase())} page`;
 
 const SYMBOL = { common: '4/4', cut: '2/2' } as const;
 
@@ -14,5 +33,10 @@ const SYMBOL = { common: '4/4', cut: '2/2' } as const;
 export function exerciseCaption({ owner, source }: Exercise): string {
   const { key, meter } = openingOf(source);
   const bars = placeMeasures(source).at(-1)?.number ?? 0;
-  return [`from ${/^[aeiou]/.test(ownerTitle(owner)) ? 'an' : 'a'} ${ownerTitle(owner)}`, keyName(key), meter.symbol === undefined ? meterText(meter) : SYMBOL[meter.symbol], `${bars} ${bars === 1 ? 'bar' : 'bars'}`].join(' · ');
+  return [
+    `from ${/^[aeiou]/.test(ownerTitle(owner)) ? 'an' : 'a'} ${ownerTitle(owner)}`,
+    keyName(key),
+    meter.symbol === undefined ? meterText(meter) : SYMBOL[meter.symbol],
+    `${bars} ${bars === 1 ? 'bar' : 'bars'}`,
+  ].join(' · ');
 }

@@ -8,8 +8,20 @@ export function changeWords(c: Changes | undefined): string {
   if (c === undefined) return 'The first version';
   const several = c.lines.length > 1;
   const parts = c.lines.map(({ line, from, to, added, removed }) => {
-    const where = from === to ? (from === 0 ? 'the pickup' : `bar ${from}`) : from === 0 ? `the pickup to bar ${to}` : `bars ${from} to ${to}`;
-    const what = added > 0 ? `${bars(added)} added, ${where}` : removed > 0 ? `${bars(removed)} taken away at ${where}` : `${where} changed`;
+    const where =
+      from === to
+        ? from === 0
+          ? 'the pickup'
+          : `bar ${from}`
+        : from === 0
+          ? `the pickup to bar ${to}`
+          : `bars ${from} to ${to}`;
+    const what =
+      added > 0
+        ? `${bars(added)} added, ${where}`
+        : removed > 0
+          ? `${bars(removed)} taken away at ${where}`
+          : `${where} changed`;
     return several ? `line ${line + 1}: ${what}` : what;
   });
   if (c.lineCount > 0) parts.push('a line added');

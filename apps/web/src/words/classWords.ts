@@ -4,7 +4,9 @@ import { dayWords } from './pageWords';
 import { SECTION_WORDS } from './sectionWords';
 import { list } from './spoken';
 
-export const KIT_WORDS: Readonly<Record<KitKind, { readonly name: string; readonly due: string; readonly settled: string; readonly settle: string }>> = {
+export const KIT_WORDS: Readonly<
+  Record<KitKind, { readonly name: string; readonly due: string; readonly settled: string; readonly settle: string }>
+> = {
   loan: { name: 'Instrument on loan', due: 'due back', settled: 'came back', settle: 'It came back' },
   supply: { name: 'Reed, oil, other supply', due: 'needed by', settled: 'given', settle: 'It was given' },
   repair: { name: 'Repair', due: 'wanted by', settled: 'done', settle: 'It is done' },
@@ -12,10 +14,18 @@ export const KIT_WORDS: Readonly<Record<KitKind, { readonly name: string; readon
 };
 
 /** Which bars are set: `bars 3 to 6`, or the whole line. */
-export const barsWords = ({ fromBar, toBar }: Pick<WorkView, 'fromBar' | 'toBar'>): string => (fromBar === undefined || toBar === undefined ? 'the whole line' : fromBar === toBar ? `bar ${fromBar}` : `bars ${fromBar} to ${toBar}`);
+export const barsWords = ({ fromBar, toBar }: Pick<WorkView, 'fromBar' | 'toBar'>): string =>
+  fromBar === undefined || toBar === undefined
+    ? 'the whole line'
+    : fromBar === toBar
+      ? `bar ${fromBar}`
+      : `bars ${fromBar} to ${toBar}`;
 
 /** Whom something is set for, by name where they are few. */
-export function workForWords(w: Pick<WorkView, 'for' | 'section' | 'pupilIds'>, nameOf: (id: string) => string | undefined): string {
+export function workForWords(
+  w: Pick<WorkView, 'for' | 'section' | 'pupilIds'>,
+  nameOf: (id: string) => string | undefined,
+): string {
   if (w.for === 'class') return 'the whole class';
   if (w.for === 'section') return (SECTION_WORDS[w.section as Section] ?? 'a section').toLowerCase();
   const names = (w.pupilIds ?? []).flatMap((id) => nameOf(id) ?? []);
@@ -25,11 +35,16 @@ export function workForWords(w: Pick<WorkView, 'for' | 'section' | 'pupilIds'>, 
 /** Why a pupil is looked at next, in words that a teacher would use. */
 export function reasonWords(r: NextReason, titleOf: (exercise: string) => string): string {
   switch (r.kind) {
-    case 'overdue': return `${titleOf(r.exerciseId)} is ${r.days} ${r.days === 1 ? 'day' : 'days'} late`;
-    case 'missed-in-a-row': return `without the work ${r.times} times in a row`;
-    case 'not-at-home': return `${titleOf(r.exerciseId)} was not opened at home yet`;
-    case 'peeks': return `${r.peeks} peeks in ${titleOf(r.exerciseId)}: drill its figures`;
-    case 'ready': return `${titleOf(r.exerciseId)} is clean in a row at ${r.percent} %: ready for something new`;
+    case 'overdue':
+      return `${titleOf(r.exerciseId)} is ${r.days} ${r.days === 1 ? 'day' : 'days'} late`;
+    case 'missed-in-a-row':
+      return `without the work ${r.times} times in a row`;
+    case 'not-at-home':
+      return `${titleOf(r.exerciseId)} was not opened at home yet`;
+    case 'peeks':
+      return `${r.peeks} peeks in ${titleOf(r.exerciseId)}: drill its figures`;
+    case 'ready':
+      return `${titleOf(r.exerciseId)} is clean in a row at ${r.percent} %: ready for something new`;
   }
 }
 
@@ -42,7 +57,10 @@ export function reasonsWords(reasons: readonly NextReason[], titleOf: (exercise:
   const unopened = reasons.filter((r) => r.kind === 'not-at-home');
   const titles = (of: readonly { readonly exerciseId: string }[]): string => list(of.map((r) => titleOf(r.exerciseId)));
   const longest = late.reduce<number>((most, r) => Math.max(most, r.days), 0);
-  const together = (kind: NextReason['kind']): boolean => (kind === 'not-at-home' ? unopened.length > 1 : (kind === 'overdue' ? late : kind === 'peeks' ? peeks : []).length > ONE_BY_ONE);
+  const together = (kind: NextReason['kind']): boolean =>
+    kind === 'not-at-home'
+      ? unopened.length > 1
+      : (kind === 'overdue' ? late : kind === 'peeks' ? peeks : []).length > ONE_BY_ONE;
   return [
     ...(together('overdue') ? [`${late.length} lines are late, the longest for ${longest} days: ${titles(late)}`] : []),
     ...(together('not-at-home') ? [`${titles(unopened)} were not opened at home yet`] : []),

@@ -12,7 +12,10 @@ const interval = (was: Written, is: Written): string => {
 };
 
 /** Several values in words, equal ones counted: `2 eighths and a half note`. */
-export function valuesWords(durations: Extract<BarDifference<Written>, { kind: 'rhythm' }>['is'], names: Schools['rhythmNames']): string {
+export function valuesWords(
+  durations: Extract<BarDifference<Written>, { kind: 'rhythm' }>['is'],
+  names: Schools['rhythmNames'],
+): string {
   const groups: { name: string; count: number }[] = [];
   for (const d of durations) {
     const name = `${DOTS[d.dots] ?? ''}${valueName(d.value, names)}`;
@@ -20,19 +23,36 @@ export function valuesWords(durations: Extract<BarDifference<Written>, { kind: '
     if (last?.name === name) last.count += 1;
     else groups.push({ name, count: 1 });
   }
-  return list(groups.map(({ name, count }) => (count === 1 ? `${/^[aeiou]/.test(name) ? 'an' : 'a'} ${name}` : `${count} ${name}s`)));
+  return list(
+    groups.map(({ name, count }) =>
+      count === 1 ? `${/^[aeiou]/.test(name) ? 'an' : 'a'} ${name}` : `${count} ${name}s`,
+    ),
+  );
 }
 
 /** One difference of two bars, as it is read out. @param first, second what the two bars are called */
-export function differenceWords(d: BarDifference<Written>, names: Schools['rhythmNames'], first: string, second: string): string {
+export function differenceWords(
+  d: BarDifference<Written>,
+  names: Schools['rhythmNames'],
+  first: string,
+  second: string,
+): string {
   switch (d.kind) {
-    case 'pitch': return `Beat ${d.beat}: ${second} has ${letterName(d.is)}, ${first} has ${letterName(d.was)}: ${interval(d.was, d.is)}.`;
-    case 'rhythm': return `From beat ${d.beat} the rhythm parts: ${second} has ${valuesWords(d.is, names)}, ${first} ${valuesWords(d.was, names)}.`;
-    case 'rest-for-note': return `Beat ${d.beat}: ${second} rests where ${first} has ${letterName(d.pitch)}.`;
-    case 'note-for-rest': return `Beat ${d.beat}: ${second} has ${letterName(d.pitch)} where ${first} rests.`;
-    case 'tie': return `Beat ${d.beat}: ${d.tied ? `${second} ties the note on, ${first} does not` : `${first} ties the note on, ${second} does not`}.`;
-    case 'moved': return `The rhythm is the same; every note is ${Math.abs(d.steps)} ${Math.abs(d.steps) === 1 ? 'step' : 'steps'} ${d.steps > 0 ? 'higher' : 'lower'}.`;
-    case 'only-first': return `${first} has ${valuesWords(d.lengths, names)}, ${second} has nothing.`;
-    case 'only-second': return `${second} has ${valuesWords(d.lengths, names)}, ${first} has nothing.`;
+    case 'pitch':
+      return `Beat ${d.beat}: ${second} has ${letterName(d.is)}, ${first} has ${letterName(d.was)}: ${interval(d.was, d.is)}.`;
+    case 'rhythm':
+      return `From beat ${d.beat} the rhythm parts: ${second} has ${valuesWords(d.is, names)}, ${first} ${valuesWords(d.was, names)}.`;
+    case 'rest-for-note':
+      return `Beat ${d.beat}: ${second} rests where ${first} has ${letterName(d.pitch)}.`;
+    case 'note-for-rest':
+      return `Beat ${d.beat}: ${second} has ${letterName(d.pitch)} where ${first} rests.`;
+    case 'tie':
+      return `Beat ${d.beat}: ${d.tied ? `${second} ties the note on, ${first} does not` : `${first} ties the note on, ${second} does not`}.`;
+    case 'moved':
+      return `The rhythm is the same; every note is ${Math.abs(d.steps)} ${Math.abs(d.steps) === 1 ? 'step' : 'steps'} ${d.steps > 0 ? 'higher' : 'lower'}.`;
+    case 'only-first':
+      return `${first} has ${valuesWords(d.lengths, names)}, ${second} has nothing.`;
+    case 'only-second':
+      return `${second} has ${valuesWords(d.lengths, names)}, ${first} has nothing.`;
   }
 }

@@ -1,6 +1,16 @@
 import {
-  type BeatPlace, type BetterCause, DEFAULT_SCHOOLS, type Fact, figureText, type IntervalName, letterName, type OctaveReason, type PreferredReason,
-  type Schools, signatureLetters, type StaffPlace,
+  type BeatPlace,
+  type BetterCause,
+  DEFAULT_SCHOOLS,
+  type Fact,
+  figureText,
+  type IntervalName,
+  letterName,
+  type OctaveReason,
+  type PreferredReason,
+  type Schools,
+  signatureLetters,
+  type StaffPlace,
 } from '@cifra/core';
 import { ALTERNATE_WORDS, STAGE_WORDS, tuningWords } from '@cifra/contract/words';
 import { figureLines } from '@cifra/engrave';
@@ -24,83 +34,192 @@ export function intervalWords({ quality, number, octaves }: IntervalName): strin
 
 export function staffWords({ kind, number, onLine }: StaffPlace): string {
   switch (kind) {
-    case 'line': return `${ordinal(number)} line`;
-    case 'space': return number === 0 ? 'under the first line' : number === 5 ? 'above the fifth line' : `${ordinal(number)} space`;
-    case 'ledger-above': return onLine ? `on the ${ordinal(number)} ledger line above` : `above the ${ordinal(number)} ledger line`;
-    case 'ledger-below': return onLine ? `on the ${ordinal(number)} ledger line below` : `under the ${ordinal(number)} ledger line`;
+    case 'line':
+      return `${ordinal(number)} line`;
+    case 'space':
+      return number === 0 ? 'under the first line' : number === 5 ? 'above the fifth line' : `${ordinal(number)} space`;
+    case 'ledger-above':
+      return onLine ? `on the ${ordinal(number)} ledger line above` : `above the ${ordinal(number)} ledger line`;
+    case 'ledger-below':
+      return onLine ? `on the ${ordinal(number)} ledger line below` : `under the ${ordinal(number)} ledger line`;
   }
 }
 
-export const beatWords = ({ measure, beat }: BeatPlace): string => (measure === 0 ? `pickup, beat ${beat}` : `bar ${measure}, beat ${beat}`);
+export const beatWords = ({ measure, beat }: BeatPlace): string =>
+  measure === 0 ? `pickup, beat ${beat}` : `bar ${measure}, beat ${beat}`;
 
-const STRENGTH: Readonly<Record<BeatPlace['strength'], string>> = { strong: ' (strong)', medium: ' (half strong)', weak: '', off: '' };
+const STRENGTH: Readonly<Record<BeatPlace['strength'], string>> = {
+  strong: ' (strong)',
+  medium: ' (half strong)',
+  weak: '',
+  off: '',
+};
 
 export const OCTAVE_WHY: Readonly<Record<OctaveReason, string>> = {
-  'own-page': 'as on your page', fits: 'the octave in which every note suits the players', 'fewest-outside': 'the octave with the fewest notes out of range', chosen: 'your choice',
+  'own-page': 'as on your page',
+  fits: 'the octave in which every note suits the players',
+  'fewest-outside': 'the octave with the fewest notes out of range',
+  chosen: 'your choice',
 };
 
 export const BETTER_WHY: Readonly<Record<BetterCause, string>> = {
-  'no-slide': 'no finger has to slide', 'no-exchange': 'fingers do not have to trade places', 'fewer-fingers': 'fewer fingers move', 'same-side': 'the thumb stays as it is', 'fewer-valves': 'fewer valves change',
-  'shorter-slide': 'the slide travels less', 'no-turn': 'the slide goes on in the same direction', 'held-on': 'the key can stay down', 'must-let-go': 'a B natural follows before the finger lifts, and this key would spoil it',
+  'no-slide': 'no finger has to slide',
+  'no-exchange': 'fingers do not have to trade places',
+  'fewer-fingers': 'fewer fingers move',
+  'same-side': 'the thumb stays as it is',
+  'fewer-valves': 'fewer valves change',
+  'shorter-slide': 'the slide travels less',
+  'no-turn': 'the slide goes on in the same direction',
+  'held-on': 'the key can stay down',
+  'must-let-go': 'a B natural follows before the finger lifts, and this key would spoil it',
 };
 
 const PREFERRED_WHY: Readonly<Record<PreferredReason, string>> = {
-  'quick-fingers': 'one and two rather than three alone: the two quick fingers, and the way everybody learns it', 'three-valves-first': 'learned on three valves first; the fourth comes later',
+  'quick-fingers': 'one and two rather than three alone: the two quick fingers, and the way everybody learns it',
+  'three-valves-first': 'learned on three valves first; the fourth comes later',
 };
 
-const SIGN_NAME: Readonly<Record<number, string>> = { [-2]: 'double flat', [-1]: 'flat', 0: 'natural', 1: 'sharp', 2: 'double sharp' };
-const SEMITONE_STEPS = ['', 'a half step', 'a whole step', 'a step and a half', 'two whole steps', 'two and a half steps', 'three whole steps'];
+const SIGN_NAME: Readonly<Record<number, string>> = {
+  [-2]: 'double flat',
+  [-1]: 'flat',
+  0: 'natural',
+  1: 'sharp',
+  2: 'double sharp',
+};
+const SEMITONE_STEPS = [
+  '',
+  'a half step',
+  'a whole step',
+  'a step and a half',
+  'two whole steps',
+  'two and a half steps',
+  'three whole steps',
+];
 const OPEN_LETTERS = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'];
 const COUNTING: Readonly<Record<Schools['counting'], string>> = { numbers: 'count', ta: 'say', du: 'say' };
 const SIDE = { 'too-low': 'lower', 'too-high': 'higher', 'below-stage': 'lower', 'above-stage': 'higher' } as const;
 
-const signatureWords = (fifths: number): string => fifths === 0 ? 'no sharps or flats' : `${Math.abs(fifths)} ${fifths > 0 ? 'sharp' : 'flat'}${Math.abs(fifths) === 1 ? '' : 's'} (${signatureLetters(fifths).join(' ')})`;
-const centsWords = (cents: number): string => Math.abs(cents) < 5 ? '' : `; the tube alone sounds ${Math.round(Math.abs(cents))} cents ${cents > 0 ? 'sharp' : 'flat'}`;
+const signatureWords = (fifths: number): string =>
+  fifths === 0
+    ? 'no sharps or flats'
+    : `${Math.abs(fifths)} ${fifths > 0 ? 'sharp' : 'flat'}${Math.abs(fifths) === 1 ? '' : 's'} (${signatureLetters(fifths).join(' ')})`;
+const centsWords = (cents: number): string =>
+  Math.abs(cents) < 5
+    ? ''
+    : `; the tube alone sounds ${Math.round(Math.abs(cents))} cents ${cents > 0 ? 'sharp' : 'flat'}`;
 const octavesWords = (n: number): string => (Math.abs(n) === 1 ? 'one octave' : `${Math.abs(n)} octaves`);
 
 /** A figure on one line, as the class counts its fingers. */
-export const figureLine = (f: Extract<Fact, { kind: 'figure' }>['figure'], schools: Schools): string => figureLines(f, schools.fingerCount).filter((l) => l !== '').join(' | ');
+export const figureLine = (f: Extract<Fact, { kind: 'figure' }>['figure'], schools: Schools): string =>
+  figureLines(f, schools.fingerCount)
+    .filter((l) => l !== '')
+    .join(' | ');
 
 /** The words for every kind of fact; a kind without words does not compile. */
 export function factWords(f: Fact, schools: Schools = DEFAULT_SCHOOLS): TrailLine {
   switch (f.kind) {
-    case 'place': return { term: 'at', text: beatWords(f.at) + STRENGTH[f.at.strength] };
-    case 'value': return { term: 'lasts', text: durationWords(f.duration, f.names) };
-    case 'count': return { term: COUNTING[f.system], text: f.text };
-    case 'tied': return { term: 'tied', text: 'held over from the note before: nothing new to finger' };
-    case 'concert': return { term: 'sounds', text: `${letterName(f.pitch)}${f.pitch.octave}, concert pitch` };
-    case 'octave': return { term: 'octave', text: `${octavesWords(f.octaves)} ${f.octaves > 0 ? 'above' : 'below'} the source line: ${OCTAVE_WHY[f.why]}` };
-    case 'moved': return { term: 'moved', text: `this note alone ${octavesWords(f.octaves)} ${f.octaves > 0 ? 'up' : 'down'}, as your alternative` };
+    case 'place':
+      return { term: 'at', text: beatWords(f.at) + STRENGTH[f.at.strength] };
+    case 'value':
+      return { term: 'lasts', text: durationWords(f.duration, f.names) };
+    case 'count':
+      return { term: COUNTING[f.system], text: f.text };
+    case 'tied':
+      return { term: 'tied', text: 'held over from the note before: nothing new to finger' };
+    case 'concert':
+      return { term: 'sounds', text: `${letterName(f.pitch)}${f.pitch.octave}, concert pitch` };
+    case 'octave':
+      return {
+        term: 'octave',
+        text: `${octavesWords(f.octaves)} ${f.octaves > 0 ? 'above' : 'below'} the source line: ${OCTAVE_WHY[f.why]}`,
+      };
+    case 'moved':
+      return {
+        term: 'moved',
+        text: `this note alone ${octavesWords(f.octaves)} ${f.octaves > 0 ? 'up' : 'down'}, as your alternative`,
+      };
     case 'interval': {
       const words = intervalWords(f.interval);
       if (words === 'unison') return { term: 'reads', text: 'as it sounds' };
-      return { term: f.interval.up ? 'up' : 'down', text: `${/^[aeiou]/.test(words) ? 'an' : 'a'} ${words}${f.inKey === undefined ? '' : `, for an instrument in ${f.inKey}`}` };
+      return {
+        term: f.interval.up ? 'up' : 'down',
+        text: `${/^[aeiou]/.test(words) ? 'an' : 'a'} ${words}${f.inKey === undefined ? '' : `, for an instrument in ${f.inKey}`}`,
+      };
     }
-    case 'respelled': return { term: 'respelled', text: f.because === 'double' ? `${letterName(f.from)} is written as its plain neighbour` : `${letterName(f.from)} takes the other letter, with the whole key` };
-    case 'written': return { term: 'written', text: `${f.name}, ${staffWords(f.staff)} (${f.clef} clef)` };
-    case 'tenor-clef': return f.method === 'move-two'
-      ? { term: 'from bass', text: `see it two lines or spaces higher, as in bass clef: ${staffWords(f.seen)}` }
-      : { term: 'from bass', text: `read it as bass clef, ${letterName(f.reads)}, and count up a fifth` };
-    case 'signature': return { term: 'signature', text: `${signatureWords(f.fifths)}: ${f.alter === 0 ? `${f.step} is untouched` : `every ${f.step} is ${letterName({ step: f.step, alter: f.alter })}`}` };
+    case 'respelled':
+      return {
+        term: 'respelled',
+        text:
+          f.because === 'double'
+            ? `${letterName(f.from)} is written as its plain neighbour`
+            : `${letterName(f.from)} takes the other letter, with the whole key`,
+      };
+    case 'written':
+      return { term: 'written', text: `${f.name}, ${staffWords(f.staff)} (${f.clef} clef)` };
+    case 'tenor-clef':
+      return f.method === 'move-two'
+        ? { term: 'from bass', text: `see it two lines or spaces higher, as in bass clef: ${staffWords(f.seen)}` }
+        : { term: 'from bass', text: `read it as bass clef, ${letterName(f.reads)}, and count up a fifth` };
+    case 'signature':
+      return {
+        term: 'signature',
+        text: `${signatureWords(f.fifths)}: ${f.alter === 0 ? `${f.step} is untouched` : `every ${f.step} is ${letterName({ step: f.step, alter: f.alter })}`}`,
+      };
     case 'accidental': {
       const name = letterName({ step: f.step, alter: f.alter });
-      if (f.courtesy) return { term: 'reminder', text: `the ${SIGN_NAME[f.alter]} in brackets changes nothing: it is ${f.alter === 0 ? `${name} natural` : name} here` };
+      if (f.courtesy)
+        return {
+          term: 'reminder',
+          text: `the ${SIGN_NAME[f.alter]} in brackets changes nothing: it is ${f.alter === 0 ? `${name} natural` : name} here`,
+        };
       if (f.source === 'tie') return { term: 'tie', text: `${name} still, held over the bar line by the tie` };
-      if (f.source === 'bar') return { term: 'bar', text: `the ${SIGN_NAME[f.alter]} ${f.setAt === undefined ? 'earlier in this bar' : `at ${beatWords(f.setAt)}`} still holds, until the bar line` };
-      return { term: 'sign', text: `the ${SIGN_NAME[f.alter]} before it makes it ${f.alter === 0 ? `${name} natural` : name} for the rest of the bar, in this octave` };
+      if (f.source === 'bar')
+        return {
+          term: 'bar',
+          text: `the ${SIGN_NAME[f.alter]} ${f.setAt === undefined ? 'earlier in this bar' : `at ${beatWords(f.setAt)}`} still holds, until the bar line`,
+        };
+      return {
+        term: 'sign',
+        text: `the ${SIGN_NAME[f.alter]} before it makes it ${f.alter === 0 ? `${name} natural` : name} for the rest of the bar, in this octave`,
+      };
     }
-    case 'reach': return { term: 'reaches', text: `beat ${list(f.at.map((b) => b.beat))} of this bar, with no new sign` };
-    case 'figure': return { term: f.figure.kind === 'valves' ? 'valves' : f.figure.kind === 'slide' ? 'slide' : 'fingers', text: `${f.figure.kind === 'keys' ? '' : `${figureText(f.figure)}: `}${figureWords(f.figure, schools.fingerCount)}` };
-    case 'preferred': return { term: 'why', text: PREFERRED_WHY[f.reason] };
+    case 'reach':
+      return { term: 'reaches', text: `beat ${list(f.at.map((b) => b.beat))} of this bar, with no new sign` };
+    case 'figure':
+      return {
+        term: f.figure.kind === 'valves' ? 'valves' : f.figure.kind === 'slide' ? 'slide' : 'fingers',
+        text: `${f.figure.kind === 'keys' ? '' : `${figureText(f.figure)}: `}${figureWords(f.figure, schools.fingerCount)}`,
+      };
+    case 'preferred':
+      return { term: 'why', text: PREFERRED_WHY[f.reason] };
     case 'origin': {
       const open = OPEN_LETTERS[((f.origin.openMidi % 12) + 12) % 12] ?? '';
       const lowered = f.origin.lowered === 0 ? 'as it is' : `lowered ${SEMITONE_STEPS[f.origin.lowered]}`;
-      return { term: 'because', text: `open ${open} (partial ${f.origin.partial}) ${lowered}${centsWords(f.origin.cents)}` };
+      return {
+        term: 'because',
+        text: `open ${open} (partial ${f.origin.partial}) ${lowered}${centsWords(f.origin.cents)}`,
+      };
     }
-    case 'intonation': return { term: 'tuning', text: tuningWords(f.intonation) };
-    case 'alternate': return { term: 'also', text: `${figureLine(f.alternate.figure, schools)}: ${ALTERNATE_WORDS[f.alternate.reason]}` };
-    case 'better': return { term: 'easier', text: `${figureLine(f.alternate.figure, schools)} here: ${BETTER_WHY[f.cause]}` };
-    case 'misfit': return { term: 'range', text: `${SIDE[f.side]} than ${STAGE_WORDS[f.stage].toLowerCase()} goes` };
-    case 'unplayable': return { term: 'figure', text: f.because === 'below-range' ? 'none: too low for this instrument' : f.because === 'above-range' ? 'none: too high for this instrument' : 'none known' };
+    case 'intonation':
+      return { term: 'tuning', text: tuningWords(f.intonation) };
+    case 'alternate':
+      return {
+        term: 'also',
+        text: `${figureLine(f.alternate.figure, schools)}: ${ALTERNATE_WORDS[f.alternate.reason]}`,
+      };
+    case 'better':
+      return { term: 'easier', text: `${figureLine(f.alternate.figure, schools)} here: ${BETTER_WHY[f.cause]}` };
+    case 'misfit':
+      return { term: 'range', text: `${SIDE[f.side]} than ${STAGE_WORDS[f.stage].toLowerCase()} goes` };
+    case 'unplayable':
+      return {
+        term: 'figure',
+        text:
+          f.because === 'below-range'
+            ? 'none: too low for this instrument'
+            : f.because === 'above-range'
+              ? 'none: too high for this instrument'
+              : 'none known',
+      };
   }
 }

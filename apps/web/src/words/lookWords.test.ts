@@ -1,18 +1,49 @@
 import {
-  type BarDifference, buildUp, type Change, compareBars, DEFAULT_PAGE, DEFAULT_TEACHING, lineSigns, lineValues, lookSheet, type Measure, offerEasier, type PagePlan, placeMeasures, planPages, SIGN_KINDS, tiedSums,
-  type Exercise, type InstrumentId, INSTRUMENTS, type Written,
+  type BarDifference,
+  buildUp,
+  type Change,
+  compareBars,
+  DEFAULT_PAGE,
+  DEFAULT_TEACHING,
+  lineSigns,
+  lineValues,
+  lookSheet,
+  type Measure,
+  offerEasier,
+  type PagePlan,
+  placeMeasures,
+  planPages,
+  SIGN_KINDS,
+  tiedSums,
+  type Exercise,
+  type InstrumentId,
+  INSTRUMENTS,
+  type Written,
 } from '@cifra/core';
 import { arbitraryExercise, line } from '@cifra/core/testing';
 import fc from 'fast-check';
 import { differenceWords, valuesWords } from './differenceWords';
-import { againstSentence, againstWords, lookalikeWords, meterWords, signatureWords, tieWords, valueWords } from './lookWords';
+import {
+  againstSentence,
+  againstWords,
+  lookalikeWords,
+  meterWords,
+  signatureWords,
+  tieWords,
+  valueWords,
+} from './lookWords';
 import { signWords } from './signWords';
 import { changeReasons, easierWords, handsWords, readinessWords } from './troubleWords';
 import { buildUpLabel } from '../read/buildUpPlan';
 
 const BAD = /undefined|NaN|\[object|null| {2}/;
-const exercise = (id: InstrumentId, text: string, fifths = 0): Exercise => ({ owner: id, source: line<Written>(text, { fifths }), partChoices: {} });
-const planOf = (e: Exercise, id: InstrumentId): PagePlan => planPages(e, id, DEFAULT_TEACHING, DEFAULT_PAGE, { today: '2026-01-01' })[0] as PagePlan;
+const exercise = (id: InstrumentId, text: string, fifths = 0): Exercise => ({
+  owner: id,
+  source: line<Written>(text, { fifths }),
+  partChoices: {},
+});
+const planOf = (e: Exercise, id: InstrumentId): PagePlan =>
+  planPages(e, id, DEFAULT_TEACHING, DEFAULT_PAGE, { today: '2026-01-01' })[0] as PagePlan;
 const changeOf = (id: InstrumentId, text: string): { change: Change; plan: PagePlan } => {
   const plan = planOf(exercise(id, text), id);
   return { change: plan.changes[0] as Change, plan };
@@ -26,23 +57,40 @@ describe('the look-first sheet in words', () => {
 
   it('says how long values and ties last', () => {
     const score = line<Written>('C4:h. D4~ | D4:w | E4:e F4:e R G4:h');
-    expect(lineValues(score).map((v) => valueWords(v, 'american'))).toEqual(['whole note: 4 counts', 'dotted half note: 3 counts', 'half note: 2 counts', 'quarter: 1 count', 'eighth: 1/2 count', 'quarter rest: 1 count']);
+    expect(lineValues(score).map((v) => valueWords(v, 'american'))).toEqual([
+      'whole note: 4 counts',
+      'dotted half note: 3 counts',
+      'half note: 2 counts',
+      'quarter: 1 count',
+      'eighth: 1/2 count',
+      'quarter rest: 1 count',
+    ]);
     expect(tiedSums(score).map((t) => tieWords(t, 'british'))).toEqual(['crotchet + semibreve = 5 counts']);
   });
 
   it('says what the usual key would play wrong, with the figures', () => {
     const sheet = lookSheet(planOf(exercise('trombone', 'F3 E3 D3 C3', -1), 'trombone'), -2);
     expect(againstSentence(sheet)).toBe('One flat, where the class is used to two flats.');
-    expect(sheet.against?.letters.map((l) => againstWords(l, 'six-down'))).toEqual(['E is plain here, not flat: E is 2, not 3.']);
-    expect(againstSentence(lookSheet(planOf(exercise('trombone', 'F3 E3', -2), 'trombone'), -2))).toBe('The key the class is used to.');
+    expect(sheet.against?.letters.map((l) => againstWords(l, 'six-down'))).toEqual([
+      'E is plain here, not flat: E is 2, not 3.',
+    ]);
+    expect(againstSentence(lookSheet(planOf(exercise('trombone', 'F3 E3', -2), 'trombone'), -2))).toBe(
+      'The key the class is used to.',
+    );
     expect([-2, 0, 1].map(signatureWords)).toEqual(['two flats', 'no sharps or flats', 'one sharp']);
   });
 
   it('warns in sentences', () => {
-    expect(lookalikeWords({ kind: 'two-forms', names: ['B', 'B♭'], bars: [3, 5] })).toBe('B and B♭ both come: watch for B♭ in bars 3 and 5.');
-    expect(lookalikeWords({ kind: 'still-holds', name: 'C♯', bars: [0] })).toBe('C♯ still holds in the pickup, without a sign of its own.');
+    expect(lookalikeWords({ kind: 'two-forms', names: ['B', 'B♭'], bars: [3, 5] })).toBe(
+      'B and B♭ both come: watch for B♭ in bars 3 and 5.',
+    );
+    expect(lookalikeWords({ kind: 'still-holds', name: 'C♯', bars: [0] })).toBe(
+      'C♯ still holds in the pickup, without a sign of its own.',
+    );
     const sax = lookSheet(planOf(exercise('alto-saxophone', 'F4:h F5:h'), 'alto-saxophone'));
-    expect(sax.lookalikes.map(lookalikeWords)).toEqual(['F comes low and high: the fingers are the same but for the octave key.']);
+    expect(sax.lookalikes.map(lookalikeWords)).toEqual([
+      'F comes low and high: the fingers are the same but for the octave key.',
+    ]);
   });
 
   it('explains every sign there is', () => {
@@ -51,7 +99,10 @@ describe('the look-first sheet in words', () => {
       expect(`${name}: ${meaning}`).not.toMatch(BAD);
       expect(meaning.length).toBeGreaterThan(2);
     }
-    expect([signWords({ kind: 'words', index: 0, text: 'rit.' }).meaning, signWords({ kind: 'tempo-words', index: 0, text: 'Slow boat' }).meaning]).toEqual(['slowing down', 'how it is to go']);
+    expect([
+      signWords({ kind: 'words', index: 0, text: 'rit.' }).meaning,
+      signWords({ kind: 'tempo-words', index: 0, text: 'Slow boat' }).meaning,
+    ]).toEqual(['slowing down', 'how it is to go']);
   });
 });
 
@@ -71,11 +122,25 @@ describe('two bars in words', () => {
   ])('%s', (text, wanted) => expect(words(text)).toEqual(wanted));
 
   it('never say what is not a word', () => {
-    fc.assert(fc.property(arbitraryExercise(6), ({ source }) => {
-      const placed = placeMeasures(source);
-      for (const a of placed) for (const d of compareBars(a.measure, (placed[0] as (typeof placed)[number]).measure, a.meter)) expect(differenceWords(d as BarDifference<Written>, 'british', 'bar 1', 'bar 2')).not.toMatch(BAD);
-    }), { seed: 2, numRuns: 40 });
-    expect(valuesWords([{ value: 'eighth', dots: 0 }, { value: 'eighth', dots: 0 }, { value: 'half', dots: 1 }], 'american')).toBe('2 eighths and a dotted half note');
+    fc.assert(
+      fc.property(arbitraryExercise(6), ({ source }) => {
+        const placed = placeMeasures(source);
+        for (const a of placed)
+          for (const d of compareBars(a.measure, (placed[0] as (typeof placed)[number]).measure, a.meter))
+            expect(differenceWords(d as BarDifference<Written>, 'british', 'bar 1', 'bar 2')).not.toMatch(BAD);
+      }),
+      { seed: 2, numRuns: 40 },
+    );
+    expect(
+      valuesWords(
+        [
+          { value: 'eighth', dots: 0 },
+          { value: 'eighth', dots: 0 },
+          { value: 'half', dots: 1 },
+        ],
+        'american',
+      ),
+    ).toBe('2 eighths and a dotted half note');
   });
 });
 
@@ -93,22 +158,45 @@ describe('trouble in words', () => {
   });
 
   it('gives reasons, a label and an offer for whatever comes', () => {
-    fc.assert(fc.property(arbitraryExercise(4), fc.constantFrom(...INSTRUMENTS), (e, { id }) => {
-      const plan = planOf(e, id);
-      for (const spot of plan.hardest) {
-        expect(changeReasons(spot, plan)).not.toMatch(BAD);
-        expect(buildUpLabel(buildUp(plan.part.concert, spot), plan)).toMatch(/^(bar \d+|pickup): .+ to .+/);
-      }
-      const sheet = lookSheet(plan);
-      for (const text of [...sheet.lookalikes.map(lookalikeWords), ...lineSigns(plan.part.score).map((s) => signWords(s).meaning), againstSentence(sheet), ...(sheet.against?.letters ?? []).map((l) => againstWords(l, 'each-hand'))]) expect(text).not.toMatch(BAD);
-    }), { seed: 4, numRuns: 40 });
-    const offers = offerEasier(exercise('trumpet', 'C4:e D4:e E4:e F4:e G4 C5 | C4 G4 C5 G4 | C4:w'), 'trumpet', DEFAULT_TEACHING);
+    fc.assert(
+      fc.property(arbitraryExercise(4), fc.constantFrom(...INSTRUMENTS), (e, { id }) => {
+        const plan = planOf(e, id);
+        for (const spot of plan.hardest) {
+          expect(changeReasons(spot, plan)).not.toMatch(BAD);
+          expect(buildUpLabel(buildUp(plan.part.concert, spot), plan)).toMatch(/^(bar \d+|pickup): .+ to .+/);
+        }
+        const sheet = lookSheet(plan);
+        for (const text of [
+          ...sheet.lookalikes.map(lookalikeWords),
+          ...lineSigns(plan.part.score).map((s) => signWords(s).meaning),
+          againstSentence(sheet),
+          ...(sheet.against?.letters ?? []).map((l) => againstWords(l, 'each-hand')),
+        ])
+          expect(text).not.toMatch(BAD);
+      }),
+      { seed: 4, numRuns: 40 },
+    );
+    const offers = offerEasier(
+      exercise('trumpet', 'C4:e D4:e E4:e F4:e G4 C5 | C4 G4 C5 G4 | C4:w'),
+      'trumpet',
+      DEFAULT_TEACHING,
+    );
     expect(offers.length).toBeGreaterThan(2);
     for (const o of offers) expect(easierWords(o)).toMatch(/^(Bar \d+|All bars|Another octave): /);
   });
 
   it('says for whom a line is ready', () => {
     expect(readinessWords({ ready: ['trumpet', 'horn'], fresh: [], unplayable: [] })).toBe('ready for all 2');
-    expect(readinessWords({ ready: ['trumpet'], fresh: [{ id: 'flute', notes: 1 }, { id: 'oboe', notes: 1 }, { id: 'horn', notes: 3 }], unplayable: ['tuba'] })).toBe('ready for trumpet; 1 new for flute and oboe; 3 new for horn; not all playable on tuba');
+    expect(
+      readinessWords({
+        ready: ['trumpet'],
+        fresh: [
+          { id: 'flute', notes: 1 },
+          { id: 'oboe', notes: 1 },
+          { id: 'horn', notes: 3 },
+        ],
+        unplayable: ['tuba'],
+      }),
+    ).toBe('ready for trumpet; 1 new for flute and oboe; 3 new for horn; not all playable on tuba');
   });
 });

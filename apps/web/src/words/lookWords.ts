@@ -1,4 +1,16 @@
-import { formatRational, type LetterAgainst, type Lookalike, type LookSheet, type Meter, meterKind, type NoteUsed, type Rational, type Schools, type TiedSum, type ValueUsed } from '@cifra/core';
+import {
+  formatRational,
+  type LetterAgainst,
+  type Lookalike,
+  type LookSheet,
+  type Meter,
+  meterKind,
+  type NoteUsed,
+  type Rational,
+  type Schools,
+  type TiedSum,
+  type ValueUsed,
+} from '@cifra/core';
 import { figureLines } from '@cifra/engrave';
 import { valueName } from './rhythmWords';
 import { list, touchWords } from './spoken';
@@ -6,18 +18,27 @@ import { list, touchWords } from './spoken';
 const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
 
 /** A value with its dots: `dotted half note`. */
-const fullName = (d: ValueUsed['duration'], names: Schools['rhythmNames']): string => `${DOTS[d.dots] ?? ''}${valueName(d.value, names)}${d.tuplet === undefined ? '' : ', of a triplet'}`;
+const fullName = (d: ValueUsed['duration'], names: Schools['rhythmNames']): string =>
+  `${DOTS[d.dots] ?? ''}${valueName(d.value, names)}${d.tuplet === undefined ? '' : ', of a triplet'}`;
 
 /** A number of counts: `1 1/2 counts`. */
 export const countsWords = (r: Rational): string => `${formatRational(r)} ${r.n <= r.d ? 'count' : 'counts'}`;
 
 /** How long a value of the line lasts. @example `dotted half note: 3 counts` */
-export const valueWords = ({ duration, rest, counts }: ValueUsed, names: Schools['rhythmNames']): string => `${fullName(duration, names)}${rest ? ' rest' : ''}: ${countsWords(counts)}`;
+export const valueWords = ({ duration, rest, counts }: ValueUsed, names: Schools['rhythmNames']): string =>
+  `${fullName(duration, names)}${rest ? ' rest' : ''}: ${countsWords(counts)}`;
 
 /** A tie as a sum. @example `whole note + quarter = 5 counts` */
-export const tieWords = ({ durations, counts }: TiedSum, names: Schools['rhythmNames']): string => `${durations.map((d) => fullName(d, names)).join(' + ')} = ${countsWords(counts)}`;
+export const tieWords = ({ durations, counts }: TiedSum, names: Schools['rhythmNames']): string =>
+  `${durations.map((d) => fullName(d, names)).join(' + ')} = ${countsWords(counts)}`;
 
-const UNITS: Readonly<Record<number, 'whole' | 'half' | 'quarter' | 'eighth' | '16th'>> = { 1: 'whole', 2: 'half', 4: 'quarter', 8: 'eighth', 16: '16th' };
+const UNITS: Readonly<Record<number, 'whole' | 'half' | 'quarter' | 'eighth' | '16th'>> = {
+  1: 'whole',
+  2: 'half',
+  4: 'quarter',
+  8: 'eighth',
+  16: '16th',
+};
 
 /** What both numbers of the meter say. @example `3: three counts in a bar; 4: a quarter gets one count` */
 export function meterWords(m: Meter, names: Schools['rhythmNames']): string {
@@ -35,10 +56,14 @@ const barsWords = (bars: readonly number[]): string => {
 /** What is easily mistaken, and what to do. */
 export function lookalikeWords(l: Lookalike): string {
   switch (l.kind) {
-    case 'two-forms': return `${list(l.names)} both come: watch for ${l.names[l.names.length - 1]} in ${barsWords(l.bars)}.`;
-    case 'octave-key': return `${l.name} comes low and high: the fingers are the same but for the ${touchWords(l.key)}.`;
-    case 'still-holds': return `${l.name} still holds in ${barsWords(l.bars)}, without a sign of its own.`;
-    case 'back-again': return `${l.name} is back in ${barsWords(l.bars)}: the bar line has ended the sign.`;
+    case 'two-forms':
+      return `${list(l.names)} both come: watch for ${l.names[l.names.length - 1]} in ${barsWords(l.bars)}.`;
+    case 'octave-key':
+      return `${l.name} comes low and high: the fingers are the same but for the ${touchWords(l.key)}.`;
+    case 'still-holds':
+      return `${l.name} still holds in ${barsWords(l.bars)}, without a sign of its own.`;
+    case 'back-again':
+      return `${l.name} is back in ${barsWords(l.bars)}: the bar line has ended the sign.`;
   }
 }
 
@@ -47,7 +72,11 @@ const NOTHING = '–';
 
 /** A figure on one line: `T12 | 45`. */
 export const figureOnLine = (f: NoteUsed['fingering'], count: Schools['fingerCount']): string =>
-  (f.kind === 'playable' ? figureLines(f.figure, count).filter((x) => x !== '' && x !== NOTHING).join(' | ') : 'none');
+  f.kind === 'playable'
+    ? figureLines(f.figure, count)
+        .filter((x) => x !== '' && x !== NOTHING)
+        .join(' | ')
+    : 'none';
 
 const ALTER: Readonly<Record<number, string>> = { [-1]: 'flat', 0: 'plain', 1: 'sharp' };
 
@@ -59,7 +88,10 @@ export function againstWords({ letter, was, is, notes }: LetterAgainst, count: S
 
 const SIGNATURE = ['no signature', 'one', 'two', 'three', 'four', 'five', 'six', 'seven'];
 /** `two flats`, `no sharps or flats`. */
-export const signatureWords = (fifths: number): string => (fifths === 0 ? 'no sharps or flats' : `${SIGNATURE[Math.abs(fifths)]} ${fifths > 0 ? 'sharp' : 'flat'}${Math.abs(fifths) === 1 ? '' : 's'}`);
+export const signatureWords = (fifths: number): string =>
+  fifths === 0
+    ? 'no sharps or flats'
+    : `${SIGNATURE[Math.abs(fifths)]} ${fifths > 0 ? 'sharp' : 'flat'}${Math.abs(fifths) === 1 ? '' : 's'}`;
 
 /** How this key stands to the one the class is used to, in one sentence. */
 export function againstSentence({ against, fifths }: LookSheet): string {

@@ -1,9 +1,29 @@
-import { letterName, parsePitch, type NoteAnnotation, type NoteId, type PagePlan, type Pitch, type RowSetup, type Schools, structureOf } from '@cifra/core';
+import {
+  letterName,
+  parsePitch,
+  type NoteAnnotation,
+  type NoteId,
+  type PagePlan,
+  type Pitch,
+  type RowSetup,
+  type Schools,
+  structureOf,
+} from '@cifra/core';
 import { pageName } from '@cifra/engrave';
 import { figureWords, spokenLetter } from './spoken';
 
-const SOURCE: Readonly<Record<string, string>> = { signature: ', from the key signature', bar: ', from earlier in the bar', tie: ', held by the tie', sign: '', plain: '' };
-const UNPLAYABLE = { 'below-range': 'too low for this instrument', 'above-range': 'too high for this instrument', 'no-figure': 'no figure known' } as const;
+const SOURCE: Readonly<Record<string, string>> = {
+  signature: ', from the key signature',
+  bar: ', from earlier in the bar',
+  tie: ', held by the tie',
+  sign: '',
+  plain: '',
+};
+const UNPLAYABLE = {
+  'below-range': 'too low for this instrument',
+  'above-range': 'too high for this instrument',
+  'no-figure': 'no figure known',
+} as const;
 
 /** A letter with its octave, which tells two of one letter apart: `B♭3`. */
 export const octaveName = (p: Pitch): string => `${letterName(p)}${p.octave}`;
@@ -20,21 +40,35 @@ export function noteLabels(plan: PagePlan): ReadonlyMap<NoteId, string> {
   annotations.values().forEach((note, i) => {
     const { measure, beat } = places[i] ?? { measure: 0, beat: '' };
     const shown = plan.rowsAt(note.id);
-    const figure = !hasFigure(shown) ? 'to be read without a figure' : note.fingering.kind === 'playable' ? figureWords(note.fingering.figure, fingerCount) : UNPLAYABLE[note.fingering.because];
+    const figure = !hasFigure(shown)
+      ? 'to be read without a figure'
+      : note.fingering.kind === 'playable'
+        ? figureWords(note.fingering.figure, fingerCount)
+        : UNPLAYABLE[note.fingering.because];
     const tied = note.tiedFrom === undefined ? figure : 'held on';
-    labels.set(note.id, `bar ${measure}, beat ${beat}, ${spokenLetter(note.written)}${SOURCE[note.accidental.source] ?? ''}, ${tied}${plan.isNew(note.id) ? ', new' : ''}${note.better === undefined || shown.length === 0 ? '' : ', an easier figure is marked'}`);
+    labels.set(
+      note.id,
+      `bar ${measure}, beat ${beat}, ${spokenLetter(note.written)}${SOURCE[note.accidental.source] ?? ''}, ${tied}${plan.isNew(note.id) ? ', new' : ''}${note.better === undefined || shown.length === 0 ? '' : ', an easier figure is marked'}`,
+    );
   });
   return labels;
 }
 
 /** The same for all lines of a page, by a note's name on it. */
 export function pageLabels(plans: readonly PagePlan[]): ReadonlyMap<string, string> {
-  return new Map(plans.flatMap((plan, line) => [...noteLabels(plan)].map(([id, words]) => [pageName(line, id), plans.length === 1 ? words : `line ${line + 1}, ${words}`] as const)));
+  return new Map(
+    plans.flatMap((plan, line) =>
+      [...noteLabels(plan)].map(
+        ([id, words]) => [pageName(line, id), plans.length === 1 ? words : `line ${line + 1}, ${words}`] as const,
+      ),
+    ),
+  );
 }
 
 /** What a screen reader says of a note on a chart: `B flat 4, left hand: thumb and 1; right hand: 4 and E♭ key`. */
 export function chartLabel({ written, fingering }: NoteAnnotation, { fingerCount }: Schools): string {
-  const figure = fingering.kind === 'playable' ? figureWords(fingering.figure, fingerCount) : UNPLAYABLE[fingering.because];
+  const figure =
+    fingering.kind === 'playable' ? figureWords(fingering.figure, fingerCount) : UNPLAYABLE[fingering.because];
   return `${spokenLetter(written)} ${written.octave}, ${figure}`;
 }
 

@@ -3,11 +3,30 @@ import type { Rung } from '../practise/rungs';
 
 /** What is done on each rung, as a teacher says it. */
 export const RUNG_WORDS: Readonly<Record<Rung, string>> = {
-  count: 'Count it aloud', name: 'Say the names in rhythm', finger: 'Finger it silently', sing: 'Sing it', loose: 'Play it without slurs', slurred: 'Play it with its slurs', tempo: 'Play it at tempo',
+  count: 'Count it aloud',
+  name: 'Say the names in rhythm',
+  finger: 'Finger it silently',
+  sing: 'Sing it',
+  loose: 'Play it without slurs',
+  slurred: 'Play it with its slurs',
+  tempo: 'Play it at tempo',
 };
 
-export const HEARD_WORDS: Readonly<Record<keyof Heard, string>> = { part: 'The part', metronome: 'The beat', subdivide: 'Half beats', countIn: 'Count in', repeats: 'Repeats', drone: 'A drone on the key note', bass: 'A bass note for each bar' };
-export const TURN_WORDS: Readonly<Record<Turns, string>> = { none: 'all at once', 1: 'a bar each', 2: 'two bars each', phrase: 'a phrase each' };
+export const HEARD_WORDS: Readonly<Record<keyof Heard, string>> = {
+  part: 'The part',
+  metronome: 'The beat',
+  subdivide: 'Half beats',
+  countIn: 'Count in',
+  repeats: 'Repeats',
+  drone: 'A drone on the key note',
+  bass: 'A bass note for each bar',
+};
+export const TURN_WORDS: Readonly<Record<Turns, string>> = {
+  none: 'all at once',
+  1: 'a bar each',
+  2: 'two bars each',
+  phrase: 'a phrase each',
+};
 
 /** Cautions while practising, in few words. Common practice, no source. */
 export const REST_MINUTES = 10;

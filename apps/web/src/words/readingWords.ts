@@ -5,7 +5,9 @@ const barName = (n: number): string => (n === 0 ? 'the pickup' : String(n));
 
 /** The order in which the bars are played, as a teacher says it: `bars the pickup to 8, then the pickup to 7, then 9`. */
 export function playedWords({ played }: LineFacts): string {
-  const runs = playedRuns(played).map(([from, to]) => (from === to ? barName(from) : `${barName(from)} to ${barName(to)}`));
+  const runs = playedRuns(played).map(([from, to]) =>
+    from === to ? barName(from) : `${barName(from)} to ${barName(to)}`,
+  );
   return runs.length === 1 ? 'straight through' : runs.join(', then ');
 }
 
@@ -14,27 +16,38 @@ export function lengthWords(seconds: number): string {
   const whole = seconds < 60 ? Math.round(seconds) : Math.round(seconds / 5) * 5;
   const [minutes, rest] = [Math.floor(whole / 60), whole % 60];
   const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
-  return [minutes === 0 ? '' : count(minutes, 'minute'), rest === 0 && minutes > 0 ? '' : count(rest, 'second')].filter((w) => w !== '').join(' ');
+  return [minutes === 0 ? '' : count(minutes, 'minute'), rest === 0 && minutes > 0 ? '' : count(rest, 'second')]
+    .filter((w) => w !== '')
+    .join(' ');
 }
 
 /** How a bar stands to an earlier one, in few words. @param nameOf the printed number of a bar by its index */
 export function relationWords(r: BarRelation, nameOf: (index: number) => string): string {
   switch (r.kind) {
-    case 'new': return 'new';
-    case 'same': return `as ${nameOf(r.of)}`;
-    case 'but-last': return `${nameOf(r.of)} but the last note`;
-    case 'but-ending': return `${nameOf(r.of)} but the ending`;
-    case 'pitches': return `notes of ${nameOf(r.of)}`;
-    case 'rhythm': return `rhythm of ${nameOf(r.of)}`;
-    case 'moved': return `${nameOf(r.of)}, ${Math.abs(r.steps)} ${r.steps > 0 ? 'up' : 'down'}`;
+    case 'new':
+      return 'new';
+    case 'same':
+      return `as ${nameOf(r.of)}`;
+    case 'but-last':
+      return `${nameOf(r.of)} but the last note`;
+    case 'but-ending':
+      return `${nameOf(r.of)} but the ending`;
+    case 'pitches':
+      return `notes of ${nameOf(r.of)}`;
+    case 'rhythm':
+      return `rhythm of ${nameOf(r.of)}`;
+    case 'moved':
+      return `${nameOf(r.of)}, ${Math.abs(r.steps)} ${r.steps > 0 ? 'up' : 'down'}`;
   }
 }
 
 /** What is wrong with a memory sentence, and what to do. */
 export function sentenceFaultWords(f: SentenceFault): string {
   switch (f.kind) {
-    case 'wrong-letter': return `Word ${f.at + 1}, “${f.word}”, has to begin with ${f.letter}.`;
-    case 'word-count': return `${f.wanted} words are needed, one for each; here ${f.words === 1 ? 'is 1' : `are ${f.words}`}.`;
+    case 'wrong-letter':
+      return `Word ${f.at + 1}, “${f.word}”, has to begin with ${f.letter}.`;
+    case 'word-count':
+      return `${f.wanted} words are needed, one for each; here ${f.words === 1 ? 'is 1' : `are ${f.words}`}.`;
   }
 }
 
@@ -43,11 +56,17 @@ export function lineRelationWords(r: BarRelation): string {
   if (r.kind === 'new') return 'new';
   const line = `line ${r.of + 1}`;
   switch (r.kind) {
-    case 'same': return `the same as ${line}`;
-    case 'but-last': return `${line} but for the last note`;
-    case 'but-ending': return `${line} but for the ending`;
-    case 'pitches': return `the notes of ${line}, another rhythm`;
-    case 'rhythm': return `the rhythm of ${line}, other notes`;
-    case 'moved': return `${line}, ${Math.abs(r.steps)} ${Math.abs(r.steps) === 1 ? 'step' : 'steps'} ${r.steps > 0 ? 'up' : 'down'}`;
+    case 'same':
+      return `the same as ${line}`;
+    case 'but-last':
+      return `${line} but for the last note`;
+    case 'but-ending':
+      return `${line} but for the ending`;
+    case 'pitches':
+      return `the notes of ${line}, another rhythm`;
+    case 'rhythm':
+      return `the rhythm of ${line}, other notes`;
+    case 'moved':
+      return `${line}, ${Math.abs(r.steps)} ${Math.abs(r.steps) === 1 ? 'step' : 'steps'} ${r.steps > 0 ? 'up' : 'down'}`;
   }
 }

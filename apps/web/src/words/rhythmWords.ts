@@ -1,8 +1,24 @@
 import { type Duration, durationQuarters, formatRational, type NoteValue, type Schools } from '@cifra/core';
 
 const NAMES: Readonly<Record<Schools['rhythmNames'], Readonly<Record<NoteValue, string>>>> = {
-  american: { breve: 'double whole note', whole: 'whole note', half: 'half note', quarter: 'quarter', eighth: 'eighth', '16th': 'sixteenth', '32nd': 'thirty-second' },
-  british: { breve: 'breve', whole: 'semibreve', half: 'minim', quarter: 'crotchet', eighth: 'quaver', '16th': 'semiquaver', '32nd': 'demisemiquaver' },
+  american: {
+    breve: 'double whole note',
+    whole: 'whole note',
+    half: 'half note',
+    quarter: 'quarter',
+    eighth: 'eighth',
+    '16th': 'sixteenth',
+    '32nd': 'thirty-second',
+  },
+  british: {
+    breve: 'breve',
+    whole: 'semibreve',
+    half: 'minim',
+    quarter: 'crotchet',
+    eighth: 'quaver',
+    '16th': 'semiquaver',
+    '32nd': 'demisemiquaver',
+  },
 };
 const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
 const TUPLETS: Readonly<Record<number, string>> = { 2: 'duplet', 3: 'triplet', 5: 'quintuplet', 6: 'sextuplet' };
@@ -11,11 +27,13 @@ const TUPLETS: Readonly<Record<number, string>> = { 2: 'duplet', 3: 'triplet', 5
 export const valueName = (value: NoteValue, names: Schools['rhythmNames']): string => NAMES[names][value];
 
 /** A value with its dots. @example lengthName({ value: 'half', dots: 1 }, 'british') // dotted minim */
-export const lengthName = (d: Duration, names: Schools['rhythmNames']): string => `${DOTS[d.dots] ?? ''}${NAMES[names][d.value]}`;
+export const lengthName = (d: Duration, names: Schools['rhythmNames']): string =>
+  `${DOTS[d.dots] ?? ''}${NAMES[names][d.value]}`;
 
 /** A written length in American or British names, with what it lasts. @example `dotted crotchet, 1 1/2 crotchets long` */
 export function durationWords(d: Duration, names: Schools['rhythmNames']): string {
-  const tuplet = d.tuplet === undefined ? '' : `, one of a ${TUPLETS[d.tuplet.actual] ?? `group of ${d.tuplet.actual}`}`;
+  const tuplet =
+    d.tuplet === undefined ? '' : `, one of a ${TUPLETS[d.tuplet.actual] ?? `group of ${d.tuplet.actual}`}`;
   const name = `${lengthName(d, names)}${tuplet}`;
   const quarters = durationQuarters(d);
   if (quarters.n === quarters.d) return name;

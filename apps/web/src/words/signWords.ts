@@ -1,9 +1,14 @@
 import type { SignKind, SignUsed } from '@cifra/core';
 
 /** What each sign tells the players, in one sentence that can be read out. */
-const SIGN_WORDS: Readonly<Record<Exclude<SignKind, 'tempo-words' | 'words'>, readonly [name: string, meaning: string]>> = {
+const SIGN_WORDS: Readonly<
+  Record<Exclude<SignKind, 'tempo-words' | 'words'>, readonly [name: string, meaning: string]>
+> = {
   repeat: ['repeat signs', 'play what stands between them once more; without a first one, from the beginning'],
-  endings: ['first and second ending', 'the bracket with 1 the first time; skip it the second time and play the one with 2'],
+  endings: [
+    'first and second ending',
+    'the bracket with 1 the first time; skip it the second time and play the one with 2',
+  ],
   'double-bar': ['double bar line', 'a section ends here; play on'],
   'multi-rest': ['rest of several bars', 'count as many bars as the number says'],
   tie: ['tie', 'joins two notes of one pitch: tongue once and hold through both'],
@@ -19,17 +24,67 @@ const SIGN_WORDS: Readonly<Record<Exclude<SignKind, 'tempo-words' | 'words'>, re
   breath: ['breath mark', 'breathe here, not elsewhere'],
   crescendo: ['opening hairpin', 'grow louder little by little'],
   diminuendo: ['closing hairpin', 'grow softer little by little'],
-  pppp: ['pppp', 'as soft as anybody can'], ppp: ['ppp', 'as soft as you can'], pp: ['pp, pianissimo', 'very soft'], p: ['p, piano', 'soft'], mp: ['mp, mezzo piano', 'medium soft'],
-  mf: ['mf, mezzo forte', 'medium loud'], f: ['f, forte', 'loud'], ff: ['ff, fortissimo', 'very loud'], fff: ['fff', 'as loud as still sounds well'], ffff: ['ffff', 'as loud as anybody can'],
-  fp: ['fp', 'loud at the start, soft at once'], sf: ['sf', 'a sudden strong start'], sfz: ['sfz', 'a sudden strong start'], sfp: ['sfp', 'a sudden strong start, then soft'], fz: ['fz', 'a strong start'], rfz: ['rfz', 'suddenly stronger'],
+  pppp: ['pppp', 'as soft as anybody can'],
+  ppp: ['ppp', 'as soft as you can'],
+  pp: ['pp, pianissimo', 'very soft'],
+  p: ['p, piano', 'soft'],
+  mp: ['mp, mezzo piano', 'medium soft'],
+  mf: ['mf, mezzo forte', 'medium loud'],
+  f: ['f, forte', 'loud'],
+  ff: ['ff, fortissimo', 'very loud'],
+  fff: ['fff', 'as loud as still sounds well'],
+  ffff: ['ffff', 'as loud as anybody can'],
+  fp: ['fp', 'loud at the start, soft at once'],
+  sf: ['sf', 'a sudden strong start'],
+  sfz: ['sfz', 'a sudden strong start'],
+  sfp: ['sfp', 'a sudden strong start, then soft'],
+  fz: ['fz', 'a strong start'],
+  rfz: ['rfz', 'suddenly stronger'],
 };
 
 /** Words that stand on beginners' pages, with what they mean. From memory of common practice, no source. */
 const GLOSSARY: Readonly<Record<string, string>> = {
-  adagio: 'slow, at ease', allegretto: 'rather lively', allegro: 'lively, quick', andante: 'at a walking pace', andantino: 'a little quicker than walking', cantabile: 'as if sung', 'con brio': 'with spirit', 'con moto': 'with movement',
-  'da capo': 'again from the beginning', dolce: 'sweetly', espressivo: 'with expression', fine: 'the end', giocoso: 'playfully', grave: 'very slow and serious', grazioso: 'gracefully', largo: 'slow and broad', legato: 'smoothly joined', leggiero: 'lightly',
-  lento: 'slow', maestoso: 'with dignity', marcato: 'each note marked', moderato: 'at a medium pace', pesante: 'heavily', presto: 'very quick', rallentando: 'slowing down', rall: 'slowing down', ritardando: 'slowing down', rit: 'slowing down', simile: 'go on in the same way',
-  sostenuto: 'held out', tranquillo: 'calmly', vivace: 'quick and full of life', 'a tempo': 'at the first speed again', accelerando: 'growing quicker', accel: 'growing quicker', crescendo: 'growing louder', cresc: 'growing louder', diminuendo: 'growing softer', dim: 'growing softer', tutti: 'everybody', solo: 'one alone',
+  adagio: 'slow, at ease',
+  allegretto: 'rather lively',
+  allegro: 'lively, quick',
+  andante: 'at a walking pace',
+  andantino: 'a little quicker than walking',
+  cantabile: 'as if sung',
+  'con brio': 'with spirit',
+  'con moto': 'with movement',
+  'da capo': 'again from the beginning',
+  dolce: 'sweetly',
+  espressivo: 'with expression',
+  fine: 'the end',
+  giocoso: 'playfully',
+  grave: 'very slow and serious',
+  grazioso: 'gracefully',
+  largo: 'slow and broad',
+  legato: 'smoothly joined',
+  leggiero: 'lightly',
+  lento: 'slow',
+  maestoso: 'with dignity',
+  marcato: 'each note marked',
+  moderato: 'at a medium pace',
+  pesante: 'heavily',
+  presto: 'very quick',
+  rallentando: 'slowing down',
+  rall: 'slowing down',
+  ritardando: 'slowing down',
+  rit: 'slowing down',
+  simile: 'go on in the same way',
+  sostenuto: 'held out',
+  tranquillo: 'calmly',
+  vivace: 'quick and full of life',
+  'a tempo': 'at the first speed again',
+  accelerando: 'growing quicker',
+  accel: 'growing quicker',
+  crescendo: 'growing louder',
+  cresc: 'growing louder',
+  diminuendo: 'growing softer',
+  dim: 'growing softer',
+  tutti: 'everybody',
+  solo: 'one alone',
 };
 
 /** What a word on the page means, if it is one that is known; in other words it says itself what it means. */
@@ -37,13 +92,19 @@ function meaningOf(text: string): string | undefined {
   const plain = text.toLowerCase().replace(/[.,]/g, '').trim();
   const whole = GLOSSARY[plain];
   if (whole !== undefined) return whole;
-  const known = Object.keys(GLOSSARY).find((w) => plain.split(/\s+/).includes(w) || (w.includes(' ') && plain.includes(w)));
+  const known = Object.keys(GLOSSARY).find(
+    (w) => plain.split(/\s+/).includes(w) || (w.includes(' ') && plain.includes(w)),
+  );
   return known === undefined ? undefined : GLOSSARY[known];
 }
 
 /** A sign or word with what it tells the players. @example { name: 'tie', meaning: 'joins two notes …' } */
 export function signWords({ kind, text }: SignUsed): { readonly name: string; readonly meaning: string } {
-  if (kind === 'tempo-words' || kind === 'words') return { name: `“${text ?? ''}”`, meaning: meaningOf(text ?? '') ?? (kind === 'tempo-words' ? 'how it is to go' : 'a word to the players') };
+  if (kind === 'tempo-words' || kind === 'words')
+    return {
+      name: `“${text ?? ''}”`,
+      meaning: meaningOf(text ?? '') ?? (kind === 'tempo-words' ? 'how it is to go' : 'a word to the players'),
+    };
   const [name, meaning] = SIGN_WORDS[kind];
   return { name, meaning };
 }

@@ -1,25 +1,60 @@
 import { countedTouch, type Figure, figureText, type FingerCount, type Pitch } from '@cifra/core';
 import { touchName } from '@cifra/engrave';
 
-const SPOKEN_ALTER: Readonly<Record<number, string>> = { [-2]: ' double flat', [-1]: ' flat', 0: '', 1: ' sharp', 2: ' double sharp' };
+const SPOKEN_ALTER: Readonly<Record<number, string>> = {
+  [-2]: ' double flat',
+  [-1]: ' flat',
+  0: '',
+  1: ' sharp',
+  2: ' double sharp',
+};
 
 /** A letter as it is said: `B flat`. */
 export const spokenLetter = (p: Pick<Pitch, 'step' | 'alter'>): string => `${p.step}${SPOKEN_ALTER[p.alter] ?? ''}`;
 
-const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth', 'eleventh', 'twelfth'];
+const ORDINALS = [
+  '',
+  'first',
+  'second',
+  'third',
+  'fourth',
+  'fifth',
+  'sixth',
+  'seventh',
+  'eighth',
+  'ninth',
+  'tenth',
+  'eleventh',
+  'twelfth',
+];
 export const ordinal = (n: number): string => ORDINALS[n] ?? `${n}th`;
 
-export const list = (words: readonly string[]): string => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`);
+export const list = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
 
 /** What a touch is called: `octave key`, `E♭ key`, `4`. */
-export const touchWords = (t: string): string => FINGER_NAME[t] ?? (/^\d$/.test(t) ? `finger ${t}` : `${touchName(t)} key`);
+export const touchWords = (t: string): string =>
+  FINGER_NAME[t] ?? (/^\d$/.test(t) ? `finger ${t}` : `${touchName(t)} key`);
 
-const FINGER_NAME: Readonly<Record<string, string>> = { T: 'thumb', Th: 'thumb half closed', Tb: 'thumb on its B♭ key', W: 'whisper key', R: 'register key', 8: 'octave key' };
+const FINGER_NAME: Readonly<Record<string, string>> = {
+  T: 'thumb',
+  Th: 'thumb half closed',
+  Tb: 'thumb on its B♭ key',
+  W: 'whisper key',
+  R: 'register key',
+  8: 'octave key',
+};
 
 function hand(touches: readonly string[]): string {
   const fingers = touches.filter((t) => /^\d$/.test(t) && t !== '8');
-  const rest = touches.filter((t) => !fingers.includes(t)).map((t) => FINGER_NAME[t] ?? (/^\dh$/.test(t) ? `${t[0]} half closed` : `${touchName(t)} key`));
-  return list([...rest.filter((r) => r.startsWith('thumb')), ...(fingers.length === 0 ? [] : [fingers.join(' ')]), ...rest.filter((r) => !r.startsWith('thumb'))]);
+  const rest = touches
+    .filter((t) => !fingers.includes(t))
+    .map((t) => FINGER_NAME[t] ?? (/^\dh$/.test(t) ? `${t[0]} half closed` : `${touchName(t)} key`));
+  return list([
+    ...rest.filter((r) => r.startsWith('thumb')),
+    ...(fingers.length === 0 ? [] : [fingers.join(' ')]),
+    ...rest.filter((r) => !r.startsWith('thumb')),
+  ]);
 }
 
 function valveWords(valves: readonly number[]): string {
@@ -30,8 +65,10 @@ function valveWords(valves: readonly number[]): string {
 /** A figure in words, for screen readers and the reason trail. */
 export function figureWords(f: Figure, count: FingerCount = 'six-down'): string {
   switch (f.kind) {
-    case 'valves': return `${f.thumb === true ? 'thumb and ' : ''}${valveWords(f.valves)}`;
-    case 'slide': return `${ordinal(f.position)} position${f.adjust > 0 ? ', drawn in a little' : f.adjust < 0 ? ', out a little' : ''}${f.thumb === true ? ', with the thumb' : ''}`;
+    case 'valves':
+      return `${f.thumb === true ? 'thumb and ' : ''}${valveWords(f.valves)}`;
+    case 'slide':
+      return `${ordinal(f.position)} position${f.adjust > 0 ? ', drawn in a little' : f.adjust < 0 ? ', out a little' : ''}${f.thumb === true ? ', with the thumb' : ''}`;
     case 'keys': {
       if (figureText(f) === '-') return 'nothing pressed';
       const left = f.left.length === 0 ? '' : `left hand: ${hand(f.left)}`;

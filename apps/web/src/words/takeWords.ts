@@ -18,10 +18,14 @@ function wrongWords(plan: PagePlan, v: Verdict): string {
   const came = letterName(why.heard);
   const brass = plan.part.instrument.family === 'brass';
   switch (why.because) {
-    case 'same-figure': return `${came} came instead of ${note.name}. The figure was right: ${brass ? (why.higher ? 'aim lower, with slower air' : 'aim higher, with faster air') : (why.higher ? 'gentler air, and look at the thumb' : 'look at the thumb or register key, and keep the air going')}.`;
-    case 'sign-forgotten': return `${came} came instead of ${note.name}: the sign ${note.accidental.source === 'signature' ? 'stands in the key signature' : 'still holds here'}.`;
-    case 'octave': return `${note.name} came an octave too ${why.higher ? 'high' : 'low'}.`;
-    case 'other-note': return `${came} came instead of ${note.name}: finger the two silently, then play.`;
+    case 'same-figure':
+      return `${came} came instead of ${note.name}. The figure was right: ${brass ? (why.higher ? 'aim lower, with slower air' : 'aim higher, with faster air') : why.higher ? 'gentler air, and look at the thumb' : 'look at the thumb or register key, and keep the air going'}.`;
+    case 'sign-forgotten':
+      return `${came} came instead of ${note.name}: the sign ${note.accidental.source === 'signature' ? 'stands in the key signature' : 'still holds here'}.`;
+    case 'octave':
+      return `${note.name} came an octave too ${why.higher ? 'high' : 'low'}.`;
+    case 'other-note':
+      return `${came} came instead of ${note.name}: finger the two silently, then play.`;
   }
 }
 
@@ -30,19 +34,55 @@ export function takeRemarks(plan: PagePlan, take: Take): TakeRemark[] {
   const { places, indexOf } = structureOf(plan.part.score);
   const where = (id: string): string => {
     const place = places[indexOf.get(id) ?? 0];
-    return place === undefined ? '' : place.measure === 0 ? 'in the pickup' : `bar ${place.measure}, beat ${place.beat}`;
+    return place === undefined
+      ? ''
+      : place.measure === 0
+        ? 'in the pickup'
+        : `bar ${place.measure}, beat ${place.beat}`;
   };
-  const stops = take.stops.map((s): TakeRemark => ({ id: s.before, mark: MARKS.stop, where: where(s.before), words: s.lineEnd ? `a stop of ${s.seconds.toFixed(1)} seconds at the line end: look ahead to the next line while you play the last bar.` : `a stop of ${s.seconds.toFixed(1)} seconds: loop the two bars around it.` }));
+  const stops = take.stops.map((s): TakeRemark => ({
+    id: s.before,
+    mark: MARKS.stop,
+    where: where(s.before),
+    words: s.lineEnd
+      ? `a stop of ${s.seconds.toFixed(1)} seconds at the line end: look ahead to the next line while you play the last bar.`
+      : `a stop of ${s.seconds.toFixed(1)} seconds: loop the two bars around it.`,
+  }));
   const notes = take.verdicts.flatMap((v): TakeRemark[] => {
     const note = plan.annotations.get(v.id);
     const at = { id: v.id, where: where(v.id) };
     const name = note?.name ?? '';
     switch (v.pitch) {
-      case 'wrong': return [{ ...at, mark: MARKS.wrong, words: wrongWords(plan, v) }];
-      case 'missed': return [{ ...at, mark: MARKS.missed, words: `${name} was not heard.` }];
-      case 'flat': return [{ ...at, mark: MARKS.flat, words: `${name} was ${Math.round(Math.abs(v.cents ?? 0))} cents low: more air, and listen to the drone.` }];
-      case 'sharp': return [{ ...at, mark: MARKS.sharp, words: `${name} was ${Math.round(v.cents ?? 0)} cents high: relax, and listen to the drone.` }];
-      case 'right': return v.time === 'on-time' ? [] : [{ ...at, mark: v.time === 'late' ? MARKS.late : MARKS.early, words: `${name} came ${v.time}: count aloud once more.` }];
+      case 'wrong':
+        return [{ ...at, mark: MARKS.wrong, words: wrongWords(plan, v) }];
+      case 'missed':
+        return [{ ...at, mark: MARKS.missed, words: `${name} was not heard.` }];
+      case 'flat':
+        return [
+          {
+            ...at,
+            mark: MARKS.flat,
+            words: `${name} was ${Math.round(Math.abs(v.cents ?? 0))} cents low: more air, and listen to the drone.`,
+          },
+        ];
+      case 'sharp':
+        return [
+          {
+            ...at,
+            mark: MARKS.sharp,
+            words: `${name} was ${Math.round(v.cents ?? 0)} cents high: relax, and listen to the drone.`,
+          },
+        ];
+      case 'right':
+        return v.time === 'on-time'
+          ? []
+          : [
+              {
+                ...at,
+                mark: v.time === 'late' ? MARKS.late : MARKS.early,
+                words: `${name} came ${v.time}: count aloud once more.`,
+              },
+            ];
     }
   });
   return onceEach([...stops, ...notes]);
@@ -56,7 +96,9 @@ function onceEach(remarks: readonly TakeRemark[]): TakeRemark[] {
     if (known === undefined) times.set(`${remark.id} ${remark.mark}`, { remark, count: 1 });
     else known.count += 1;
   }
-  return [...times.values()].map(({ remark, count }) => (count === 1 ? remark : { ...remark, where: `${remark.where}, ${count === 2 ? 'twice' : `${count} times`}` }));
+  return [...times.values()].map(({ remark, count }) =>
+    count === 1 ? remark : { ...remark, where: `${remark.where}, ${count === 2 ? 'twice' : `${count} times`}` },
+  );
 }
 
 /** A take in one sentence, kind and true. */
@@ -64,7 +106,8 @@ export function takeSentence(take: Take): string {
   const all = take.verdicts.length;
   const right = take.verdicts.filter((v) => v.pitch === 'right' && v.time === 'on-time').length;
   const heard = take.verdicts.filter((v) => v.pitch !== 'missed').length;
-  if (heard === 0 && take.extra.length > 0) return 'Something was heard, but none of these notes. Look at the first note and its figure, and try again.';
+  if (heard === 0 && take.extra.length > 0)
+    return 'Something was heard, but none of these notes. Look at the first note and its figure, and try again.';
   if (heard === 0) return 'Nothing was heard. Come closer to the microphone and try again.';
   if (right === all && take.stops.length === 0) return `All ${all} notes right and in time. That was clean.`;
   const stops = take.stops.length === 0 ? '' : take.stops.length === 1 ? ', one stop' : `, ${take.stops.length} stops`;

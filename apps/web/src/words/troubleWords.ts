@@ -1,4 +1,14 @@
-import { type Change, type EasierOffer, figureChange, instrumentOf, type InstrumentId, type KeyFitness, type PagePlan, type Readiness, slidePlace } from '@cifra/core';
+import {
+  type Change,
+  type EasierOffer,
+  figureChange,
+  instrumentOf,
+  type InstrumentId,
+  type KeyFitness,
+  type PagePlan,
+  type Readiness,
+  slidePlace,
+} from '@cifra/core';
 import { CAUSE_WORDS } from '@cifra/engrave';
 import { list } from './spoken';
 
@@ -9,13 +19,23 @@ export function handsWords({ from, to }: Change, { part, annotations }: PagePlan
   const { system } = part.instrument;
   if (a.figure.kind === 'slide' && b.figure.kind === 'slide') {
     const [x, y] = [slidePlace(a.figure), slidePlace(b.figure)];
-    return x === y ? undefined : `the slide goes ${y > x ? 'out' : 'in'} from ${a.figure.position} to ${b.figure.position}`;
+    return x === y
+      ? undefined
+      : `the slide goes ${y > x ? 'out' : 'in'} from ${a.figure.position} to ${b.figure.position}`;
   }
-  const { moves, down, up } = figureChange(a.figure, b.figure, system.kind === 'woodwind' ? system.woodwind : undefined);
+  const { moves, down, up } = figureChange(
+    a.figure,
+    b.figure,
+    system.kind === 'woodwind' ? system.woodwind : undefined,
+  );
   if (moves === 0) return undefined;
   const what = a.figure.kind === 'valves' ? 'valve' : 'finger';
   const shifts = moves - down - up;
-  const sides = [...(down > 0 ? [`${down} down`] : []), ...(up > 0 ? [`${up} up`] : []), ...(shifts > 0 ? [`${shifts} ${shifts === 1 ? 'shifts' : 'shift'}`] : [])];
+  const sides = [
+    ...(down > 0 ? [`${down} down`] : []),
+    ...(up > 0 ? [`${up} up`] : []),
+    ...(shifts > 0 ? [`${shifts} ${shifts === 1 ? 'shifts' : 'shift'}`] : []),
+  ];
   return `${moves} ${what}${moves === 1 ? ' moves' : 's move'}${moves > 1 && sides.length > 0 ? `, ${list(sides)}` : ''}`;
 }
 
@@ -25,7 +45,14 @@ const OF_HANDS = new Set(['fingers-move', 'slide-travel']);
 /** Why a change is hard, the hands first: `4 valves move, 2 down and 2 up; a wide leap`. */
 export function changeReasons(change: Change, plan: PagePlan): string {
   const hands = handsWords(change, plan);
-  const causes = [...new Set(change.causes.filter((c) => hands === undefined || !OF_HANDS.has(c.cause)).slice(0, 3).map((c) => CAUSE_WORDS[c.cause]))];
+  const causes = [
+    ...new Set(
+      change.causes
+        .filter((c) => hands === undefined || !OF_HANDS.has(c.cause))
+        .slice(0, 3)
+        .map((c) => CAUSE_WORDS[c.cause]),
+    ),
+  ];
   return [...(hands === undefined ? [] : [hands]), ...causes].join('; ');
 }
 
@@ -35,21 +62,41 @@ const plural = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' 
 export function keyReason({ total }: KeyFitness): string {
   return [
     total.unplayable > 0 ? `${plural(total.unplayable, 'note')} cannot be played` : '',
-    total.outside > 0 ? `${plural(total.outside, 'note')} beyond the stage` : total.unplayable > 0 ? '' : 'all within the stage',
+    total.outside > 0
+      ? `${plural(total.outside, 'note')} beyond the stage`
+      : total.unplayable > 0
+        ? ''
+        : 'all within the stage',
     total.fresh > 0 ? `${plural(total.fresh, 'new note')}` : 'nothing new',
-  ].filter((w) => w !== '').join(', ');
+  ]
+    .filter((w) => w !== '')
+    .join(', ');
 }
 
 /** An offer as a button says it. */
 export function easierWords(o: EasierOffer): string {
   switch (o.kind) {
-    case 'octave': return o.outside === 0 ? 'Another octave: all within the stage' : `Another octave: ${plural(o.outside, 'note')} outside`;
-    case 'bar': return o.how === 'held' ? `Bar ${o.number}: one held note from rest to rest` : `Bar ${o.number}: only the notes on the beats`;
-    case 'all-bars': return o.how === 'held' ? `All bars: one held note each (${plural(o.bars, 'bar')} change)` : `All bars: only the notes on the beats (${plural(o.bars, 'bar')} change)`;
+    case 'octave':
+      return o.outside === 0
+        ? 'Another octave: all within the stage'
+        : `Another octave: ${plural(o.outside, 'note')} outside`;
+    case 'bar':
+      return o.how === 'held'
+        ? `Bar ${o.number}: one held note from rest to rest`
+        : `Bar ${o.number}: only the notes on the beats`;
+    case 'all-bars':
+      return o.how === 'held'
+        ? `All bars: one held note each (${plural(o.bars, 'bar')} change)`
+        : `All bars: only the notes on the beats (${plural(o.bars, 'bar')} change)`;
   }
 }
 
-const names = (ids: readonly InstrumentId[], all: number): string => (ids.length === all ? `all ${all}` : ids.length > 3 ? `${ids.length} instruments` : list(ids.map((id) => instrumentOf(id).name.toLowerCase())));
+const names = (ids: readonly InstrumentId[], all: number): string =>
+  ids.length === all
+    ? `all ${all}`
+    : ids.length > 3
+      ? `${ids.length} instruments`
+      : list(ids.map((id) => instrumentOf(id).name.toLowerCase()));
 
 /** For whom a line is ready: `ready for 8 instruments; 1 new note for horn; 2 for oboe and bassoon`. */
 export function readinessWords({ ready, fresh, unplayable }: Readiness): string {
@@ -57,7 +104,8 @@ export function readinessWords({ ready, fresh, unplayable }: Readiness): string 
   const byNotes = new Map<number, InstrumentId[]>();
   for (const f of fresh) byNotes.set(f.notes, [...(byNotes.get(f.notes) ?? []), f.id]);
   return [
-    ...(ready.length === 0 ? [] : [`ready for ${names(ready, all)}`]), ...[...byNotes].map(([n, ids]) => `${n} new for ${names(ids, all)}`),
+    ...(ready.length === 0 ? [] : [`ready for ${names(ready, all)}`]),
+    ...[...byNotes].map(([n, ids]) => `${n} new for ${names(ids, all)}`),
     ...(unplayable.length === 0 ? [] : [`not all playable on ${names(unplayable, all)}`]),
   ].join('; ');
 }

@@ -22,7 +22,12 @@ function diagnosticOf(p: Problem, doc: EditorState['doc']): Diagnostic {
   const line = doc.line(Math.min(Math.max(1, p.line ?? 1), doc.lines));
   const column = Number(p.facts?.column ?? 0);
   const from = column > 0 ? Math.min(line.from + column - 1, line.to) : line.from;
-  return { from, to: column > 0 ? Math.min(from + 1, line.to) : line.to, severity: p.severity === 'error' ? 'error' : 'warning', message: problemSentence(p) };
+  return {
+    from,
+    to: column > 0 ? Math.min(from + 1, line.to) : line.to,
+    severity: p.severity === 'error' ? 'error' : 'warning',
+    message: problemSentence(p),
+  };
 }
 
 /** The smallest replacement that turns one text into another, so that cursor and view stay where they are. */
@@ -30,7 +35,12 @@ function smallestChange(before: string, after: string): { from: number; to: numb
   let from = 0;
   while (from < before.length && from < after.length && before[from] === after[from]) from += 1;
   let end = 0;
-  while (end < before.length - from && end < after.length - from && before[before.length - 1 - end] === after[after.length - 1 - end]) end += 1;
+  while (
+    end < before.length - from &&
+    end < after.length - from &&
+    before[before.length - 1 - end] === after[after.length - 1 - end]
+  )
+    end += 1;
   return { from, to: before.length - end, insert: after.slice(from, after.length - end) };
 }
 
@@ -53,15 +63,26 @@ export function AbcPanel({ writing, state, onClose }: Props) {
       const doc = editor.state.doc;
       const read = await readAbcText(doc.toString());
       if (mine !== asked || view.current !== editor) return;
-      editor.dispatch(setDiagnostics(editor.state, read.problems.filter((p) => p.line !== undefined || !read.ok).map((p) => diagnosticOf(p, editor.state.doc))));
+      editor.dispatch(
+        setDiagnostics(
+          editor.state,
+          read.problems.filter((p) => p.line !== undefined || !read.ok).map((p) => diagnosticOf(p, editor.state.doc)),
+        ),
+      );
       if (!read.ok) return;
       const { lens, line } = newest.current.writing.snapshot();
       const { clef: _shown, ...back } = { ...lens, interval: invert(lens.interval) };
       const source = seenThrough(read.value, lens.interval.fifths === 0 && lens.interval.octaves === 0 ? lens : back);
       // The clef of a page that is only shown is not the source's.
       const own = newest.current.writing.edit.score.measures[0]?.clef;
-      const score = lens.clef === undefined || own === undefined ? source : { ...source, measures: source.measures.map((m, i) => (i === 0 ? { ...m, clef: own } : m)) };
-      newest.current.writing.run({ kind: 'replace', score: line === 0 ? score : { ...score, title: newest.current.writing.edit.score.title } });
+      const score =
+        lens.clef === undefined || own === undefined
+          ? source
+          : { ...source, measures: source.measures.map((m, i) => (i === 0 ? { ...m, clef: own } : m)) };
+      newest.current.writing.run({
+        kind: 'replace',
+        score: line === 0 ? score : { ...score, title: newest.current.writing.edit.score.title },
+      });
       ownText.current = newest.current.writing.edit.score;
     };
     const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
@@ -70,14 +91,25 @@ export function AbcPanel({ writing, state, onClose }: Props) {
       state: EditorState.create({
         doc: newest.current.text,
         extensions: [
-          ...(nonce === undefined ? [] : [EditorView.cspNonce.of(nonce)]), lineNumbers(), history(), lintGutter(), EditorView.lineWrapping, keymap.of([...defaultKeymap, ...historyKeymap]),
+          ...(nonce === undefined ? [] : [EditorView.cspNonce.of(nonce)]),
+          lineNumbers(),
+          history(),
+          lintGutter(),
+          EditorView.lineWrapping,
+          keymap.of([...defaultKeymap, ...historyKeymap]),
           EditorView.contentAttributes.of({ 'aria-label': 'The line as ABC text' }),
           EditorView.updateListener.of((update) => {
-            if (!update.docChanged || update.transactions.some((t) => t.annotation(Transaction.remote) === true)) return;
+            if (!update.docChanged || update.transactions.some((t) => t.annotation(Transaction.remote) === true))
+              return;
             clearTimeout(timer);
             timer = setTimeout(() => void take(update.view), PAUSE_MS);
           }),
-          EditorView.theme({ '&': { fontSize: '13.5px', height: '100%' }, '.cm-content': { fontFamily: 'ui-monospace, monospace', paddingBottom: '2rem' }, '&.cm-focused': { outline: 'none' }, '.cm-gutters': { backgroundColor: 'transparent', border: 'none', color: '#4b5872' } }),
+          EditorView.theme({
+            '&': { fontSize: '13.5px', height: '100%' },
+            '.cm-content': { fontFamily: 'ui-monospace, monospace', paddingBottom: '2rem' },
+            '&.cm-focused': { outline: 'none' },
+            '.cm-gutters': { backgroundColor: 'transparent', border: 'none', color: '#4b5872' },
+          }),
         ],
       }),
     });
@@ -104,7 +136,14 @@ export function AbcPanel({ writing, state, onClose }: Props) {
     <section aria-label="ABC text" className="flex h-56 shrink-0 flex-col border-t border-line bg-panel">
       <div className="flex items-center justify-between px-4 pt-2">
         <h2 className="font-sans text-[13px] font-semibold text-secondary">ABC text</h2>
-        <button type="button" onClick={onClose} aria-label="Close the text" className="rounded p-1 text-secondary hover:bg-desk"><X size={15} /></button>
+        <button
+          type="button"
+          onClick={onClose}
+          aria-label="Close the text"
+          className="rounded p-1 text-secondary hover:bg-desk"
+        >
+          <X size={15} />
+        </button>
       </div>
       <div ref={host} className="min-h-0 flex-1 overflow-auto px-2" />
     </section>

@@ -24,24 +24,64 @@ export function HistoryDialog({ id, open, onOpenChange, onRestore }: Props) {
   const one = useRevision(id, open ? chosen : undefined);
   const newest = all.data?.find((r) => !r.refused)?.id;
   return (
-    <Modal open={open} onOpenChange={onOpenChange} title="Earlier versions" wide description="Every save is kept, with what changed in it. Taking one back is a change like any other: it can be undone.">
-      {all.error !== undefined && <Failure title="The versions could not be fetched" detail={all.error.message} onRetry={() => void all.mutate()} />}
+    <Modal
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Earlier versions"
+      wide
+      description="Every save is kept, with what changed in it. Taking one back is a change like any other: it can be undone."
+    >
+      {all.error !== undefined && (
+        <Failure
+          title="The versions could not be fetched"
+          detail={all.error.message}
+          onRetry={() => void all.mutate()}
+        />
+      )}
       {all.data === undefined && all.error === undefined && <StaffSkeleton systems={1} label="Fetching the versions" />}
       <ol className="mb-4 max-h-64 overflow-y-auto rounded-md border border-line">
         {(all.data ?? []).map((r) => (
           <li key={r.id} className="border-b border-line last:border-0">
-            <button type="button" aria-pressed={r.id === chosen} onClick={() => setChosen(r.id)} className="flex w-full items-baseline gap-3 px-3 py-2 text-left text-[13.5px] hover:bg-panel aria-pressed:bg-accent-soft">
+            <button
+              type="button"
+              aria-pressed={r.id === chosen}
+              onClick={() => setChosen(r.id)}
+              className="flex w-full items-baseline gap-3 px-3 py-2 text-left text-[13.5px] hover:bg-panel aria-pressed:bg-accent-soft"
+            >
               <span className="w-40 shrink-0 text-secondary tabular-nums">{WHEN.format(new Date(r.createdAt))}</span>
-              <span className="min-w-0 flex-1">{changeWords(r.changes)}{r.refused && <span className="text-warning"> · not taken, kept from another window</span>}{r.id === newest && <span className="text-secondary"> · now</span>}</span>
+              <span className="min-w-0 flex-1">
+                {changeWords(r.changes)}
+                {r.refused && <span className="text-warning"> · not taken, kept from another window</span>}
+                {r.id === newest && <span className="text-secondary"> · now</span>}
+              </span>
             </button>
           </li>
         ))}
       </ol>
-      {chosen !== undefined && (one.data === undefined ? (one.error === undefined ? <StaffSkeleton systems={1} label="Fetching the version" /> : <p role="alert" className="text-warning">{one.error.message}</p>) : <LinePreview score={one.data.document.source} />)}
+      {chosen !== undefined &&
+        (one.data === undefined ? (
+          one.error === undefined ? (
+            <StaffSkeleton systems={1} label="Fetching the version" />
+          ) : (
+            <p role="alert" className="text-warning">
+              {one.error.message}
+            </p>
+          )
+        ) : (
+          <LinePreview score={one.data.document.source} />
+        ))}
       <div className="h-6" />
       <ModalFooter>
         <Button onClick={() => onOpenChange(false)}>Close</Button>
-        <Button kind="primary" disabled={one.data === undefined || chosen === newest} onClick={() => { if (one.data !== undefined) onRestore(one.data.document, one.data); }}>Take this version back</Button>
+        <Button
+          kind="primary"
+          disabled={one.data === undefined || chosen === newest}
+          onClick={() => {
+            if (one.data !== undefined) onRestore(one.data.document, one.data);
+          }}
+        >
+          Take this version back
+        </Button>
       </ModalFooter>
     </Modal>
   );

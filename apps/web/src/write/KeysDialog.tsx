@@ -13,7 +13,13 @@ interface Props {
 /** All keys of the place, from the same list that they work by. */
 export function KeysDialog({ open, onOpenChange, names }: Props) {
   return (
-    <Modal open={open} onOpenChange={onOpenChange} title="Keys" wide description="Type the letters as you would read them aloud: 4 G A, 2 B. A sign goes on the note just written, or on all that is selected. A letter takes the octave nearest to the note before it.">
+    <Modal
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Keys"
+      wide
+      description="Type the letters as you would read them aloud: 4 G A, 2 B. A sign goes on the note just written, or on all that is selected. A letter takes the octave nearest to the note before it."
+    >
       <div className="gap-8 sm:columns-2">
         {ACTION_GROUPS.map((group) => {
           const actions = ACTIONS.filter((a) => a.group === group && a.keys.length > 0 && !a.id.startsWith('letter-'));
@@ -23,7 +29,9 @@ export function KeysDialog({ open, onOpenChange, names }: Props) {
               <h3 className="mb-1 text-[15px]">{group}</h3>
               <dl className="text-[13.5px]">
                 {group === 'Write' && <Row name="Write a note" keys="A – G" />}
-                {actions.map((a) => <Row key={a.id} name={actionName(a, names)} keys={a.keys.map(shownKey).join(', ')} />)}
+                {actions.map((a) => (
+                  <Row key={a.id} name={actionName(a, names)} keys={a.keys.map(shownKey).join(', ')} />
+                ))}
               </dl>
             </section>
           );
@@ -34,5 +42,8 @@ export function KeysDialog({ open, onOpenChange, names }: Props) {
 }
 
 const Row = ({ name, keys }: { readonly name: string; readonly keys: string }) => (
-  <div className="flex justify-between gap-3 border-b border-line/60 py-0.5"><dt>{name}</dt><dd className="shrink-0 font-medium tabular-nums">{keys}</dd></div>
+  <div className="flex justify-between gap-3 border-b border-line/60 py-0.5">
+    <dt>{name}</dt>
+    <dd className="shrink-0 font-medium tabular-nums">{keys}</dd>
+  </div>
 );

@@ -10,7 +10,10 @@ export class Presence {
   private readonly timer: ReturnType<typeof setInterval>;
   private left = false;
 
-  constructor(exerciseId: string, private readonly onHeard: (heard: PresenceView) => void) {
+  constructor(
+    exerciseId: string,
+    private readonly onHeard: (heard: PresenceView) => void,
+  ) {
     // The browser's own maker of ids is there only under TLS or on the machine itself.
     this.path = `/api/exercises/${exerciseId}/windows/${newId()}`;
     this.timer = setInterval(this.say, EVERY_MS);
@@ -23,9 +26,14 @@ export class Presence {
   private say = (): void => {
     if (this.left) return;
     const told: PresenceDto = { hidden: document.visibilityState === 'hidden' };
-    put<PresenceView>(this.path, told).then((heard) => { if (!this.left) this.onHeard(heard); }, () => {
-      // The server is away, which the next save says; or the line is, which the place says.
-    });
+    put<PresenceView>(this.path, told).then(
+      (heard) => {
+        if (!this.left) this.onHeard(heard);
+      },
+      () => {
+        // The server is away, which the next save says; or the line is, which the place says.
+      },
+    );
   };
 
   /** Where this is not heard of, the server forgets the window by itself. */

@@ -37,12 +37,16 @@ export class Saver {
   private closed = false;
   private readonly channel: BroadcastChannel | undefined;
 
-  constructor(stored: ExerciseView, private readonly listener: Listener) {
+  constructor(
+    stored: ExerciseView,
+    private readonly listener: Listener,
+  ) {
     this.id = stored.id;
     this.base = { version: stored.version, document: stored.document };
     this.title = stored.title;
     window.addEventListener('online', this.retry);
-    this.channel = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel(`cifra-exercise-${stored.id}`);
+    this.channel =
+      typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel(`cifra-exercise-${stored.id}`);
     this.channel?.addEventListener('message', (e: MessageEvent<Message>) => this.hear(e.data));
     this.tell({ kind: 'here' });
   }
@@ -114,7 +118,10 @@ export class Saver {
     clearTimeout(this.timer);
     this.waitingSince ??= Date.now();
     // Who never pauses is saved all the same.
-    this.timer = setTimeout(() => void this.saveNow(), Math.max(0, Math.min(ms, this.waitingSince + LONGEST_MS - Date.now())));
+    this.timer = setTimeout(
+      () => void this.saveNow(),
+      Math.max(0, Math.min(ms, this.waitingSince + LONGEST_MS - Date.now())),
+    );
   }
 
   private retry = (): void => {
@@ -125,7 +132,9 @@ export class Saver {
     while (this.running !== undefined) await this.running;
     if (this.pending === undefined || this.paused) return;
     clearTimeout(this.timer);
-    this.running = this.send(this.pending).finally(() => { this.running = undefined; });
+    this.running = this.send(this.pending).finally(() => {
+      this.running = undefined;
+    });
     await this.running;
   }
 
@@ -134,7 +143,11 @@ export class Saver {
     this.waitingSince = undefined;
     const title = this.title.trim() === '' ? 'Untitled' : this.title;
     try {
-      const saved = await put<ExerciseView>(`/api/exercises/${this.id}`, { version: this.base.version, title, document });
+      const saved = await put<ExerciseView>(`/api/exercises/${this.id}`, {
+        version: this.base.version,
+        title,
+        document,
+      });
       this.base = { version: saved.version, document };
       if (this.pending === document) this.pending = undefined;
       this.listener.onStatus(this.pending === undefined ? 'saved' : 'changed');

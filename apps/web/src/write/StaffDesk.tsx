@@ -1,5 +1,15 @@
 import { linesOf, placeMeasures } from '@cifra/core';
-import { type ClipboardEvent, type KeyboardEvent, useCallback, useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import {
+  type ClipboardEvent,
+  type KeyboardEvent,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { Failure } from '../ui/States';
 import type { Asks } from './actions';
 import { actionFor } from './keys';
@@ -61,12 +71,19 @@ export function StaffDesk({ writing, state, asks, zoom, marked, onMark, onCopy, 
     const place = placeAt(now.lines, system, x, y);
     if (place === undefined) return;
     if (place.line !== now.line) now.writing.chooseLine(place.line);
-    if (how === 'bar') now.writing.select({ measure: place.caret.measure, at: 0 }, { measure: place.caret.measure, at: now.lines[place.line]?.measures[place.caret.measure]?.events.length ?? 0 });
+    if (how === 'bar')
+      now.writing.select(
+        { measure: place.caret.measure, at: 0 },
+        { measure: place.caret.measure, at: now.lines[place.line]?.measures[place.caret.measure]?.events.length ?? 0 },
+      );
     else now.writing.place(place.caret, how === 'drag' && place.line === now.line);
     ref.current?.focus({ preventScroll: true });
   }, []);
   const shownLine = lines[line];
-  const shown = useMemo(() => ({ score: shownLine ?? edit.score, caret, ...(anchor === undefined ? {} : { anchor }) }), [shownLine, edit.score, caret, anchor]);
+  const shown = useMemo(
+    () => ({ score: shownLine ?? edit.score, caret, ...(anchor === undefined ? {} : { anchor }) }),
+    [shownLine, edit.score, caret, anchor],
+  );
   const placed = useMemo(() => placeMeasures(shown.score), [shown.score]);
   // What is said aloud may come a moment after what is seen.
   const spoken = useDeferredValue(shown);
@@ -74,15 +91,42 @@ export function StaffDesk({ writing, state, asks, zoom, marked, onMark, onCopy, 
   return (
     <>
       <div
-        ref={ref} role="application" tabIndex={0} aria-label="The line. Letters write notes, question mark lists all keys." aria-describedby="desk-spoken" data-testid="desk"
-        className="desk min-h-72 rounded-lg bg-white px-0.5 pb-24 outline-none" onKeyDown={onKeyDown} onCopy={(e) => onCopy(e, false)} onCut={(e) => onCopy(e, true)} onPaste={onPaste}
+        ref={ref}
+        role="application"
+        tabIndex={0}
+        aria-label="The line. Letters write notes, question mark lists all keys."
+        aria-describedby="desk-spoken"
+        data-testid="desk"
+        className="desk min-h-72 rounded-lg bg-white px-0.5 pb-24 outline-none"
+        onKeyDown={onKeyDown}
+        onCopy={(e) => onCopy(e, false)}
+        onCut={(e) => onCopy(e, true)}
+        onPaste={onPaste}
       >
-        {error !== undefined && <Failure title="The line could not be drawn" detail="What you typed is kept. Try to draw it again." onRetry={retry} />}
+        {error !== undefined && (
+          <Failure
+            title="The line could not be drawn"
+            detail="What you typed is kept. Try to draw it again."
+            onRetry={retry}
+          />
+        )}
         {systems.map((system) => (
-          <StaffSystem key={system.from} system={system} edit={shown} placed={placed} line={line} scale={scale} onPoint={onPoint} marked={marked} onMark={onMark} />
+          <StaffSystem
+            key={system.from}
+            system={system}
+            edit={shown}
+            placed={placed}
+            line={line}
+            scale={scale}
+            onPoint={onPoint}
+            marked={marked}
+            onMark={onMark}
+          />
         ))}
       </div>
-      <p id="desk-spoken" role="status" className="sr-only">{words}</p>
+      <p id="desk-spoken" role="status" className="sr-only">
+        {words}
+      </p>
     </>
   );
 }

@@ -47,7 +47,8 @@ export class SystemEngraver {
     this.want(this.wanted);
   }
 
-  private next = (): Wanted | undefined => (this.failure === undefined ? this.wanted.find((w) => !this.drawn.has(w.key)) : undefined);
+  private next = (): Wanted | undefined =>
+    this.failure === undefined ? this.wanted.find((w) => !this.drawn.has(w.key)) : undefined;
 
   private async run(): Promise<void> {
     this.running = true;

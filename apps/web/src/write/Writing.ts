@@ -1,7 +1,27 @@
 import type { ExerciseView } from '@cifra/contract';
 import {
-  applyCommand, applyPatch, type Caret, clampCaret, type Command, diffExercise, type EditState, type Exercise, FIRST_PEN, type Lens, lensOf, linesOf, MAX_LINES, mergeExercises, type PageOwner, type Pen,
-  type Problem, revertPatch, settleCaret, type Teaching, withLine, withLines,
+  applyCommand,
+  applyPatch,
+  type Caret,
+  clampCaret,
+  type Command,
+  diffExercise,
+  type EditState,
+  type Exercise,
+  FIRST_PEN,
+  type Lens,
+  lensOf,
+  linesOf,
+  MAX_LINES,
+  mergeExercises,
+  type PageOwner,
+  type Pen,
+  type Problem,
+  revertPatch,
+  settleCaret,
+  type Teaching,
+  withLine,
+  withLines,
 } from '@cifra/core';
 import { dequal } from 'dequal';
 import { type Draft, keepDraft, type Step } from './drafts';
@@ -70,7 +90,16 @@ export class Writing {
     const kept = draft?.draft;
     const exercise = stored.document;
     this.state = {
-      exercise, line: 0, caret: endOf(exercise, 0), pen: FIRST_PEN, lens: lensOf(exercise, exercise.owner, teaching), status: 'saved', canUndo: false, canRedo: false, otherWindow: false, others: 0,
+      exercise,
+      line: 0,
+      caret: endOf(exercise, 0),
+      pen: FIRST_PEN,
+      lens: lensOf(exercise, exercise.owner, teaching),
+      status: 'saved',
+      canUndo: false,
+      canRedo: false,
+      otherWindow: false,
+      others: 0,
     };
     this.saver = new Saver(stored, {
       onStatus: (status) => this.set({ status }),
@@ -93,7 +122,11 @@ export class Writing {
   private resume(kept: Draft, steps: readonly Step[], stored: ExerciseView): void {
     this.steps = [...steps];
     this.done = Math.min(kept.done, steps.length);
-    this.set({ exercise: kept.document, caret: endOf(kept.document, 0), lens: lensOf(kept.document, kept.document.owner, this.teaching) });
+    this.set({
+      exercise: kept.document,
+      caret: endOf(kept.document, 0),
+      lens: lensOf(kept.document, kept.document.owner, this.teaching),
+    });
     // While the server is away an older copy may stand in for what is stored.
     const stale = kept.base.version > stored.version;
     if (!kept.changed) {
@@ -133,7 +166,11 @@ export class Writing {
       return false;
     }
     const { score, caret, anchor } = result.value;
-    this.change(score === before.score ? this.state.exercise : withLine(this.state.exercise, this.state.line, score), caret, anchor);
+    this.change(
+      score === before.score ? this.state.exercise : withLine(this.state.exercise, this.state.line, score),
+      caret,
+      anchor,
+    );
     return true;
   }
 
@@ -150,7 +187,8 @@ export class Writing {
     this.steps = [...this.steps.slice(0, this.done), step];
     this.done += 1;
     this.set({ exercise, line, caret, ...(anchor === undefined ? {} : { anchor }) });
-    if (patch.rest !== undefined) this.show(exercise.owner === this.state.lens.page ? exercise.owner : this.state.lens.page);
+    if (patch.rest !== undefined)
+      this.show(exercise.owner === this.state.lens.page ? exercise.owner : this.state.lens.page);
     this.saver.changed(exercise);
     this.keep({ index: this.done - 1, step });
   }
@@ -222,7 +260,20 @@ export class Writing {
     const first = lines[0]?.measures[0];
     if (first === undefined || lines.length >= MAX_LINES) return;
     const { clef, key, meter } = first;
-    const fresh = { title: this.state.exercise.source.title, measures: [{ id: 'm1', events: [], ...(clef === undefined ? {} : { clef }), ...(key === undefined ? {} : { key }), ...(meter === undefined ? {} : { meter }) }], slurs: [], hairpins: [] };
+    const fresh = {
+      title: this.state.exercise.source.title,
+      measures: [
+        {
+          id: 'm1',
+          events: [],
+          ...(clef === undefined ? {} : { clef }),
+          ...(key === undefined ? {} : { key }),
+          ...(meter === undefined ? {} : { meter }),
+        },
+      ],
+      slurs: [],
+      hairpins: [],
+    };
     this.change(withLines(this.state.exercise, [...lines, fresh]), { measure: 0, at: 0 }, undefined, lines.length);
   }
 
@@ -236,7 +287,12 @@ export class Writing {
   }
 
   rename(title: string): void {
-    this.change(withLines(this.state.exercise, linesOf(this.state.exercise).map((l) => ({ ...l, title }))));
+    this.change(
+      withLines(
+        this.state.exercise,
+        linesOf(this.state.exercise).map((l) => ({ ...l, title })),
+      ),
+    );
   }
 
   /** Another version came to light: both changes are brought together, or the teacher is asked. */
@@ -319,13 +375,22 @@ export class Writing {
     const steps = this.unkept;
     this.unkept = [];
     const draft: Draft = {
-      exerciseId: this.saver.id, title: this.state.exercise.source.title, document: this.state.exercise, base: this.saver.base, changed: this.saver.isChanged, done: this.done,
+      exerciseId: this.saver.id,
+      title: this.state.exercise.source.title,
+      document: this.state.exercise,
+      base: this.saver.base,
+      changed: this.saver.isChanged,
+      done: this.done,
     };
-    this.keeping = this.keeping.then(() => keepDraft(draft, steps)).catch(() => {
-      if (this.warned) return;
-      this.warned = true;
-      this.onNotice('This browser keeps nothing for later. Your work is sent to the server only: stay connected, and wait for "Saved" before you close the window.');
-    });
+    this.keeping = this.keeping
+      .then(() => keepDraft(draft, steps))
+      .catch(() => {
+        if (this.warned) return;
+        this.warned = true;
+        this.onNotice(
+          'This browser keeps nothing for later. Your work is sent to the server only: stay connected, and wait for "Saved" before you close the window.',
+        );
+      });
   }
 }
 

@@ -1,10 +1,21 @@
-import { copySelection, type EditState, openingOf, placeMeasures, type Result, type Score, type Written } from '@cifra/core';
+import {
+  copySelection,
+  type EditState,
+  openingOf,
+  placeMeasures,
+  type Result,
+  type Score,
+  type Written,
+} from '@cifra/core';
 import { writeAbc } from '@cifra/formats/write';
 import { type Remote, wrap } from 'comlink';
 import type { AbcApi } from './abcWorker';
 
 let remote: Remote<AbcApi> | undefined;
-const reader = (): Remote<AbcApi> => (remote ??= wrap<AbcApi>(new Worker(new URL('./abcWorker.ts', import.meta.url), { type: 'module', name: 'abc reader' })));
+const reader = (): Remote<AbcApi> =>
+  (remote ??= wrap<AbcApi>(
+    new Worker(new URL('./abcWorker.ts', import.meta.url), { type: 'module', name: 'abc reader' }),
+  ));
 
 /** Reads ABC text away from the screen's thread. */
 export const readAbcText = (text: string): Promise<Result<Score<Written>>> => reader().read(text);
@@ -23,6 +34,9 @@ export function asTune(text: string, edit: EditState): string {
   if (/^\s*K:/m.test(text)) return /^\s*X:/m.test(text) ? text : `X:1\n${text}`;
   const { key, meter, clef } = placeMeasures(edit.score)[edit.caret.measure] ?? openingOf(edit.score);
   const head = lineText({ title: '', measures: [{ id: 'm1', clef, key, meter, events: [] }], slurs: [], hairpins: [] });
-  const fields = head.split('\n').filter((l) => /^(X|M|L|K):/.test(l)).join('\n');
+  const fields = head
+    .split('\n')
+    .filter((l) => /^(X|M|L|K):/.test(l))
+    .join('\n');
   return `${fields}\n${text}\n`;
 }

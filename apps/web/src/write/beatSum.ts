@@ -1,4 +1,16 @@
-import { compare, durationQuarters, formatRational, measureQuarters, type Meter, multiply, type MusicEvent, type Pitch, rational, subtract, sum } from '@cifra/core';
+import {
+  compare,
+  durationQuarters,
+  formatRational,
+  measureQuarters,
+  type Meter,
+  multiply,
+  type MusicEvent,
+  type Pitch,
+  rational,
+  subtract,
+  sum,
+} from '@cifra/core';
 
 /** A bar's sum as it stands under it: `1 + 1 + 2`, and how it compares with its meter. */
 export interface BeatSum {
@@ -8,8 +20,20 @@ export interface BeatSum {
 
 const SPELLED_OUT = 8;
 
-const FRACTIONS: Readonly<Record<string, string>> = { '1/2': '½', '1/4': '¼', '3/4': '¾', '1/3': '⅓', '2/3': '⅔', '1/8': '⅛' };
-const neat = (text: string): string => text.replace(/^(\d+) (\d\/\d)$/, (_m, whole: string, part: string) => (FRACTIONS[part] === undefined ? `${whole} ${part}` : whole + FRACTIONS[part])).replace(/^\d\/\d$/, (part) => FRACTIONS[part] ?? part);
+const FRACTIONS: Readonly<Record<string, string>> = {
+  '1/2': '½',
+  '1/4': '¼',
+  '3/4': '¾',
+  '1/3': '⅓',
+  '2/3': '⅔',
+  '1/8': '⅛',
+};
+const neat = (text: string): string =>
+  text
+    .replace(/^(\d+) (\d\/\d)$/, (_m, whole: string, part: string) =>
+      FRACTIONS[part] === undefined ? `${whole} ${part}` : whole + FRACTIONS[part],
+    )
+    .replace(/^\d\/\d$/, (part) => FRACTIONS[part] ?? part);
 
 /**
  * The beat sum of a bar, counted in what the meter's lower number says.

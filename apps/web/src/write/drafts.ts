@@ -28,12 +28,13 @@ interface Schema extends DBSchema {
 
 let opened: Promise<IDBPDatabase<Schema>> | undefined;
 
-const database = (): Promise<IDBPDatabase<Schema>> => (opened ??= openDB<Schema>('cifra', 1, {
-  upgrade(db) {
-    db.createObjectStore('drafts', { keyPath: 'exerciseId' });
-    db.createObjectStore('steps', { keyPath: ['exerciseId', 'index'] });
-  },
-}));
+const database = (): Promise<IDBPDatabase<Schema>> =>
+  (opened ??= openDB<Schema>('cifra', 1, {
+    upgrade(db) {
+      db.createObjectStore('drafts', { keyPath: 'exerciseId' });
+      db.createObjectStore('steps', { keyPath: ['exerciseId', 'index'] });
+    },
+  }));
 
 const stepsOf = (id: string, from = 0): IDBKeyRange => IDBKeyRange.bound([id, from], [id, Infinity]);
 
@@ -46,13 +47,17 @@ export async function readDraft(id: string): Promise<{ draft: Draft; steps: Step
 }
 
 /** Keeps the newest state and the steps done since, the first in place of all that could have been done again. */
-export async function keepDraft(draft: Draft, steps: readonly { readonly index: number; readonly step: Step }[] = []): Promise<void> {
+export async function keepDraft(
+  draft: Draft,
+  steps: readonly { readonly index: number; readonly step: Step }[] = [],
+): Promise<void> {
   const db = await database();
   const tx = db.transaction(['drafts', 'steps'], 'readwrite');
   const [first] = steps;
   const writes: Promise<unknown>[] = [tx.objectStore('drafts').put(draft)];
   if (first !== undefined) writes.push(tx.objectStore('steps').delete(stepsOf(draft.exerciseId, first.index)));
-  for (const { index, step } of steps) writes.push(tx.objectStore('steps').put({ ...step, exerciseId: draft.exerciseId, index }));
+  for (const { index, step } of steps)
+    writes.push(tx.objectStore('steps').put({ ...step, exerciseId: draft.exerciseId, index }));
   await Promise.all([...writes, tx.done]);
 }
 

@@ -2,10 +2,19 @@ import type { Caret, Score, Written } from '@cifra/core';
 import type { DeskSystem } from './useSystems';
 
 /** The line whose staff is nearest to a height, and the place between notes nearest to a point, in the drawing's units. */
-export function placeAt(lines: readonly Score<Written>[], { engraved, from, to }: DeskSystem, x: number, y: number): { line: number; caret: Caret } | undefined {
+export function placeAt(
+  lines: readonly Score<Written>[],
+  { engraved, from, to }: DeskSystem,
+  x: number,
+  y: number,
+): { line: number; caret: Caret } | undefined {
   if (engraved === undefined) return undefined;
-  const distance = ({ top, bottom }: { top: number; bottom: number }): number => (y < top ? top - y : y > bottom ? y - bottom : 0);
-  const line = engraved.staves.reduce((best, s, i) => (distance(s) < distance(engraved.staves[best] ?? s) ? i : best), 0);
+  const distance = ({ top, bottom }: { top: number; bottom: number }): number =>
+    y < top ? top - y : y > bottom ? y - bottom : 0;
+  const line = engraved.staves.reduce(
+    (best, s, i) => (distance(s) < distance(engraved.staves[best] ?? s) ? i : best),
+    0,
+  );
   const score = lines[line];
   if (score === undefined) return undefined;
   const last = Math.min(to, score.measures.length) - 1;

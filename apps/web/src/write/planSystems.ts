@@ -11,7 +11,17 @@ export interface PlannedSystem extends Wanted {
 /** Lines of unequal length are drawn with empty bars at the end of the shorter ones. */
 function padded(lines: readonly Score<Written>[]): Score<Written>[] {
   const bars = Math.max(...lines.map((l) => l.measures.length));
-  return lines.map((l) => (l.measures.length === bars ? l : { ...l, measures: [...l.measures, ...Array.from({ length: bars - l.measures.length }, (_u, i) => ({ id: `pad${i}`, events: [] }))] }));
+  return lines.map((l) =>
+    l.measures.length === bars
+      ? l
+      : {
+          ...l,
+          measures: [
+            ...l.measures,
+            ...Array.from({ length: bars - l.measures.length }, (_u, i) => ({ id: `pad${i}`, events: [] })),
+          ],
+        },
+  );
 }
 
 /** A bar that was not touched stays the same object: its number stands for all that is in it. */
@@ -35,20 +45,44 @@ function readLine(score: Score<Written>) {
 function nameOf({ score, signs, placed, order }: Line, from: number, to: number): string {
   const bars = score.measures.slice(from, to);
   const opening = placed[from];
-  const drawn = bars.map((m) => m.events.map((e) => { const r = signs.get(e.id); return r?.sign === undefined ? '' : `${r.sign}${r.courtesy === true ? 'c' : ''}`; }).join()).join('|');
+  const drawn = bars
+    .map((m) =>
+      m.events
+        .map((e) => {
+          const r = signs.get(e.id);
+          return r?.sign === undefined ? '' : `${r.sign}${r.courtesy === true ? 'c' : ''}`;
+        })
+        .join(),
+    )
+    .join('|');
   const first = order?.get(bars.find((m) => m.events.length > 0)?.events[0]?.id ?? '') ?? 0;
   const last = order?.get(bars.at(-1)?.events.at(-1)?.id ?? '') ?? Infinity;
-  const touches = (s: { readonly from: string; readonly to: string }): boolean => (order?.get(s.to) ?? -1) >= first && (order?.get(s.from) ?? Infinity) <= last;
-  const spans = order === undefined ? '' : JSON.stringify([score.slurs.filter(touches), score.hairpins.filter(touches)]);
+  const touches = (s: { readonly from: string; readonly to: string }): boolean =>
+    (order?.get(s.to) ?? -1) >= first && (order?.get(s.from) ?? Infinity) <= last;
+  const spans =
+    order === undefined ? '' : JSON.stringify([score.slurs.filter(touches), score.hairpins.filter(touches)]);
   return `${bars.map(numberOf).join()};${opening?.clef}${opening?.key.fifths}/${opening?.meter.beats}.${opening?.meter.unit};${drawn};${spans}`;
 }
 
-function requestOf(lines: readonly Line[], from: number, to: number, rest: Omit<SystemRequest, 'lines'>): SystemRequest {
+function requestOf(
+  lines: readonly Line[],
+  from: number,
+  to: number,
+  rest: Omit<SystemRequest, 'lines'>,
+): SystemRequest {
   return {
     ...rest,
     lines: lines.map(({ score, signs, placed, order }) => {
       const slice = sliceLine(score, from, to, placed[from] as (typeof placed)[number], order);
-      return { score: slice, signs: slice.measures.flatMap((m) => m.events).flatMap((e) => { const sign = signs.get(e.id); return sign?.sign === undefined ? [] : [[e.id, sign] as const]; }) };
+      return {
+        score: slice,
+        signs: slice.measures
+          .flatMap((m) => m.events)
+          .flatMap((e) => {
+            const sign = signs.get(e.id);
+            return sign?.sign === undefined ? [] : [[e.id, sign] as const];
+          }),
+      };
     }),
   };
 }
@@ -58,15 +92,29 @@ export function planSystems(given: readonly Score<Written>[], widthMm100: number
   const lines = padded(given).map(readLine);
   const lead = lines[0];
   if (lead === undefined) return [];
-  const widths = lead.placed.map((_p, i) => Math.max(...lines.map(({ score, signs }) => {
-    const m = score.measures[i];
-    return m === undefined ? 0 : estimateWidth(m, m.events.filter((e) => signs.get(e.id)?.sign !== undefined).length);
-  })));
+  const widths = lead.placed.map((_p, i) =>
+    Math.max(
+      ...lines.map(({ score, signs }) => {
+        const m = score.measures[i];
+        return m === undefined
+          ? 0
+          : estimateWidth(m, m.events.filter((e) => signs.get(e.id)?.sign !== undefined).length);
+      }),
+    ),
+  );
   const pickups = new Set(lead.placed.flatMap((p, i) => (p.measure.pickup === true ? [i] : [])));
-  const parts = breakForWriting(widths, lead.placed.map((p) => p.key.fifths), pickups, widthMm100);
+  const parts = breakForWriting(
+    widths,
+    lead.placed.map((p) => p.key.fifths),
+    pickups,
+    widthMm100,
+  );
   return parts.map(({ from, to, width }, index) => {
     const rest = {
-      widthMm100: Math.round(widthMm100), spread: index < parts.length - 1 || width > widthMm100 * 0.97, opens: from === 0 || lead.score.measures[from]?.meter !== undefined, closes: to === lead.placed.length,
+      widthMm100: Math.round(widthMm100),
+      spread: index < parts.length - 1 || width > widthMm100 * 0.97,
+      opens: from === 0 || lead.score.measures[from]?.meter !== undefined,
+      closes: to === lead.placed.length,
     };
     const after = lead.score.measures[to];
     const key = `${rest.widthMm100}${rest.spread}${rest.opens}${rest.closes}${after?.repeatStart === true}#${lines.map((l) => nameOf(l, from, to)).join('#')}`;

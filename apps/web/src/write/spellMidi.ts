@@ -1,4 +1,12 @@
-import { type EditState, type Interval, invert, placeMeasures, spellSounding, transpose, type Written } from '@cifra/core';
+import {
+  type EditState,
+  type Interval,
+  invert,
+  placeMeasures,
+  spellSounding,
+  transpose,
+  type Written,
+} from '@cifra/core';
 
 /**
  * The written pitch for a key of a keyboard that sounds a concert pitch, spelled as the signature there suggests.

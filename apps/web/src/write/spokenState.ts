@@ -1,4 +1,12 @@
-import { type EditState, eventAt, formatRational, placeBefore, placeEvents, placeMeasures, selectedPlaces } from '@cifra/core';
+import {
+  type EditState,
+  eventAt,
+  formatRational,
+  placeBefore,
+  placeEvents,
+  placeMeasures,
+  selectedPlaces,
+} from '@cifra/core';
 import { valueName } from '../words/rhythmWords';
 import { spokenLetter } from '../words/spoken';
 
@@ -11,7 +19,8 @@ export function spokenState(edit: EditState): string {
   const event = eventAt(edit.score, place);
   if (place === undefined || event === undefined) return `bar ${number}, start`;
   const placed = placeEvents(edit.score).find((p) => p.event.id === event.id);
-  const beat = placed === undefined ? '' : `, beat ${formatRational({ n: placed.onset.n + placed.onset.d, d: placed.onset.d })}`;
+  const beat =
+    placed === undefined ? '' : `, beat ${formatRational({ n: placed.onset.n + placed.onset.d, d: placed.onset.d })}`;
   const dots = event.duration.dots > 0 ? 'dotted ' : '';
   const what = event.kind === 'rest' ? 'rest' : `${spokenLetter(event.pitch)} ${event.pitch.octave}`;
   return `${what}, ${dots}${valueName(event.duration.value, 'american')}, bar ${placed?.place.number ?? number}${beat}`;

@@ -6,7 +6,10 @@ import { asTune, readAbcText, selectionText } from './abcText';
 import type { Writing } from './Writing';
 
 /** Copy, cut and paste through the system's clipboard, as ABC text of what is shown. */
-export function useClipboard(writing: Writing): { onCopy: (e: ClipboardEvent, cut: boolean) => void; onPaste: (e: ClipboardEvent) => void } {
+export function useClipboard(writing: Writing): {
+  onCopy: (e: ClipboardEvent, cut: boolean) => void;
+  onPaste: (e: ClipboardEvent) => void;
+} {
   const notice = useNotice();
   const shown = (): EditState => ({ ...writing.edit, score: seenThrough(writing.edit.score, writing.snapshot().lens) });
   const onCopy = (e: ClipboardEvent, cut: boolean) => {
@@ -23,12 +26,19 @@ export function useClipboard(writing: Writing): { onCopy: (e: ClipboardEvent, cu
     const { lens, pen } = writing.snapshot();
     const read = await readAbcText(asTune(text, shown()));
     if (!read.ok) {
-      notice(`What was copied is no music that can be read here. ${read.problems[0] === undefined ? '' : problemSentence(read.problems[0])}`, { tone: 'warning' });
+      notice(
+        `What was copied is no music that can be read here. ${read.problems[0] === undefined ? '' : problemSentence(read.problems[0])}`,
+        { tone: 'warning' },
+      );
       return;
     }
     const { clef: _shown, ...back } = lens;
     if (writing.snapshot().anchor !== undefined) writing.run({ kind: 'remove', back: true, mode: pen.mode });
-    writing.run({ kind: 'paste', clip: seenThrough(read.value, { ...back, interval: invert(lens.interval) }), mode: pen.mode });
+    writing.run({
+      kind: 'paste',
+      clip: seenThrough(read.value, { ...back, interval: invert(lens.interval) }),
+      mode: pen.mode,
+    });
   };
   const onPaste = (e: ClipboardEvent) => {
     e.preventDefault();

@@ -17,7 +17,11 @@ export interface DeskSystem {
  * did not stay the same objects.
  * @param at the bar that is written
  */
-export function useSystems(lines: readonly Score<Written>[], widthMm100: number, at: number): { systems: readonly DeskSystem[]; error: Error | undefined; retry: () => void } {
+export function useSystems(
+  lines: readonly Score<Written>[],
+  widthMm100: number,
+  at: number,
+): { systems: readonly DeskSystem[]; error: Error | undefined; retry: () => void } {
   const [engraver] = useState(() => new SystemEngraver());
   const version = useSyncExternalStore(engraver.subscribe, engraver.snapshot);
   const plan = useMemo(() => (widthMm100 <= 0 ? [] : planSystems(lines, widthMm100)), [lines, widthMm100]);
@@ -26,14 +30,26 @@ export function useSystems(lines: readonly Score<Written>[], widthMm100: number,
     engraver.want([...plan].sort((a, b) => distance(a) - distance(b)));
   }, [engraver, plan, at]);
   const before = useRef<readonly DeskSystem[]>([]);
-  const systems = useMemo(() => plan.map(({ key, from, to }, i): DeskSystem => {
-    const old = before.current[i];
-    const fresh = engraver.get(key);
-    const engraved = fresh ?? old?.engraved;
-    const current = fresh !== undefined;
-    return old !== undefined && old.from === from && old.to === to && old.engraved === engraved && old.current === current ? old : { from, to, engraved, current };
-    // A new drawing counts as a new version.
-  }), [plan, engraver, version]); // eslint-disable-line react-hooks/exhaustive-deps
-  useEffect(() => { before.current = systems; }, [systems]);
+  const systems = useMemo(
+    () =>
+      plan.map(({ key, from, to }, i): DeskSystem => {
+        const old = before.current[i];
+        const fresh = engraver.get(key);
+        const engraved = fresh ?? old?.engraved;
+        const current = fresh !== undefined;
+        return old !== undefined &&
+          old.from === from &&
+          old.to === to &&
+          old.engraved === engraved &&
+          old.current === current
+          ? old
+          : { from, to, engraved, current };
+        // A new drawing counts as a new version.
+      }),
+    [plan, engraver, version],
+  ); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => {
+    before.current = systems;
+  }, [systems]);
   return { systems, error: engraver.error, retry: () => engraver.retry() };
 }

@@ -17,11 +17,16 @@ export function useOpenWriting(stored: ExerciseView, teaching: Teaching): Writin
     let gone = false;
     const open = (draft: Awaited<ReturnType<typeof readDraft>>) => {
       if (gone) return;
-      made = new Writing({ ...first.current, draft, onNotice: (text) => notice(text), onStored: (view) => {
-        void takeStored(view);
-        // A browser without room for copies still saves.
-        keepCopy(view).catch(() => undefined);
-      } });
+      made = new Writing({
+        ...first.current,
+        draft,
+        onNotice: (text) => notice(text),
+        onStored: (view) => {
+          void takeStored(view);
+          // A browser without room for copies still saves.
+          keepCopy(view).catch(() => undefined);
+        },
+      });
       setWriting(made);
     };
     // A browser that keeps nothing is no reason not to write: it is said at the first change.
@@ -34,4 +39,5 @@ export function useOpenWriting(stored: ExerciseView, teaching: Teaching): Writin
   return writing;
 }
 
-export const useWritingState = (writing: Writing): WritingState => useSyncExternalStore(writing.subscribe, writing.snapshot);
+export const useWritingState = (writing: Writing): WritingState =>
+  useSyncExternalStore(writing.subscribe, writing.snapshot);

@@ -26,11 +26,15 @@ describe('figures drilled', () => {
     for (const instrument of INSTRUMENTS) {
       const notes = chartNotes(instrument, 'first-year');
       const cards = figureCards(instrument, DEFAULT_SCHOOLS, notes);
-      expect(cards.map((c) => midi(c.note))).toEqual(notes.filter((n) => finger(instrument, n, DEFAULT_SCHOOLS).kind === 'playable').map(midi));
+      expect(cards.map((c) => midi(c.note))).toEqual(
+        notes.filter((n) => finger(instrument, n, DEFAULT_SCHOOLS).kind === 'playable').map(midi),
+      );
       for (const c of cards) {
         const f = finger(instrument, c.note, DEFAULT_SCHOOLS);
         if (f.kind !== 'playable') throw new Error('unplayable');
-        expect(c.figures.map((x) => figureText(x))).toEqual([f.figure, ...f.alternates.map((a) => a.figure)].map((x) => figureText(x)));
+        expect(c.figures.map((x) => figureText(x))).toEqual(
+          [f.figure, ...f.alternates.map((a) => a.figure)].map((x) => figureText(x)),
+        );
         expect(judgeFigure(c, f.figure)).toBe('default');
       }
     }
@@ -43,7 +47,11 @@ describe('figures drilled', () => {
     const [slide] = figureCards(instrumentOf('trombone'), DEFAULT_SCHOOLS, [note('G4')]);
     if (e === undefined || flute === undefined || slide === undefined) throw new Error('no card');
     // E4 on the trumpet is 1 2, and 3 alone plays it too; G4 on the trombone is a raised second. Common practice, no source.
-    expect([judgeFigure(e, { kind: 'valves', valves: [1, 2] }), judgeFigure(e, { kind: 'valves', valves: [3] }), judgeFigure(e, { kind: 'valves', valves: [] })]).toEqual(['default', 'alternate', 'wrong']);
+    expect([
+      judgeFigure(e, { kind: 'valves', valves: [1, 2] }),
+      judgeFigure(e, { kind: 'valves', valves: [3] }),
+      judgeFigure(e, { kind: 'valves', valves: [] }),
+    ]).toEqual(['default', 'alternate', 'wrong']);
     expect(judgeFigure(flute, { kind: 'keys', left: ['3', 'T', '2', '1'], right: ['Eb', '4'] })).toBe('default');
     expect(judgeFigure(slide, { kind: 'slide', position: 2, adjust: 0 })).toBe('default');
   });
@@ -57,7 +65,9 @@ describe('figures drilled', () => {
         expect(choices[right]).toBe(card.note);
         expect(new Set(choices).size).toBe(choices.length);
         const shown = figureText(card.figures[0] ?? { kind: 'valves', valves: [] });
-        for (const [i, c] of choices.entries()) if (i !== right) expect(cards.find((x) => x.note === c)?.figures.map((f) => figureText(f))).not.toContain(shown);
+        for (const [i, c] of choices.entries())
+          if (i !== right)
+            expect(cards.find((x) => x.note === c)?.figures.map((f) => figureText(f))).not.toContain(shown);
       }
     }
   });
@@ -65,9 +75,16 @@ describe('figures drilled', () => {
 
 describe('reading drilled', () => {
   it('names lines and spaces as every beginner learns them', () => {
-    const letters = (clef: (typeof CLEFS)[number], places: readonly number[]) => places.map((p) => readingCards(clef, 1).find((c) => c.place === p)?.answer).join('');
+    const letters = (clef: (typeof CLEFS)[number], places: readonly number[]) =>
+      places.map((p) => readingCards(clef, 1).find((c) => c.place === p)?.answer).join('');
     // Common practice: treble lines E G B D F, spaces F A C E; bass lines G B D F A; middle C on the alto's third and the tenor's fourth line.
-    expect([letters('treble', [0, 2, 4, 6, 8]), letters('treble', [1, 3, 5, 7]), letters('bass', [0, 2, 4, 6, 8]), letters('alto', [4]), letters('tenor', [6])]).toEqual(['EGBDF', 'FACE', 'GBDFA', 'C', 'C']);
+    expect([
+      letters('treble', [0, 2, 4, 6, 8]),
+      letters('treble', [1, 3, 5, 7]),
+      letters('bass', [0, 2, 4, 6, 8]),
+      letters('alto', [4]),
+      letters('tenor', [6]),
+    ]).toEqual(['EGBDF', 'FACE', 'GBDFA', 'C', 'C']);
     expect(readingCards('alto', 0).find((c) => c.place === 4)?.note).toMatchObject({ step: 'C', octave: 4 });
   });
 
@@ -82,7 +99,18 @@ describe('reading drilled', () => {
 });
 
 describe('signatures drilled', () => {
-  const TONICS: Readonly<Record<number, string>> = { [-5]: 'Db', [-4]: 'Ab', [-3]: 'Eb', [-2]: 'Bb', [-1]: 'F', 1: 'G', 2: 'D', 3: 'A', 4: 'E', 5: 'B' };
+  const TONICS: Readonly<Record<number, string>> = {
+    [-5]: 'Db',
+    [-4]: 'Ab',
+    [-3]: 'Eb',
+    [-2]: 'Bb',
+    [-1]: 'F',
+    1: 'G',
+    2: 'D',
+    3: 'A',
+    4: 'E',
+    5: 'B',
+  };
 
   it('asks questions whose answers hold, against the tonal library where it knows them', () => {
     for (const kind of SIGNATURE_KINDS) {
@@ -90,7 +118,9 @@ describe('signatures drilled', () => {
         const q = signatureQuestion(kind, seed % 2 === 0 ? 'treble' : 'bass', 5, randomFrom(seed));
         switch (q.kind) {
           case 'letters': {
-            const scale = TonalKey.majorKey(TONICS[q.fifths] ?? '').scale.filter((n) => n.length > 1).map((n) => n[0]);
+            const scale = TonalKey.majorKey(TONICS[q.fifths] ?? '')
+              .scale.filter((n) => n.length > 1)
+              .map((n) => n[0]);
             expect([...q.answer].sort()).toEqual(scale.sort());
             break;
           }
@@ -108,7 +138,8 @@ describe('signatures drilled', () => {
             const fifths = q.choices[q.right] ?? 0;
             const altered = q.notes.filter((n) => n.alter !== 0);
             // The right one spares every sign; no other choice does.
-            const spared = (f: number) => q.notes.every((n) => (signatureLetters(f).includes(n.step) ? Math.sign(f) : 0) === n.alter);
+            const spared = (f: number) =>
+              q.notes.every((n) => (signatureLetters(f).includes(n.step) ? Math.sign(f) : 0) === n.alter);
             expect(spared(fifths)).toBe(true);
             expect(q.choices.filter((f) => f !== fifths).some(spared)).toBe(false);
             expect(altered.length).toBe(Math.abs(fifths));
@@ -139,7 +170,11 @@ describe('signatures drilled', () => {
 });
 
 describe('rhythm drilled', () => {
-  const METERS: readonly Meter[] = [{ beats: 4, unit: 4 }, { beats: 3, unit: 4 }, { beats: 2, unit: 4 }];
+  const METERS: readonly Meter[] = [
+    { beats: 4, unit: 4 },
+    { beats: 3, unit: 4 },
+    { beats: 2, unit: 4 },
+  ];
 
   it('asks questions whose answers add up', () => {
     for (const kind of RHYTHM_KINDS) {
@@ -148,32 +183,58 @@ describe('rhythm drilled', () => {
         const q = rhythmQuestion(kind, meter, randomFrom(seed));
         expect(new Set(q.choices.map((c) => JSON.stringify(c))).size).toBe(q.choices.length);
         const full = toNumber(measureQuarters(meter));
-        if (q.kind === 'beats') expect(readBeats(q.choices[q.right] ?? '')).toBe(q.tied.reduce((s, d) => s + toNumber(durationQuarters(d)), 0));
-        if (q.kind === 'pickup') expect(readBeats(q.choices[q.right] ?? '') + q.pickup.reduce((s, d) => s + toNumber(durationQuarters(d)), 0)).toBe(full);
+        if (q.kind === 'beats')
+          expect(readBeats(q.choices[q.right] ?? '')).toBe(
+            q.tied.reduce((s, d) => s + toNumber(durationQuarters(d)), 0),
+          );
+        if (q.kind === 'pickup')
+          expect(
+            readBeats(q.choices[q.right] ?? '') + q.pickup.reduce((s, d) => s + toNumber(durationQuarters(d)), 0),
+          ).toBe(full);
         if (q.kind === 'complete') {
           expect(equal(sum(q.bar.map(durationQuarters)), measureQuarters(meter))).toBe(true);
           expect(q.choices[q.right]).toEqual(q.bar[q.gap]);
           // No other choice fills the bar.
-          for (const [i, c] of q.choices.entries()) if (i !== q.right) expect(equal(durationQuarters(c), durationQuarters(q.bar[q.gap] ?? c))).toBe(false);
+          for (const [i, c] of q.choices.entries())
+            if (i !== q.right) expect(equal(durationQuarters(c), durationQuarters(q.bar[q.gap] ?? c))).toBe(false);
         }
       }
     }
   });
 
   it('adds beats as teachers do: whole and quarter make 5, dotted half and quarter 4', () => {
-    expect(beatsText(sum([durationQuarters({ value: 'whole', dots: 0 }), durationQuarters({ value: 'quarter', dots: 0 })]), { beats: 4, unit: 4 })).toBe('5');
-    expect(beatsText(sum([durationQuarters({ value: 'half', dots: 1 }), durationQuarters({ value: 'quarter', dots: 0 })]), { beats: 4, unit: 4 })).toBe('4');
+    expect(
+      beatsText(sum([durationQuarters({ value: 'whole', dots: 0 }), durationQuarters({ value: 'quarter', dots: 0 })]), {
+        beats: 4,
+        unit: 4,
+      }),
+    ).toBe('5');
+    expect(
+      beatsText(sum([durationQuarters({ value: 'half', dots: 1 }), durationQuarters({ value: 'quarter', dots: 0 })]), {
+        beats: 4,
+        unit: 4,
+      }),
+    ).toBe('4');
     expect(beatsText(durationQuarters({ value: 'quarter', dots: 1 }), { beats: 4, unit: 4 })).toBe('1 1/2');
   });
 
   it('judges taps note by note', () => {
     expect(judgeTaps([0, 1, 2], [0.02, 1.3], 0.15)).toEqual({ notes: ['on-time', 'late', 'missed'], extra: 0 });
-    expect(judgeTaps([0, 1, 2], [-0.2, 1, 1.1, 2.05], 0.15)).toEqual({ notes: ['early', 'on-time', 'on-time'], extra: 1 });
+    expect(judgeTaps([0, 1, 2], [-0.2, 1, 1.1, 2.05], 0.15)).toEqual({
+      notes: ['early', 'on-time', 'on-time'],
+      extra: 1,
+    });
     expect(judgeTaps([0, 1], [], 0.1)).toEqual({ notes: ['missed', 'missed'], extra: 0 });
     expect(judgeTaps([0, 0.5, 1], [0, 0.5, 1], 0.01).notes).toEqual(['on-time', 'on-time', 'on-time']);
   });
 
-  const readBeats = (text: string): number => text.split(' ').reduce((s, part) => s + (part.includes('/') ? Number(part.split('/')[0]) / Number(part.split('/')[1]) : Number(part)), 0);
+  const readBeats = (text: string): number =>
+    text
+      .split(' ')
+      .reduce(
+        (s, part) => s + (part.includes('/') ? Number(part.split('/')[0]) / Number(part.split('/')[1]) : Number(part)),
+        0,
+      );
 });
 
 describe('by ear, and freely', () => {

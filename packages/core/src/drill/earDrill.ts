@@ -24,7 +24,8 @@ export function earQuestion(notes: readonly Written[], count: number, chance: Ra
   const heard: Written[] = [];
   while (heard.length < count) {
     const last = heard.at(-1);
-    const near = last === undefined ? among : among.filter((p) => p !== last && Math.abs(midi(p) - midi(last)) <= SINGABLE);
+    const near =
+      last === undefined ? among : among.filter((p) => p !== last && Math.abs(midi(p) - midi(last)) <= SINGABLE);
     heard.push(chance.of(near.length === 0 ? among.filter((p) => p !== last) : near));
   }
   return { among, notes: heard };
@@ -38,7 +39,16 @@ export interface ImprovisePrompt {
 }
 
 /** Rhythms that a class of a few weeks can clap. Common practice, no source. */
-const PROMPT_RHYTHMS: readonly (readonly number[])[] = [[2, 2, 4], [4, 2, 2], [2, 1, 1, 4], [2, 2, 2, 2], [1, 1, 2, 4], [3, 1, 4], [2, 4, 2], [4, 1, 1, 2]];
+const PROMPT_RHYTHMS: readonly (readonly number[])[] = [
+  [2, 2, 4],
+  [4, 2, 2],
+  [2, 1, 1, 4],
+  [2, 2, 2, 2],
+  [1, 1, 2, 4],
+  [3, 1, 4],
+  [2, 4, 2],
+  [4, 1, 1, 2],
+];
 
 /**
  * Two to five notes of a part, neighbours of each other, and a rhythm of one bar.

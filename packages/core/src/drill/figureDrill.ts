@@ -18,16 +18,21 @@ export interface FigureCard {
 /** One card for every note that has a figure, low to high, each sounding pitch once. */
 export function figureCards(instrument: Instrument, schools: Schools, notes: readonly Written[]): FigureCard[] {
   const seen = new Set<number>();
-  return [...notes].sort((a, b) => midi(a) - midi(b)).flatMap((note): FigureCard[] => {
-    const f = finger(instrument, note, schools);
-    if (f.kind !== 'playable' || seen.has(midi(note))) return [];
-    seen.add(midi(note));
-    return [{ id: `${instrument.id} ${noteSlug(note)}`, note, figures: [f.figure, ...f.alternates.map((a) => a.figure)] }];
-  });
+  return [...notes]
+    .sort((a, b) => midi(a) - midi(b))
+    .flatMap((note): FigureCard[] => {
+      const f = finger(instrument, note, schools);
+      if (f.kind !== 'playable' || seen.has(midi(note))) return [];
+      seen.add(midi(note));
+      return [
+        { id: `${instrument.id} ${noteSlug(note)}`, note, figures: [f.figure, ...f.alternates.map((a) => a.figure)] },
+      ];
+    });
 }
 
 /** A figure in a form in which the order of pressing plays no part. */
-const plainText = (f: Figure): string => (f.kind === 'keys' ? figureText({ ...f, left: [...f.left].sort(), right: [...f.right].sort() }) : figureText(f));
+const plainText = (f: Figure): string =>
+  f.kind === 'keys' ? figureText({ ...f, left: [...f.left].sort(), right: [...f.right].sort() }) : figureText(f);
 
 export type FigureVerdict = 'default' | 'alternate' | 'wrong';
 
@@ -48,6 +53,13 @@ const CHOICES = 4;
 export function nameFigure(card: FigureCard, cards: readonly FigureCard[], chance: Random): Choices<Written> {
   const shown = plainText(card.figures[0] as Figure);
   const others = cards.filter((c) => !c.figures.some((f) => plainText(f) === shown));
-  const near = [...others].sort((a, b) => Math.abs(midi(a.note) - midi(card.note)) - Math.abs(midi(b.note) - midi(card.note)));
-  return mixChoices(card.note, chance.shuffled(near.slice(0, 2 * CHOICES)).map((c) => c.note), CHOICES, chance);
+  const near = [...others].sort(
+    (a, b) => Math.abs(midi(a.note) - midi(card.note)) - Math.abs(midi(b.note) - midi(card.note)),
+  );
+  return mixChoices(
+    card.note,
+    chance.shuffled(near.slice(0, 2 * CHOICES)).map((c) => c.note),
+    CHOICES,
+    chance,
+  );
 }

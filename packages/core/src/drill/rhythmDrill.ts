@@ -32,7 +32,10 @@ export const RHYTHM_KINDS = ['beats', 'complete', 'pickup'] as const;
 export type RhythmKind = (typeof RHYTHM_KINDS)[number];
 
 const CHOICES = 4;
-const VALUES: readonly Duration[] = (['whole', 'half', 'quarter', 'eighth'] as const).flatMap((value: NoteValue) => [{ value, dots: 0 }, { value, dots: 1 }]);
+const VALUES: readonly Duration[] = (['whole', 'half', 'quarter', 'eighth'] as const).flatMap((value: NoteValue) => [
+  { value, dots: 0 },
+  { value, dots: 1 },
+]);
 
 /** Beats as teachers write them: `3`, `1 1/2`, `1/2`. */
 export function beatsText(quarters: Rational, meter: Meter): string {
@@ -47,8 +50,21 @@ const nearBeats = (quarters: Rational, meter: Meter, chance: Random): string[] =
   const unit = countedQuarters(meter);
   const half = rational(unit.n, unit.d * 2);
   const right = beatsText(quarters, meter);
-  const near = [add(quarters, unit), subtract(quarters, unit), add(quarters, half), subtract(quarters, half), add(quarters, add(unit, unit))];
-  return chance.shuffled([...new Set(near.filter((q) => toNumber(q) > 0).map((q) => beatsText(q, meter)).filter((t) => t !== right))]);
+  const near = [
+    add(quarters, unit),
+    subtract(quarters, unit),
+    add(quarters, half),
+    subtract(quarters, half),
+    add(quarters, add(unit, unit)),
+  ];
+  return chance.shuffled([
+    ...new Set(
+      near
+        .filter((q) => toNumber(q) > 0)
+        .map((q) => beatsText(q, meter))
+        .filter((t) => t !== right),
+    ),
+  ]);
 };
 
 /** A bar of plain values that fills its meter. */
@@ -56,7 +72,11 @@ function fullBar(meter: Meter, chance: Random): Duration[] {
   const bar: Duration[] = [];
   let left = measureQuarters(meter);
   while (left.n > 0) {
-    const fitting = VALUES.filter((v) => toNumber(durationQuarters(v)) <= toNumber(left) && (bar.length > 0 || toNumber(durationQuarters(v)) < toNumber(left)));
+    const fitting = VALUES.filter(
+      (v) =>
+        toNumber(durationQuarters(v)) <= toNumber(left) &&
+        (bar.length > 0 || toNumber(durationQuarters(v)) < toNumber(left)),
+    );
     // What is left must be sayable with the values at hand.
     const sound = fitting.filter((v) => {
       const after = subtract(left, durationQuarters(v));
@@ -75,7 +95,12 @@ export function rhythmQuestion(kind: RhythmKind, meter: Meter, chance: Random): 
     case 'beats': {
       const tied = chance.next() < 0.4 ? [chance.of(VALUES), chance.of(VALUES)] : [chance.of(VALUES)];
       const total = sum(tied.map(durationQuarters));
-      return { kind, meter, tied, ...mixChoices(beatsText(total, meter), nearBeats(total, meter, chance), CHOICES, chance) };
+      return {
+        kind,
+        meter,
+        tied,
+        ...mixChoices(beatsText(total, meter), nearBeats(total, meter, chance), CHOICES, chance),
+      };
     }
     case 'complete': {
       const bar = fullBar(meter, chance);
@@ -86,10 +111,19 @@ export function rhythmQuestion(kind: RhythmKind, meter: Meter, chance: Random): 
     }
     case 'pickup': {
       const full = measureQuarters(meter);
-      const fitting = VALUES.filter((v) => toNumber(durationQuarters(v)) < toNumber(full) && valueForQuarters(subtract(full, durationQuarters(v))) !== undefined);
+      const fitting = VALUES.filter(
+        (v) =>
+          toNumber(durationQuarters(v)) < toNumber(full) &&
+          valueForQuarters(subtract(full, durationQuarters(v))) !== undefined,
+      );
       const pickup = [chance.of(fitting)];
       const rest = subtract(full, sum(pickup.map(durationQuarters)));
-      return { kind, meter, pickup, ...mixChoices(beatsText(rest, meter), nearBeats(rest, meter, chance), CHOICES, chance) };
+      return {
+        kind,
+        meter,
+        pickup,
+        ...mixChoices(beatsText(rest, meter), nearBeats(rest, meter, chance), CHOICES, chance),
+      };
     }
   }
 }
@@ -126,4 +160,3 @@ export function judgeTaps(onsets: readonly number[], taps: readonly number[], to
   });
   return { notes, extra: extra + (taps.length - next) };
 }
-

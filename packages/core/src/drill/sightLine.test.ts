@@ -12,14 +12,30 @@ import type { Note } from '../score/score';
 import { findMeasureFaults } from '../score/measureSum';
 import { sightLine, sightScale, type SightLineWish } from './sightLine';
 
-const METERS: readonly Meter[] = [{ beats: 4, unit: 4 }, { beats: 3, unit: 4 }, { beats: 2, unit: 4 }, { beats: 6, unit: 8 }];
-const wish = (more: Partial<SightLineWish> = {}): SightLineWish => ({ instrument: instrumentOf('clarinet'), stage: 'first-year', fifths: 0, meter: { beats: 4, unit: 4 }, bars: 8, seed: 1, ...more });
-const notesIn = (w: SightLineWish): Note<Written>[] => (sightLine(w)?.source.measures ?? []).flatMap((m) => m.events.flatMap((e) => (e.kind === 'note' ? [e] : [])));
+const METERS: readonly Meter[] = [
+  { beats: 4, unit: 4 },
+  { beats: 3, unit: 4 },
+  { beats: 2, unit: 4 },
+  { beats: 6, unit: 8 },
+];
+const wish = (more: Partial<SightLineWish> = {}): SightLineWish => ({
+  instrument: instrumentOf('clarinet'),
+  stage: 'first-year',
+  fifths: 0,
+  meter: { beats: 4, unit: 4 },
+  bars: 8,
+  seed: 1,
+  ...more,
+});
+const notesIn = (w: SightLineWish): Note<Written>[] =>
+  (sightLine(w)?.source.measures ?? []).flatMap((m) => m.events.flatMap((e) => (e.kind === 'note' ? [e] : [])));
 
 describe('a line at sight', () => {
   it('is the same from the same seed, and another from another', () => {
     expect(sightLine(wish())).toEqual(sightLine(wish()));
-    expect(JSON.stringify(sightLine(wish({ seed: 2 }))?.source.measures)).not.toBe(JSON.stringify(sightLine(wish({ seed: 1 }))?.source.measures));
+    expect(JSON.stringify(sightLine(wish({ seed: 2 }))?.source.measures)).not.toBe(
+      JSON.stringify(sightLine(wish({ seed: 1 }))?.source.measures),
+    );
   });
 
   it('fills its bars, keeps to key, stage and figures, and is a line that could be saved, on every instrument and stage', () => {
@@ -44,7 +60,11 @@ describe('a line at sight', () => {
             expect(pitch.alter).toBe(signatureAlter(w.fifths, pitch.step));
           }
           const part = derivePart(realize(exercise), instrument, exercise.owner);
-          expect(annotate(part).values().every((n) => n.fingering.kind === 'playable')).toBe(true);
+          expect(
+            annotate(part)
+              .values()
+              .every((n) => n.fingering.kind === 'playable'),
+          ).toBe(true);
         }
       }
     }
@@ -72,7 +92,9 @@ describe('a line at sight', () => {
       const exercise = sightLine(wish({ seed, fifths: -1 }));
       const last = notesIn(wish({ seed, fifths: -1 })).at(-1);
       expect(last?.pitch.step).toBe(tonic(key(-1)).step);
-      const lengths = (exercise?.source.measures ?? []).map((m) => m.events.map((e) => `${e.duration.value}${e.duration.dots}`).join(' '));
+      const lengths = (exercise?.source.measures ?? []).map((m) =>
+        m.events.map((e) => `${e.duration.value}${e.duration.dots}`).join(' '),
+      );
       expect([lengths[2], lengths[6]]).toEqual([lengths[0], lengths[4]]);
     }
   });

@@ -31,25 +31,55 @@ export interface SightLineWish {
 const CELLS: readonly (readonly [from: Stage, cells: readonly (readonly number[])[]])[] = [
   ['first-notes', [[2], [4], [2, 2]]],
   ['first-octave', [[1, 1], [2, 1, 1], [6]]],
-  ['first-year', [[3, 1], [1, 1, 2]]],
-  ['second-year', [[1, 2, 1], [1, 1, 1, 1]]],
+  [
+    'first-year',
+    [
+      [3, 1],
+      [1, 1, 2],
+    ],
+  ],
+  [
+    'second-year',
+    [
+      [1, 2, 1],
+      [1, 1, 1, 1],
+    ],
+  ],
 ];
 /** Lengths that fill one beat of three eighths. */
 const COMPOUND_CELLS: readonly (readonly [from: Stage, cells: readonly (readonly number[])[]])[] = [
   ['first-notes', [[3], [6]]],
-  ['first-octave', [[2, 1], [1, 1, 1]]],
+  [
+    'first-octave',
+    [
+      [2, 1],
+      [1, 1, 1],
+    ],
+  ],
 ];
 const PHRASE_BARS = 4;
 /** Felt beats a minute of a line at sight. From memory. */
 const SIGHT_BEATS = 72;
 
 /** Chances of the next move in steps of the scale: stepwise mostly, then a note again, then thirds; a leap seldom. */
-const MOVES: readonly (readonly [move: number, weight: number])[] = [[1, 30], [-1, 32], [0, 10], [2, 9], [-2, 10], [3, 3], [4, 3], [-3, 2], [-4, 1]];
+const MOVES: readonly (readonly [move: number, weight: number])[] = [
+  [1, 30],
+  [-1, 32],
+  [0, 10],
+  [2, 9],
+  [-2, 10],
+  [3, 3],
+  [4, 3],
+  [-3, 2],
+  [-4, 1],
+];
 const LARGEST_STEP_BACK = 2;
 const LEAP = 3;
 
 const cellsFor = (meter: Meter, stage: Stage): (readonly number[])[] =>
-  (isCompound(meter) ? COMPOUND_CELLS : CELLS).filter(([from]) => STAGES.indexOf(from) <= STAGES.indexOf(stage)).flatMap(([, cells]) => cells);
+  (isCompound(meter) ? COMPOUND_CELLS : CELLS)
+    .filter(([from]) => STAGES.indexOf(from) <= STAGES.indexOf(stage))
+    .flatMap(([, cells]) => cells);
 
 const lengthOf = (cell: readonly number[]): number => cell.reduce((a, b) => a + b, 0);
 
@@ -58,7 +88,12 @@ function barRhythm(eighths: number, beat: number, cells: readonly (readonly numb
   const made: number[] = [];
   for (let at = 0; at < eighths;) {
     const half = eighths % (4 * beat) === 0 ? 2 * beat : eighths;
-    const fitting = cells.filter((c) => lengthOf(c) % beat === 0 && at + lengthOf(c) <= eighths && (lengthOf(c) <= beat || Math.floor(at / half) === Math.floor((at + lengthOf(c) - 1) / half)));
+    const fitting = cells.filter(
+      (c) =>
+        lengthOf(c) % beat === 0 &&
+        at + lengthOf(c) <= eighths &&
+        (lengthOf(c) <= beat || Math.floor(at / half) === Math.floor((at + lengthOf(c) - 1) / half)),
+    );
     const cell = chance.of(fitting);
     made.push(...cell);
     at += lengthOf(cell);
@@ -68,12 +103,16 @@ function barRhythm(eighths: number, beat: number, cells: readonly (readonly numb
 
 /** A bar that closes a phrase: one long note, with a rest on the last beat where another phrase follows and there is room. */
 const closing = (eighths: number, beat: number, last: boolean): { lengths: number[]; rest: number } =>
-  (last || eighths <= beat ? { lengths: [eighths], rest: 0 } : { lengths: [eighths - beat], rest: beat });
+  last || eighths <= beat ? { lengths: [eighths], rest: 0 } : { lengths: [eighths - beat], rest: beat };
 
 /** Degrees on which the notes of a phrase can end: home at last, elsewhere on the fifth, third or second. */
 function endingOf(scale: readonly Written[], home: number, last: boolean, near: number, chance: Random): number {
   const wanted = last ? [0] : chance.shuffled([4, 2, 1]);
-  const of = (degree: number): number[] => scale.map((p, i) => ({ p, i })).filter(({ p }) => (((stepIndex(p.step) - home) % 7) + 7) % 7 === degree).map(({ i }) => i);
+  const of = (degree: number): number[] =>
+    scale
+      .map((p, i) => ({ p, i }))
+      .filter(({ p }) => (((stepIndex(p.step) - home) % 7) + 7) % 7 === degree)
+      .map(({ i }) => i);
   for (const degree of [...wanted, 0, 2, 4]) {
     const [found] = of(degree).sort((a, b) => Math.abs(a - near) - Math.abs(b - near));
     if (found !== undefined) return found;
@@ -117,7 +156,13 @@ export function sightScale({ instrument, stage, fifths, schools = DEFAULT_SCHOOL
   const { low, high } = instrument.ranges[stage];
   return Array.from({ length: diatonic(high) - diatonic(low) + 3 }, (_u, i) => diatonic(low) - 1 + i)
     .map((d) => pitch<Written>(stepAt(d), signatureAlter(fifths, stepAt(d)), Math.floor(d / 7)))
-    .filter((p) => midi(p) >= midi(low) && midi(p) <= midi(high) && finger(instrument, p, schools).kind === 'playable' && (known === undefined || known.has(midi(p))));
+    .filter(
+      (p) =>
+        midi(p) >= midi(low) &&
+        midi(p) <= midi(high) &&
+        finger(instrument, p, schools).kind === 'playable' &&
+        (known === undefined || known.has(midi(p))),
+    );
 }
 
 /** Fewer notes than this make no line. */
@@ -147,14 +192,19 @@ export function sightLine(wish: SightLineWish): Exercise | undefined {
     const duration = valueForQuarters(quarters);
     if (duration === undefined) throw new RangeError(`no value of ${length} eighths`);
     number += 1;
-    return at === undefined ? { kind: 'rest', id: `s${number}`, duration } : { kind: 'note', id: `s${number}`, duration, pitch: scale[at] as Written };
+    return at === undefined
+      ? { kind: 'rest', id: `s${number}`, duration }
+      : { kind: 'note', id: `s${number}`, duration, pitch: scale[at] as Written };
   };
   const measures: Measure<Written>[] = [];
   let here = endingOf(scale, home, true, chance.below(scale.length), chance);
   while (measures.length < bars) {
     const inPhrase = Math.min(PHRASE_BARS, bars - measures.length);
     const last = measures.length + inPhrase >= bars;
-    const rhythms = Array.from({ length: inPhrase }, () => ({ lengths: barRhythm(eighths, beat, cells, chance), rest: 0 }));
+    const rhythms = Array.from({ length: inPhrase }, () => ({
+      lengths: barRhythm(eighths, beat, cells, chance),
+      rest: 0,
+    }));
     const [first, , third] = rhythms;
     if (first !== undefined && third !== undefined) third.lengths = first.lengths;
     rhythms[inPhrase - 1] = closing(eighths, beat, last);
@@ -165,13 +215,23 @@ export function sightLine(wish: SightLineWish): Exercise | undefined {
       const index = measures.length;
       measures.push({
         id: `m${index + 1}`,
-        ...(index === 0 ? { clef: wish.clef ?? instrument.clefs[0], key: key(fifths), meter, tempo: { mark: { value: 'quarter' as const, dots: isCompound(meter) ? 1 : 0, perMinute: SIGHT_BEATS } } } : {}),
+        ...(index === 0
+          ? {
+              clef: wish.clef ?? instrument.clefs[0],
+              key: key(fifths),
+              meter,
+              tempo: { mark: { value: 'quarter' as const, dots: isCompound(meter) ? 1 : 0, perMinute: SIGHT_BEATS } },
+            }
+          : {}),
         ...(last && i === inPhrase - 1 ? { endBar: 'final' as const } : {}),
         events: [...lengths.map((l) => event(l, notes[next++])), ...(rest > 0 ? [event(rest, undefined)] : [])],
       });
     });
     here = Math.max(0, Math.min(scale.length - 1, (notes.at(-1) ?? here) + chance.of([-1, 1, 0, 2])));
   }
-  return { owner: instrument.id, source: { title: `At sight ${seed}`, measures, slurs: [], hairpins: [] }, partChoices: {} };
+  return {
+    owner: instrument.id,
+    source: { title: `At sight ${seed}`, measures, slurs: [], hairpins: [] },
+    partChoices: {},
+  };
 }
-

@@ -1,5 +1,13 @@
 import { key, signatureAlter, signatureLetters } from '../key/key';
-import { type Clef, BOTTOM_LINE, diagnoseSignature, proposeSignatures, type SignatureDiagnosis, signaturePlaces, type TypedSign } from '../key/signature';
+import {
+  type Clef,
+  BOTTOM_LINE,
+  diagnoseSignature,
+  proposeSignatures,
+  type SignatureDiagnosis,
+  signaturePlaces,
+  type TypedSign,
+} from '../key/signature';
 import { pitch, type Step, stepAt, STEPS, type Written } from '../pitch/pitch';
 import type { Random } from '../random/random';
 import type { Score } from '../score/score';
@@ -65,7 +73,11 @@ function spoil(signs: readonly TypedSign[], clef: Clef, chance: Random): TypedSi
     () => signs.map((s, i) => (i === signs.length - 1 ? { ...s, alter: -s.alter } : s)),
     () => signs.map((s, i) => (i === 0 ? { ...s, place: (s.place ?? 0) + (clef === 'treble' ? -1 : 1) } : s)),
   ];
-  if (signs.length > 1) ways.push(() => [signs[1] as TypedSign, signs[0] as TypedSign, ...signs.slice(2)], () => [...signs.slice(0, -1), signs[0] as TypedSign]);
+  if (signs.length > 1)
+    ways.push(
+      () => [signs[1] as TypedSign, signs[0] as TypedSign, ...signs.slice(2)],
+      () => [...signs.slice(0, -1), signs[0] as TypedSign],
+    );
   // A lone sign of the other kind may be a proper signature: the diagnosis is asked, and another way is taken.
   const tries = chance.shuffled(ways).map((way) => way());
   return tries.find((t) => diagnoseSignature(t, clef).faults.length > 0) ?? tries[0] ?? [];
@@ -81,7 +93,8 @@ function holdsQuestion(clef: Clef, chance: Random): HoldsQuestion {
   const where = chance.of(AGAIN_PLACES);
   const fifths = where === 'octave' ? someSignature(3, chance) : chance.of([0, 0, 1, -1, 2, -2]);
   const inSignature = (step: Step): number => signatureAlter(fifths, step);
-  const own = where === 'octave' ? chance.of(signatureLetters(fifths)) : chance.of(STEPS.filter((s) => inSignature(s) === 0));
+  const own =
+    where === 'octave' ? chance.of(signatureLetters(fifths)) : chance.of(STEPS.filter((s) => inSignature(s) === 0));
   // A place of the letter near the middle of the staff, and the same letter in the octave that stays nearest.
   const places = Array.from({ length: 11 }, (_u, i) => i - 1).filter((p) => stepAt(BOTTOM_LINE[clef] + p) === own);
   const place = places.sort((a, b) => Math.abs(a - STAFF_MIDDLE) - Math.abs(b - STAFF_MIDDLE))[0] ?? STAFF_MIDDLE;
@@ -94,17 +107,30 @@ function holdsQuestion(clef: Clef, chance: Random): HoldsQuestion {
   const bars: Record<AgainPlace, readonly (readonly Written[])[]> = {
     octave: [[plain, beside, other, beside]],
     later: [[signed, beside, { ...plain, alter: sign } as Written, beside]],
-    'next-bar': [[signed, beside, { ...plain, alter: sign } as Written, beside], [plain, beside]],
+    'next-bar': [
+      [signed, beside, { ...plain, alter: sign } as Written, beside],
+      [plain, beside],
+    ],
     'other-octave-after-sign': [[signed, beside, other, beside]],
   };
   const asked = where === 'next-bar' ? 'n5' : 'n3';
-  const answer = { octave: plain.alter, later: sign, 'next-bar': plain.alter, 'other-octave-after-sign': other.alter }[where] as HoldsQuestion['answer'];
+  const answer = { octave: plain.alter, later: sign, 'next-bar': plain.alter, 'other-octave-after-sign': other.alter }[
+    where
+  ] as HoldsQuestion['answer'];
   let n = 0;
   const score: Score<Written> = {
-    title: '', slurs: [], hairpins: [],
+    title: '',
+    slurs: [],
+    hairpins: [],
     measures: bars[where].map((notes, i) => ({
-      id: `m${i + 1}`, ...(i === 0 ? { clef, key: key(fifths), meter: { beats: 4 as const, unit: 4 as const } } : {}),
-      events: notes.map((p) => ({ kind: 'note' as const, id: `n${++n}`, duration: { value: notes.length === 2 ? 'half' as const : 'quarter' as const, dots: 0 }, pitch: pitch<Written>(p.step, p.alter, p.octave) })),
+      id: `m${i + 1}`,
+      ...(i === 0 ? { clef, key: key(fifths), meter: { beats: 4 as const, unit: 4 as const } } : {}),
+      events: notes.map((p) => ({
+        kind: 'note' as const,
+        id: `n${++n}`,
+        duration: { value: notes.length === 2 ? ('half' as const) : ('quarter' as const), dots: 0 },
+        pitch: pitch<Written>(p.step, p.alter, p.octave),
+      })),
     })),
   };
   return { kind: 'holds', where, clef, score, asked, answer };
@@ -117,12 +143,19 @@ function holdsQuestion(clef: Clef, chance: Random): HoldsQuestion {
 export function signatureQuestion(kind: SignatureKind, clef: Clef, most: number, chance: Random): SignatureQuestion {
   const fifths = someSignature(most, chance);
   switch (kind) {
-    case 'letters': return { kind, fifths, clef, answer: signatureLetters(fifths) };
-    case 'place': return { kind, fifths, clef };
+    case 'letters':
+      return { kind, fifths, clef, answer: signatureLetters(fifths) };
+    case 'place':
+      return { kind, fifths, clef };
     case 'formed': {
       const right = signaturePlaces(fifths, clef);
       const wrong = spoil(right, clef, chance);
-      return { kind, clef, fault: diagnoseSignature(wrong, clef), ...mixChoices<readonly TypedSign[]>(right, [wrong], 2, chance) };
+      return {
+        kind,
+        clef,
+        fault: diagnoseSignature(wrong, clef),
+        ...mixChoices<readonly TypedSign[]>(right, [wrong], 2, chance),
+      };
     }
     case 'from-notes': {
       // Every letter once, in a comfortable register: with one less, two signatures might fit.
@@ -131,10 +164,15 @@ export function signatureQuestion(kind: SignatureKind, clef: Clef, most: number,
         return noteAtPlace(clef, place, (s) => signatureAlter(fifths, s));
       });
       const answer = proposeSignatures(notes)[0]?.fifths ?? fifths;
-      const others = chance.shuffled([answer - 1, answer + 1, -answer, answer + 2, answer - 2].filter((f, i, all) => f !== answer && Math.abs(f) <= 7 && all.indexOf(f) === i));
+      const others = chance.shuffled(
+        [answer - 1, answer + 1, -answer, answer + 2, answer - 2].filter(
+          (f, i, all) => f !== answer && Math.abs(f) <= 7 && all.indexOf(f) === i,
+        ),
+      );
       return { kind, clef, notes, ...mixChoices(answer, others, CHOICES, chance) };
     }
-    case 'holds': return holdsQuestion(clef, chance);
+    case 'holds':
+      return holdsQuestion(clef, chance);
   }
 }
 

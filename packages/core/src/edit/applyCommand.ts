@@ -4,7 +4,19 @@ import { isWritable } from '../pitch/writable';
 import { failure, type Result, success } from '../problem/problem';
 import type { Score } from '../score/score';
 import {
-  addBarline, addMeasureBefore, deleteMeasures, joinMeasures, repeatMeasure, setClef, setEnding, setMeter, setTempo, toggleDoubleBar, togglePickup, toggleRepeatEnd, toggleRepeatStart,
+  addBarline,
+  addMeasureBefore,
+  deleteMeasures,
+  joinMeasures,
+  repeatMeasure,
+  setClef,
+  setEnding,
+  setMeter,
+  setTempo,
+  toggleDoubleBar,
+  togglePickup,
+  toggleRepeatEnd,
+  toggleRepeatStart,
 } from './bars';
 import { clampCaret, type EditState } from './caret';
 import { pasteScore } from './clip';
@@ -12,7 +24,18 @@ import type { Command } from './command';
 import { changeKey, moveToKey } from './keyChange';
 import { keepIds } from './keepIds';
 import { scaleLengths, setLength, toggleTriplet } from './lengths';
-import { cycleDots, setDynamic, setWords, toggleArticulation, toggleBreath, toggleCourtesy, toggleFermata, toggleHairpin, toggleSlur, toggleTie } from './marks';
+import {
+  cycleDots,
+  setDynamic,
+  setWords,
+  toggleArticulation,
+  toggleBreath,
+  toggleCourtesy,
+  toggleFermata,
+  toggleHairpin,
+  toggleSlur,
+  toggleTie,
+} from './marks';
 import { penDuration } from './pen';
 import { changePitches } from './pitches';
 import { removeEvents } from './remove';
@@ -20,41 +43,76 @@ import { writeLength, writeSound } from './write';
 
 function perform(state: EditState, c: Command): EditState | undefined {
   switch (c.kind) {
-    case 'write-note': return isWritable(c.pitch) ? writeSound(state, c.pitch, c.pen) : undefined;
-    case 'write-rest': return writeSound(state, undefined, c.pen);
-    case 'write-length': return writeLength(state, penDuration(c.pen));
-    case 'remove': return removeEvents(state, c.back, c.mode);
-    case 'change-pitch': return changePitches(state, c.change);
-    case 'set-length': return setLength(state, c.value, c.dots);
-    case 'scale-lengths': return scaleLengths(state, c.longer);
-    case 'dots': return cycleDots(state);
-    case 'triplet': return toggleTriplet(state);
-    case 'tie': return toggleTie(state);
-    case 'slur': return toggleSlur(state);
-    case 'hairpin': return toggleHairpin(state, c.which);
-    case 'articulation': return toggleArticulation(state, c.which);
-    case 'fermata': return toggleFermata(state);
-    case 'breath': return toggleBreath(state);
-    case 'courtesy': return toggleCourtesy(state);
-    case 'dynamic': return setDynamic(state, c.which);
-    case 'words': return setWords(state, c.words);
-    case 'barline': return addBarline(state);
-    case 'join-measures': return joinMeasures(state);
-    case 'repeat-measure': return repeatMeasure(state);
-    case 'delete-measures': return deleteMeasures(state);
-    case 'add-measure': return addMeasureBefore(state);
-    case 'repeat-start': return toggleRepeatStart(state);
-    case 'repeat-end': return toggleRepeatEnd(state);
-    case 'ending': return setEnding(state, c.numbers);
-    case 'double-bar': return toggleDoubleBar(state);
-    case 'pickup': return togglePickup(state);
-    case 'tempo': return setTempo(state, c.tempo);
-    case 'clef': return setClef(state, c.clef);
-    case 'meter': return setMeter(state, c.meter, c.rebar);
-    case 'key': return changeKey(state, c.key, c.notes);
-    case 'move-to-key': return moveToKey(state, c.key);
-    case 'paste': return pasteScore(state, c.clip, c.mode);
-    case 'replace': return replace(state, c.score);
+    case 'write-note':
+      return isWritable(c.pitch) ? writeSound(state, c.pitch, c.pen) : undefined;
+    case 'write-rest':
+      return writeSound(state, undefined, c.pen);
+    case 'write-length':
+      return writeLength(state, penDuration(c.pen));
+    case 'remove':
+      return removeEvents(state, c.back, c.mode);
+    case 'change-pitch':
+      return changePitches(state, c.change);
+    case 'set-length':
+      return setLength(state, c.value, c.dots);
+    case 'scale-lengths':
+      return scaleLengths(state, c.longer);
+    case 'dots':
+      return cycleDots(state);
+    case 'triplet':
+      return toggleTriplet(state);
+    case 'tie':
+      return toggleTie(state);
+    case 'slur':
+      return toggleSlur(state);
+    case 'hairpin':
+      return toggleHairpin(state, c.which);
+    case 'articulation':
+      return toggleArticulation(state, c.which);
+    case 'fermata':
+      return toggleFermata(state);
+    case 'breath':
+      return toggleBreath(state);
+    case 'courtesy':
+      return toggleCourtesy(state);
+    case 'dynamic':
+      return setDynamic(state, c.which);
+    case 'words':
+      return setWords(state, c.words);
+    case 'barline':
+      return addBarline(state);
+    case 'join-measures':
+      return joinMeasures(state);
+    case 'repeat-measure':
+      return repeatMeasure(state);
+    case 'delete-measures':
+      return deleteMeasures(state);
+    case 'add-measure':
+      return addMeasureBefore(state);
+    case 'repeat-start':
+      return toggleRepeatStart(state);
+    case 'repeat-end':
+      return toggleRepeatEnd(state);
+    case 'ending':
+      return setEnding(state, c.numbers);
+    case 'double-bar':
+      return toggleDoubleBar(state);
+    case 'pickup':
+      return togglePickup(state);
+    case 'tempo':
+      return setTempo(state, c.tempo);
+    case 'clef':
+      return setClef(state, c.clef);
+    case 'meter':
+      return setMeter(state, c.meter, c.rebar);
+    case 'key':
+      return changeKey(state, c.key, c.notes);
+    case 'move-to-key':
+      return moveToKey(state, c.key);
+    case 'paste':
+      return pasteScore(state, c.clip, c.mode);
+    case 'replace':
+      return replace(state, c.score);
   }
 }
 
@@ -73,7 +131,10 @@ function replace(state: EditState, read: Score<Written>): EditState {
 export function applyCommand(state: EditState, command: Command): Result<EditState> {
   const next = perform(state, command);
   if (next === undefined) return failure('nothing-to-change', { facts: { command: command.kind } });
-  if (next.score.measures.length > MAX_MEASURES) return failure('too-many-measures', { facts: { measures: next.score.measures.length, limit: MAX_MEASURES } });
+  if (next.score.measures.length > MAX_MEASURES)
+    return failure('too-many-measures', { facts: { measures: next.score.measures.length, limit: MAX_MEASURES } });
   const crowded = next.score.measures.findIndex((m) => m.events.length > MAX_EVENTS_PER_MEASURE);
-  return crowded < 0 ? success(next) : failure('too-many-notes', { measure: crowded + 1, facts: { limit: MAX_EVENTS_PER_MEASURE } });
+  return crowded < 0
+    ? success(next)
+    : failure('too-many-notes', { measure: crowded + 1, facts: { limit: MAX_EVENTS_PER_MEASURE } });
 }

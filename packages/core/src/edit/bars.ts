@@ -9,30 +9,52 @@ import { insertMeasure, removeMeasures } from './measures';
 import { reflow } from './reflow';
 import { settleTuplets } from '../score/tuplets';
 
-const changeMeasure = (state: EditState, index: number, change: (m: WrittenMeasure) => WrittenMeasure): EditState => ({ ...state, score: withMeasure(state.score, index, change) });
+const changeMeasure = (state: EditState, index: number, change: (m: WrittenMeasure) => WrittenMeasure): EditState => ({
+  ...state,
+  score: withMeasure(state.score, index, change),
+});
 
 /**
  * A bar line where the caret stands: what follows in the bar starts a new one. A first bar closed before it is full is a
  * pickup. At the end of the line the next bar is opened.
  */
 export function addBarline(state: EditState): EditState | undefined {
-  const { score, caret: { measure, at } } = state;
+  const {
+    score,
+    caret: { measure, at },
+  } = state;
   const m = score.measures[measure];
   if (m === undefined || at === 0) return undefined;
   if (at === m.events.length) {
-    const score2 = measure === 0 && !isFull(score, 0) ? withMeasure(score, 0, (first) => ({ ...first, pickup: true })) : score;
+    const score2 =
+      measure === 0 && !isFull(score, 0) ? withMeasure(score, 0, (first) => ({ ...first, pickup: true })) : score;
     const next = measure + 1;
-    return { score: next === score2.measures.length || score2.measures[next]?.events.length !== 0 ? insertMeasure(score2, next) : score2, caret: { measure: next, at: 0 } };
+    return {
+      score:
+        next === score2.measures.length || score2.measures[next]?.events.length !== 0
+          ? insertMeasure(score2, next)
+          : score2,
+      caret: { measure: next, at: 0 },
+    };
   }
   const { events, repeatEnd, endBar, ...start } = m;
   const second: WrittenMeasure = {
-    id: new FreshIds(score).forMeasure(), events: events.slice(at), ...(m.ending === undefined ? {} : { ending: m.ending }),
-    ...(repeatEnd === undefined ? {} : { repeatEnd }), ...(endBar === undefined ? {} : { endBar }),
+    id: new FreshIds(score).forMeasure(),
+    events: events.slice(at),
+    ...(m.ending === undefined ? {} : { ending: m.ending }),
+    ...(repeatEnd === undefined ? {} : { repeatEnd }),
+    ...(endBar === undefined ? {} : { endBar }),
   };
   const first: WrittenMeasure = { ...start, events: events.slice(0, at) };
   const pickup = measure === 0 && !isFull({ ...score, measures: [first] }, 0);
   const halves = [settleTuplets(pickup ? { ...first, pickup: true } : first), settleTuplets(second)];
-  return { score: { ...score, measures: [...score.measures.slice(0, measure), ...halves, ...score.measures.slice(measure + 1)] }, caret: { measure: measure + 1, at: 0 } };
+  return {
+    score: {
+      ...score,
+      measures: [...score.measures.slice(0, measure), ...halves, ...score.measures.slice(measure + 1)],
+    },
+    caret: { measure: measure + 1, at: 0 },
+  };
 }
 
 /** The caret's bar and the next as one: the bar line between them goes. */
@@ -42,9 +64,22 @@ export function joinMeasures(state: EditState): EditState | undefined {
   if (first === undefined || second === undefined) return undefined;
   const { pickup: _short, ...plain } = first;
   const joined: WrittenMeasure = {
-    ...plain, events: [...first.events, ...second.events], ...(second.repeatEnd === true ? { repeatEnd: true } : {}), ...(second.endBar === undefined ? {} : { endBar: second.endBar }),
+    ...plain,
+    events: [...first.events, ...second.events],
+    ...(second.repeatEnd === true ? { repeatEnd: true } : {}),
+    ...(second.endBar === undefined ? {} : { endBar: second.endBar }),
   };
-  return { score: { ...score, measures: [...score.measures.slice(0, caret.measure), settleTuplets(joined), ...score.measures.slice(caret.measure + 2)] }, caret };
+  return {
+    score: {
+      ...score,
+      measures: [
+        ...score.measures.slice(0, caret.measure),
+        settleTuplets(joined),
+        ...score.measures.slice(caret.measure + 2),
+      ],
+    },
+    caret,
+  };
 }
 
 /** Repeats the caret's bar, or the bar before when the caret's is empty: its notes and lengths once more, after it. */
@@ -58,12 +93,20 @@ export function repeatMeasure(state: EditState): EditState | undefined {
   const opened = empty ? score : insertMeasure(score, into);
   const ids = new FreshIds(opened);
   const newIds = new Map(source.events.map((e) => [e.id, ids.forEvent()]));
-  const filled = withMeasure(opened, into, (m) => ({ ...m, events: source.events.map((e) => ({ ...e, id: newIds.get(e.id) ?? e.id })) }));
-  const copied = <S extends { from: string; to: string }>(spans: readonly S[]): S[] => spans.flatMap((s) => {
-    const [a, b] = [newIds.get(s.from), newIds.get(s.to)];
-    return a === undefined || b === undefined ? [] : [{ ...s, from: a, to: b }];
-  });
-  const done = { ...filled, slurs: [...filled.slurs, ...copied(filled.slurs)], hairpins: [...filled.hairpins, ...copied(filled.hairpins)] };
+  const filled = withMeasure(opened, into, (m) => ({
+    ...m,
+    events: source.events.map((e) => ({ ...e, id: newIds.get(e.id) ?? e.id })),
+  }));
+  const copied = <S extends { from: string; to: string }>(spans: readonly S[]): S[] =>
+    spans.flatMap((s) => {
+      const [a, b] = [newIds.get(s.from), newIds.get(s.to)];
+      return a === undefined || b === undefined ? [] : [{ ...s, from: a, to: b }];
+    });
+  const done = {
+    ...filled,
+    slurs: [...filled.slurs, ...copied(filled.slurs)],
+    hairpins: [...filled.hairpins, ...copied(filled.hairpins)],
+  };
   return { score: done, caret: settleCaret(done, { measure: into, at: source.events.length }) };
 }
 
@@ -84,7 +127,15 @@ export function setEnding(state: EditState, numbers: readonly number[]): EditSta
   const [first, last] = targetMeasures(state);
   const bars = state.score.measures.slice(first, last + 1);
   const off = numbers.length === 0 || bars.every((m) => (m.ending ?? []).join() === numbers.join());
-  return { ...state, score: { ...state.score, measures: state.score.measures.map((m, i) => (i < first || i > last ? m : having(m, 'ending', off ? undefined : numbers))) } };
+  return {
+    ...state,
+    score: {
+      ...state.score,
+      measures: state.score.measures.map((m, i) =>
+        i < first || i > last ? m : having(m, 'ending', off ? undefined : numbers),
+      ),
+    },
+  };
 }
 
 export const toggleDoubleBar = (state: EditState): EditState => {
@@ -92,15 +143,19 @@ export const toggleDoubleBar = (state: EditState): EditState => {
   return changeMeasure(state, last, (m) => having(m, 'endBar', m.endBar === 'double' ? undefined : 'double'));
 };
 
-export const togglePickup = (state: EditState): EditState => changeMeasure(state, state.caret.measure, (m) => having(m, 'pickup', m.pickup === true ? undefined : true));
+export const togglePickup = (state: EditState): EditState =>
+  changeMeasure(state, state.caret.measure, (m) => having(m, 'pickup', m.pickup === true ? undefined : true));
 
-export const setTempo = (state: EditState, tempo: Tempo | undefined): EditState => changeMeasure(state, state.caret.measure, (m) => having(m, 'tempo', tempo));
+export const setTempo = (state: EditState, tempo: Tempo | undefined): EditState =>
+  changeMeasure(state, state.caret.measure, (m) => having(m, 'tempo', tempo));
 
 /** What holds in the first bar is never taken away, only changed. */
 const isFirst = (state: EditState): boolean => state.caret.measure === 0;
 
 export const setClef = (state: EditState, clef: Clef | undefined): EditState | undefined =>
-  (clef === undefined && isFirst(state) ? undefined : changeMeasure(state, state.caret.measure, (m) => having(m, 'clef', clef)));
+  clef === undefined && isFirst(state)
+    ? undefined
+    : changeMeasure(state, state.caret.measure, (m) => having(m, 'clef', clef));
 
 /** Another meter from the caret's bar on; with `rebar` the bar lines are set anew up to the next change. */
 export function setMeter(state: EditState, meter: Meter | undefined, rebar: boolean): EditState | undefined {
@@ -119,4 +174,7 @@ export function deleteMeasures(state: EditState): EditState {
 }
 
 /** An empty bar before the caret's. */
-export const addMeasureBefore = (state: EditState): EditState => ({ score: insertMeasure(state.score, state.caret.measure), caret: { measure: state.caret.measure, at: 0 } });
+export const addMeasureBefore = (state: EditState): EditState => ({
+  score: insertMeasure(state.score, state.caret.measure),
+  caret: { measure: state.caret.measure, at: 0 },
+});

@@ -29,7 +29,11 @@ const lastMeasure = (score: Score<Written>): number => score.measures.length - 1
 /** Whether a bar holds all that its meter asks for. A pickup is never full: more may be added to it. */
 export function isFull(score: Score<Written>, measure: number): boolean {
   const placed = placeMeasures(score)[measure];
-  return placed !== undefined && placed.measure.pickup !== true && compare(filledQuarters(placed.measure), measureQuarters(placed.meter)) >= 0;
+  return (
+    placed !== undefined &&
+    placed.measure.pickup !== true &&
+    compare(filledQuarters(placed.measure), measureQuarters(placed.meter)) >= 0
+  );
 }
 
 /** A caret that may lie outside, brought to the nearest place that exists. */
@@ -65,7 +69,7 @@ export function placeAfter(score: Score<Written>, { measure, at }: Caret): Event
 }
 
 export const eventAt = (score: Score<Written>, p: EventPlace | undefined): MusicEvent<Written> | undefined =>
-  (p === undefined ? undefined : score.measures[p.measure]?.events[p.at]);
+  p === undefined ? undefined : score.measures[p.measure]?.events[p.at];
 
 /** The note before a caret; rests are passed over. */
 export function noteBefore(score: Score<Written>, caret: Caret): Note<Written> | undefined {
@@ -86,14 +90,21 @@ export function moveCaret(score: Score<Written>, caret: Caret, move: CaretMove):
     case 'left':
       if (at > 0) return { measure, at: at - 1 };
       if (measure === 0) return { measure, at };
-      return { measure: measure - 1, at: isFull(score, measure - 1) ? Math.max(0, length(score, measure - 1) - 1) : length(score, measure - 1) };
+      return {
+        measure: measure - 1,
+        at: isFull(score, measure - 1) ? Math.max(0, length(score, measure - 1) - 1) : length(score, measure - 1),
+      };
     case 'right':
       if (at < length(score, measure)) return settleCaret(score, { measure, at: at + 1 });
       return measure < last ? { measure: measure + 1, at: 0 } : { measure, at };
-    case 'measure-left': return at > 0 ? { measure, at: 0 } : { measure: Math.max(0, measure - 1), at: 0 };
-    case 'measure-right': return measure < last ? { measure: measure + 1, at: 0 } : { measure, at: length(score, measure) };
-    case 'start': return { measure: 0, at: 0 };
-    case 'end': return { measure: last, at: length(score, last) };
+    case 'measure-left':
+      return at > 0 ? { measure, at: 0 } : { measure: Math.max(0, measure - 1), at: 0 };
+    case 'measure-right':
+      return measure < last ? { measure: measure + 1, at: 0 } : { measure, at: length(score, measure) };
+    case 'start':
+      return { measure: 0, at: 0 };
+    case 'end':
+      return { measure: last, at: length(score, last) };
   }
 }
 
@@ -126,7 +137,9 @@ export function targetMeasures(state: EditState): readonly [number, number] {
   const places = selectedPlaces(state);
   const first = places[0];
   const last = places.at(-1);
-  return first === undefined || last === undefined ? [state.caret.measure, state.caret.measure] : [first.measure, last.measure];
+  return first === undefined || last === undefined
+    ? [state.caret.measure, state.caret.measure]
+    : [first.measure, last.measure];
 }
 
 /** Places by their bar. */

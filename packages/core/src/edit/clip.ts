@@ -18,7 +18,17 @@ export function copySelection(state: EditState): Score<Written> | undefined {
   const measures = [...byMeasure(places)].map(([measure, ats]): WrittenMeasure => {
     const m = state.score.measures[measure] as WrittenMeasure;
     const whole = ats.length === m.events.length;
-    const { events, pickup: _p, repeatStart: _s, repeatEnd: _e, ending: _n, endBar: _b, multiRest: _r, tempo: _t, ...plain } = m;
+    const {
+      events,
+      pickup: _p,
+      repeatStart: _s,
+      repeatEnd: _e,
+      ending: _n,
+      endBar: _b,
+      multiRest: _r,
+      tempo: _t,
+      ...plain
+    } = m;
     return { ...plain, events: whole ? events : ats.map((p) => events[p.at] as WrittenEvent) };
   });
   const head = measures[0];
@@ -32,19 +42,25 @@ export function pasteScore(state: EditState, clip: Score<Written>, mode: WriteMo
   const open = openPlace(state.score, state.caret);
   const ids = new FreshIds(open.score);
   const newIds = new Map(clip.measures.flatMap((m) => m.events).map((e) => [e.id, ids.forEvent()]));
-  const fresh = (m: WrittenMeasure | undefined): WrittenEvent[] => (m?.events ?? []).map((e) => ({ ...e, id: newIds.get(e.id) ?? e.id }));
+  const fresh = (m: WrittenMeasure | undefined): WrittenEvent[] =>
+    (m?.events ?? []).map((e) => ({ ...e, id: newIds.get(e.id) ?? e.id }));
   const [head, ...others] = clip.measures;
   let { score } = open;
   let caret = open.caret;
-  const spans = <S extends { from: string; to: string }>(all: readonly S[]): S[] => all.flatMap((s) => {
-    const [from, to] = [newIds.get(s.from), newIds.get(s.to)];
-    return from === undefined || to === undefined ? [] : [{ ...s, from, to }];
-  });
+  const spans = <S extends { from: string; to: string }>(all: readonly S[]): S[] =>
+    all.flatMap((s) => {
+      const [from, to] = [newIds.get(s.from), newIds.get(s.to)];
+      return from === undefined || to === undefined ? [] : [{ ...s, from, to }];
+    });
   const first = caret.measure;
   const tail = (score.measures[first]?.events ?? []).slice(caret.at);
   if (others.length === 0 || mode === 'push') {
     const all = clip.measures.flatMap(fresh);
-    score = withEvents(score, first, (events) => (mode === 'overwrite' ? overwrite(events, caret.at, all, ids) : [...events.slice(0, caret.at), ...all, ...events.slice(caret.at)]));
+    score = withEvents(score, first, (events) =>
+      mode === 'overwrite'
+        ? overwrite(events, caret.at, all, ids)
+        : [...events.slice(0, caret.at), ...all, ...events.slice(caret.at)],
+    );
     caret = { measure: first, at: caret.at + all.length };
   } else {
     // Bars stay bars: the first goes to the caret's, each other becomes one, and what stood after the caret follows.
@@ -53,14 +69,20 @@ export function pasteScore(state: EditState, clip: Score<Written>, mode: WriteMo
       const index = first + 1 + i;
       if (mode !== 'overwrite' || index >= score.measures.length) score = insertMeasure(score, index);
       const last = i === others.length - 1;
-      score = withEvents(score, index, (events) => (mode === 'overwrite' ? fresh(m) : [...events, ...fresh(m), ...(last ? tail : [])]));
+      score = withEvents(score, index, (events) =>
+        mode === 'overwrite' ? fresh(m) : [...events, ...fresh(m), ...(last ? tail : [])],
+      );
       caret = { measure: index, at: m.events.length };
     });
   }
-  score = { ...score, slurs: [...score.slurs, ...spans(clip.slurs)], hairpins: [...score.hairpins, ...spans(clip.hairpins)] };
+  score = {
+    ...score,
+    slurs: [...score.slurs, ...spans(clip.slurs)],
+    hairpins: [...score.hairpins, ...spans(clip.hairpins)],
+  };
   const lastId = [...newIds.values()].at(-1);
   if (mode === 'push') score = reflow(score, first);
-  const at = lastId === undefined ? caret : placeOfId(score, lastId) ?? caret;
+  const at = lastId === undefined ? caret : (placeOfId(score, lastId) ?? caret);
   const tidy = tidySpans(score);
   return { score: tidy, caret: settleCaret(tidy, at) };
 }

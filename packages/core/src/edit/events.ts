@@ -26,23 +26,36 @@ export class FreshIds {
 }
 
 /** The score with one bar replaced; brackets of tuplets are set anew. */
-export function withMeasure(score: Score<Written>, index: number, change: (m: WrittenMeasure) => WrittenMeasure): Score<Written> {
+export function withMeasure(
+  score: Score<Written>,
+  index: number,
+  change: (m: WrittenMeasure) => WrittenMeasure,
+): Score<Written> {
   return { ...score, measures: score.measures.map((m, i) => (i === index ? settleTuplets(change(m)) : m)) };
 }
 
 /** The score with the events of one bar replaced. */
-export const withEvents = (score: Score<Written>, index: number, change: (events: readonly WrittenEvent[]) => readonly WrittenEvent[]): Score<Written> =>
-  withMeasure(score, index, (m) => ({ ...m, events: change(m.events) }));
+export const withEvents = (
+  score: Score<Written>,
+  index: number,
+  change: (events: readonly WrittenEvent[]) => readonly WrittenEvent[],
+): Score<Written> => withMeasure(score, index, (m) => ({ ...m, events: change(m.events) }));
 
 /** Changes the events at some places; bars without any stay the objects that they are. */
-export function changeEvents(score: Score<Written>, places: readonly EventPlace[], change: (e: WrittenEvent, place: EventPlace) => WrittenEvent): Score<Written> {
+export function changeEvents(
+  score: Score<Written>,
+  places: readonly EventPlace[],
+  change: (e: WrittenEvent, place: EventPlace) => WrittenEvent,
+): Score<Written> {
   const wanted = byMeasure(places);
   return {
     ...score,
     measures: score.measures.map((m, measure) => {
       const here = wanted.get(measure);
       const ats = new Set(here?.map((p) => p.at));
-      return here === undefined ? m : settleTuplets({ ...m, events: m.events.map((e, at) => (ats.has(at) ? change(e, { measure, at }) : e)) });
+      return here === undefined
+        ? m
+        : settleTuplets({ ...m, events: m.events.map((e, at) => (ats.has(at) ? change(e, { measure, at }) : e)) });
     }),
   };
 }

@@ -1,5 +1,13 @@
 import { type Key, signatureAlter, tonic, transposeKey } from '../key/key';
-import { type Interval, intervalBetween, invert, octavesUp, addIntervals, semitones, transpose } from '../pitch/interval';
+import {
+  type Interval,
+  intervalBetween,
+  invert,
+  octavesUp,
+  addIntervals,
+  semitones,
+  transpose,
+} from '../pitch/interval';
 import { pitch, samePitch, type Written } from '../pitch/pitch';
 import { isWritable, tame } from '../pitch/writable';
 import type { Score } from '../score/score';
@@ -19,7 +27,11 @@ export type KeyMove = (typeof KEY_MOVES)[number];
 export function shortestWay(from: Key, to: Key): Interval {
   const at = (k: Key) => ({ ...tonic({ ...k, mode: from.mode }), octave: 4 });
   const up = intervalBetween(at(from), at(to));
-  return semitones(up) > 6 ? addIntervals(up, invert(octavesUp(1))) : semitones(up) < -6 ? addIntervals(up, octavesUp(1)) : up;
+  return semitones(up) > 6
+    ? addIntervals(up, invert(octavesUp(1)))
+    : semitones(up) < -6
+      ? addIntervals(up, octavesUp(1))
+      : up;
 }
 
 /** The bars under the signature that holds at an index: up to the next change. */
@@ -30,24 +42,36 @@ function reach(score: Score<Written>, from: number): number {
 
 /** Sets the signature from the caret's bar on, up to the next change; `undefined` takes a change in mid-piece back. */
 export function changeKey(state: EditState, key: Key | undefined, notes: KeyMove): EditState | undefined {
-  const { score, caret: { measure } } = state;
+  const {
+    score,
+    caret: { measure },
+  } = state;
   if (key === undefined && measure === 0) return undefined;
   const placed = placeMeasures(score);
   const before = placed[measure]?.key;
   const to = key ?? placed[measure - 1]?.key;
   if (before === undefined || to === undefined) return undefined;
   const end = reach(score, measure);
-  const places = score.measures.slice(measure, end).flatMap((m, i) => m.events.map((_e, at) => ({ measure: measure + i, at })));
+  const places = score.measures
+    .slice(measure, end)
+    .flatMap((m, i) => m.events.map((_e, at) => ({ measure: measure + i, at })));
   const way = shortestWay(before, to);
   let allowed = true;
-  const changed = notes === 'sound' ? score : changeEvents(score, places, (e) => {
-    if (e.kind !== 'note') return e;
-    const moved = notes === 'move' ? tame(transpose<Written>(e.pitch, way))
-      // A note that went with the old signature goes with the new one; a sign of its own it keeps.
-      : e.pitch.alter === signatureAlter(before.fifths, e.pitch.step) ? pitch<Written>(e.pitch.step, signatureAlter(to.fifths, e.pitch.step), e.pitch.octave) : e.pitch;
-    allowed &&= isWritable(moved);
-    return samePitch(moved, e.pitch) ? e : { ...e, pitch: moved };
-  });
+  const changed =
+    notes === 'sound'
+      ? score
+      : changeEvents(score, places, (e) => {
+          if (e.kind !== 'note') return e;
+          const moved =
+            notes === 'move'
+              ? tame(transpose<Written>(e.pitch, way))
+              : // A note that went with the old signature goes with the new one; a sign of its own it keeps.
+                e.pitch.alter === signatureAlter(before.fifths, e.pitch.step)
+                ? pitch<Written>(e.pitch.step, signatureAlter(to.fifths, e.pitch.step), e.pitch.octave)
+                : e.pitch;
+          allowed &&= isWritable(moved);
+          return samePitch(moved, e.pitch) ? e : { ...e, pitch: moved };
+        });
   if (!allowed) return undefined;
   return { ...state, score: withMeasure(changed, measure, (m) => having(m, 'key', key)) };
 }
@@ -61,6 +85,8 @@ export function moveToKey(state: EditState, to: Key): EditState | undefined {
     ...(m.key === undefined ? m : { ...m, key: transposeKey(m.key, way) }),
     events: m.events.map((e) => (e.kind === 'note' ? { ...e, pitch: tame(transpose<Written>(e.pitch, way)) } : e)),
   }));
-  const allowed = measures.every((m) => Math.abs(m.key?.fifths ?? 0) <= 7 && m.events.every((e) => e.kind !== 'note' || isWritable(e.pitch)));
+  const allowed = measures.every(
+    (m) => Math.abs(m.key?.fifths ?? 0) <= 7 && m.events.every((e) => e.kind !== 'note' || isWritable(e.pitch)),
+  );
   return allowed ? { ...state, score: { ...state.score, measures } } : undefined;
 }

@@ -7,7 +7,10 @@ import { having } from './having';
 import { TRIPLET } from './pen';
 
 /** Gives the selected events a length; `wholeMeasure` is said of its full bar only. */
-const withDuration = (e: WrittenEvent, duration: Duration): WrittenEvent => ({ ...(e.kind === 'rest' ? having(e, 'wholeMeasure', undefined) : e), duration });
+const withDuration = (e: WrittenEvent, duration: Duration): WrittenEvent => ({
+  ...(e.kind === 'rest' ? having(e, 'wholeMeasure', undefined) : e),
+  duration,
+});
 
 export function setLength(state: EditState, value: NoteValue, dots: number): EditState | undefined {
   const places = selectedPlaces(state);
@@ -16,7 +19,8 @@ export function setLength(state: EditState, value: NoteValue, dots: number): Edi
 }
 
 /** The value next longer (1) or shorter (-1). */
-const nextValue = (value: NoteValue, longer: boolean): NoteValue | undefined => NOTE_VALUES[NOTE_VALUES.indexOf(value) + (longer ? -1 : 1)];
+const nextValue = (value: NoteValue, longer: boolean): NoteValue | undefined =>
+  NOTE_VALUES[NOTE_VALUES.indexOf(value) + (longer ? -1 : 1)];
 
 /** Twice or half as long; refused where a value has no name. */
 export function scaleLengths(state: EditState, longer: boolean): EditState | undefined {
@@ -35,5 +39,10 @@ export function toggleTriplet(state: EditState): EditState | undefined {
   const places = selectedPlaces(state);
   if (places.length === 0) return undefined;
   const on = !places.every((p) => eventAt(state.score, p)?.duration.tuplet !== undefined);
-  return { ...state, score: changeEvents(state.score, places, (e) => withDuration(e, having(e.duration, 'tuplet', on ? TRIPLET : undefined))) };
+  return {
+    ...state,
+    score: changeEvents(state.score, places, (e) =>
+      withDuration(e, having(e.duration, 'tuplet', on ? TRIPLET : undefined)),
+    ),
+  };
 }

@@ -31,7 +31,11 @@ export function letterPitch(state: EditState, step: Step, lens: Interval = UNISO
   const last = before === undefined ? undefined : shown(before.pitch);
   const octave = nearestOctave(step, last === undefined ? BOTTOM_LINE[placed?.clef ?? 'treble'] + 4 : diatonic(last));
   const sameLine = (p: Pitch): boolean => p.step === step && p.octave === octave;
-  const inBar = (inNewBar ? [] : placed?.measure.events ?? []).slice(0, caret.at).flatMap((e) => (e.kind === 'note' ? [shown(e.pitch)] : [])).filter(sameLine).at(-1);
+  const inBar = (inNewBar ? [] : (placed?.measure.events ?? []))
+    .slice(0, caret.at)
+    .flatMap((e) => (e.kind === 'note' ? [shown(e.pitch)] : []))
+    .filter(sameLine)
+    .at(-1);
   const tied = before?.tie === true && last !== undefined && sameLine(last) ? last : undefined;
   const alter = tied?.alter ?? inBar?.alter ?? signatureAlter((placed?.key.fifths ?? 0) + lens.fifths, step);
   return transpose<Written>(pitch(step, alter, octave), invert(lens));

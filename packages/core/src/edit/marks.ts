@@ -4,7 +4,11 @@ import { changeEvents, type WrittenEvent } from './events';
 import { having } from './having';
 
 /** Changes the events that a sign is put on; `undefined` when there are none of the kind. */
-function changeTargets(state: EditState, notesOnly: boolean, change: (e: WrittenEvent) => WrittenEvent): EditState | undefined {
+function changeTargets(
+  state: EditState,
+  notesOnly: boolean,
+  change: (e: WrittenEvent) => WrittenEvent,
+): EditState | undefined {
   const places = targetPlaces(state).filter((p) => !notesOnly || eventAt(state.score, p)?.kind === 'note');
   if (places.length === 0) return undefined;
   return { ...state, score: changeEvents(state.score, places, change) };
@@ -45,13 +49,18 @@ function onFirst(state: EditState, change: (e: WrittenEvent) => WrittenEvent): E
 }
 
 /** Sets the loudness, or takes it away when it is the same already. */
-export const setDynamic = (state: EditState, which: Dynamic): EditState | undefined => onFirst(state, (e) => having(e, 'dynamic', e.dynamic === which ? undefined : which));
+export const setDynamic = (state: EditState, which: Dynamic): EditState | undefined =>
+  onFirst(state, (e) => having(e, 'dynamic', e.dynamic === which ? undefined : which));
 
-export const setWords = (state: EditState, words: string): EditState | undefined => onFirst(state, (e) => having(e, 'words', words.trim() === '' ? undefined : words.trim()));
+export const setWords = (state: EditState, words: string): EditState | undefined =>
+  onFirst(state, (e) => having(e, 'words', words.trim() === '' ? undefined : words.trim()));
 
 /** One more dot up to two, then none again. */
 export const cycleDots = (state: EditState): EditState | undefined =>
-  changeTargets(state, false, (e) => ({ ...e, duration: { ...e.duration, dots: e.duration.dots >= 2 ? 0 : e.duration.dots + 1 } }));
+  changeTargets(state, false, (e) => ({
+    ...e,
+    duration: { ...e.duration, dots: e.duration.dots >= 2 ? 0 : e.duration.dots + 1 },
+  }));
 
 /**
  * A slur over the selected notes, or none when they have one already. Without a selection the slur begins at the note
@@ -64,11 +73,21 @@ export function toggleSlur(state: EditState): EditState | undefined {
   if (state.anchor === undefined || from === to) {
     const open = score.slurs.find((s) => s.from === s.to);
     if (open?.from === from) return { ...state, score: { ...score, slurs: score.slurs.filter((s) => s !== open) } };
-    if (open !== undefined) return { ...state, score: { ...score, slurs: score.slurs.map((s) => (s === open ? { from: s.from, to: from } : s)) } };
+    if (open !== undefined)
+      return {
+        ...state,
+        score: { ...score, slurs: score.slurs.map((s) => (s === open ? { from: s.from, to: from } : s)) },
+      };
     return { ...state, score: { ...score, slurs: [...score.slurs, { from, to: from }] } };
   }
   const there = score.slurs.some((s) => s.from === from && s.to === to);
-  return { ...state, score: { ...score, slurs: there ? score.slurs.filter((s) => s.from !== from || s.to !== to) : [...score.slurs, { from, to }] } };
+  return {
+    ...state,
+    score: {
+      ...score,
+      slurs: there ? score.slurs.filter((s) => s.from !== from || s.to !== to) : [...score.slurs, { from, to }],
+    },
+  };
 }
 
 /** A growing or fading sign under the selection; the same again takes it away. */
@@ -80,4 +99,3 @@ export function toggleHairpin(state: EditState, kind: 'crescendo' | 'diminuendo'
   const there = hairpins.some((h) => h.from === from && h.to === to && h.kind === kind);
   return { ...state, score: { ...state.score, hairpins: there ? others : [...others, { kind, from, to }] } };
 }
-

@@ -8,10 +8,14 @@ export function insertMeasure(score: Score<Written>, index: number): Score<Writt
   const before = score.measures[index - 1];
   const closing = index === score.measures.length ? before?.endBar : undefined;
   const fresh: WrittenMeasure = {
-    id: new FreshIds(score).forMeasure(), events: [], ...(closing === undefined ? {} : { endBar: closing }),
+    id: new FreshIds(score).forMeasure(),
+    events: [],
+    ...(closing === undefined ? {} : { endBar: closing }),
     ...(before?.ending !== undefined && before.repeatEnd !== true ? { ending: before.ending } : {}),
   };
-  const measures = score.measures.map((m, i) => (closing !== undefined && i === index - 1 ? having(m, 'endBar', undefined) : m));
+  const measures = score.measures.map((m, i) =>
+    closing !== undefined && i === index - 1 ? having(m, 'endBar', undefined) : m,
+  );
   return { ...score, measures: [...measures.slice(0, index), fresh, ...measures.slice(index)] };
 }
 
@@ -19,7 +23,11 @@ export function insertMeasure(score: Score<Written>, index: number): Score<Writt
 function inherit(gone: WrittenMeasure, next: WrittenMeasure): WrittenMeasure {
   const { clef = gone.clef, key = gone.key, meter = gone.meter, tempo = gone.tempo } = next;
   return {
-    ...next, ...(clef === undefined ? {} : { clef }), ...(key === undefined ? {} : { key }), ...(meter === undefined ? {} : { meter }), ...(tempo === undefined ? {} : { tempo }),
+    ...next,
+    ...(clef === undefined ? {} : { clef }),
+    ...(key === undefined ? {} : { key }),
+    ...(meter === undefined ? {} : { meter }),
+    ...(tempo === undefined ? {} : { tempo }),
     ...(gone.repeatStart === true ? { repeatStart: true } : {}),
   };
 }
@@ -33,13 +41,20 @@ export function removeMeasures(score: Score<Written>, from: number, to: number):
   else if (rest.length > 0) {
     const last = rest.length - 1;
     const closing = gone.at(-1);
-    rest[last] = { ...(rest[last] as WrittenMeasure), ...(closing?.endBar === undefined ? {} : { endBar: closing.endBar }) };
+    rest[last] = {
+      ...(rest[last] as WrittenMeasure),
+      ...(closing?.endBar === undefined ? {} : { endBar: closing.endBar }),
+    };
   }
   if (rest.length === 0) {
     const first = gone[0];
     rest.push({
-      id: first?.id ?? 'm1', events: [], ...(first?.clef === undefined ? {} : { clef: first.clef }), ...(first?.key === undefined ? {} : { key: first.key }),
-      ...(first?.meter === undefined ? {} : { meter: first.meter }), ...(first?.tempo === undefined ? {} : { tempo: first.tempo }),
+      id: first?.id ?? 'm1',
+      events: [],
+      ...(first?.clef === undefined ? {} : { clef: first.clef }),
+      ...(first?.key === undefined ? {} : { key: first.key }),
+      ...(first?.meter === undefined ? {} : { meter: first.meter }),
+      ...(first?.tempo === undefined ? {} : { tempo: first.tempo }),
     });
   }
   return tidySpans({ ...score, measures: rest });

@@ -13,12 +13,17 @@ export interface Clash {
   readonly besides: boolean;
 }
 
-export type Merged = { readonly merged: true; readonly exercise: Exercise } | { readonly merged: false; readonly clashes: readonly Clash[] };
+export type Merged =
+  | { readonly merged: true; readonly exercise: Exercise }
+  | { readonly merged: false; readonly clashes: readonly Clash[] };
 
 /** What one side made of each bar of the base: the bars that stand in its place now, with new ones after it. */
 function byBase(base: Score<Written>, side: Score<Written>): Map<string, WrittenMeasure[]> {
   const known = new Set(base.measures.map((m) => m.id));
-  const made = new Map<string, WrittenMeasure[]>([['', []], ...base.measures.map((m): [string, WrittenMeasure[]] => [m.id, []])]);
+  const made = new Map<string, WrittenMeasure[]>([
+    ['', []],
+    ...base.measures.map((m): [string, WrittenMeasure[]] => [m.id, []]),
+  ]);
   let home = '';
   for (const m of side.measures) {
     if (known.has(m.id)) home = m.id;
@@ -31,7 +36,9 @@ function byBase(base: Score<Written>, side: Score<Written>): Map<string, Written
 function apart(base: Score<Written>, mine: Score<Written>, theirs: Score<Written>): Score<Written> {
   const ids = new FreshIds({ ...mine, measures: [...mine.measures, ...theirs.measures] });
   const old = new Set(base.measures.flatMap((m) => [m.id, ...m.events.map((e) => e.id)]));
-  const taken = new Set(mine.measures.flatMap((m) => [m.id, ...m.events.map((e) => e.id)]).filter((id) => !old.has(id)));
+  const taken = new Set(
+    mine.measures.flatMap((m) => [m.id, ...m.events.map((e) => e.id)]).filter((id) => !old.has(id)),
+  );
   const renamed = new Map<string, string>();
   const event = (id: string): string => {
     if (!taken.has(id)) return id;
@@ -39,15 +46,26 @@ function apart(base: Score<Written>, mine: Score<Written>, theirs: Score<Written
     renamed.set(id, to);
     return to;
   };
-  const measures = theirs.measures.map((m) => ({ ...m, id: taken.has(m.id) ? ids.forMeasure() : m.id, events: m.events.map((e) => ({ ...e, id: event(e.id) })) }));
-  const span = <S extends Span>(s: S): S => ({ ...s, from: renamed.get(s.from) ?? s.from, to: renamed.get(s.to) ?? s.to });
+  const measures = theirs.measures.map((m) => ({
+    ...m,
+    id: taken.has(m.id) ? ids.forMeasure() : m.id,
+    events: m.events.map((e) => ({ ...e, id: event(e.id) })),
+  }));
+  const span = <S extends Span>(s: S): S => ({
+    ...s,
+    from: renamed.get(s.from) ?? s.from,
+    to: renamed.get(s.to) ?? s.to,
+  });
   return { ...theirs, measures, slurs: theirs.slurs.map(span), hairpins: theirs.hairpins.map(span) };
 }
 
 /** Spans of both sides: what either took away is gone. */
 function mergeSpans<S extends Span | Hairpin>(base: readonly S[], mine: readonly S[], theirs: readonly S[]): S[] {
   const has = (all: readonly S[], s: S): boolean => all.some((x) => dequal(x, s));
-  return [...mine.filter((s) => !has(base, s) || has(theirs, s)), ...theirs.filter((s) => !has(base, s) && !has(mine, s))];
+  return [
+    ...mine.filter((s) => !has(base, s) || has(theirs, s)),
+    ...theirs.filter((s) => !has(base, s) && !has(mine, s)),
+  ];
 }
 
 function mergeLine(base: Score<Written>, mine: Score<Written>, other: Score<Written>): Score<Written> | number[] {
@@ -65,7 +83,12 @@ function mergeLine(base: Score<Written>, mine: Score<Written>, other: Score<Writ
   const headOf = (s: Score<Written>) => [s.title, s.composer];
   if (clashes.length > 0 || measures.length === 0) return clashes;
   const head = dequal(headOf(mine), headOf(base)) ? theirs : mine;
-  const merged = { ...head, measures, slurs: mergeSpans(base.slurs, mine.slurs, theirs.slurs), hairpins: mergeSpans(base.hairpins, mine.hairpins, theirs.hairpins) };
+  const merged = {
+    ...head,
+    measures,
+    slurs: mergeSpans(base.slurs, mine.slurs, theirs.slurs),
+    hairpins: mergeSpans(base.hairpins, mine.hairpins, theirs.hairpins),
+  };
   return tidySpans(merged);
 }
 
@@ -81,11 +104,18 @@ export function mergeExercises(base: Exercise, mine: Exercise, theirs: Exercise)
   const rest = ({ source: _s, otherLines: _o, ...r }: Exercise) => r;
   const head = (e: Exercise) => [rest(e), linesOf(e).map((l) => [l.title, l.composer])];
   const count = m.length !== t.length && m.length !== b.length && t.length !== b.length;
-  if (count || (!dequal(head(mine), head(base)) && !dequal(head(theirs), head(base)) && !dequal(head(mine), head(theirs)))) clashes.push({ line: 0, measures: [], besides: true });
+  if (
+    count ||
+    (!dequal(head(mine), head(base)) && !dequal(head(theirs), head(base)) && !dequal(head(mine), head(theirs)))
+  )
+    clashes.push({ line: 0, measures: [], besides: true });
   const longer = m.length !== b.length ? m : t;
   const lines = longer.map((only, i): Score<Written> => {
     const [was, one, two] = [b[i], m[i], t[i]];
-    if (was === undefined || one === undefined || two === undefined) return one !== undefined && two !== undefined && !dequal(one, two) ? (clashes.push({ line: i, measures: [0], besides: false }), one) : only;
+    if (was === undefined || one === undefined || two === undefined)
+      return one !== undefined && two !== undefined && !dequal(one, two)
+        ? (clashes.push({ line: i, measures: [0], besides: false }), one)
+        : only;
     const line = mergeLine(was, one, two);
     if (!Array.isArray(line)) return line;
     clashes.push({ line: i, measures: line, besides: false });

@@ -33,7 +33,10 @@ export interface Patch {
   readonly rest?: Change<Rest>;
 }
 
-const headOf = ({ title, composer }: Score<Written>): Head => ({ title, ...(composer === undefined ? {} : { composer }) });
+const headOf = ({ title, composer }: Score<Written>): Head => ({
+  title,
+  ...(composer === undefined ? {} : { composer }),
+});
 
 function diffLine(before: Score<Written>, after: Score<Written>): LinePatch | undefined {
   if (before === after) return undefined;
@@ -43,12 +46,21 @@ function diffLine(before: Score<Written>, after: Score<Written>): LinePatch | un
   let end = 0;
   while (end < a.length - at && end < b.length - at && dequal(a[a.length - 1 - end], b[b.length - 1 - end])) end += 1;
   const patch: LinePatch = {
-    at, removed: a.slice(at, a.length - end), added: b.slice(at, b.length - end),
+    at,
+    removed: a.slice(at, a.length - end),
+    added: b.slice(at, b.length - end),
     ...(dequal(before.slurs, after.slurs) ? {} : { slurs: { before: before.slurs, after: after.slurs } }),
-    ...(dequal(before.hairpins, after.hairpins) ? {} : { hairpins: { before: before.hairpins, after: after.hairpins } }),
+    ...(dequal(before.hairpins, after.hairpins)
+      ? {}
+      : { hairpins: { before: before.hairpins, after: after.hairpins } }),
     ...(dequal(headOf(before), headOf(after)) ? {} : { head: { before: headOf(before), after: headOf(after) } }),
   };
-  const empty = patch.removed.length === 0 && patch.added.length === 0 && patch.slurs === undefined && patch.hairpins === undefined && patch.head === undefined;
+  const empty =
+    patch.removed.length === 0 &&
+    patch.added.length === 0 &&
+    patch.slurs === undefined &&
+    patch.hairpins === undefined &&
+    patch.head === undefined;
   return empty ? undefined : patch;
 }
 
@@ -70,7 +82,8 @@ export function diffExercise(before: Exercise, after: Exercise): Patch | undefin
     if (patch !== undefined) lines[i] = patch;
   }
   const patch: Patch = {
-    lines, ...(a.length === b.length ? {} : { count: { before: a.slice(shared), after: b.slice(shared) } }),
+    lines,
+    ...(a.length === b.length ? {} : { count: { before: a.slice(shared), after: b.slice(shared) } }),
     ...(dequal(restOf(before), restOf(after)) ? {} : { rest: { before: restOf(before), after: restOf(after) } }),
   };
   return Object.keys(lines).length === 0 && patch.count === undefined && patch.rest === undefined ? undefined : patch;
@@ -83,7 +96,8 @@ function applyLine(line: Score<Written>, p: LinePatch, forward: boolean): Score<
   return {
     ...(p.head === undefined ? line : { ...plain, ...pick(p.head) }),
     measures: [...line.measures.slice(0, p.at), ...into, ...line.measures.slice(p.at + out.length)],
-    ...(p.slurs === undefined ? {} : { slurs: pick(p.slurs) }), ...(p.hairpins === undefined ? {} : { hairpins: pick(p.hairpins) }),
+    ...(p.slurs === undefined ? {} : { slurs: pick(p.slurs) }),
+    ...(p.hairpins === undefined ? {} : { hairpins: pick(p.hairpins) }),
   };
 }
 
@@ -92,7 +106,10 @@ function apply(exercise: Exercise, patch: Patch, forward: boolean): Exercise {
     const p = patch.lines[i];
     return p === undefined ? line : applyLine(line, p, forward);
   });
-  const shared = patch.count === undefined ? lines : lines.slice(0, lines.length - (forward ? patch.count.before : patch.count.after).length);
+  const shared =
+    patch.count === undefined
+      ? lines
+      : lines.slice(0, lines.length - (forward ? patch.count.before : patch.count.after).length);
   const all = patch.count === undefined ? lines : [...shared, ...(forward ? patch.count.after : patch.count.before)];
   const rest = patch.rest === undefined ? restOf(exercise) : forward ? patch.rest.after : patch.rest.before;
   return withLines({ ...rest, source: exercise.source }, all);

@@ -24,4 +24,8 @@ export const FIRST_PEN: Pen = Object.freeze({ value: 'quarter', dots: 0, triplet
 export const TRIPLET = Object.freeze({ actual: 3, normal: 2 });
 
 /** The length that a pen writes. @example penDuration({ ...FIRST_PEN, triplet: true }) // a quarter of a triplet */
-export const penDuration = ({ value, dots, triplet }: Pen): Duration => ({ value, dots, ...(triplet ? { tuplet: TRIPLET } : {}) });
+export const penDuration = ({ value, dots, triplet }: Pen): Duration => ({
+  value,
+  dots,
+  ...(triplet ? { tuplet: TRIPLET } : {}),
+});

@@ -33,12 +33,18 @@ export type PitchChange =
 
 function changed(p: Written, c: PitchChange, fifths: number): Written {
   switch (c.by) {
-    case 'step': return alongKey(p, c.letters, fifths);
-    case 'half-step': return halfStep(p, c.up ? 1 : -1);
-    case 'octave': return transpose<Written>(p, octavesUp(c.up ? 1 : -1));
-    case 'interval': return tame(transpose<Written>(p, c.interval));
-    case 'alter': return pitch<Written>(p.step, c.alter, p.octave);
-    case 'enharmonic': return enharmonic(p);
+    case 'step':
+      return alongKey(p, c.letters, fifths);
+    case 'half-step':
+      return halfStep(p, c.up ? 1 : -1);
+    case 'octave':
+      return transpose<Written>(p, octavesUp(c.up ? 1 : -1));
+    case 'interval':
+      return tame(transpose<Written>(p, c.interval));
+    case 'alter':
+      return pitch<Written>(p.step, c.alter, p.octave);
+    case 'enharmonic':
+      return enharmonic(p);
   }
 }
 
@@ -52,7 +58,13 @@ function withTied(score: Score<Written>, places: readonly EventPlace[]): EventPl
       if (e?.kind !== 'note' || e.tie !== true) break;
       const next: EventPlace | undefined = placeAfter(score, { measure: p.measure, at: p.at + 1 });
       const after = eventAt(score, next);
-      if (next === undefined || after?.kind !== 'note' || diatonic(after.pitch) !== diatonic(e.pitch) || all.has(`${next.measure}/${next.at}`)) break;
+      if (
+        next === undefined ||
+        after?.kind !== 'note' ||
+        diatonic(after.pitch) !== diatonic(e.pitch) ||
+        all.has(`${next.measure}/${next.at}`)
+      )
+        break;
       all.set(`${next.measure}/${next.at}`, next);
       p = next;
     }

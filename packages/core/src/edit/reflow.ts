@@ -10,19 +10,39 @@ import { FreshIds, tidySpans, type WrittenEvent, type WrittenMeasure } from './e
 
 /** A bar at which moved music stops: what stands there keeps its place. */
 const startsAnew = (m: WrittenMeasure, before: WrittenMeasure | undefined): boolean =>
-  m.meter !== undefined || m.repeatStart === true || m.pickup === true || before?.repeatEnd === true || (m.ending ?? []).join() !== (before?.ending ?? []).join();
+  m.meter !== undefined ||
+  m.repeatStart === true ||
+  m.pickup === true ||
+  before?.repeatEnd === true ||
+  (m.ending ?? []).join() !== (before?.ending ?? []).join();
 
 /** Two halves of one note that a bar line had parted, as one note again where one value says it. */
 function joinTied(events: readonly WrittenEvent[], barStarts: ReadonlySet<string>): WrittenEvent[] {
   const joined: WrittenEvent[] = [];
   for (const e of events) {
     const before = joined.at(-1);
-    if (e.kind === 'note' && before?.kind === 'note' && barStarts.has(e.id) && before.tie === true && samePitch(before.pitch, e.pitch) && e.duration.tuplet === undefined && before.duration.tuplet === undefined
-      && (e.articulations ?? []).length === 0 && e.dynamic === undefined && e.words === undefined) {
+    if (
+      e.kind === 'note' &&
+      before?.kind === 'note' &&
+      barStarts.has(e.id) &&
+      before.tie === true &&
+      samePitch(before.pitch, e.pitch) &&
+      e.duration.tuplet === undefined &&
+      before.duration.tuplet === undefined &&
+      (e.articulations ?? []).length === 0 &&
+      e.dynamic === undefined &&
+      e.words === undefined
+    ) {
       const both = valueForQuarters(add(durationQuarters(before.duration), durationQuarters(e.duration)));
       if (both !== undefined && both.dots <= 1) {
         const { tie: _held, ...rest } = before;
-        joined[joined.length - 1] = { ...rest, duration: both, ...(e.tie === true ? { tie: true } : {}), ...(e.fermata === true ? { fermata: true } : {}), ...(e.breathAfter === true ? { breathAfter: true } : {}) };
+        joined[joined.length - 1] = {
+          ...rest,
+          duration: both,
+          ...(e.tie === true ? { tie: true } : {}),
+          ...(e.fermata === true ? { fermata: true } : {}),
+          ...(e.breathAfter === true ? { breathAfter: true } : {}),
+        };
         continue;
       }
     }
@@ -36,11 +56,26 @@ function splitEvent(e: WrittenEvent, lengths: readonly Duration[], ids: FreshIds
   return lengths.map((duration, i): WrittenEvent => {
     const id = i === 0 ? e.id : ids.forEvent();
     const last = i === lengths.length - 1;
-    if (e.kind === 'rest') return { kind: 'rest', id, duration, ...(i === 0 && e.dynamic !== undefined ? { dynamic: e.dynamic } : {}), ...(i === 0 && e.words !== undefined ? { words: e.words } : {}) };
+    if (e.kind === 'rest')
+      return {
+        kind: 'rest',
+        id,
+        duration,
+        ...(i === 0 && e.dynamic !== undefined ? { dynamic: e.dynamic } : {}),
+        ...(i === 0 && e.words !== undefined ? { words: e.words } : {}),
+      };
     const { tie, breathAfter, fermata, articulations, dynamic, words, courtesy, ...plain } = e;
     return {
-      ...plain, id, duration, ...(!last || tie === true ? { tie: true } : {}), ...(last && breathAfter === true ? { breathAfter } : {}), ...(last && fermata === true ? { fermata } : {}),
-      ...(i === 0 && articulations !== undefined ? { articulations } : {}), ...(i === 0 && dynamic !== undefined ? { dynamic } : {}), ...(i === 0 && words !== undefined ? { words } : {}), ...(i === 0 && courtesy !== undefined ? { courtesy } : {}),
+      ...plain,
+      id,
+      duration,
+      ...(!last || tie === true ? { tie: true } : {}),
+      ...(last && breathAfter === true ? { breathAfter } : {}),
+      ...(last && fermata === true ? { fermata } : {}),
+      ...(i === 0 && articulations !== undefined ? { articulations } : {}),
+      ...(i === 0 && dynamic !== undefined ? { dynamic } : {}),
+      ...(i === 0 && words !== undefined ? { words } : {}),
+      ...(i === 0 && courtesy !== undefined ? { courtesy } : {}),
     };
   });
 }
@@ -93,7 +128,14 @@ export function reflow(score: Score<Written>, from: number): Score<Written> {
   const ids = new FreshIds(score);
   const old = score.measures.slice(from, to);
   const barStarts = new Set(old.slice(1).flatMap((m) => (m.events[0] === undefined ? [] : [m.events[0].id])));
-  const bars = deal(joinTied(old.flatMap((m) => m.events), barStarts), measureQuarters(first.meter), ids);
+  const bars = deal(
+    joinTied(
+      old.flatMap((m) => m.events),
+      barStarts,
+    ),
+    measureQuarters(first.meter),
+    ids,
+  );
   const measures = bars.map((events, i): WrittenMeasure => {
     const before = old[i];
     const kept = before ?? { id: ids.forMeasure(), events: [] };
@@ -105,7 +147,12 @@ export function reflow(score: Score<Written>, from: number): Score<Written> {
   const settled = measures.map((m, i): WrittenMeasure => {
     const { repeatEnd: _r, endBar: _e, ...plain } = m;
     const closes = i === measures.length - 1;
-    return { ...plain, ...(closes && closing.repeatEnd === true ? { repeatEnd: true } : {}), ...(closes && closing.endBar !== undefined ? { endBar: closing.endBar } : {}), ...(closing.ending === undefined ? {} : { ending: closing.ending }) };
+    return {
+      ...plain,
+      ...(closes && closing.repeatEnd === true ? { repeatEnd: true } : {}),
+      ...(closes && closing.endBar !== undefined ? { endBar: closing.endBar } : {}),
+      ...(closing.ending === undefined ? {} : { ending: closing.ending }),
+    };
   });
   return tidySpans({ ...score, measures: [...score.measures.slice(0, from), ...settled, ...score.measures.slice(to)] });
 }

@@ -1,6 +1,18 @@
 import { samePitch, type Written } from '../pitch/pitch';
 import type { Score } from '../score/score';
-import { byMeasure, type Caret, clampCaret, type EditState, eventAt, type EventPlace, placeAfter, placeBefore, selectedPlaces, selectionEnds, settleCaret } from './caret';
+import {
+  byMeasure,
+  type Caret,
+  clampCaret,
+  type EditState,
+  eventAt,
+  type EventPlace,
+  placeAfter,
+  placeBefore,
+  selectedPlaces,
+  selectionEnds,
+  settleCaret,
+} from './caret';
 import { changeEvents, tidySpans, withEvents, type WrittenEvent } from './events';
 import { having } from './having';
 import { removeMeasures } from './measures';
@@ -12,12 +24,22 @@ function dropLooseTie(score: Score<Written>, at: Caret): Score<Written> {
   const before = placeBefore(score, at);
   const e = eventAt(score, before);
   const next = eventAt(score, placeAfter(score, at));
-  if (before === undefined || e?.kind !== 'note' || e.tie !== true || (next?.kind === 'note' && samePitch(next.pitch, e.pitch))) return score;
+  if (
+    before === undefined ||
+    e?.kind !== 'note' ||
+    e.tie !== true ||
+    (next?.kind === 'note' && samePitch(next.pitch, e.pitch))
+  )
+    return score;
   return changeEvents(score, [before], (note) => (note.kind === 'note' ? having(note, 'tie', undefined) : note));
 }
 
 const asRest = ({ id, duration, dynamic, words }: WrittenEvent): WrittenEvent => ({
-  kind: 'rest', id, duration, ...(dynamic === undefined ? {} : { dynamic }), ...(words === undefined ? {} : { words }),
+  kind: 'rest',
+  id,
+  duration,
+  ...(dynamic === undefined ? {} : { dynamic }),
+  ...(words === undefined ? {} : { words }),
 });
 
 function removePlaces(score: Score<Written>, places: readonly EventPlace[]): Score<Written> {
@@ -31,12 +53,18 @@ function removePlaces(score: Score<Written>, places: readonly EventPlace[]): Sco
 
 /** Takes an empty bar away: backspace in it, or delete in front of it. */
 function removeEmpty(state: EditState, back: boolean): EditState | undefined {
-  const { score, caret: { measure, at } } = state;
+  const {
+    score,
+    caret: { measure, at },
+  } = state;
   const here = score.measures[measure];
   if (here === undefined || score.measures.length === 1) return undefined;
   if (here.events.length === 0) {
     const without = removeMeasures(score, measure, measure);
-    const to = back && measure > 0 ? { measure: measure - 1, at: score.measures[measure - 1]?.events.length ?? 0 } : { measure: Math.min(measure, without.measures.length - 1), at: 0 };
+    const to =
+      back && measure > 0
+        ? { measure: measure - 1, at: score.measures[measure - 1]?.events.length ?? 0 }
+        : { measure: Math.min(measure, without.measures.length - 1), at: 0 };
     return { score: without, caret: clampCaret(without, to) };
   }
   const next = measure + (back ? -1 : 1);
@@ -53,7 +81,12 @@ function removeEmpty(state: EditState, back: boolean): EditState | undefined {
  */
 export function removeEvents(state: EditState, back: boolean, mode: WriteMode): EditState {
   const selected = selectedPlaces(state);
-  const one = selected.length > 0 ? undefined : back ? placeBefore(state.score, state.caret) : placeAfter(state.score, state.caret);
+  const one =
+    selected.length > 0
+      ? undefined
+      : back
+        ? placeBefore(state.score, state.caret)
+        : placeAfter(state.score, state.caret);
   if (selected.length === 0) {
     const emptied = removeEmpty(state, back);
     if (emptied !== undefined) return emptied;
@@ -64,12 +97,17 @@ export function removeEvents(state: EditState, back: boolean, mode: WriteMode): 
   if (first === undefined || last === undefined) return { score: state.score, caret: state.caret };
   if (mode === 'overwrite') {
     const score = dropLooseTie(changeEvents(state.score, places, asRest), first);
-    return { score: tidySpans(score), caret: back ? first : settleCaret(score, { measure: last.measure, at: last.at + 1 }) };
+    return {
+      score: tidySpans(score),
+      caret: back ? first : settleCaret(score, { measure: last.measure, at: last.at + 1 }),
+    };
   }
   let score = removePlaces(state.score, places);
   if (selected.length > 0 && first.measure !== last.measure) {
     const [from, to] = selectionEnds(state);
-    for (let m = to.measure; m >= from.measure && score.measures.length > 1; m--) if (score.measures[m]?.events.length === 0 && (state.score.measures[m]?.events.length ?? 0) > 0) score = removeMeasures(score, m, m);
+    for (let m = to.measure; m >= from.measure && score.measures.length > 1; m--)
+      if (score.measures[m]?.events.length === 0 && (state.score.measures[m]?.events.length ?? 0) > 0)
+        score = removeMeasures(score, m, m);
   }
   score = tidySpans(dropLooseTie(score, first));
   if (mode === 'push' && first.measure < score.measures.length) score = reflow(score, first.measure);

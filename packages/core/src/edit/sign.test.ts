@@ -7,13 +7,17 @@ import { applyCommand } from './applyCommand';
 import type { EditState } from './caret';
 import type { Command } from './command';
 
-const after = (state: EditState, ...commands: readonly Command[]): EditState => commands.reduce((s, c) => {
-  const done = applyCommand(s, c);
-  if (!done.ok) throw new Error(`refused: ${c.kind}`);
-  return done.value;
-}, state);
-const selected = ({ score }: EditState, from: readonly [number, number], to: readonly [number, number]): EditState =>
-  ({ score, anchor: { measure: from[0], at: from[1] }, caret: { measure: to[0], at: to[1] } });
+const after = (state: EditState, ...commands: readonly Command[]): EditState =>
+  commands.reduce((s, c) => {
+    const done = applyCommand(s, c);
+    if (!done.ok) throw new Error(`refused: ${c.kind}`);
+    return done.value;
+  }, state);
+const selected = ({ score }: EditState, from: readonly [number, number], to: readonly [number, number]): EditState => ({
+  score,
+  anchor: { measure: from[0], at: from[1] },
+  caret: { measure: to[0], at: to[1] },
+});
 const notes = (s: Score<Written>) => s.measures.flatMap((m) => m.events);
 
 describe('a sign', () => {
@@ -24,8 +28,12 @@ describe('a sign', () => {
   });
 
   it.each<[Command, string, unknown]>([
-    [{ kind: 'fermata' }, 'fermata', true], [{ kind: 'courtesy' }, 'courtesy', true], [{ kind: 'articulation', which: 'accent' }, 'articulations', ['accent']],
-    [{ kind: 'dynamic', which: 'mf' }, 'dynamic', 'mf'], [{ kind: 'words', words: ' dolce ' }, 'words', 'dolce'], [{ kind: 'tie' }, 'tie', true],
+    [{ kind: 'fermata' }, 'fermata', true],
+    [{ kind: 'courtesy' }, 'courtesy', true],
+    [{ kind: 'articulation', which: 'accent' }, 'articulations', ['accent']],
+    [{ kind: 'dynamic', which: 'mf' }, 'dynamic', 'mf'],
+    [{ kind: 'words', words: ' dolce ' }, 'words', 'dolce'],
+    [{ kind: 'tie' }, 'tie', true],
   ])('%j stands on the note, and bars beside it stay the same objects', (command, field, value) => {
     const before = typed('G A B C D');
     const state = after(before, command);
@@ -36,17 +44,28 @@ describe('a sign', () => {
   it('goes on all selected notes; on all that lack it when some have it', () => {
     const one = after(typed('G A B'), { kind: 'articulation', which: 'staccato' });
     const all = after(selected(one, [0, 0], [0, 3]), { kind: 'articulation', which: 'staccato' });
-    expect(notes(all.score).map((e) => e.kind === 'note' && e.articulations)).toEqual([['staccato'], ['staccato'], ['staccato']]);
-    expect(notes(after(all, { kind: 'articulation', which: 'staccato' }).score).every((e) => !('articulations' in e))).toBe(true);
+    expect(notes(all.score).map((e) => e.kind === 'note' && e.articulations)).toEqual([
+      ['staccato'],
+      ['staccato'],
+      ['staccato'],
+    ]);
+    expect(
+      notes(after(all, { kind: 'articulation', which: 'staccato' }).score).every((e) => !('articulations' in e)),
+    ).toBe(true);
   });
 
   it('is refused where there is no note', () => {
-    expect(applyCommand(blank(), { kind: 'tie' })).toMatchObject({ ok: false, problems: [{ code: 'nothing-to-change' }] });
+    expect(applyCommand(blank(), { kind: 'tie' })).toMatchObject({
+      ok: false,
+      problems: [{ code: 'nothing-to-change' }],
+    });
     expect(applyCommand(typed('R'), { kind: 'tie' }).ok).toBe(false);
   });
 
   it('slurs the selection, or from one note to another while writing', () => {
-    expect(after(selected(typed('G A B'), [0, 0], [0, 3]), { kind: 'slur' }).score.slurs).toEqual([{ from: 'n1', to: 'n3' }]);
+    expect(after(selected(typed('G A B'), [0, 0], [0, 3]), { kind: 'slur' }).score.slurs).toEqual([
+      { from: 'n1', to: 'n3' },
+    ]);
     const open = typed('G S A B');
     expect(open.score.slurs).toEqual([{ from: 'n1', to: 'n1' }]);
     expect(after(open, { kind: 'slur' }).score.slurs).toEqual([{ from: 'n1', to: 'n3' }]);
@@ -63,19 +82,38 @@ describe('a sign', () => {
 describe('pitches', () => {
   it('move along the key, by half steps, octaves and intervals', () => {
     const g = blank({ fifths: -2 });
-    expect(shown(after(typed('A', g), { kind: 'change-pitch', change: { by: 'step', letters: 1 } }).score)).toBe('Bb4q');
-    const half = (text: string, up: boolean) => shown(after(typed(text), { kind: 'change-pitch', change: { by: 'half-step', up } }).score);
-    expect([half('G', true), half('G#', true), half('B', true), half('C', false), half('B_', false)]).toEqual(['G#4q', 'A4q', 'B#4q', 'Cb5q', 'A4q']);
+    expect(shown(after(typed('A', g), { kind: 'change-pitch', change: { by: 'step', letters: 1 } }).score)).toBe(
+      'Bb4q',
+    );
+    const half = (text: string, up: boolean) =>
+      shown(after(typed(text), { kind: 'change-pitch', change: { by: 'half-step', up } }).score);
+    expect([half('G', true), half('G#', true), half('B', true), half('C', false), half('B_', false)]).toEqual([
+      'G#4q',
+      'A4q',
+      'B#4q',
+      'Cb5q',
+      'A4q',
+    ]);
     expect(shown(after(typed('G'), { kind: 'change-pitch', change: { by: 'octave', up: true } }).score)).toBe('G5q');
-    expect(shown(after(selected(typed('G A'), [0, 0], [0, 2]), { kind: 'change-pitch', change: { by: 'interval', interval: parseInterval('m3') } }).score)).toBe('Bb4q C5q');
+    expect(
+      shown(
+        after(selected(typed('G A'), [0, 0], [0, 2]), {
+          kind: 'change-pitch',
+          change: { by: 'interval', interval: parseInterval('m3') },
+        }).score,
+      ),
+    ).toBe('Bb4q C5q');
   });
   it('take the other spelling', () => {
-    const other = (text: string) => shown(after(typed(text), { kind: 'change-pitch', change: { by: 'enharmonic' } }).score);
+    const other = (text: string) =>
+      shown(after(typed(text), { kind: 'change-pitch', change: { by: 'enharmonic' } }).score);
     expect([other('A#'), other('B_'), other('E#')]).toEqual(['Bb4q', 'A#4q', 'F5q']);
   });
   it('tied to each other change together', () => {
     const tied = typed('1 G - G');
-    expect(shown(after(selected(tied, [0, 0], [0, 1]), { kind: 'change-pitch', change: { by: 'alter', alter: 1 } }).score)).toBe('G#4w~ | G#4w');
+    expect(
+      shown(after(selected(tied, [0, 0], [0, 1]), { kind: 'change-pitch', change: { by: 'alter', alter: 1 } }).score),
+    ).toBe('G#4w~ | G#4w');
   });
   it('are not moved beyond what can be written', () => {
     const low = selected(typed('G'), [0, 0], [0, 1]);
@@ -88,7 +126,9 @@ describe('lengths', () => {
     const all = selected(typed('4 G A B C'), [0, 0], [0, 4]);
     expect(shown(after(all, { kind: 'set-length', value: 'eighth', dots: 0 }).score)).toBe('G4e A4e B4e C5e');
     expect(shown(after(all, { kind: 'scale-lengths', longer: true }).score)).toBe('G4h A4h B4h C5h');
-    expect(shown(after(all, { kind: 'scale-lengths', longer: true }, { kind: 'scale-lengths', longer: false }).score)).toBe('G4q A4q B4q C5q');
+    expect(
+      shown(after(all, { kind: 'scale-lengths', longer: true }, { kind: 'scale-lengths', longer: false }).score),
+    ).toBe('G4q A4q B4q C5q');
   });
   it('become three in the time of two, and plain again', () => {
     const three = selected(typed('8 G A B'), [0, 0], [0, 3]);
@@ -97,7 +137,12 @@ describe('lengths', () => {
     expect(after(triplet, { kind: 'triplet' }).score).toEqual(three.score);
   });
   it('have no value longer than a breve', () => {
-    expect(applyCommand(after(selected(typed('1 G'), [0, 0], [0, 1]), { kind: 'scale-lengths', longer: true }), { kind: 'scale-lengths', longer: true }).ok).toBe(false);
+    expect(
+      applyCommand(after(selected(typed('1 G'), [0, 0], [0, 1]), { kind: 'scale-lengths', longer: true }), {
+        kind: 'scale-lengths',
+        longer: true,
+      }).ok,
+    ).toBe(false);
   });
 });
 
@@ -106,15 +151,24 @@ describe('bars', () => {
     const line = typed('G A B C D');
     const parted = after({ score: line.score, caret: { measure: 0, at: 2 } }, { kind: 'barline' });
     expect(shown(parted.score)).toBe('G4q A4q | B4q C5q | D5q');
-    expect(shown(after({ score: parted.score, caret: { measure: 0, at: 0 } }, { kind: 'join-measures' }).score)).toBe('G4q A4q B4q C5q | D5q');
+    expect(shown(after({ score: parted.score, caret: { measure: 0, at: 0 } }, { kind: 'join-measures' }).score)).toBe(
+      'G4q A4q B4q C5q | D5q',
+    );
   });
   it('have repeats and endings', () => {
     const line = typed('1 G A B C');
     const repeated = after({ score: line.score, caret: { measure: 1, at: 0 } }, { kind: 'repeat-start' });
     const first = after(selected(repeated, [2, 0], [2, 1]), { kind: 'ending', numbers: [1] }, { kind: 'repeat-end' });
     const both = after(selected(first, [3, 0], [3, 1]), { kind: 'ending', numbers: [2] });
-    expect(both.score.measures.map((m) => [m.repeatStart, m.repeatEnd, m.ending])).toEqual([[undefined, undefined, undefined], [true, undefined, undefined], [undefined, true, [1]], [undefined, undefined, [2]]]);
-    expect(after(selected(both, [3, 0], [3, 1]), { kind: 'ending', numbers: [2] }).score.measures[3]?.ending).toBeUndefined();
+    expect(both.score.measures.map((m) => [m.repeatStart, m.repeatEnd, m.ending])).toEqual([
+      [undefined, undefined, undefined],
+      [true, undefined, undefined],
+      [undefined, true, [1]],
+      [undefined, undefined, [2]],
+    ]);
+    expect(
+      after(selected(both, [3, 0], [3, 1]), { kind: 'ending', numbers: [2] }).score.measures[3]?.ending,
+    ).toBeUndefined();
   });
   it('a repeat ends with the last bar that has notes, while the next is empty', () => {
     expect(typed('1 G | ]').score.measures.map((m) => m.repeatEnd)).toEqual([true, undefined]);
@@ -122,15 +176,21 @@ describe('bars', () => {
   it('take another meter, with the bar lines set anew or left', () => {
     const line = typed('G A B C D E');
     const at = { score: line.score, caret: { measure: 0, at: 0 } };
-    expect(shown(after(at, { kind: 'meter', meter: { beats: 3, unit: 4 }, rebar: true }).score)).toBe('G4q A4q B4q | C5q D5q E5q');
-    expect(shown(after(at, { kind: 'meter', meter: { beats: 3, unit: 4 }, rebar: false }).score)).toBe(shown(line.score));
+    expect(shown(after(at, { kind: 'meter', meter: { beats: 3, unit: 4 }, rebar: true }).score)).toBe(
+      'G4q A4q B4q | C5q D5q E5q',
+    );
+    expect(shown(after(at, { kind: 'meter', meter: { beats: 3, unit: 4 }, rebar: false }).score)).toBe(
+      shown(line.score),
+    );
     expect(applyCommand(at, { kind: 'meter', meter: undefined, rebar: false }).ok).toBe(false);
   });
   it('take clef and tempo in mid-piece, and give them up again', () => {
     const at = { score: typed('1 G A').score, caret: { measure: 1, at: 0 } };
     const changed = after(at, { kind: 'clef', clef: 'bass' }, { kind: 'tempo', tempo: { words: 'Slower' } });
     expect(changed.score.measures[1]).toMatchObject({ clef: 'bass', tempo: { words: 'Slower' } });
-    expect(after(changed, { kind: 'clef', clef: undefined }, { kind: 'tempo', tempo: undefined }).score).toEqual(at.score);
+    expect(after(changed, { kind: 'clef', clef: undefined }, { kind: 'tempo', tempo: undefined }).score).toEqual(
+      at.score,
+    );
   });
   it('go with their notes, and hand on what they said', () => {
     const line = typed('1 G A B');
@@ -151,14 +211,30 @@ describe('a changed signature', () => {
   });
   it('reaches to the next change only, and is taken back', () => {
     const three = typed('1 F F F');
-    const inner = after({ score: three.score, caret: { measure: 1, at: 0 } }, { kind: 'key', key: key(1), notes: 'letters' });
-    const outer = after({ score: inner.score, caret: { measure: 0, at: 0 } }, { kind: 'key', key: key(-1), notes: 'letters' });
+    const inner = after(
+      { score: three.score, caret: { measure: 1, at: 0 } },
+      { kind: 'key', key: key(1), notes: 'letters' },
+    );
+    const outer = after(
+      { score: inner.score, caret: { measure: 0, at: 0 } },
+      { kind: 'key', key: key(-1), notes: 'letters' },
+    );
     expect(shown(inner.score)).toBe('F4w | F#4w | F#4w');
     expect(shown(outer.score)).toBe('F4w | F#4w | F#4w');
-    expect(after({ score: inner.score, caret: { measure: 1, at: 0 } }, { kind: 'key', key: undefined, notes: 'letters' }).score).toEqual(three.score);
+    expect(
+      after({ score: inner.score, caret: { measure: 1, at: 0 } }, { kind: 'key', key: undefined, notes: 'letters' })
+        .score,
+    ).toEqual(three.score);
   });
-  it('keeps a sign of a note\'s own', () => {
-    expect(shown(after({ score: typed('F # G').score, caret: { measure: 0, at: 0 } }, { kind: 'key', key: key(-1), notes: 'letters' }).score)).toBe('F#4q G4q');
+  it("keeps a sign of a note's own", () => {
+    expect(
+      shown(
+        after(
+          { score: typed('F # G').score, caret: { measure: 0, at: 0 } },
+          { kind: 'key', key: key(-1), notes: 'letters' },
+        ).score,
+      ),
+    ).toBe('F#4q G4q');
   });
   it('moves the whole line the short way', () => {
     expect(shown(after(start, { kind: 'move-to-key', key: key(3) }).score)).toBe('G#4q C#5q D5q F#5q');

@@ -3,7 +3,8 @@ import { applyCommand } from './applyCommand';
 import { FIRST_PEN } from './pen';
 import { parsePitch, type Written } from '../pitch/pitch';
 
-const line = (text: string, ...rest: Parameters<typeof typed> extends [string, ...infer R] ? R : never): string => shown(typed(text, ...rest).score);
+const line = (text: string, ...rest: Parameters<typeof typed> extends [string, ...infer R] ? R : never): string =>
+  shown(typed(text, ...rest).score);
 
 describe('a line that is typed', () => {
   it('fills its bars one after the other', () => expect(line('G A B C D E')).toBe('G4q A4q B4q C5q | D5q E5q'));
@@ -22,7 +23,8 @@ describe('a line that is typed', () => {
     expect(line('2. G 4 A')).toBe('G4h. A4q');
     expect(line('2 G . 4 A')).toBe('G4h. A4q');
   });
-  it('sets three in the time of two in brackets of one beat', () => expect(line('8 T G A B C B A T 2 G')).toBe('(G4e A4e B4e) (C5e B4e A4e) G4h'));
+  it('sets three in the time of two in brackets of one beat', () =>
+    expect(line('8 T G A B C B A T 2 G')).toBe('(G4e A4e B4e) (C5e B4e A4e) G4h'));
   it('opens with a pickup when a bar line comes early', () => {
     const { score } = typed('D | G A B C');
     expect(shown(score)).toBe('D5q | G5q A5q B5q C6q');
@@ -34,7 +36,9 @@ describe('a line that is typed', () => {
     expect(bass.ok && line('C D', bass.value)).toBe('C3q D3q');
   });
   it('goes no further than can be written', () => {
-    expect(applyCommand(blank(), { kind: 'write-note', pitch: parsePitch<Written>('C11'), pen: FIRST_PEN })).toMatchObject({ ok: false });
+    expect(
+      applyCommand(blank(), { kind: 'write-note', pitch: parsePitch<Written>('C11'), pen: FIRST_PEN }),
+    ).toMatchObject({ ok: false });
   });
 });
 
@@ -52,7 +56,8 @@ describe('a note typed between others', () => {
     expect(line('2 G A << 4 D', blank(), 'overwrite')).toBe('D5q Rq A4h');
     expect(line('8 T G A B T 4 C << < < 4 D', blank(), 'overwrite')).toMatch(/^D5q C5q$/);
   });
-  it('leaves a rest in its place when it is taken away in overwriting', () => expect(line('G A B C < x', blank(), 'overwrite')).toBe('G4q A4q Rq C5q'));
+  it('leaves a rest in its place when it is taken away in overwriting', () =>
+    expect(line('G A B C < x', blank(), 'overwrite')).toBe('G4q A4q Rq C5q'));
 });
 
 describe('same rhythm, new notes', () => {
@@ -60,7 +65,8 @@ describe('same rhythm, new notes', () => {
     const first = typed('4. G 8 A 4 R B');
     expect(line('CDE', { score: first.score, caret: { measure: 0, at: 0 } }, 'new-notes')).toBe('C5q. D5e Rq E5q');
   });
-  it('gives a tied note one letter', () => expect(line('C', { score: typed('1 G - G').score, caret: { measure: 0, at: 0 } }, 'new-notes')).toBe('C5w~ | C5w'));
+  it('gives a tied note one letter', () =>
+    expect(line('C', { score: typed('1 G - G').score, caret: { measure: 0, at: 0 } }, 'new-notes')).toBe('C5w~ | C5w'));
   it('puts letters on selected notes one after the other', () => {
     const { score } = typed('G A B C');
     const changed = typed('EF', { score, anchor: { measure: 0, at: 1 }, caret: { measure: 0, at: 3 } });
@@ -86,7 +92,10 @@ describe('taking away', () => {
   });
   it('takes whole bars with a selection over several, and keeps what the first one says', () => {
     const { score } = typed('G A B C D E F G A', blank({ fifths: 1 }));
-    const left = applyCommand({ score, anchor: { measure: 0, at: 0 }, caret: { measure: 2, at: 0 } }, { kind: 'remove', back: true, mode: 'insert' });
+    const left = applyCommand(
+      { score, anchor: { measure: 0, at: 0 }, caret: { measure: 2, at: 0 } },
+      { kind: 'remove', back: true, mode: 'insert' },
+    );
     expect(left.ok && shown(left.value.score)).toBe('A5q');
     expect(left.ok && left.value.score.measures[0]?.key?.fifths).toBe(1);
   });

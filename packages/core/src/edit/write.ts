@@ -2,14 +2,27 @@ import { samePitch, type Written } from '../pitch/pitch';
 import { add, compare, subtract, sum, ZERO } from '../rational/rational';
 import { type Duration, durationQuarters, splitQuarters } from '../score/duration';
 import type { Score } from '../score/score';
-import { type Caret, clampCaret, type EditState, eventAt, type EventPlace, opensMeasure, placeAfter, selectedPlaces, settleCaret } from './caret';
+import {
+  type Caret,
+  clampCaret,
+  type EditState,
+  eventAt,
+  type EventPlace,
+  opensMeasure,
+  placeAfter,
+  selectedPlaces,
+  settleCaret,
+} from './caret';
 import { changeEvents, FreshIds, tidySpans, type WrittenEvent, withEvents } from './events';
 import { insertMeasure } from './measures';
 import { type Pen, penDuration } from './pen';
 import { reflow } from './reflow';
 
 /** Where writing goes on: at the end of a full bar the next bar, which is made when there is none. */
-export function openPlace(score: Score<Written>, caret: Caret): { readonly score: Score<Written>; readonly caret: Caret } {
+export function openPlace(
+  score: Score<Written>,
+  caret: Caret,
+): { readonly score: Score<Written>; readonly caret: Caret } {
   const c = clampCaret(score, caret);
   if (!opensMeasure(score, c)) return { score, caret: c };
   const next = { measure: c.measure + 1, at: 0 };
@@ -20,20 +33,34 @@ const isPowerOfTwo = (n: number): boolean => (n & (n - 1)) === 0;
 
 /** Whether two events stand in one tuplet's bracket. */
 const sameGroup = (a: WrittenEvent | undefined, b: WrittenEvent | undefined): boolean =>
-  a?.duration.tuplet !== undefined && b?.duration.tuplet !== undefined && a.tupletPlace !== 'stop' && b.tupletPlace !== 'start';
+  a?.duration.tuplet !== undefined &&
+  b?.duration.tuplet !== undefined &&
+  a.tupletPlace !== 'stop' &&
+  b.tupletPlace !== 'start';
 
 /** Puts events in place of as much time as they take; what is left of the last one taken becomes rests. */
-export function overwrite(events: readonly WrittenEvent[], at: number, written: readonly WrittenEvent[], ids: FreshIds): WrittenEvent[] {
+export function overwrite(
+  events: readonly WrittenEvent[],
+  at: number,
+  written: readonly WrittenEvent[],
+  ids: FreshIds,
+): WrittenEvent[] {
   const need = sum(written.map((e) => durationQuarters(e.duration)));
   let to = at;
   let taken = ZERO;
   const plain = written.at(-1)?.duration.tuplet === undefined;
-  while (to < events.length && (compare(taken, need) < 0 || (plain && sameGroup(events[to - 1], events[to]) && to > at))) {
+  while (
+    to < events.length &&
+    (compare(taken, need) < 0 || (plain && sameGroup(events[to - 1], events[to]) && to > at))
+  ) {
     taken = add(taken, durationQuarters((events[to] as WrittenEvent).duration));
     to += 1;
   }
   const left = subtract(taken, need);
-  const rests = left.n > 0 && isPowerOfTwo(left.d) ? splitQuarters(left).map((duration): WrittenEvent => ({ kind: 'rest', id: ids.forEvent(), duration })) : [];
+  const rests =
+    left.n > 0 && isPowerOfTwo(left.d)
+      ? splitQuarters(left).map((duration): WrittenEvent => ({ kind: 'rest', id: ids.forEvent(), duration }))
+      : [];
   return [...events.slice(0, at), ...written, ...rests, ...events.slice(to)];
 }
 
@@ -44,7 +71,14 @@ function tiedChain(score: Score<Written>, from: EventPlace): EventPlace[] {
     const e = eventAt(score, p);
     const next: EventPlace | undefined = placeAfter(score, { measure: p.measure, at: p.at + 1 });
     const after = eventAt(score, next);
-    if (e?.kind !== 'note' || e.tie !== true || after?.kind !== 'note' || !samePitch(after.pitch, e.pitch) || next === undefined) break;
+    if (
+      e?.kind !== 'note' ||
+      e.tie !== true ||
+      after?.kind !== 'note' ||
+      !samePitch(after.pitch, e.pitch) ||
+      next === undefined
+    )
+      break;
     chain.push(next);
     p = next;
   }
@@ -54,7 +88,8 @@ function tiedChain(score: Score<Written>, from: EventPlace): EventPlace[] {
 /** Gives the next note after a caret another pitch, with all that it is tied to; rests are passed over. */
 function repitch(state: EditState, from: Caret, pitch: Written): EditState | undefined {
   let place = placeAfter(state.score, from);
-  while (place !== undefined && eventAt(state.score, place)?.kind !== 'note') place = placeAfter(state.score, { measure: place.measure, at: place.at + 1 });
+  while (place !== undefined && eventAt(state.score, place)?.kind !== 'note')
+    place = placeAfter(state.score, { measure: place.measure, at: place.at + 1 });
   if (place === undefined) return undefined;
   const chain = tiedChain(state.score, place);
   const last = chain.at(-1) ?? place;
@@ -95,7 +130,11 @@ export function writeSound(state: EditState, sound: Written | undefined, pen: Pe
   const base = { id: ids.forEvent(), duration: penDuration(pen) };
   const event: WrittenEvent = sound === undefined ? { kind: 'rest', ...base } : { kind: 'note', ...base, pitch: sound };
   const { measure, at } = open.caret;
-  const written = withEvents(open.score, measure, (events) => (pen.mode === 'overwrite' ? overwrite(events, at, [event], ids) : [...events.slice(0, at), event, ...events.slice(at)]));
+  const written = withEvents(open.score, measure, (events) =>
+    pen.mode === 'overwrite'
+      ? overwrite(events, at, [event], ids)
+      : [...events.slice(0, at), event, ...events.slice(at)],
+  );
   const score = tidySpans(pen.mode === 'push' ? reflow(written, measure) : written);
   return { score, caret: settleCaret(score, afterEvent(score, event.id, { measure, at: at + 1 })) };
 }

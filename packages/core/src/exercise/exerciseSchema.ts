@@ -6,7 +6,14 @@ import { STEPS } from '../pitch/pitch';
 import { failure, type Problem, PROBLEM_CODES, type Result, success } from '../problem/problem';
 import { NOTE_VALUES } from '../score/duration';
 import { ARTICULATIONS, DYNAMICS } from '../score/score';
-import { type Exercise, KEY_CHOICES, MAX_EVENTS_PER_MEASURE, MAX_MEASURES, MAX_TEXT_LENGTH, SIMPLER_BARS } from './exercise';
+import {
+  type Exercise,
+  KEY_CHOICES,
+  MAX_EVENTS_PER_MEASURE,
+  MAX_MEASURES,
+  MAX_TEXT_LENGTH,
+  SIMPLER_BARS,
+} from './exercise';
 import { linesOf, MAX_LINES } from './lines';
 
 const text = z.string().max(MAX_TEXT_LENGTH);
@@ -14,62 +21,111 @@ const id = z.string().regex(/^[A-Za-z][\w-]{0,39}$/);
 const flag = z.boolean().optional();
 
 const pitchSchema = z.strictObject({
-  step: z.enum(STEPS), alter: z.int().min(-2).max(2), octave: z.int().min(-1).max(9),
+  step: z.enum(STEPS),
+  alter: z.int().min(-2).max(2),
+  octave: z.int().min(-1).max(9),
 });
 const durationSchema = z.strictObject({
-  value: z.enum(NOTE_VALUES), dots: z.int().min(0).max(3),
+  value: z.enum(NOTE_VALUES),
+  dots: z.int().min(0).max(3),
   tuplet: z.strictObject({ actual: z.int().min(2).max(15), normal: z.int().min(1).max(15) }).optional(),
 });
 const eventBase = {
-  id, duration: durationSchema, tupletPlace: z.enum(['start', 'inside', 'stop']).optional(), fermata: flag,
-  dynamic: z.enum(DYNAMICS).optional(), words: text.optional(),
+  id,
+  duration: durationSchema,
+  tupletPlace: z.enum(['start', 'inside', 'stop']).optional(),
+  fermata: flag,
+  dynamic: z.enum(DYNAMICS).optional(),
+  words: text.optional(),
 };
 const eventSchema = z.discriminatedUnion('kind', [
   z.strictObject({
-    kind: z.literal('note'), ...eventBase, pitch: pitchSchema, tie: flag,
-    articulations: z.array(z.enum(ARTICULATIONS)).max(5).optional(), breathAfter: flag, courtesy: flag,
+    kind: z.literal('note'),
+    ...eventBase,
+    pitch: pitchSchema,
+    tie: flag,
+    articulations: z.array(z.enum(ARTICULATIONS)).max(5).optional(),
+    breathAfter: flag,
+    courtesy: flag,
   }),
   z.strictObject({ kind: z.literal('rest'), ...eventBase, wholeMeasure: flag }),
 ]);
 const measureSchema = z.strictObject({
-  id, events: z.array(eventSchema).max(MAX_EVENTS_PER_MEASURE),
+  id,
+  events: z.array(eventSchema).max(MAX_EVENTS_PER_MEASURE),
   clef: z.enum(CLEFS).optional(),
   key: z.strictObject({ fifths: z.int().min(-7).max(7), mode: z.enum(MODES) }).optional(),
-  meter: z.strictObject({
-    beats: z.int().min(1).max(24), unit: z.union([z.literal(1), z.literal(2), z.literal(4), z.literal(8), z.literal(16)]),
-    symbol: z.enum(['common', 'cut']).optional(),
-  }).optional(),
-  tempo: z.strictObject({
-    words: text.optional(),
-    mark: z.strictObject({ value: z.enum(NOTE_VALUES), dots: z.int().min(0).max(2), perMinute: z.number().min(10).max(400) }).optional(),
-  }).optional(),
-  pickup: flag, repeatStart: flag, repeatEnd: flag, ending: z.array(z.int().min(1).max(9)).max(9).optional(),
-  endBar: z.enum(['double', 'final']).optional(), multiRest: z.int().min(2).max(MAX_MEASURES).optional(), startsLine: flag,
+  meter: z
+    .strictObject({
+      beats: z.int().min(1).max(24),
+      unit: z.union([z.literal(1), z.literal(2), z.literal(4), z.literal(8), z.literal(16)]),
+      symbol: z.enum(['common', 'cut']).optional(),
+    })
+    .optional(),
+  tempo: z
+    .strictObject({
+      words: text.optional(),
+      mark: z
+        .strictObject({
+          value: z.enum(NOTE_VALUES),
+          dots: z.int().min(0).max(2),
+          perMinute: z.number().min(10).max(400),
+        })
+        .optional(),
+    })
+    .optional(),
+  pickup: flag,
+  repeatStart: flag,
+  repeatEnd: flag,
+  ending: z.array(z.int().min(1).max(9)).max(9).optional(),
+  endBar: z.enum(['double', 'final']).optional(),
+  multiRest: z.int().min(2).max(MAX_MEASURES).optional(),
+  startsLine: flag,
 });
 const spanSchema = { from: id, to: id };
 
 const lineSchema = z.strictObject({
-  title: text, composer: text.optional(), measures: z.array(measureSchema).min(1).max(MAX_MEASURES),
+  title: text,
+  composer: text.optional(),
+  measures: z.array(measureSchema).min(1).max(MAX_MEASURES),
   slurs: z.array(z.strictObject(spanSchema)).max(MAX_MEASURES * 8),
   hairpins: z.array(z.strictObject({ ...spanSchema, kind: z.enum(['crescendo', 'diminuendo']) })).max(MAX_MEASURES),
 });
 
 const problemSchema = z.strictObject({
-  code: z.enum(PROBLEM_CODES), severity: z.enum(['error', 'left-out', 'repaired', 'notice']), measure: z.int().min(0).max(MAX_MEASURES).optional(), line: z.int().min(0).optional(),
+  code: z.enum(PROBLEM_CODES),
+  severity: z.enum(['error', 'left-out', 'repaired', 'notice']),
+  measure: z.int().min(0).max(MAX_MEASURES).optional(),
+  line: z.int().min(0).optional(),
   facts: z.record(z.string().max(40), z.union([text, z.number()])).optional(),
 });
 
 const exerciseSchema = z.strictObject({
   owner: z.enum(['concert', ...INSTRUMENT_IDS]),
-  source: lineSchema, otherLines: z.array(lineSchema).min(1).max(MAX_LINES - 1).optional(),
+  source: lineSchema,
+  otherLines: z
+    .array(lineSchema)
+    .min(1)
+    .max(MAX_LINES - 1)
+    .optional(),
   notTaken: z.array(problemSchema).max(200).optional(),
   note: text.optional(),
-  partChoices: z.partialRecord(z.enum(INSTRUMENT_IDS), z.strictObject({
-    line: z.int().min(0).max(MAX_LINES - 1).optional(), together: flag,
-    octaves: z.int().min(-4).max(4).optional(), key: z.enum(KEY_CHOICES).optional(), clef: z.enum(CLEFS).optional(),
-    alternatives: z.record(id, z.int().min(-4).max(4)).optional(),
-    easier: z.record(id, z.enum(SIMPLER_BARS)).optional(),
-  })),
+  partChoices: z.partialRecord(
+    z.enum(INSTRUMENT_IDS),
+    z.strictObject({
+      line: z
+        .int()
+        .min(0)
+        .max(MAX_LINES - 1)
+        .optional(),
+      together: flag,
+      octaves: z.int().min(-4).max(4).optional(),
+      key: z.enum(KEY_CHOICES).optional(),
+      clef: z.enum(CLEFS).optional(),
+      alternatives: z.record(id, z.int().min(-4).max(4)).optional(),
+      easier: z.record(id, z.enum(SIMPLER_BARS)).optional(),
+    }),
+  ),
 });
 
 /**
@@ -83,20 +139,29 @@ export function readExercise(input: unknown): Result<Exercise> {
   const parsed = exerciseSchema.safeParse(input);
   if (!parsed.success) {
     const problems = parsed.error.issues.slice(0, 10).map((issue): Problem => ({
-      code: 'bad-document', severity: 'error', facts: { path: issue.path.join('.'), detail: issue.message },
+      code: 'bad-document',
+      severity: 'error',
+      facts: { path: issue.path.join('.'), detail: issue.message },
     }));
     return { ok: false, problems };
   }
   const exercise = parsed.data as unknown as Exercise;
-  const fault = linesOf(exercise).map((line, i) => faultOf(line, i === 0 ? 'source' : `otherLines.${i - 1}`)).find((f) => f !== undefined);
+  const fault = linesOf(exercise)
+    .map((line, i) => faultOf(line, i === 0 ? 'source' : `otherLines.${i - 1}`))
+    .find((f) => f !== undefined);
   return fault === undefined ? success(exercise) : failure('bad-document', { facts: fault });
 }
 
 /** Two things with one id, or a span that leads nowhere. */
-function faultOf({ measures, slurs, hairpins }: Exercise['source'], path: string): { path: string; detail: string } | undefined {
+function faultOf(
+  { measures, slurs, hairpins }: Exercise['source'],
+  path: string,
+): { path: string; detail: string } | undefined {
   const ids = measures.flatMap((m) => [m.id, ...m.events.map((e) => e.id)]);
   const known = new Set(ids);
   if (known.size !== ids.length) return { path: `${path}.measures`, detail: 'an id stands twice' };
   const astray = [...slurs, ...hairpins].find((s) => !known.has(s.from) || !known.has(s.to));
-  return astray === undefined ? undefined : { path: `${path}.slurs`, detail: `no event ${astray.from} or ${astray.to}` };
+  return astray === undefined
+    ? undefined
+    : { path: `${path}.slurs`, detail: `no event ${astray.from} or ${astray.to}` };
 }

@@ -17,5 +17,9 @@ export const toPage = (owner: PageOwner) => (owner === 'concert' ? UNISON : inst
  */
 export function realize(exercise: Exercise, line = 0): Score<Concert> {
   const down = invert(toPage(exercise.owner));
-  return mapPitches(linesOf(exercise)[line] ?? exercise.source, (p) => transpose<Concert>(p as unknown as Concert, down), (k) => transposeKey(k, down));
+  return mapPitches(
+    linesOf(exercise)[line] ?? exercise.source,
+    (p) => transpose<Concert>(p as unknown as Concert, down),
+    (k) => transposeKey(k, down),
+  );
 }

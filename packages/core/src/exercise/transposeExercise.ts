@@ -11,4 +11,13 @@ import { linesOf, withLines } from './lines';
  * @example transposeExercise(line in E♭, parseInterval('M2')) // in F
  */
 export const transposeExercise = (e: Exercise, by: Interval): Exercise =>
-  withLines(e, linesOf(e).map((line) => mapPitches(line, (p) => tame(transpose<Written>(p, by)), (k) => transposeKey(k, by))));
+  withLines(
+    e,
+    linesOf(e).map((line) =>
+      mapPitches(
+        line,
+        (p) => tame(transpose<Written>(p, by)),
+        (k) => transposeKey(k, by),
+      ),
+    ),
+  );

@@ -3,7 +3,16 @@ import type { Alternate, AlternateReason, Figure, Playable } from './figure';
 import type { Woodwind } from './touch.data';
 
 /** Why another figure is easier at this place. */
-export type BetterCause = 'no-slide' | 'no-exchange' | 'fewer-fingers' | 'same-side' | 'fewer-valves' | 'shorter-slide' | 'no-turn' | 'held-on' | 'must-let-go';
+export type BetterCause =
+  | 'no-slide'
+  | 'no-exchange'
+  | 'fewer-fingers'
+  | 'same-side'
+  | 'fewer-valves'
+  | 'shorter-slide'
+  | 'no-turn'
+  | 'held-on'
+  | 'must-let-go';
 
 export interface BetterFigure {
   readonly alternate: Alternate;
@@ -19,7 +28,14 @@ export interface Neighbours {
 }
 
 /** Alternates that a neighbour never calls for: they are about sound and tuning, or ask another partial of the lips. */
-const NOT_BY_CONTEXT: ReadonlySet<AlternateReason> = new Set(['clearer-sound', 'resonance', 'front-key', 'fourth-valve', 'next-partial', 'lower-partial']);
+const NOT_BY_CONTEXT: ReadonlySet<AlternateReason> = new Set([
+  'clearer-sound',
+  'resonance',
+  'front-key',
+  'fourth-valve',
+  'next-partial',
+  'lower-partial',
+]);
 /** Keys that one finger holds together with its own: the thumb B♭ key and the bis key. */
 const HELD: ReadonlySet<AlternateReason> = new Set(['thumb-b-flat', 'bis-key']);
 
@@ -37,11 +53,18 @@ interface Cost {
 function costOf(figure: Figure, around: readonly Figure[], woodwind: Woodwind | undefined): Cost {
   const changes = around.map((other) => figureChange(other, figure, woodwind));
   const add = (of: 'moves' | 'slides' | 'exchanges'): number => changes.reduce((sum, c) => sum + c[of], 0);
-  return { total: add('moves') + add('exchanges') + SLIDE_WEIGHT * add('slides'), slides: add('slides'), exchanges: add('exchanges') };
+  return {
+    total: add('moves') + add('exchanges') + SLIDE_WEIGHT * add('slides'),
+    slides: add('slides'),
+    exchanges: add('exchanges'),
+  };
 }
 
 const turns = (before: Figure | undefined, here: Figure, after: Figure | undefined): boolean =>
-  before?.kind === 'slide' && here.kind === 'slide' && after?.kind === 'slide' && (slidePlace(here) - slidePlace(before)) * (slidePlace(after) - slidePlace(here)) < 0;
+  before?.kind === 'slide' &&
+  here.kind === 'slide' &&
+  after?.kind === 'slide' &&
+  (slidePlace(here) - slidePlace(before)) * (slidePlace(after) - slidePlace(here)) < 0;
 
 function causeOf(here: Figure, alternate: Alternate, mine: Cost, theirs: Cost): BetterCause {
   if (alternate.reason === 'other-side' || alternate.reason === 'attachment') return 'same-side';
@@ -63,12 +86,19 @@ function comesIntoQuestion({ figure, reason }: Alternate, { before, after, caugh
 }
 
 /** What an alternate saves, and by what; undefined when it is not enough to be worth a pupil's attention. */
-function savingOf(here: Figure, alternate: Alternate, { before, after }: Neighbours, mine: Cost, theirs: Cost): { saved: number; cause: BetterCause } | undefined {
+function savingOf(
+  here: Figure,
+  alternate: Alternate,
+  { before, after }: Neighbours,
+  mine: Cost,
+  theirs: Cost,
+): { saved: number; cause: BetterCause } | undefined {
   const saved = mine.total - theirs.total;
   const cause = causeOf(here, alternate, mine, theirs);
   if (here.kind === 'slide') {
     if (saved >= WORTHWHILE_TRAVEL) return { saved, cause: cause === 'same-side' ? cause : 'shorter-slide' };
-    const turnSaved = turns(before?.figure, here, after?.figure) && !turns(before?.figure, alternate.figure, after?.figure);
+    const turnSaved =
+      turns(before?.figure, here, after?.figure) && !turns(before?.figure, alternate.figure, after?.figure);
     return turnSaved && saved >= WORTHWHILE ? { saved, cause: cause === 'same-side' ? cause : 'no-turn' } : undefined;
   }
   // The third valve alone sits a little flat: only where fingers would trade places.
@@ -85,7 +115,12 @@ function savingOf(here: Figure, alternate: Alternate, { before, after }: Neighbo
  * until then, and gives way there.
  * @example saxophone F4 F♯4 F4: the side F♯, since 4 stays down
  */
-export function betterFigure(here: Playable, neighbours: Neighbours, heldDefault: boolean, woodwind?: Woodwind): BetterFigure | undefined {
+export function betterFigure(
+  here: Playable,
+  neighbours: Neighbours,
+  heldDefault: boolean,
+  woodwind?: Woodwind,
+): BetterFigure | undefined {
   const { before, after, caught } = neighbours;
   if (heldDefault) {
     const alternate = here.alternates.find((a) => !NOT_BY_CONTEXT.has(a.reason) && !HELD.has(a.reason));
@@ -98,7 +133,8 @@ export function betterFigure(here: Playable, neighbours: Neighbours, heldDefault
   for (const alternate of here.alternates) {
     if (!comesIntoQuestion(alternate, neighbours)) continue;
     const saving = savingOf(here.figure, alternate, neighbours, mine, costOf(alternate.figure, around, woodwind));
-    if (saving !== undefined && saving.saved > (best?.saved ?? 0)) best = { found: { alternate, cause: saving.cause }, saved: saving.saved };
+    if (saving !== undefined && saving.saved > (best?.saved ?? 0))
+      best = { found: { alternate, cause: saving.cause }, saved: saving.saved };
   }
   return best?.found;
 }

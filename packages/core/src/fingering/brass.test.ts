@@ -17,7 +17,8 @@ const figure = (id: InstrumentId, note: string): string => {
   const f = finger(instrumentOf(id), parsePitch<Written>(note), DEFAULT_SCHOOLS);
   return f.kind === 'playable' ? figureText(f.figure) : f.because;
 };
-const alternates = (i: Instrument, note: string): string[] => playable(i, parsePitch<Written>(note)).alternates.map((a) => `${figureText(a.figure)} ${a.reason}`);
+const alternates = (i: Instrument, note: string): string[] =>
+  playable(i, parsePitch<Written>(note)).alternates.map((a) => `${figureText(a.figure)} ${a.reason}`);
 const tuning = (id: InstrumentId, note: string): string => {
   const { intonation } = playable(instrumentOf(id), parsePitch<Written>(note));
   return intonation === undefined ? 'none' : `${intonation.tendency} ${intonation.remedy}`;
@@ -26,23 +27,47 @@ const tuning = (id: InstrumentId, note: string): string => {
 describe('brass figures of common practice', () => {
   // Common practice, no published source.
   it.each<[InstrumentId, string, string]>([
-    ['trumpet', 'C4', '0'], ['trumpet', 'D4', '13'], ['trumpet', 'E4', '12'], ['trumpet', 'F4', '1'], ['trumpet', 'G4', '0'],
-    ['horn', 'A4', '12'], ['horn', 'G4', '0'], ['horn', 'F4', '1'],
-    ['trombone', 'Bb2', '1'], ['trombone', 'F3', '1'], ['trombone', 'C3', '6'], ['trombone', 'D3', '4'], ['trombone', 'Eb3', '3'], ['trombone', 'E3', '2'], ['trombone', 'G4', '2+'],
+    ['trumpet', 'C4', '0'],
+    ['trumpet', 'D4', '13'],
+    ['trumpet', 'E4', '12'],
+    ['trumpet', 'F4', '1'],
+    ['trumpet', 'G4', '0'],
+    ['horn', 'A4', '12'],
+    ['horn', 'G4', '0'],
+    ['horn', 'F4', '1'],
+    ['trombone', 'Bb2', '1'],
+    ['trombone', 'F3', '1'],
+    ['trombone', 'C3', '6'],
+    ['trombone', 'D3', '4'],
+    ['trombone', 'Eb3', '3'],
+    ['trombone', 'E3', '2'],
+    ['trombone', 'G4', '2+'],
   ])('%s %s is %s', (id, note, expected) => expect(figure(id, note)).toBe(expected));
 
   // Players' charts, from memory, common practice.
   it.each<[InstrumentId, string]>([
-    ['trumpet', 'F#3 123, G3 13, G#3 23, A3 12, Bb3 1, B3 2, C4 0, C#4 123, Eb4 23, F#4 2, G#4 23, A4 12, Bb4 1, B4 2, C5 0, C#5 12, D5 1, Eb5 2, E5 0, F5 1, F#5 2, G5 0, G#5 23, A5 12, Bb5 1, B5 2, C6 0'],
-    ['horn', 'F#3 2, G3 0, A3 12, Bb3 1, B3 2, C4 0, C#4 12, D4 1, Eb4 2, E4 0, F#4 2, Ab4 23, Bb4 1, B4 2, C5 0, D5 1, E5 0, F5 1, G5 0'],
+    [
+      'trumpet',
+      'F#3 123, G3 13, G#3 23, A3 12, Bb3 1, B3 2, C4 0, C#4 123, Eb4 23, F#4 2, G#4 23, A4 12, Bb4 1, B4 2, C5 0, C#5 12, D5 1, Eb5 2, E5 0, F5 1, F#5 2, G5 0, G#5 23, A5 12, Bb5 1, B5 2, C6 0',
+    ],
+    [
+      'horn',
+      'F#3 2, G3 0, A3 12, Bb3 1, B3 2, C4 0, C#4 12, D4 1, Eb4 2, E4 0, F#4 2, Ab4 23, Bb4 1, B4 2, C5 0, D5 1, E5 0, F5 1, G5 0',
+    ],
     ['double-horn', 'C4 0, F4 1, G4 0, G#4 T23, A4 T12, Bb4 T1, B4 T2, C5 T0, C#5 T23, D5 T12, Eb5 T1, E5 T2, F5 T0'],
     ['b-flat-horn', 'C4 0, D4 12, Eb4 1, E4 2, F4 0, G4 1, A4 12, Bb4 1, B4 2, C5 0, D5 12, Eb5 1, E5 2, F5 0'],
     ['tenor-horn', 'C4 0, D4 13, E4 12, G4 0, A4 12, B4 2, C5 0'],
-    ['euphonium', 'E2 123, F2 13, G2 12, Ab2 1, A2 2, Bb2 0, C3 13, D3 12, Eb3 1, E3 2, F3 0, G3 12, A3 2, Bb3 0, C4 1, D4 0, F4 0'],
+    [
+      'euphonium',
+      'E2 123, F2 13, G2 12, Ab2 1, A2 2, Bb2 0, C3 13, D3 12, Eb3 1, E3 2, F3 0, G3 12, A3 2, Bb3 0, C4 1, D4 0, F4 0',
+    ],
     ['euphonium-treble', 'C4 0, D4 13, E4 12, F4 1, G4 0, A4 12, B4 2, C5 0'],
     ['tuba', 'E1 123, F1 13, Bb1 0, C2 13, D2 12, Eb2 1, F2 0, G2 12, A2 2, Bb2 0, C3 1, D3 0'],
     ['e-flat-tuba', 'Bb1 13, C2 12, D2 2, Eb2 0, F2 13, G2 12, Ab2 1, Bb2 0, C3 12, D3 2, Eb3 0'],
-    ['trombone', 'E2 7, F2 6, G2 4, A2 2, Bb2 1, B2 7, G3 4, Ab3 3, A3 2, Bb3 1, C4 3, D4 1, Eb4 3, F4 1, F#4 3+, Ab4 3, A4 2, Bb4 1'],
+    [
+      'trombone',
+      'E2 7, F2 6, G2 4, A2 2, Bb2 1, B2 7, G3 4, Ab3 3, A3 2, Bb3 1, C4 3, D4 1, Eb4 3, F4 1, F#4 3+, Ab4 3, A4 2, Bb4 1',
+    ],
     ['f-trombone', 'D2 T5, Eb2 T4+, E2 T2-, F2 T1, C3 T1, B2 T2-, D3 4, Bb2 1, F3 1'],
     ['treble-trombone', 'C4 1, D4 6, E4 4, F4 3, G4 1, A4 4'],
   ])('%s follows the chart: %s', (id, chart) => {
@@ -61,7 +86,9 @@ describe('brass figures of common practice', () => {
     expect(alternates(instrumentOf('trombone'), 'D4')).toEqual(expect.arrayContaining(['4 longer-slide']));
     expect(alternates(instrumentOf('trombone'), 'Bb3')).toEqual(['5 longer-slide']);
     expect(alternates(instrumentOf('f-trombone'), 'C3')).toEqual(['6 longer-slide']);
-    expect(alternates(instrumentOf('double-horn'), 'A4')).toEqual(expect.arrayContaining(['T0 lower-partial', '12 other-side']));
+    expect(alternates(instrumentOf('double-horn'), 'A4')).toEqual(
+      expect.arrayContaining(['T0 lower-partial', '12 other-side']),
+    );
     expect(alternates(instrumentOf('horn'), 'A4').every((a) => !a.startsWith('T'))).toBe(true);
   });
 
@@ -76,13 +103,22 @@ describe('brass figures of common practice', () => {
 
   it('the horn follows the school, and the thumb comes in at G sharp', () => {
     const { horn } = SCHOOL_CHOICES;
-    expect(horn.map((h) => figureText(playable(taughtAs('horn', schoolsOf({ horn: h })), parsePitch<Written>('A4')).figure))).toEqual(['12', 'T12', '12']);
-    expect(horn.map((h) => figureText(playable(taughtAs('horn', schoolsOf({ horn: h })), parsePitch<Written>('F4')).figure))).toEqual(['1', '1', '0']);
+    expect(
+      horn.map((h) => figureText(playable(taughtAs('horn', schoolsOf({ horn: h })), parsePitch<Written>('A4')).figure)),
+    ).toEqual(['12', 'T12', '12']);
+    expect(
+      horn.map((h) => figureText(playable(taughtAs('horn', schoolsOf({ horn: h })), parsePitch<Written>('F4')).figure)),
+    ).toEqual(['1', '1', '0']);
     expect([figure('double-horn', 'G4'), figure('double-horn', 'G#4')]).toEqual(['0', 'T23']);
   });
 
   it('says why a note cannot be played', () => {
-    expect([figure('trumpet', 'F3'), figure('trumpet', 'D6'), figure('tuba', 'C9'), figure('trumpet', 'C-1')]).toEqual(['below-range', 'above-range', 'above-range', 'below-range']);
+    expect([figure('trumpet', 'F3'), figure('trumpet', 'D6'), figure('tuba', 'C9'), figure('trumpet', 'C-1')]).toEqual([
+      'below-range',
+      'above-range',
+      'above-range',
+      'below-range',
+    ]);
     const tube = { kind: 'valves', fundamental: 48 } as const;
     expect(fingerOnTube(tube, 53)).toEqual({ kind: 'unplayable', because: 'below-range' });
     expect(fingerOnTube(tube, 54)).toMatchObject({ kind: 'playable' });
@@ -120,8 +156,10 @@ describe('brass figures against the harmonic series', () => {
   /** How far the nearest harmonic lies from the note, in cents, and which it is. */
   function nearest(i: Instrument, f: Figure, note: number): { cents: number; harmonic: number } {
     const fundamental = fundamentalOf(i, f);
-    return Array.from({ length: 16 }, (_unused, n) => ({ cents: 1200 * Math.log2(((n + 1) * fundamental) / frequency(note)), harmonic: n + 1 }))
-      .reduce((best, one) => (Math.abs(one.cents) < Math.abs(best.cents) ? one : best));
+    return Array.from({ length: 16 }, (_unused, n) => ({
+      cents: 1200 * Math.log2(((n + 1) * fundamental) / frequency(note)),
+      harmonic: n + 1,
+    })).reduce((best, one) => (Math.abs(one.cents) < Math.abs(best.cents) ? one : best));
   }
   /** What lips, slides and hand can pull into tune: 1-2-3 is the widest gap, half a half step. */
   const WITHIN_CENTS = 58;
@@ -134,7 +172,11 @@ describe('brass figures against the harmonic series', () => {
       const f = playable(i, p);
       for (const one of [f.figure, ...f.alternates.map((a) => a.figure)]) {
         const { cents } = nearest(i, one, midi(p));
-        expect([pitchText(p), figureText(one), Math.abs(cents) < WITHIN_CENTS]).toEqual([pitchText(p), figureText(one), true]);
+        expect([pitchText(p), figureText(one), Math.abs(cents) < WITHIN_CENTS]).toEqual([
+          pitchText(p),
+          figureText(one),
+          true,
+        ]);
       }
       expect(f.origin?.openMidi).toBe(midi(p) + (f.origin?.lowered ?? 0));
       if (f.figure.kind === 'valves') {
@@ -151,21 +193,37 @@ describe('brass figures against the harmonic series', () => {
       if (f.figure.kind !== 'valves') continue;
       const { cents } = nearest(i, f.figure, midi(p));
       const said = f.intonation === undefined ? 'none' : f.intonation.tendency;
-      expect([pitchText(p), said]).toEqual([pitchText(p), Math.abs(cents) < 19 ? 'none' : Math.abs(cents) > 21 ? (cents > 0 ? 'sharp' : 'flat') : said]);
+      expect([pitchText(p), said]).toEqual([
+        pitchText(p),
+        Math.abs(cents) < 19 ? 'none' : Math.abs(cents) > 21 ? (cents > 0 ? 'sharp' : 'flat') : said,
+      ]);
     }
   });
 
-  it.each(brass.map((i) => [i.id, i] as const))('%s: no default has a better-tuned, simpler twin without saying why', (_id, i) => {
-    for (const p of wholeRange(i)) {
-      const f = playable(i, p);
-      if (f.figure.kind !== 'valves') continue;
-      const own = f.figure.valves.length;
-      const thumb = f.figure.thumb === true;
-      const off = Math.abs(nearest(i, f.figure, midi(p)).cents);
-      const twin = f.alternates.some(({ figure: a }) => a.kind === 'valves' && (a.thumb === true) === thumb && a.valves.length < own && Math.abs(nearest(i, a, midi(p)).cents) < off - CLEARLY);
-      expect([pitchText(p), figureText(f.figure), f.preferred !== undefined]).toEqual([pitchText(p), figureText(f.figure), twin]);
-    }
-  });
+  it.each(brass.map((i) => [i.id, i] as const))(
+    '%s: no default has a better-tuned, simpler twin without saying why',
+    (_id, i) => {
+      for (const p of wholeRange(i)) {
+        const f = playable(i, p);
+        if (f.figure.kind !== 'valves') continue;
+        const own = f.figure.valves.length;
+        const thumb = f.figure.thumb === true;
+        const off = Math.abs(nearest(i, f.figure, midi(p)).cents);
+        const twin = f.alternates.some(
+          ({ figure: a }) =>
+            a.kind === 'valves' &&
+            (a.thumb === true) === thumb &&
+            a.valves.length < own &&
+            Math.abs(nearest(i, a, midi(p)).cents) < off - CLEARLY,
+        );
+        expect([pitchText(p), figureText(f.figure), f.preferred !== undefined]).toEqual([
+          pitchText(p),
+          figureText(f.figure),
+          twin,
+        ]);
+      }
+    },
+  );
 
   it('defaults to three valves first and to the quick fingers, and says which', () => {
     expect(playable(instrumentOf('euphonium'), parsePitch('C3')).preferred).toBe('three-valves-first');
@@ -180,19 +238,31 @@ describe('brass figures against the harmonic series', () => {
         if (one.kind !== 'slide') throw new Error('no slide');
         const plain = { ...one, adjust: 0 as const };
         const { harmonic } = nearest(instrumentOf('trombone'), one, midi(p));
-        expect([pitchText(p), figureText(one), one.adjust]).toEqual([pitchText(p), figureText(one), harmonic === 7 ? 1 : 0]);
-        expect(Math.abs(nearest(instrumentOf('trombone'), one, midi(p)).cents)).toBeLessThanOrEqual(Math.abs(nearest(instrumentOf('trombone'), plain, midi(p)).cents) + 0.01);
+        expect([pitchText(p), figureText(one), one.adjust]).toEqual([
+          pitchText(p),
+          figureText(one),
+          harmonic === 7 ? 1 : 0,
+        ]);
+        expect(Math.abs(nearest(instrumentOf('trombone'), one, midi(p)).cents)).toBeLessThanOrEqual(
+          Math.abs(nearest(instrumentOf('trombone'), plain, midi(p)).cents) + 0.01,
+        );
         expect(one.position - 0.3 * one.adjust).toBeGreaterThanOrEqual(1);
       }
     }
   });
 
-  it('knows the flat partials, the short combinations and the attachment\'s longer steps', () => {
+  it("knows the flat partials, the short combinations and the attachment's longer steps", () => {
     expect([2, 3, 4, 5, 6, 7, 8, 9].map((n) => Math.round(partialCents(n)))).toEqual([0, 2, 0, -14, 2, -31, 0, 4]);
-    expect([[], [2], [1], [1, 2], [2, 3], [1, 3], [1, 2, 3], [4], [2, 4]].map((v) => Math.round(combinationCents(v)) + 0)).toEqual([0, 0, 0, 11, 16, 30, 54, 0, 25]);
+    expect(
+      [[], [2], [1], [1, 2], [2, 3], [1, 3], [1, 2, 3], [4], [2, 4]].map((v) => Math.round(combinationCents(v)) + 0),
+    ).toEqual([0, 0, 0, 11, 16, 30, 54, 0, 25]);
     const shortTube = 1;
     const longTube = shortTube / FOURTH_DOWN;
-    for (const n of [0, 1, 2, 3, 4]) expect(attachmentPosition(n)).toBeCloseTo(1 + 12 * Math.log2(1 + (longTube * (2 ** (n / 12) - 1)) / shortTube), 9);
+    for (const n of [0, 1, 2, 3, 4])
+      expect(attachmentPosition(n)).toBeCloseTo(
+        1 + 12 * Math.log2(1 + (longTube * (2 ** (n / 12) - 1)) / shortTube),
+        9,
+      );
   });
 
   it('knows a note for every half step', () => {

@@ -54,7 +54,8 @@ function changeOfKeys(from: KeyFigure, to: KeyFigure, woodwind: Woodwind): Figur
 }
 
 /** Where the grip stands, in positions of the plain slide. */
-export const slidePlace = (f: { readonly position: number; readonly adjust: number }): number => f.position - 0.3 * f.adjust;
+export const slidePlace = (f: { readonly position: number; readonly adjust: number }): number =>
+  f.position - 0.3 * f.adjust;
 
 /**
  * What changes between two figures of one instrument.
@@ -68,6 +69,7 @@ export function figureChange(from: Figure, to: Figure, woodwind?: Woodwind): Fig
     const up = from.valves.filter((v) => !to.valves.includes(v)).length;
     return { moves: down + up + thumb, down, up, exchanges: Math.min(down, up), slides: 0 };
   }
-  if (from.kind === 'slide' && to.kind === 'slide') return { moves: Math.abs(slidePlace(from) - slidePlace(to)) + thumb, down: 0, up: 0, exchanges: 0, slides: 0 };
+  if (from.kind === 'slide' && to.kind === 'slide')
+    return { moves: Math.abs(slidePlace(from) - slidePlace(to)) + thumb, down: 0, up: 0, exchanges: 0, slides: 0 };
   throw new RangeError(`no change leads from ${from.kind} to ${to.kind} on one instrument`);
 }

@@ -32,7 +32,8 @@ export type FingerCount = Schools['fingerCount'];
 const EACH_HAND: Readonly<Record<string, string>> = { 4: '1', 5: '2', 6: '3', 7: '4' };
 
 /** A right-hand touch as a teacher counts it. @example countedTouch('5h', 'each-hand') // '2h' */
-export const countedTouch = (touch: string, count: FingerCount): string => (count === 'each-hand' ? touch.replace(/^[4-7](?=h?$)/, (d) => EACH_HAND[d] ?? d) : touch);
+export const countedTouch = (touch: string, count: FingerCount): string =>
+  count === 'each-hand' ? touch.replace(/^[4-7](?=h?$)/, (d) => EACH_HAND[d] ?? d) : touch;
 
 /**
  * Figure text, the plain notation that files, tests and accessible names share.
@@ -41,8 +42,10 @@ export const countedTouch = (touch: string, count: FingerCount): string => (coun
 export function figureText(f: Figure, count: FingerCount = 'six-down'): string {
   const thumb = f.kind !== 'keys' && f.thumb === true ? 'T' : '';
   switch (f.kind) {
-    case 'valves': return thumb + (f.valves.length === 0 ? '0' : f.valves.join(''));
-    case 'slide': return `${thumb}${f.position}${f.adjust > 0 ? '+' : f.adjust < 0 ? '-' : ''}`;
+    case 'valves':
+      return thumb + (f.valves.length === 0 ? '0' : f.valves.join(''));
+    case 'slide':
+      return `${thumb}${f.position}${f.adjust > 0 ? '+' : f.adjust < 0 ? '-' : ''}`;
     case 'keys': {
       if (f.left.length === 0 && f.right.length === 0) return '-';
       if (f.right.length === 0) return f.left.join(' ');
@@ -53,8 +56,28 @@ export function figureText(f: Figure, count: FingerCount = 'six-down'): string {
 
 /** Why another figure for the same note is worth knowing. */
 export const ALTERNATE_REASONS = [
-  'fourth-valve', 'third-alone', 'valve-trill', 'next-partial', 'lower-partial', 'other-side', 'attachment', 'longer-slide',
-  'trill', 'chromatic', 'thumb-b-flat', 'one-and-one', 'bis-key', 'side-key', 'side-c', 'other-little-finger', 'forked', 'left-hand', 'clearer-sound', 'front-key', 'resonance', 'usual',
+  'fourth-valve',
+  'third-alone',
+  'valve-trill',
+  'next-partial',
+  'lower-partial',
+  'other-side',
+  'attachment',
+  'longer-slide',
+  'trill',
+  'chromatic',
+  'thumb-b-flat',
+  'one-and-one',
+  'bis-key',
+  'side-key',
+  'side-c',
+  'other-little-finger',
+  'forked',
+  'left-hand',
+  'clearer-sound',
+  'front-key',
+  'resonance',
+  'usual',
 ] as const;
 export type AlternateReason = (typeof ALTERNATE_REASONS)[number];
 
@@ -74,7 +97,8 @@ export interface BrassOrigin {
 }
 
 /** What brings a note into tune that the instrument gives sharp or flat. */
-export type Remedy = 'third-slide' | 'fourth-valve' | 'slide-in' | 'lip-down' | 'lip-up' | 'resonance-fingers' | 'less-air';
+export type Remedy =
+  'third-slide' | 'fourth-valve' | 'slide-in' | 'lip-down' | 'lip-up' | 'resonance-fingers' | 'less-air';
 
 /** A note that sits off by itself. Cents are given where the tube's physics say them; elsewhere it is common practice, no source. */
 export interface Intonation {
@@ -95,4 +119,5 @@ export interface Playable {
   readonly intonation?: Intonation;
 }
 
-export type Fingering = Playable | { readonly kind: 'unplayable'; readonly because: 'below-range' | 'above-range' | 'no-figure' };
+export type Fingering =
+  Playable | { readonly kind: 'unplayable'; readonly because: 'below-range' | 'above-range' | 'no-figure' };

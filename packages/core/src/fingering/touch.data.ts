@@ -11,7 +11,9 @@ export const WOODWINDS = ['flute', 'oboe', 'clarinet', 'saxophone', 'bassoon', '
 export type Woodwind = (typeof WOODWINDS)[number];
 
 const hand = (side: Touch['hand'], fingers: Readonly<Partial<Record<Finger, string>>>): Touch[] =>
-  Object.entries(fingers).flatMap(([finger, names]) => names.split(' ').map((name) => ({ name, hand: side, finger: finger as Finger })));
+  Object.entries(fingers).flatMap(([finger, names]) =>
+    names.split(' ').map((name) => ({ name, hand: side, finger: finger as Finger })),
+  );
 
 const SIX_LEFT = { index: '1', middle: '2', ring: '3' };
 const SIX_RIGHT = { index: '4', middle: '5', ring: '6' };
@@ -31,17 +33,21 @@ export const TOUCHES: Readonly<Record<Woodwind, readonly Touch[]>> = Object.free
     ...hand('right', { ...SIX_RIGHT, ring: '6 sliver', little: 'Ab RE RF RFs', side: 'sideEb sideFs sideBb' }),
   ],
   saxophone: [
-    ...hand('left', { thumb: '8', ...SIX_LEFT, index: '1 front', little: 'Gs Cs B Bb', side: 'bis', palm: 'palmD palmEb palmF' }),
+    ...hand('left', {
+      thumb: '8',
+      ...SIX_LEFT,
+      index: '1 front',
+      little: 'Gs Cs B Bb',
+      side: 'bis',
+      palm: 'palmD palmEb palmF',
+    }),
     ...hand('right', { ...SIX_RIGHT, little: 'Eb C', side: 'sideBb sideC sideE Fs highFs' }),
   ],
   bassoon: [
     ...hand('left', { thumb: 'W tCs lowD lowC lowB lowBb', ...SIX_LEFT, little: 'Eb Cs' }),
     ...hand('right', { thumb: 'tE tBb tFs tAb', ...SIX_RIGHT, little: 'F Fs Ab' }),
   ],
-  recorder: [
-    ...hand('left', { thumb: 'T', ...SIX_LEFT }),
-    ...hand('right', { ...SIX_RIGHT, little: '7' }),
-  ],
+  recorder: [...hand('left', { thumb: 'T', ...SIX_LEFT }), ...hand('right', { ...SIX_RIGHT, little: '7' })],
 });
 
 /** A touch's name without the mark for a half-closed hole. */

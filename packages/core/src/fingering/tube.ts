@@ -1,4 +1,13 @@
-import type { Alternate, AlternateReason, BrassOrigin, Fingering, Intonation, PreferredReason, SlideFigure, ValveFigure } from './figure';
+import type {
+  Alternate,
+  AlternateReason,
+  BrassOrigin,
+  Fingering,
+  Intonation,
+  PreferredReason,
+  SlideFigure,
+  ValveFigure,
+} from './figure';
 
 /** A brass tube as its player reads it: everything else is computed from these. */
 export interface Tube {
@@ -36,7 +45,16 @@ const ADJUST_FROM = 0.2;
 
 /** Valve combinations by semitones lowered, the plain one first. */
 const COMBINATIONS: readonly (readonly (readonly number[])[])[] = [
-  [[]], [[2]], [[1]], [[1, 2], [3]], [[2, 3]], [[1, 3], [4]], [[1, 2, 3], [2, 4]],
+  [[]],
+  [[2]],
+  [[1]],
+  [[1, 2], [3]],
+  [[2, 3]],
+  [[1, 3], [4]],
+  [
+    [1, 2, 3],
+    [2, 4],
+  ],
 ];
 const VALVE_SEMITONES: Readonly<Record<number, number>> = { 1: 2, 2: 1, 3: 3, 4: 5 };
 
@@ -63,7 +81,8 @@ export function combinationCents(valves: readonly number[]): number {
  * The longer tube needs longer steps: the second lies a third of a position beyond the plain one.
  * @example attachmentPosition(1) // 2.32
  */
-export const attachmentPosition = (lowered: number): number => 1 + 12 * Math.log2(1 + 2 ** (ATTACHMENT_SEMITONES / 12) * (2 ** (lowered / 12) - 1));
+export const attachmentPosition = (lowered: number): number =>
+  1 + 12 * Math.log2(1 + 2 ** (ATTACHMENT_SEMITONES / 12) * (2 ** (lowered / 12) - 1));
 
 interface Way {
   readonly figure: ValveFigure | SlideFigure;
@@ -82,8 +101,17 @@ const NOTABLE_CENTS = 20;
 const B_FLAT_COST: readonly number[] = [0, 1, 2, 3, 4, 6, 8];
 const B_FLAT_FIFTH_PARTIAL = 3.5;
 
-function openPartials(fundamental: number, partials: readonly number[], target: number): { partial: number; openMidi: number; lowered: number }[] {
-  return partials.map((partial) => ({ partial, openMidi: partialMidi(fundamental, partial), lowered: partialMidi(fundamental, partial) - target }))
+function openPartials(
+  fundamental: number,
+  partials: readonly number[],
+  target: number,
+): { partial: number; openMidi: number; lowered: number }[] {
+  return partials
+    .map((partial) => ({
+      partial,
+      openMidi: partialMidi(fundamental, partial),
+      lowered: partialMidi(fundamental, partial) - target,
+    }))
     .filter(({ lowered }) => lowered >= 0 && lowered <= 6);
 }
 
@@ -101,23 +129,47 @@ function slideWays(tube: Tube, target: number): Way[] {
     const flat = cents < RAISE_FROM_CENTS;
     // First position is all the way in: nothing is left to raise a flat partial with. Far out, nobody looks for it.
     if (flat && (open.lowered === 0 || open.lowered > FLAT_PARTIAL_REACH)) return [];
-    return [{ figure: { kind: 'slide', position: open.lowered + 1, adjust: flat ? 1 : 0 }, origin: { ...open, cents }, cost: open.lowered }];
+    return [
+      {
+        figure: { kind: 'slide', position: open.lowered + 1, adjust: flat ? 1 : 0 },
+        origin: { ...open, cents },
+        cost: open.lowered,
+      },
+    ];
   });
   if (tube.attachment !== true) return plain;
-  const withThumb = openPartials(tube.fundamental - ATTACHMENT_SEMITONES, ATTACHMENT_PARTIALS, target).filter((o) => o.lowered <= ATTACHMENT_REACH)
-    .map((open): Way => ({ figure: attachmentFigure(open.lowered), origin: { ...open, cents: partialCents(open.partial) }, cost: open.lowered }));
+  const withThumb = openPartials(tube.fundamental - ATTACHMENT_SEMITONES, ATTACHMENT_PARTIALS, target)
+    .filter((o) => o.lowered <= ATTACHMENT_REACH)
+    .map((open): Way => ({
+      figure: attachmentFigure(open.lowered),
+      origin: { ...open, cents: partialCents(open.partial) },
+      cost: open.lowered,
+    }));
   // Within reach of the arm the plain slide stays the default; from sixth position on the attachment saves the reach.
-  return [...plain.map((w) => (w.origin.lowered >= 5 ? { ...w, cost: 10 + w.origin.lowered } : w)), ...withThumb.map((w) => ({ ...w, cost: 5 + w.cost }))];
+  return [
+    ...plain.map((w) => (w.origin.lowered >= 5 ? { ...w, cost: 10 + w.origin.lowered } : w)),
+    ...withThumb.map((w) => ({ ...w, cost: 5 + w.cost })),
+  ];
 }
 
 function valveWays(tube: Tube, target: number): Way[] {
-  const on = (fundamental: number, partials: readonly number[], thumb: boolean, cost: (o: { partial: number; lowered: number }) => number): Way[] =>
-    openPartials(fundamental, partials, target).flatMap((open) => (COMBINATIONS[open.lowered] ?? [])
-      .filter((valves) => tube.fourthValve === true || !valves.includes(4))
-      .map((valves): Way => ({
-        figure: { kind: 'valves', valves, ...(thumb ? { thumb: true } : {}) }, origin: { ...open, cents: partialCents(open.partial) + combinationCents(valves) }, cost: cost(open),
-      })));
-  const bFlatCost = (o: { partial: number; lowered: number }): number => (B_FLAT_COST[o.lowered] ?? o.lowered) + (o.partial === 5 ? B_FLAT_FIFTH_PARTIAL : 0);
+  const on = (
+    fundamental: number,
+    partials: readonly number[],
+    thumb: boolean,
+    cost: (o: { partial: number; lowered: number }) => number,
+  ): Way[] =>
+    openPartials(fundamental, partials, target).flatMap((open) =>
+      (COMBINATIONS[open.lowered] ?? [])
+        .filter((valves) => tube.fourthValve === true || !valves.includes(4))
+        .map((valves): Way => ({
+          figure: { kind: 'valves', valves, ...(thumb ? { thumb: true } : {}) },
+          origin: { ...open, cents: partialCents(open.partial) + combinationCents(valves) },
+          cost: cost(open),
+        })),
+    );
+  const bFlatCost = (o: { partial: number; lowered: number }): number =>
+    (B_FLAT_COST[o.lowered] ?? o.lowered) + (o.partial === 5 ? B_FLAT_FIFTH_PARTIAL : 0);
   if (tube.bFlatSide === 'alone') return on(tube.fundamental, B_FLAT_PARTIALS, false, bFlatCost);
   const plain = on(tube.fundamental, VALVE_PARTIALS, false, (o) => o.lowered);
   if (tube.bFlatSide === undefined) return plain;
@@ -138,15 +190,23 @@ const thumbOf = (w: Way): boolean => w.figure.thumb === true;
  */
 function worthKnowing(others: readonly Way[], best: Way): Way[] {
   const otherSide = others.find((w) => w.figure.kind === 'valves' && thumbOf(w) !== thumbOf(best));
-  return others.filter((w) => w.figure.kind === 'slide' || w === otherSide || (thumbOf(w) === thumbOf(best) && (w.figure.valves.length < MANY_VALVES || w.origin.partial === best.origin.partial)));
+  return others.filter(
+    (w) =>
+      w.figure.kind === 'slide' ||
+      w === otherSide ||
+      (thumbOf(w) === thumbOf(best) &&
+        (w.figure.valves.length < MANY_VALVES || w.origin.partial === best.origin.partial)),
+  );
 }
 const MANY_VALVES = 3;
 
 function reasonFor(way: Way, best: Way): AlternateReason {
-  if (way.figure.kind === 'slide') return thumbOf(way) !== thumbOf(best) && thumbOf(way) ? 'attachment' : 'longer-slide';
+  if (way.figure.kind === 'slide')
+    return thumbOf(way) !== thumbOf(best) && thumbOf(way) ? 'attachment' : 'longer-slide';
   if (thumbOf(way) !== thumbOf(best)) return 'other-side';
   if (way.figure.valves.includes(4)) return 'fourth-valve';
-  if (way.origin.partial === best.origin.partial) return way.figure.valves.join() === '3' ? 'third-alone' : 'valve-trill';
+  if (way.origin.partial === best.origin.partial)
+    return way.figure.valves.join() === '3' ? 'third-alone' : 'valve-trill';
   return way.origin.partial > best.origin.partial ? 'next-partial' : 'lower-partial';
 }
 
@@ -156,7 +216,12 @@ function intonationOf(tube: Tube, { figure, origin }: Way, alternates: readonly 
   const tendency = cents > 0 ? 'sharp' : 'flat';
   if (figure.kind === 'slide') return { tendency, cents, remedy: 'slide-in' };
   if (cents < 0) return { tendency, cents, remedy: 'lip-up' };
-  const remedy = figure.valves.includes(3) && tube.thirdSlide === true ? 'third-slide' : alternates.some((a) => a.reason === 'fourth-valve') ? 'fourth-valve' : 'lip-down';
+  const remedy =
+    figure.valves.includes(3) && tube.thirdSlide === true
+      ? 'third-slide'
+      : alternates.some((a) => a.reason === 'fourth-valve')
+        ? 'fourth-valve'
+        : 'lip-down';
   return { tendency, cents, remedy };
 }
 
@@ -164,7 +229,12 @@ const valvesOf = (w: Way): readonly number[] => (w.figure.kind === 'valves' ? w.
 
 /** What speaks for the default where a figure with fewer valves is nearer to the true note. */
 function preferredOver(best: Way, others: readonly Way[]): PreferredReason | undefined {
-  const twin = others.find((w) => thumbOf(w) === thumbOf(best) && valvesOf(w).length < valvesOf(best).length && Math.abs(w.origin.cents) < Math.abs(best.origin.cents) - CLEARLY_CENTS);
+  const twin = others.find(
+    (w) =>
+      thumbOf(w) === thumbOf(best) &&
+      valvesOf(w).length < valvesOf(best).length &&
+      Math.abs(w.origin.cents) < Math.abs(best.origin.cents) - CLEARLY_CENTS,
+  );
   if (twin === undefined) return undefined;
   return valvesOf(twin).includes(4) ? 'three-valves-first' : 'quick-fingers';
 }
@@ -177,16 +247,27 @@ function preferredOver(best: Way, others: readonly Way[]): PreferredReason | und
  * @example trumpet: fingerOnTube({kind: 'valves', fundamental: 48}, 62) // D4: 13, from the third partial G4
  */
 export function fingerOnTube(tube: Tube, target: number): Fingering {
-  const lowest = tube.attachment === true ? partialMidi(tube.fundamental - ATTACHMENT_SEMITONES, 2) - ATTACHMENT_REACH : partialMidi(tube.fundamental, 2) - 6;
+  const lowest =
+    tube.attachment === true
+      ? partialMidi(tube.fundamental - ATTACHMENT_SEMITONES, 2) - ATTACHMENT_REACH
+      : partialMidi(tube.fundamental, 2) - 6;
   if (target < lowest) return { kind: 'unplayable', because: 'below-range' };
-  const ways = (tube.kind === 'slide' ? slideWays(tube, target) : valveWays(tube, target)).sort((a, b) => a.cost - b.cost);
+  const ways = (tube.kind === 'slide' ? slideWays(tube, target) : valveWays(tube, target)).sort(
+    (a, b) => a.cost - b.cost,
+  );
   const best = ways[0];
   if (best === undefined) return { kind: 'unplayable', because: 'above-range' };
-  const alternates = worthKnowing(ways.slice(1), best).map((w) => Object.freeze({ figure: Object.freeze(w.figure), reason: reasonFor(w, best) }));
+  const alternates = worthKnowing(ways.slice(1), best).map((w) =>
+    Object.freeze({ figure: Object.freeze(w.figure), reason: reasonFor(w, best) }),
+  );
   const intonation = intonationOf(tube, best, alternates);
   const preferred = preferredOver(best, ways.slice(1));
   return Object.freeze({
-    kind: 'playable', figure: Object.freeze(best.figure), origin: Object.freeze(best.origin), alternates: Object.freeze(alternates),
-    ...(intonation === undefined ? {} : { intonation: Object.freeze(intonation) }), ...(preferred === undefined ? {} : { preferred }),
+    kind: 'playable',
+    figure: Object.freeze(best.figure),
+    origin: Object.freeze(best.origin),
+    alternates: Object.freeze(alternates),
+    ...(intonation === undefined ? {} : { intonation: Object.freeze(intonation) }),
+    ...(preferred === undefined ? {} : { preferred }),
   });
 }

@@ -21,11 +21,30 @@ const also = (id: InstrumentId, note: string, schools: SchoolOverrides = {}): st
 describe('woodwind figures of common practice', () => {
   // Common practice, no published source.
   it.each<[InstrumentId, string, string]>([
-    ['flute', 'Bb4', 'T 1 | 4 Eb'], ['flute', 'C5', '1 | Eb'], ['flute', 'D5', 'T 2 3 | 4 5 6'], ['flute', 'Eb5', 'T 2 3 | 4 5 6 Eb'], ['flute', 'F4', 'T 1 2 3 | 4 Eb'], ['flute', 'F5', 'T 1 2 3 | 4 Eb'],
-    ['clarinet', 'G4', '-'], ['clarinet', 'A4', 'A'], ['clarinet', 'F4', 'T'], ['clarinet', 'E4', 'T 1'], ['clarinet', 'D4', 'T 1 2'], ['clarinet', 'C4', 'T 1 2 3'],
-    ['bass-clarinet', 'A3', 'T 1 2 3 | 4 5'], ['bass-clarinet', 'G3', 'T 1 2 3 | 4 5 6'], ['bass-clarinet', 'F3', 'T 1 2 3 | 4 5 6 RF'], ['bass-clarinet', 'E3', 'T 1 2 3 LE | 4 5 6'],
-    ['alto-saxophone', 'C5', '2'], ['alto-saxophone', 'C#5', '-'], ['alto-saxophone', 'F#4', '1 2 3 | 5'],
-    ['descant-recorder', 'B4', 'T 1'], ['descant-recorder', 'A4', 'T 1 2'], ['descant-recorder', 'G4', 'T 1 2 3'], ['descant-recorder', 'D4', 'T 1 2 3 | 4 5 6'], ['descant-recorder', 'C4', 'T 1 2 3 | 4 5 6 7'],
+    ['flute', 'Bb4', 'T 1 | 4 Eb'],
+    ['flute', 'C5', '1 | Eb'],
+    ['flute', 'D5', 'T 2 3 | 4 5 6'],
+    ['flute', 'Eb5', 'T 2 3 | 4 5 6 Eb'],
+    ['flute', 'F4', 'T 1 2 3 | 4 Eb'],
+    ['flute', 'F5', 'T 1 2 3 | 4 Eb'],
+    ['clarinet', 'G4', '-'],
+    ['clarinet', 'A4', 'A'],
+    ['clarinet', 'F4', 'T'],
+    ['clarinet', 'E4', 'T 1'],
+    ['clarinet', 'D4', 'T 1 2'],
+    ['clarinet', 'C4', 'T 1 2 3'],
+    ['bass-clarinet', 'A3', 'T 1 2 3 | 4 5'],
+    ['bass-clarinet', 'G3', 'T 1 2 3 | 4 5 6'],
+    ['bass-clarinet', 'F3', 'T 1 2 3 | 4 5 6 RF'],
+    ['bass-clarinet', 'E3', 'T 1 2 3 LE | 4 5 6'],
+    ['alto-saxophone', 'C5', '2'],
+    ['alto-saxophone', 'C#5', '-'],
+    ['alto-saxophone', 'F#4', '1 2 3 | 5'],
+    ['descant-recorder', 'B4', 'T 1'],
+    ['descant-recorder', 'A4', 'T 1 2'],
+    ['descant-recorder', 'G4', 'T 1 2 3'],
+    ['descant-recorder', 'D4', 'T 1 2 3 | 4 5 6'],
+    ['descant-recorder', 'C4', 'T 1 2 3 | 4 5 6 7'],
   ])('%s %s is %s', (id, note, expected) => expect(figure(id, note)).toBe(expected));
 
   it('F is forked on a baroque recorder and plain on a German one', () => {
@@ -39,17 +58,37 @@ describe('woodwind figures of common practice', () => {
   });
 
   it('a B flat follows the school, and the others stay as alternates', () => {
-    expect([figure('flute', 'Bb4'), figure('flute', 'Bb4', { fluteBFlat: 'thumb' }), figure('flute', 'A#5', { fluteBFlat: 'thumb' })]).toEqual(['T 1 | 4 Eb', 'Tb 1 | Eb', 'Tb 1 | Eb']);
-    expect([figure('alto-saxophone', 'Bb4'), figure('alto-saxophone', 'Bb4', { saxophoneBFlat: 'bis' }), figure('alto-saxophone', 'Bb5', { saxophoneBFlat: 'one-and-one' })]).toEqual(['1 2 | sideBb', '1 bis', '8 1 | 4']);
-    expect(also('flute', 'Bb4', { fluteBFlat: 'thumb' })).toEqual(['T 1 | 4 Eb = one-and-one', 'T 1 | Bb Eb = side-key']);
+    expect([
+      figure('flute', 'Bb4'),
+      figure('flute', 'Bb4', { fluteBFlat: 'thumb' }),
+      figure('flute', 'A#5', { fluteBFlat: 'thumb' }),
+    ]).toEqual(['T 1 | 4 Eb', 'Tb 1 | Eb', 'Tb 1 | Eb']);
+    expect([
+      figure('alto-saxophone', 'Bb4'),
+      figure('alto-saxophone', 'Bb4', { saxophoneBFlat: 'bis' }),
+      figure('alto-saxophone', 'Bb5', { saxophoneBFlat: 'one-and-one' }),
+    ]).toEqual(['1 2 | sideBb', '1 bis', '8 1 | 4']);
+    expect(also('flute', 'Bb4', { fluteBFlat: 'thumb' })).toEqual([
+      'T 1 | 4 Eb = one-and-one',
+      'T 1 | Bb Eb = side-key',
+    ]);
     expect(also('alto-saxophone', 'Bb4')).toEqual(['1 bis = bis-key', '1 | 4 = one-and-one']);
   });
 
   it('a longer or shorter recorder reads the same shapes on other notes', () => {
-    for (const [id, up] of [['treble-recorder', 5], ['bass-recorder', -19], ['tenor-recorder', 0]] as const) {
+    for (const [id, up] of [
+      ['treble-recorder', 5],
+      ['bass-recorder', -19],
+      ['tenor-recorder', 0],
+    ] as const) {
       for (let n = midi(parsePitch('C4')); n <= midi(parsePitch('C6')); n++) {
-        if (n + up < midi(instrumentOf(id).ranges.full.low) || n + up > midi(instrumentOf(id).ranges.full.high)) continue;
-        expect([id, n, figure(id, pitchText(noteAt(n + up)))]).toEqual([id, n, figure('descant-recorder', pitchText(noteAt(n)))]);
+        if (n + up < midi(instrumentOf(id).ranges.full.low) || n + up > midi(instrumentOf(id).ranges.full.high))
+          continue;
+        expect([id, n, figure(id, pitchText(noteAt(n + up)))]).toEqual([
+          id,
+          n,
+          figure('descant-recorder', pitchText(noteAt(n))),
+        ]);
       }
     }
   });
@@ -66,7 +105,10 @@ const compiled = (woodwind: Woodwind, german = false): Catalogue => {
   const text = catalogueText(woodwind);
   return compileCatalogue(woodwind, german ? changeLines(text.usual, text.german ?? '') : text.usual);
 };
-const CATALOGUES: readonly (readonly [string, Catalogue])[] = [...WOODWINDS.map((w) => [w, compiled(w)] as const), ['German recorder', compiled('recorder', true)]];
+const CATALOGUES: readonly (readonly [string, Catalogue])[] = [
+  ...WOODWINDS.map((w) => [w, compiled(w)] as const),
+  ['German recorder', compiled('recorder', true)],
+];
 const catalogue = (name: string): Catalogue => {
   const found = CATALOGUES.find(([n]) => n === name);
   if (found === undefined) throw new Error(name);
@@ -78,38 +120,67 @@ const figureOf = (c: Catalogue, note: number): string[] => {
   if (f === undefined) throw new Error(`${c.woodwind} ${note}`);
   return all(f.figure as KeyFigure);
 };
-const figuresOf = (c: Catalogue): [number, KeyFigure][] => [...c.entries].flatMap(([n, { figure: f, alternates }]) => [f, ...alternates.map((a) => a.figure)].map((one): [number, KeyFigure] => [n, one as KeyFigure]));
+const figuresOf = (c: Catalogue): [number, KeyFigure][] =>
+  [...c.entries].flatMap(([n, { figure: f, alternates }]) =>
+    [f, ...alternates.map((a) => a.figure)].map((one): [number, KeyFigure] => [n, one as KeyFigure]),
+  );
 const at = (note: string): number => midi(parsePitch(note));
 
 /** Laws that a typing mistake breaks. Exceptions stand here by name, each with its reason (common practice, no source). */
 describe('structure of the catalogues', () => {
-  it.each(INSTRUMENTS.filter((i) => i.family === 'woodwind').map((i) => [i.id, i] as const))('%s has a figure for every note of its range and none beyond', (_id, i) => {
-    for (const p of wholeRange(i)) expect([pitchText(p), finger(i, p, DEFAULT_SCHOOLS).kind]).toEqual([pitchText(p), 'playable']);
-    const c = catalogueOf(i, DEFAULT_SCHOOLS) as Catalogue;
-    expect([c.lowest <= midi(i.ranges.full.low), c.highest >= midi(i.ranges.full.high)]).toEqual([true, true]);
-    expect(finger(i, noteAt(midi(i.ranges.full.low) - 1), DEFAULT_SCHOOLS)).toEqual({ kind: 'unplayable', because: 'below-range' });
-    expect(finger(i, noteAt(midi(i.ranges.full.high) + 1), DEFAULT_SCHOOLS)).toEqual({ kind: 'unplayable', because: 'above-range' });
-  });
+  it.each(INSTRUMENTS.filter((i) => i.family === 'woodwind').map((i) => [i.id, i] as const))(
+    '%s has a figure for every note of its range and none beyond',
+    (_id, i) => {
+      for (const p of wholeRange(i))
+        expect([pitchText(p), finger(i, p, DEFAULT_SCHOOLS).kind]).toEqual([pitchText(p), 'playable']);
+      const c = catalogueOf(i, DEFAULT_SCHOOLS) as Catalogue;
+      expect([c.lowest <= midi(i.ranges.full.low), c.highest >= midi(i.ranges.full.high)]).toEqual([true, true]);
+      expect(finger(i, noteAt(midi(i.ranges.full.low) - 1), DEFAULT_SCHOOLS)).toEqual({
+        kind: 'unplayable',
+        because: 'below-range',
+      });
+      expect(finger(i, noteAt(midi(i.ranges.full.high) + 1), DEFAULT_SCHOOLS)).toEqual({
+        kind: 'unplayable',
+        because: 'above-range',
+      });
+    },
+  );
 
   /** A thumb, the side and the palm of a hand press several keys at once. */
   const SEVERAL: readonly Touch['finger'][] = ['thumb', 'side', 'palm'];
   it.each(CATALOGUES)('%s: no finger holds two touches', (_name, c) => {
     for (const [note, f] of figuresOf(c)) {
-      const fingers = (['left', 'right'] as const).flatMap((hand) => f[hand].map((name) => touchOf(c.woodwind, hand, name)))
-        .filter((t): t is Touch => t !== undefined && !SEVERAL.includes(t.finger)).map((t) => `${t.hand} ${t.finger}`);
+      const fingers = (['left', 'right'] as const)
+        .flatMap((hand) => f[hand].map((name) => touchOf(c.woodwind, hand, name)))
+        .filter((t): t is Touch => t !== undefined && !SEVERAL.includes(t.finger))
+        .map((t) => `${t.hand} ${t.finger}`);
       expect([note, figureText(f), new Set(fingers).size]).toEqual([note, figureText(f), fingers.length]);
     }
   });
 
-  it.each(CATALOGUES)('%s: every key named is on the instrument, on the hand that presses it, and named once', (_name, c) => {
-    for (const [note, f] of figuresOf(c)) {
-      for (const hand of ['left', 'right'] as const) for (const name of f[hand]) expect([note, name, TOUCHES[c.woodwind].some((t) => t.hand === hand && t.name === plainTouch(name))]).toEqual([note, name, true]);
-      expect([note, new Set(all(f)).size]).toEqual([note, all(f).length]);
-    }
-  });
+  it.each(CATALOGUES)(
+    '%s: every key named is on the instrument, on the hand that presses it, and named once',
+    (_name, c) => {
+      for (const [note, f] of figuresOf(c)) {
+        for (const hand of ['left', 'right'] as const)
+          for (const name of f[hand])
+            expect([
+              note,
+              name,
+              TOUCHES[c.woodwind].some((t) => t.hand === hand && t.name === plainTouch(name)),
+            ]).toEqual([note, name, true]);
+        expect([note, new Set(all(f)).size]).toEqual([note, all(f).length]);
+      }
+    },
+  );
 
   it.each(CATALOGUES)('%s: every touch is used by some figure', (_name, c) => {
-    const used = new Set([...figuresOf(c), ...(c.woodwind === 'recorder' ? figuresOf(catalogue('recorder')) : [])].flatMap(([, f]) => [...f.left.map((n) => `left ${plainTouch(n)}`), ...f.right.map((n) => `right ${plainTouch(n)}`)]));
+    const used = new Set(
+      [...figuresOf(c), ...(c.woodwind === 'recorder' ? figuresOf(catalogue('recorder')) : [])].flatMap(([, f]) => [
+        ...f.left.map((n) => `left ${plainTouch(n)}`),
+        ...f.right.map((n) => `right ${plainTouch(n)}`),
+      ]),
+    );
     expect(TOUCHES[c.woodwind].map((t) => `${t.hand} ${t.name}`).filter((t) => !used.has(t))).toEqual([]);
   });
 
@@ -133,11 +204,21 @@ describe('structure of the catalogues', () => {
 
   const holes = (c: Catalogue, note: string): string[] => figureOf(c, at(note)).filter((t) => /^[1-7]$/.test(t));
   it.each<[string, string, string]>([
-    ['saxophone', 'low', 'B4 A4 G4 F4 E4 D4'], ['saxophone', 'high', 'B5 A5 G5 F5 E5 D5'], ['oboe', 'low', 'B4 A4 G4 F#4 E4 D4'], ['oboe', 'high', 'B5 A5 G5 F#5 E5'],
-    ['clarinet', 'low', 'E4 D4 C4 Bb3 A3 G3'], ['clarinet', 'high', 'B5 A5 G5 F5 E5 D5'], ['flute', 'low', 'B4 A4 G4 F4 E4 D4'], ['flute', 'middle', 'B5 A5 G5 F5 E5'],
-    ['German recorder', 'low', 'B4 A4 G4 F4 E4 D4 C4'], ['German recorder', 'high', 'A5 G5 F5 E5'], ['bassoon', 'low', 'E3 D3 C3 B2 A2 G2'], ['bassoon', 'high', 'D4 C4 B3 A3'],
+    ['saxophone', 'low', 'B4 A4 G4 F4 E4 D4'],
+    ['saxophone', 'high', 'B5 A5 G5 F5 E5 D5'],
+    ['oboe', 'low', 'B4 A4 G4 F#4 E4 D4'],
+    ['oboe', 'high', 'B5 A5 G5 F#5 E5'],
+    ['clarinet', 'low', 'E4 D4 C4 Bb3 A3 G3'],
+    ['clarinet', 'high', 'B5 A5 G5 F5 E5 D5'],
+    ['flute', 'low', 'B4 A4 G4 F4 E4 D4'],
+    ['flute', 'middle', 'B5 A5 G5 F5 E5'],
+    ['German recorder', 'low', 'B4 A4 G4 F4 E4 D4 C4'],
+    ['German recorder', 'high', 'A5 G5 F5 E5'],
+    ['bassoon', 'low', 'E3 D3 C3 B2 A2 G2'],
+    ['bassoon', 'high', 'D4 C4 B3 A3'],
     // The baroque recorder forks F (4 6 7 for 4): left out of its scale here, and named below.
-    ['recorder', 'low', 'B4 A4 G4'], ['recorder', 'lowest', 'E4 D4 C4'],
+    ['recorder', 'low', 'B4 A4 G4'],
+    ['recorder', 'lowest', 'E4 D4 C4'],
   ])('%s, %s: each step down of the basic scale closes one more hole', (name, _register, notes) => {
     const steps = notes.split(' ').map((n) => holes(catalogue(name), n));
     for (let i = 1; i < steps.length; i++) expect([...(steps[i] ?? [])].slice(0, -1)).toEqual(steps[i - 1]);
@@ -145,16 +226,25 @@ describe('structure of the catalogues', () => {
 
   /** Notes whose second register is another figure, with the reason. */
   const EXCEPTIONS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
-    recorder: { F5: 'the low seventh hole is open: less is covered above', 'F#5': 'one finger fewer: less is covered above', 'G#5': 'two fingers fewer: less is covered above' },
-    'German recorder': { 'F#5': 'one finger fewer: less is covered above', 'G#5': 'two fingers fewer: less is covered above' },
+    recorder: {
+      F5: 'the low seventh hole is open: less is covered above',
+      'F#5': 'one finger fewer: less is covered above',
+      'G#5': 'two fingers fewer: less is covered above',
+    },
+    'German recorder': {
+      'F#5': 'one finger fewer: less is covered above',
+      'G#5': 'two fingers fewer: less is covered above',
+    },
   };
   it.each<[string, string, string, number, (low: string[]) => string[]]>([
     ['saxophone', 'D4', 'C#5', 12, (low) => ['8', ...low]],
     ['clarinet', 'E3', 'F4', 19, (low) => ['T', 'R', ...low.slice(1)]],
-    ['oboe', 'E4', 'G#4', 12, (low) => ['8', ...low]], ['oboe', 'A4', 'C5', 12, (low) => ['8s', ...low]],
+    ['oboe', 'E4', 'G#4', 12, (low) => ['8', ...low]],
+    ['oboe', 'A4', 'C5', 12, (low) => ['8s', ...low]],
     ['flute', 'E4', 'C#5', 12, (low) => low],
     ['bassoon', 'A2', 'D3', 12, (low) => low.filter((t) => t !== 'W')],
-    ['recorder', 'E4', 'A4', 12, (low) => ['Th', ...low.slice(1)]], ['German recorder', 'E4', 'A4', 12, (low) => ['Th', ...low.slice(1)]],
+    ['recorder', 'E4', 'A4', 12, (low) => ['Th', ...low.slice(1)]],
+    ['German recorder', 'E4', 'A4', 12, (low) => ['Th', ...low.slice(1)]],
   ])('%s: from %s to %s the next register repeats the figure', (name, from, to, up, expected) => {
     const c = catalogue(name);
     for (let n = at(from); n <= at(to); n++) {
@@ -175,7 +265,13 @@ describe('structure of the catalogues', () => {
     }
   });
   const REGISTER_CHANGES: Readonly<Record<string, readonly string[]>> = {
-    flute: ['D5', 'Eb6'], oboe: ['C#5'], clarinet: ['B4', 'C#6'], saxophone: ['D5'], bassoon: ['F#3', 'G3'], recorder: ['Eb5', 'E5', 'Bb5'], 'German recorder': ['Eb5', 'E5', 'Bb5'],
+    flute: ['D5', 'Eb6'],
+    oboe: ['C#5'],
+    clarinet: ['B4', 'C#6'],
+    saxophone: ['D5'],
+    bassoon: ['F#3', 'G3'],
+    recorder: ['Eb5', 'E5', 'Bb5'],
+    'German recorder': ['Eb5', 'E5', 'Bb5'],
   };
 });
 
@@ -191,14 +287,36 @@ describe('reading a catalogue', () => {
   });
 
   it('keeps order, reasons and tuning, and freezes what it made', () => {
-    const c = compileCatalogue('recorder', '\n  C4: T 1 ; T 2 = trill ; T 3 = forked @ flat lip-up \n\n D4: -', undefined, 2);
+    const c = compileCatalogue(
+      'recorder',
+      '\n  C4: T 1 ; T 2 = trill ; T 3 = forked @ flat lip-up \n\n D4: -',
+      undefined,
+      2,
+    );
     expect([c.lowest, c.highest]).toEqual([62, 64]);
     const first = c.entries.get(62);
-    expect(first).toMatchObject({ kind: 'playable', figure: { left: ['T', '1'], right: [] }, intonation: { tendency: 'flat', remedy: 'lip-up' } });
+    expect(first).toMatchObject({
+      kind: 'playable',
+      figure: { left: ['T', '1'], right: [] },
+      intonation: { tendency: 'flat', remedy: 'lip-up' },
+    });
     expect(first?.alternates.map((a) => a.reason)).toEqual(['trill', 'forked']);
-    expect([Object.isFrozen(c), Object.isFrozen(first), Object.isFrozen(first?.figure), Object.isFrozen(first?.alternates)]).toEqual([true, true, true, true]);
-    expect(c.entries.get(64)).toEqual({ kind: 'playable', figure: { kind: 'keys', left: [], right: [] }, alternates: [] });
-    expect([fingerFromCatalogue(c, 61), fingerFromCatalogue(c, 63), fingerFromCatalogue(c, 65)].map((f) => (f.kind === 'unplayable' ? f.because : f.kind))).toEqual(['below-range', 'no-figure', 'above-range']);
+    expect([
+      Object.isFrozen(c),
+      Object.isFrozen(first),
+      Object.isFrozen(first?.figure),
+      Object.isFrozen(first?.alternates),
+    ]).toEqual([true, true, true, true]);
+    expect(c.entries.get(64)).toEqual({
+      kind: 'playable',
+      figure: { kind: 'keys', left: [], right: [] },
+      alternates: [],
+    });
+    expect(
+      [fingerFromCatalogue(c, 61), fingerFromCatalogue(c, 63), fingerFromCatalogue(c, 65)].map((f) =>
+        f.kind === 'unplayable' ? f.because : f.kind,
+      ),
+    ).toEqual(['below-range', 'no-figure', 'above-range']);
   });
 
   it('replaces the lines of some notes', () => {

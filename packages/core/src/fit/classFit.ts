@@ -59,18 +59,22 @@ export function twelveIntervals(fifths: number): Interval[] {
     const half = i + LOWEST;
     if (half === 0) return UNISON;
     // Seven half steps a fifth: half steps times seven are fifths, give or take twelve.
-    const raw = ((half * 7) % KEYS + KEYS) % KEYS;
+    const raw = (((half * 7) % KEYS) + KEYS) % KEYS;
     const [up, down] = [raw, raw - KEYS];
     const by = Math.abs(fifths + up) < Math.abs(fifths + down) ? up : down;
     return interval(by, (half - 7 * by) / OCTAVES);
   });
 }
 
-const sumOf = (of: readonly OctaveFitness[], key: keyof OctaveFitness): number => of.reduce((sum, o) => sum + o[key], 0);
+const sumOf = (of: readonly OctaveFitness[], key: keyof OctaveFitness): number =>
+  of.reduce((sum, o) => sum + o[key], 0);
 
 /** Fewer that cannot be played, fewer beyond the stage, fewer new notes, then less trouble and signs. */
 const better = (a: OctaveFitness, b: OctaveFitness): number =>
-  a.unplayable - b.unplayable || a.outside - b.outside || a.fresh - b.fresh || a.trouble + a.signs - (b.trouble + b.signs);
+  a.unplayable - b.unplayable ||
+  a.outside - b.outside ||
+  a.fresh - b.fresh ||
+  a.trouble + a.signs - (b.trouble + b.signs);
 
 function fitnessOf(part: Part, known: ReadonlySet<number>, costOf: CostOf): OctaveFitness {
   // Alternates are the player's choice; the page's own figures are what is weighed.
@@ -78,10 +82,18 @@ function fitnessOf(part: Part, known: ReadonlySet<number>, costOf: CostOf): Octa
   const isNew = (n: number): boolean => !known.has(n);
   const { tones, of } = part.tones;
   const fresh = new Set<number>();
-  for (const t of of) if (isNew((tones[t] as (typeof tones)[number]).midi)) fresh.add((tones[t] as (typeof tones)[number]).midi);
-  const signs = annotations.accidentals.reduce((sum, a) => sum + (a.sign === undefined || a.courtesy === true ? 0 : 1), Math.abs(part.decisions.key.fifths));
+  for (const t of of)
+    if (isNew((tones[t] as (typeof tones)[number]).midi)) fresh.add((tones[t] as (typeof tones)[number]).midi);
+  const signs = annotations.accidentals.reduce(
+    (sum, a) => sum + (a.sign === undefined || a.courtesy === true ? 0 : 1),
+    Math.abs(part.decisions.key.fifths),
+  );
   return {
-    octaves: part.decisions.octave.octaves, unplayable: part.unplayable.length, outside: part.outside.length, fresh: fresh.size, signs,
+    octaves: part.decisions.octave.octaves,
+    unplayable: part.unplayable.length,
+    outside: part.outside.length,
+    fresh: fresh.size,
+    signs,
     trouble: partChanges(part, annotations, isNew, costOf).reduce((sum, c) => sum + c.cost, 0),
   };
 }
@@ -95,10 +107,21 @@ export interface FitQuestion {
 }
 
 const move = (concert: Score<Concert>, by: Interval): Score<Concert> =>
-  (by === UNISON ? concert : mapPitches(concert, (p) => transpose<Concert>(p, by), (k) => transposeKey(k, by)));
+  by === UNISON
+    ? concert
+    : mapPitches(
+        concert,
+        (p) => transpose<Concert>(p, by),
+        (k) => transposeKey(k, by),
+      );
 
 /** One key of the twelve, for every instrument in every octave in which half of the line can be played. */
-function fitKey(concert: Score<Concert>, by: Interval, { exercise, instruments, teaching, known }: FitQuestion, costsOf: (id: InstrumentId) => CostOf): KeyFitness {
+function fitKey(
+  concert: Score<Concert>,
+  by: Interval,
+  { exercise, instruments, teaching, known }: FitQuestion,
+  costsOf: (id: InstrumentId) => CostOf,
+): KeyFitness {
   const moved = move(concert, by);
   const fits = instruments.map((id): InstrumentFitness => {
     const instrument = taughtAs(id, teaching.schools);
@@ -107,14 +130,27 @@ function fitKey(concert: Score<Concert>, by: Interval, { exercise, instruments, 
     const notes = first.tones.of.length;
     // On the instrument's own page the line stays where it is written, unless the teacher says otherwise.
     const wanted = exercise.partChoices[id]?.octaves ?? (by === UNISON && exercise.owner === id ? 0 : undefined);
-    const octaves = first.decisions.octave.options.filter((o) => o.unplayable * 2 <= notes).map((o) => fitnessOf(derivePart(moved, instrument, 'concert', { octaves: o.octaves }, teaching), met, costsOf(id)));
-    const chosen = octaves.find((o) => o.octaves === wanted) ?? [...octaves].sort(better)[0] ?? fitnessOf(first, met, costsOf(id));
+    const octaves = first.decisions.octave.options
+      .filter((o) => o.unplayable * 2 <= notes)
+      .map((o) =>
+        fitnessOf(derivePart(moved, instrument, 'concert', { octaves: o.octaves }, teaching), met, costsOf(id)),
+      );
+    const chosen =
+      octaves.find((o) => o.octaves === wanted) ?? [...octaves].sort(better)[0] ?? fitnessOf(first, met, costsOf(id));
     return { id, best: chosen, octaves };
   });
   const best = fits.map((f) => f.best);
   return {
-    interval: by, fifths: openingOf(moved).key.fifths, instruments: fits,
-    total: { unplayable: sumOf(best, 'unplayable'), outside: sumOf(best, 'outside'), fresh: sumOf(best, 'fresh'), signs: sumOf(best, 'signs'), trouble: sumOf(best, 'trouble') },
+    interval: by,
+    fifths: openingOf(moved).key.fifths,
+    instruments: fits,
+    total: {
+      unplayable: sumOf(best, 'unplayable'),
+      outside: sumOf(best, 'outside'),
+      fresh: sumOf(best, 'fresh'),
+      signs: sumOf(best, 'signs'),
+      trouble: sumOf(best, 'trouble'),
+    },
   };
 }
 
@@ -136,11 +172,20 @@ export function* fitKeys(question: FitQuestion): Generator<KeyFitness, void> {
  * there is another; a note beyond the stage weighs as much as one that has to be learned. From memory of common practice,
  * no source: the order that comes out is held to what teachers choose.
  */
-export const KEY_WEIGHTS: Readonly<Omit<OctaveFitness, 'octaves'>> = Object.freeze({ unplayable: 1000, outside: 2, fresh: 2, signs: 0.25, trouble: 0.02 });
+export const KEY_WEIGHTS: Readonly<Omit<OctaveFitness, 'octaves'>> = Object.freeze({
+  unplayable: 1000,
+  outside: 2,
+  fresh: 2,
+  signs: 0.25,
+  trouble: 0.02,
+});
 
 /** What speaks against a key, all together. */
 export const keyCost = ({ total }: Pick<KeyFitness, 'total'>): number =>
   (Object.keys(KEY_WEIGHTS) as (keyof typeof KEY_WEIGHTS)[]).reduce((sum, k) => sum + KEY_WEIGHTS[k] * total[k], 0);
 
 /** Keys from the one that suits best to the one that suits least; of equals the one nearest to the line's own. */
-export const rankKeys = (keys: readonly KeyFitness[]): KeyFitness[] => [...keys].sort((a, b) => keyCost(a) - keyCost(b) || Math.abs(semitones(a.interval)) - Math.abs(semitones(b.interval)));
+export const rankKeys = (keys: readonly KeyFitness[]): KeyFitness[] =>
+  [...keys].sort(
+    (a, b) => keyCost(a) - keyCost(b) || Math.abs(semitones(a.interval)) - Math.abs(semitones(b.interval)),
+  );

@@ -36,17 +36,28 @@ interface Asked {
   readonly known: readonly string[] | undefined;
 }
 
-const withChoice = (exercise: Exercise, id: InstrumentId, choice: PartChoice): Exercise => ({ ...exercise, partChoices: { ...exercise.partChoices, [id]: choice } });
+const withChoice = (exercise: Exercise, id: InstrumentId, choice: PartChoice): Exercise => ({
+  ...exercise,
+  partChoices: { ...exercise.partChoices, [id]: choice },
+});
 
 const changesOf = (part: Part, known: readonly string[] | undefined) => {
   const met = knownMidi(part, known);
   return partChanges(part, annotate(part, { alone: true }), (n) => !met.has(n));
 };
-const troubleOf = (part: Part, known: readonly string[] | undefined): number => changesOf(part, known).reduce((sum, c) => sum + c.cost, 0);
+const troubleOf = (part: Part, known: readonly string[] | undefined): number =>
+  changesOf(part, known).reduce((sum, c) => sum + c.cost, 0);
 
 /** An offer is one only if the part becomes easier. */
-function priced<T extends object>(asked: Asked, before: number, offer: T & { readonly choice: PartChoice }): (T & { choice: PartChoice; before: number; after: number })[] {
-  const after = troubleOf(partOf(withChoice(asked.exercise, asked.id, offer.choice), asked.id, asked.teaching), asked.known);
+function priced<T extends object>(
+  asked: Asked,
+  before: number,
+  offer: T & { readonly choice: PartChoice },
+): (T & { choice: PartChoice; before: number; after: number })[] {
+  const after = troubleOf(
+    partOf(withChoice(asked.exercise, asked.id, offer.choice), asked.id, asked.teaching),
+    asked.known,
+  );
   return [{ ...offer, before, after }];
 }
 
@@ -56,13 +67,32 @@ function barOffers(asked: Asked, part: Part, choice: PartChoice, before: number)
   const heat = barHeat(changesOf(part, asked.known), placed.length, (c) => here.get(c.to) ?? 0);
   const done = choice.easier ?? {};
   const able = (how: SimplerBar) => placed.filter(({ measure, meter }) => canSimplify(measure, meter, how));
-  const hardest = placed.filter((p) => done[p.measure.id] === undefined).sort((a, b) => (heat[b.index] ?? 0) - (heat[a.index] ?? 0) || a.index - b.index);
-  const bars = SIMPLER_BARS.flatMap((how) => hardest.filter(({ measure, meter, index }) => (heat[index] ?? 0) > 0 && canSimplify(measure, meter, how)).slice(0, HARDEST)
-    .flatMap(({ measure, number }) => priced(asked, before, { kind: 'bar' as const, how, number, measure: measure.id, choice: { ...choice, easier: { ...done, [measure.id]: how } } })));
+  const hardest = placed
+    .filter((p) => done[p.measure.id] === undefined)
+    .sort((a, b) => (heat[b.index] ?? 0) - (heat[a.index] ?? 0) || a.index - b.index);
+  const bars = SIMPLER_BARS.flatMap((how) =>
+    hardest
+      .filter(({ measure, meter, index }) => (heat[index] ?? 0) > 0 && canSimplify(measure, meter, how))
+      .slice(0, HARDEST)
+      .flatMap(({ measure, number }) =>
+        priced(asked, before, {
+          kind: 'bar' as const,
+          how,
+          number,
+          measure: measure.id,
+          choice: { ...choice, easier: { ...done, [measure.id]: how } },
+        }),
+      ),
+  );
   const whole = SIMPLER_BARS.flatMap((how) => {
     const all = able(how);
     if (all.length < 2) return [];
-    return priced(asked, before, { kind: 'all-bars' as const, how, bars: all.length, choice: { ...choice, easier: { ...done, ...Object.fromEntries(all.map((p) => [p.measure.id, how])) } } });
+    return priced(asked, before, {
+      kind: 'all-bars' as const,
+      how,
+      bars: all.length,
+      choice: { ...choice, easier: { ...done, ...Object.fromEntries(all.map((p) => [p.measure.id, how])) } },
+    });
   });
   return [...bars.sort((a, b) => a.after - b.after), ...whole].filter((o) => o.after < before);
 }
@@ -73,13 +103,26 @@ function barOffers(asked: Asked, part: Part, choice: PartChoice, before: number)
  * @param known written notes that the players have met, as text
  * @returns none for a part that is as easy as it can be
  */
-export function offerEasier(exercise: Exercise, id: InstrumentId, teaching: Teaching, known?: readonly string[]): EasierOffer[] {
+export function offerEasier(
+  exercise: Exercise,
+  id: InstrumentId,
+  teaching: Teaching,
+  known?: readonly string[],
+): EasierOffer[] {
   const asked: Asked = { exercise, id, teaching, known };
   const choice = exercise.partChoices[id] ?? {};
   const part = partOf(exercise, id, teaching);
   const before = troubleOf(part, known);
   const { octave } = part.decisions;
-  const octaves = betterOctaves(octave.options, octave.octaves).slice(0, 1)
-    .flatMap((o) => priced(asked, before, { kind: 'octave' as const, octaves: o.octaves, outside: o.outside + o.unplayable, choice: { ...choice, octaves: o.octaves } }));
+  const octaves = betterOctaves(octave.options, octave.octaves)
+    .slice(0, 1)
+    .flatMap((o) =>
+      priced(asked, before, {
+        kind: 'octave' as const,
+        octaves: o.octaves,
+        outside: o.outside + o.unplayable,
+        choice: { ...choice, octaves: o.octaves },
+      }),
+    );
   return [...octaves, ...barOffers(asked, part, choice, before)];
 }

@@ -15,14 +15,21 @@ import { offerEasier } from './easier';
 import { lineTraits, readinessOf } from './readiness';
 
 const IDS: readonly InstrumentId[] = ['flute', 'clarinet', 'alto-saxophone', 'trumpet', 'horn', 'trombone', 'tuba'];
-const trumpet = (text: string, fifths = 0): Exercise => ({ owner: 'trumpet', source: line<Written>(text, { fifths }), partChoices: {} });
+const trumpet = (text: string, fifths = 0): Exercise => ({
+  owner: 'trumpet',
+  source: line<Written>(text, { fifths }),
+  partChoices: {},
+});
 
 describe('the twelve keys', () => {
-  it.each([0, -2, 3, 6, -6])('from %i fifths are twelve different half steps, each with the smaller signature', (fifths) => {
-    const intervals = twelveIntervals(fifths);
-    expect(intervals.map(semitones)).toEqual([-5, -4, -3, -2, -1, 0, 1, 2, 3, 4, 5, 6]);
-    for (const i of intervals) expect(Math.abs(fifths + i.fifths)).toBeLessThanOrEqual(6);
-  });
+  it.each([0, -2, 3, 6, -6])(
+    'from %i fifths are twelve different half steps, each with the smaller signature',
+    (fifths) => {
+      const intervals = twelveIntervals(fifths);
+      expect(intervals.map(semitones)).toEqual([-5, -4, -3, -2, -1, 0, 1, 2, 3, 4, 5, 6]);
+      for (const i of intervals) expect(Math.abs(fifths + i.fifths)).toBeLessThanOrEqual(6);
+    },
+  );
 });
 
 describe('how a line suits a class', () => {
@@ -37,7 +44,11 @@ describe('how a line suits a class', () => {
         const part = partOf({ ...moved, partChoices: { [id]: { octaves: best.octaves } } }, id, DEFAULT_TEACHING);
         const known = new Set(part.instrument.firstNotes.map(midi));
         const trouble = partChanges(part, annotate(part), (n) => !known.has(n)).reduce((sum, c) => sum + c.cost, 0);
-        expect([best.unplayable, best.outside, best.trouble]).toEqual([part.unplayable.length, part.outside.length, expect.closeTo(trouble, 6)]);
+        expect([best.unplayable, best.outside, best.trouble]).toEqual([
+          part.unplayable.length,
+          part.outside.length,
+          expect.closeTo(trouble, 6),
+        ]);
         expect(best.fresh).toBe(new Set(part.tones.tones.map((t) => t.midi).filter((n) => !known.has(n))).size);
       }
     }
@@ -47,18 +58,37 @@ describe('how a line suits a class', () => {
     const ranked = rankKeys(keys);
     // No key stands before one that is at least as good in everything and better in something.
     const all = ['unplayable', 'outside', 'fresh', 'signs', 'trouble'] as const;
-    ranked.forEach((a, i) => ranked.slice(i + 1).forEach((b) => expect(all.every((k) => b.total[k] <= a.total[k]) && all.some((k) => b.total[k] < a.total[k])).toBe(false)));
-    expect(ranked.map((k) => k.total.unplayable)).toEqual([...ranked.map((k) => k.total.unplayable)].sort((a, b) => a - b));
-    for (const k of keys) for (const { id, best, octaves } of k.instruments) {
-      if (id === 'trumpet' && semitones(k.interval) === 0) continue;
-      for (const o of octaves) expect(o.unplayable > best.unplayable || (o.unplayable === best.unplayable && o.outside >= best.outside)).toBe(true);
-    }
+    ranked.forEach((a, i) =>
+      ranked
+        .slice(i + 1)
+        .forEach((b) =>
+          expect(all.every((k) => b.total[k] <= a.total[k]) && all.some((k) => b.total[k] < a.total[k])).toBe(false),
+        ),
+    );
+    expect(ranked.map((k) => k.total.unplayable)).toEqual(
+      [...ranked.map((k) => k.total.unplayable)].sort((a, b) => a - b),
+    );
+    for (const k of keys)
+      for (const { id, best, octaves } of k.instruments) {
+        if (id === 'trumpet' && semitones(k.interval) === 0) continue;
+        for (const o of octaves)
+          expect(
+            o.unplayable > best.unplayable || (o.unplayable === best.unplayable && o.outside >= best.outside),
+          ).toBe(true);
+      }
   });
 
   // A first-notes line in concert B flat is where beginners' notes are. Common practice, no source.
   it('finds the beginners key for a five-note line that was written a half step too high', () => {
     const high = transposeExercise(trumpet('C4 D4 E4 F4 | G4 F4 E4 D4 | C4:w'), { fifths: 7, octaves: -4 });
-    const [best] = rankKeys([...fitKeys({ exercise: high, instruments: ['flute', 'clarinet', 'trumpet', 'trombone', 'euphonium', 'tuba'], teaching: DEFAULT_TEACHING, known: {} })]);
+    const [best] = rankKeys([
+      ...fitKeys({
+        exercise: high,
+        instruments: ['flute', 'clarinet', 'trumpet', 'trombone', 'euphonium', 'tuba'],
+        teaching: DEFAULT_TEACHING,
+        known: {},
+      }),
+    ]);
     expect(best?.fifths).toBe(-2);
     expect(best?.total.fresh).toBe(0);
   });
@@ -76,7 +106,10 @@ describe('making it easier', () => {
       expect(readExercise(taken).ok).toBe(true);
       const part = partOf(taken, 'trumpet', DEFAULT_TEACHING);
       const known = new Set(part.instrument.firstNotes.map(midi));
-      expect(partChanges(part, annotate(part), (n) => !known.has(n)).reduce((sum, c) => sum + c.cost, 0)).toBeCloseTo(o.after, 6);
+      expect(partChanges(part, annotate(part), (n) => !known.has(n)).reduce((sum, c) => sum + c.cost, 0)).toBeCloseTo(
+        o.after,
+        6,
+      );
     }
     expect(offers.find((o) => o.kind === 'bar')).toMatchObject({ number: 2 });
   });
@@ -97,18 +130,34 @@ describe('making it easier', () => {
 describe('for whom a line is ready', () => {
   it('goes by the notes they have met', () => {
     const exercise = trumpet('C4 D4 E4 F4 | G4:w');
-    expect(readinessOf(exercise, ['trumpet', 'flute', 'trombone'], DEFAULT_TEACHING, { flute: ['Bb4', 'C5', 'D5'] })).toEqual({ ready: ['trumpet', 'trombone'], fresh: [{ id: 'flute', notes: 2 }], unplayable: [] });
+    expect(
+      readinessOf(exercise, ['trumpet', 'flute', 'trombone'], DEFAULT_TEACHING, { flute: ['Bb4', 'C5', 'D5'] }),
+    ).toEqual({ ready: ['trumpet', 'trombone'], fresh: [{ id: 'flute', notes: 2 }], unplayable: [] });
   });
 
   it('names who cannot play all of it', () => {
     expect(readinessOf(trumpet('C4:h C7:h'), ['tuba'], DEFAULT_TEACHING, {}).unplayable).toEqual(['tuba']);
   });
 
-  it.each([['C4:w', 'long-notes'], ['C4 D4 E4:h', 'quarters'], ['C4:e D4:e E4', 'eighths'], ['C4:q. D4:e', 'dotted'], ['C4:h. D4', 'quarters'], ['C4:s D4:s', 'sixteenths']] as const)('the rhythm of %s is of %s', (text, level) => {
+  it.each([
+    ['C4:w', 'long-notes'],
+    ['C4 D4 E4:h', 'quarters'],
+    ['C4:e D4:e E4', 'eighths'],
+    ['C4:q. D4:e', 'dotted'],
+    ['C4:h. D4', 'quarters'],
+    ['C4:s D4:s', 'sixteenths'],
+  ] as const)('the rhythm of %s is of %s', (text, level) => {
     expect(lineTraits(line<Written>(text)).rhythm).toBe(level);
   });
 
   it('knows a line by its key, meter, range and length', () => {
-    expect(lineTraits(line<Written>('C4 G4 C5 G4 | C4:w', { fifths: -1 }))).toEqual({ fifths: -1, meter: { beats: 4, unit: 4 }, span: 12, rhythm: 'quarters', signs: [], bars: 2 });
+    expect(lineTraits(line<Written>('C4 G4 C5 G4 | C4:w', { fifths: -1 }))).toEqual({
+      fifths: -1,
+      meter: { beats: 4, unit: 4 },
+      span: 12,
+      rhythm: 'quarters',
+      signs: [],
+      bars: 2,
+    });
   });
 });

@@ -19,7 +19,12 @@ export interface Readiness {
 }
 
 /** Who of a class can play a line with the notes they have met. */
-export function readinessOf(exercise: Exercise, instruments: readonly InstrumentId[], teaching: Teaching, known: KnownNotes): Readiness {
+export function readinessOf(
+  exercise: Exercise,
+  instruments: readonly InstrumentId[],
+  teaching: Teaching,
+  known: KnownNotes,
+): Readiness {
   const ready: InstrumentId[] = [];
   const fresh: { id: InstrumentId; notes: number }[] = [];
   const unplayable: InstrumentId[] = [];
@@ -55,7 +60,14 @@ function rhythmOf<P extends Pitch>(score: Score<P>): RhythmLevel {
     const { tuplet: _tuplet, ...plain } = duration;
     const quarters = durationQuarters({ ...plain, dots: 0 });
     const dotted = duration.dots > 0 && compare(quarters, rational(1)) <= 0;
-    const short = compare(quarters, rational(1, 2)) < 0 ? 4 : compare(quarters, rational(1)) < 0 ? 2 : compare(quarters, rational(2)) < 0 ? 1 : 0;
+    const short =
+      compare(quarters, rational(1, 2)) < 0
+        ? 4
+        : compare(quarters, rational(1)) < 0
+          ? 2
+          : compare(quarters, rational(2)) < 0
+            ? 1
+            : 0;
     level = Math.max(level, short, dotted ? 3 : 0, duration.tuplet === undefined ? 0 : 5);
   }
   return RHYTHMS[level] ?? 'long-notes';
@@ -66,7 +78,12 @@ export function lineTraits<P extends Pitch>(score: Score<P>): LineTraits {
   const numbers = notesOf(score).map((n) => midi(n.pitch));
   const { key, meter } = openingOf(score);
   return {
-    fifths: key.fifths, meter, span: numbers.length === 0 ? 0 : numbers.reduce((a, b) => Math.max(a, b)) - numbers.reduce((a, b) => Math.min(a, b)),
-    rhythm: rhythmOf(score), signs: [...new Set(lineSigns(score).map((s) => s.kind))], bars: placeMeasures(score).at(-1)?.number ?? 0,
+    fifths: key.fifths,
+    meter,
+    span:
+      numbers.length === 0 ? 0 : numbers.reduce((a, b) => Math.max(a, b)) - numbers.reduce((a, b) => Math.min(a, b)),
+    rhythm: rhythmOf(score),
+    signs: [...new Set(lineSigns(score).map((s) => s.kind))],
+    bars: placeMeasures(score).at(-1)?.number ?? 0,
   };
 }

@@ -10,9 +10,12 @@ import type { Instrument } from './instrument';
 /** Which of a catalogue's reasons a school puts first. */
 function preferredReason(woodwind: Woodwind, schools: Schools): AlternateReason | undefined {
   switch (woodwind) {
-    case 'flute': return schools.fluteBFlat === 'thumb' ? 'thumb-b-flat' : 'one-and-one';
-    case 'saxophone': return ({ side: 'side-key', bis: 'bis-key', 'one-and-one': 'one-and-one' } as const)[schools.saxophoneBFlat];
-    default: return undefined;
+    case 'flute':
+      return schools.fluteBFlat === 'thumb' ? 'thumb-b-flat' : 'one-and-one';
+    case 'saxophone':
+      return ({ side: 'side-key', bis: 'bis-key', 'one-and-one': 'one-and-one' } as const)[schools.saxophoneBFlat];
+    default:
+      return undefined;
   }
 }
 
@@ -28,7 +31,12 @@ export function catalogueOf(instrument: Instrument, schools: Schools): Catalogue
   let compiled = COMPILED.get(name);
   if (compiled === undefined) {
     const text = catalogueText(woodwind);
-    compiled = compileCatalogue(woodwind, german ? changeLines(text.usual, text.german ?? '') : text.usual, preferred, shift);
+    compiled = compileCatalogue(
+      woodwind,
+      german ? changeLines(text.usual, text.german ?? '') : text.usual,
+      preferred,
+      shift,
+    );
     COMPILED.set(name, compiled);
   }
   return compiled;
@@ -55,12 +63,14 @@ export function figureTable(instrument: Instrument, schools: Schools): FigureTab
   if (known !== undefined) return known;
   const { low, high } = instrument.ranges.full;
   const catalogue = catalogueOf(instrument, schools);
-  const table = Object.freeze(Array.from({ length: NOTES }, (_unused, note): Fingering => {
-    if (note < midi(low)) return BELOW;
-    if (note > midi(high)) return ABOVE;
-    if (catalogue !== undefined) return fingerFromCatalogue(catalogue, note);
-    return instrument.system.kind === 'brass' ? fingerOnTube(instrument.system.tube, note) : NONE;
-  }));
+  const table = Object.freeze(
+    Array.from({ length: NOTES }, (_unused, note): Fingering => {
+      if (note < midi(low)) return BELOW;
+      if (note > midi(high)) return ABOVE;
+      if (catalogue !== undefined) return fingerFromCatalogue(catalogue, note);
+      return instrument.system.kind === 'brass' ? fingerOnTube(instrument.system.tube, note) : NONE;
+    }),
+  );
   tables.set(name, table);
   return table;
 }
@@ -76,4 +86,5 @@ export const fingerIn = (table: FigureTable, note: number): Fingering => table[n
  * The figure of a written note: default first, alternates after it, or why there is none.
  * @example finger(trumpet, D4, DEFAULT_SCHOOLS) // figure 13, from G4 lowered five semitones
  */
-export const finger = (instrument: Instrument, p: Written, schools: Schools): Fingering => fingerIn(figureTable(instrument, schools), midi(p));
+export const finger = (instrument: Instrument, p: Written, schools: Schools): Fingering =>
+  fingerIn(figureTable(instrument, schools), midi(p));

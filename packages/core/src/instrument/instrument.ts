@@ -5,14 +5,55 @@ import type { Interval } from '../pitch/interval';
 import type { Written } from '../pitch/pitch';
 
 export const INSTRUMENT_IDS = [
-  'piccolo', 'flute', 'oboe', 'bassoon', 'e-flat-clarinet', 'clarinet', 'alto-clarinet', 'bass-clarinet', 'soprano-saxophone', 'alto-saxophone', 'tenor-saxophone',
-  'baritone-saxophone', 'trumpet', 'cornet', 'flugelhorn', 'horn', 'double-horn', 'b-flat-horn', 'tenor-horn', 'trombone', 'f-trombone', 'treble-trombone', 'baritone',
-  'baritone-treble', 'euphonium', 'euphonium-treble', 'tuba', 'e-flat-tuba', 'b-flat-bass', 'e-flat-bass', 'descant-recorder', 'treble-recorder', 'tenor-recorder', 'bass-recorder',
+  'piccolo',
+  'flute',
+  'oboe',
+  'bassoon',
+  'e-flat-clarinet',
+  'clarinet',
+  'alto-clarinet',
+  'bass-clarinet',
+  'soprano-saxophone',
+  'alto-saxophone',
+  'tenor-saxophone',
+  'baritone-saxophone',
+  'trumpet',
+  'cornet',
+  'flugelhorn',
+  'horn',
+  'double-horn',
+  'b-flat-horn',
+  'tenor-horn',
+  'trombone',
+  'f-trombone',
+  'treble-trombone',
+  'baritone',
+  'baritone-treble',
+  'euphonium',
+  'euphonium-treble',
+  'tuba',
+  'e-flat-tuba',
+  'b-flat-bass',
+  'e-flat-bass',
+  'descant-recorder',
+  'treble-recorder',
+  'tenor-recorder',
+  'bass-recorder',
 ] as const;
 export type InstrumentId = (typeof INSTRUMENT_IDS)[number];
 
 /** The groups that a band sits in, in score order. */
-export const SECTIONS = ['recorders', 'flutes', 'double-reeds', 'clarinets', 'saxophones', 'trumpets', 'horns', 'trombones', 'low-brass'] as const;
+export const SECTIONS = [
+  'recorders',
+  'flutes',
+  'double-reeds',
+  'clarinets',
+  'saxophones',
+  'trumpets',
+  'horns',
+  'trombones',
+  'low-brass',
+] as const;
 export type Section = (typeof SECTIONS)[number];
 
 /** How far a player has come; each stage holds the one before it. */
@@ -20,7 +61,19 @@ export const STAGES = ['first-notes', 'first-octave', 'first-year', 'second-year
 export type Stage = (typeof STAGES)[number];
 
 /** What a teacher reminds players of; the words live in the application. Common practice, no source. */
-export const CAUTIONS = ['rest-lips', 'protect-ears', 'clean-mouthpiece', 'condensation', 'clear-slide', 'soak-reed', 'reed-cap', 'no-sharing', 'neck-strap', 'light-grip', 'dizzy'] as const;
+export const CAUTIONS = [
+  'rest-lips',
+  'protect-ears',
+  'clean-mouthpiece',
+  'condensation',
+  'clear-slide',
+  'soak-reed',
+  'reed-cap',
+  'no-sharing',
+  'neck-strap',
+  'light-grip',
+  'dizzy',
+] as const;
 export type Caution = (typeof CAUTIONS)[number];
 
 /** Lowest and highest written note, both included. */

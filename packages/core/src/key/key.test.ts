@@ -8,13 +8,18 @@ const plain = (name: string): string => name.replace('♯', '#').replace('♭', 
 
 describe('key signatures', () => {
   // Source: the key tables of tonal (npm tonal 6.4).
-  it.each([-7, -6, -5, -4, -3, -2, -1, 0, 1, 2, 3, 4, 5, 6, 7])('with %i fifths changes the letters that tonal lists', (fifths) => {
-    const major = majorKey(plain(letterName(tonic(key(fifths)))));
-    expect(major.alteration).toBe(fifths);
-    const byLetter = new Map(major.scale.map((n) => [n[0], (n.match(/#/g) ?? []).length - (n.slice(1).match(/b/g) ?? []).length]));
-    for (const step of STEPS) expect(signatureAlter(fifths, step)).toBe(byLetter.get(step));
-    expect(minorKey(plain(letterName(tonic(key(fifths, 'minor'))))).alteration).toBe(fifths);
-  });
+  it.each([-7, -6, -5, -4, -3, -2, -1, 0, 1, 2, 3, 4, 5, 6, 7])(
+    'with %i fifths changes the letters that tonal lists',
+    (fifths) => {
+      const major = majorKey(plain(letterName(tonic(key(fifths)))));
+      expect(major.alteration).toBe(fifths);
+      const byLetter = new Map(
+        major.scale.map((n) => [n[0], (n.match(/#/g) ?? []).length - (n.slice(1).match(/b/g) ?? []).length]),
+      );
+      for (const step of STEPS) expect(signatureAlter(fifths, step)).toBe(byLetter.get(step));
+      expect(minorKey(plain(letterName(tonic(key(fifths, 'minor'))))).alteration).toBe(fifths);
+    },
+  );
 
   it('enter in the order of the fifths', () => {
     expect(signatureLetters(3)).toEqual(['F', 'C', 'G']);

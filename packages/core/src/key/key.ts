@@ -1,7 +1,18 @@
 import { fifthsOf, type Interval, spellFifths } from '../pitch/interval';
 import { type Pitch, type Step, stepIndex } from '../pitch/pitch';
 
-export const MODES = ['major', 'minor', 'ionian', 'dorian', 'phrygian', 'lydian', 'mixolydian', 'aeolian', 'locrian', 'none'] as const;
+export const MODES = [
+  'major',
+  'minor',
+  'ionian',
+  'dorian',
+  'phrygian',
+  'lydian',
+  'mixolydian',
+  'aeolian',
+  'locrian',
+  'none',
+] as const;
 export type Mode = (typeof MODES)[number];
 
 /** A key signature: sharps (positive) or flats (negative), -7 to 7, and the mode when one is known. */
@@ -34,7 +45,16 @@ export const signatureAlter = (fifths: number, step: Step): number => ALTERS[fif
 
 /** How far the tonic lies above the signature's major tonic on the line of fifths. */
 const TONIC_FIFTHS: Readonly<Record<Mode, number>> = {
-  major: 0, ionian: 0, none: 0, mixolydian: 1, dorian: 2, minor: 3, aeolian: 3, phrygian: 4, locrian: 5, lydian: -1,
+  major: 0,
+  ionian: 0,
+  none: 0,
+  mixolydian: 1,
+  dorian: 2,
+  minor: 3,
+  aeolian: 3,
+  phrygian: 4,
+  locrian: 5,
+  lydian: -1,
 };
 
 /** The key note's letter and alteration. @example tonic(key(-2, 'minor')) // G */

@@ -7,7 +7,23 @@ export type NoteNames = Schools['noteNames'];
 
 /** Syllables of movable do by their distance from do on the line of fifths; minor is counted from la. */
 const MOVABLE: Readonly<Record<number, string>> = {
-  [-6]: 'se', [-5]: 'ra', [-4]: 'le', [-3]: 'me', [-2]: 'te', [-1]: 'fa', 0: 'do', 1: 'sol', 2: 're', 3: 'la', 4: 'mi', 5: 'ti', 6: 'fi', 7: 'di', 8: 'si', 9: 'ri', 10: 'li',
+  [-6]: 'se',
+  [-5]: 'ra',
+  [-4]: 'le',
+  [-3]: 'me',
+  [-2]: 'te',
+  [-1]: 'fa',
+  0: 'do',
+  1: 'sol',
+  2: 're',
+  3: 'la',
+  4: 'mi',
+  5: 'ti',
+  6: 'fi',
+  7: 'di',
+  8: 'si',
+  9: 'ri',
+  10: 'li',
 };
 const FIXED: Readonly<Record<Step, string>> = { C: 'do', D: 're', E: 'mi', F: 'fa', G: 'sol', A: 'la', B: 'si' };
 const SIGN: Readonly<Record<number, string>> = { [-2]: '♭♭', [-1]: '♭', 0: '', 1: '♯', 2: '♯♯' };
@@ -30,10 +46,14 @@ function germanName({ step, alter }: Pick<Pitch, 'step' | 'alter'>): string {
  */
 export function noteName(p: Pick<Pitch, 'step' | 'alter'>, fifths: number, names: NoteNames): string {
   switch (names) {
-    case 'letters': return letterName(p);
-    case 'movable-do': return [letterName(p), MOVABLE[fifthsOf(p) - fifths] ?? ''].join(' ').trim();
-    case 'fixed-do': return FIXED[p.step] + (SIGN[p.alter] ?? '');
-    case 'german': return germanName(p);
+    case 'letters':
+      return letterName(p);
+    case 'movable-do':
+      return [letterName(p), MOVABLE[fifthsOf(p) - fifths] ?? ''].join(' ').trim();
+    case 'fixed-do':
+      return FIXED[p.step] + (SIGN[p.alter] ?? '');
+    case 'german':
+      return germanName(p);
   }
 }
 
@@ -42,7 +62,7 @@ export function noteName(p: Pick<Pitch, 'step' | 'alter'>, fifths: number, names
  * @example solmization(pitch('B', -1, 4), -2, 'letters') // 'do'
  */
 export const solmization = (p: Pick<Pitch, 'step' | 'alter'>, fifths: number, names: NoteNames): string =>
-  (names === 'fixed-do' ? noteName(p, fifths, names) : (MOVABLE[fifthsOf(p) - fifths] ?? ''));
+  names === 'fixed-do' ? noteName(p, fifths, names) : (MOVABLE[fifthsOf(p) - fifths] ?? '');
 
 /**
  * The step of the scale that a note stands on, counted from the key's own first note; a sign before it raises or lowers

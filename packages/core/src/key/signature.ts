@@ -7,8 +7,10 @@ export type Clef = (typeof CLEFS)[number];
 
 /** Diatonic number of the bottom line of each clef. */
 export const BOTTOM_LINE: Readonly<Record<Clef, number>> = Object.freeze({
-  treble: diatonic({ step: 'E', octave: 4 }), bass: diatonic({ step: 'G', octave: 2 }),
-  alto: diatonic({ step: 'F', octave: 3 }), tenor: diatonic({ step: 'D', octave: 3 }),
+  treble: diatonic({ step: 'E', octave: 4 }),
+  bass: diatonic({ step: 'G', octave: 2 }),
+  alto: diatonic({ step: 'F', octave: 3 }),
+  tenor: diatonic({ step: 'D', octave: 3 }),
 });
 
 /** Places of the seven signs in their order, 0 the bottom line, 1 the space above it. Treble; the others keep the shape, lower. */
@@ -35,7 +37,11 @@ export interface SignatureSign {
 export function signaturePlaces(fifths: number, clef: Clef): SignatureSign[] {
   const places = fifths > 0 ? (clef === 'tenor' ? TENOR_SHARPS : SHARP_PLACES) : FLAT_PLACES;
   const lowered = fifths > 0 && clef === 'tenor' ? 0 : LOWERED[clef];
-  return signatureLetters(fifths).map((step, i) => ({ step, alter: Math.sign(fifths), place: (places[i] ?? 0) - lowered }));
+  return signatureLetters(fifths).map((step, i) => ({
+    step,
+    alter: Math.sign(fifths),
+    place: (places[i] ?? 0) - lowered,
+  }));
 }
 
 /** A sign as somebody typed or imported it; its place is not always known. */
@@ -85,8 +91,11 @@ export function diagnoseSignature(signs: readonly TypedSign[], clef: Clef): Sign
 
   const written = new Map(signs.map((s) => [s.step, Math.sign(s.alter)]));
   const first = Math.sign(signs[0]?.alter ?? 0);
-  const cost = (fifths: number): number => SHARP_ORDER.filter((step) => signatureAlter(fifths, step) !== (written.get(step) ?? 0))
-    .reduce((sum, step) => sum + (written.has(step) ? DROPPED : 1), Math.sign(fifths) === first ? 0 : OTHER_KIND);
+  const cost = (fifths: number): number =>
+    SHARP_ORDER.filter((step) => signatureAlter(fifths, step) !== (written.get(step) ?? 0)).reduce(
+      (sum, step) => sum + (written.has(step) ? DROPPED : 1),
+      Math.sign(fifths) === first ? 0 : OTHER_KIND,
+    );
   const fifths = SIGNATURES.reduce((best, f) => (cost(f) < cost(best) ? f : best), 0);
 
   const proper = signatureLetters(fifths);
@@ -95,11 +104,13 @@ export function diagnoseSignature(signs: readonly TypedSign[], clef: Clef): Sign
   if (kept.some((s, i) => s !== sorted[i])) faults.push({ kind: 'order', found: once, proper });
   for (const step of proper) if (!once.includes(step)) faults.push({ kind: 'missing', step });
   // Where both kinds stand, that has been said already.
-  if (faults[0]?.kind !== 'mixed') for (const step of once) if (!proper.includes(step)) faults.push({ kind: 'stray', step });
+  if (faults[0]?.kind !== 'mixed')
+    for (const step of once) if (!proper.includes(step)) faults.push({ kind: 'stray', step });
   const placeOf = new Map(signaturePlaces(fifths, clef).map((s) => [s.step, s.place]));
   for (const { step, place } of signs) {
     const right = placeOf.get(step);
-    if (place !== undefined && right !== undefined && place !== right) faults.push({ kind: 'wrong-line', step, place, proper: right });
+    if (place !== undefined && right !== undefined && place !== right)
+      faults.push({ kind: 'wrong-line', step, place, proper: right });
   }
   return { faults, fifths };
 }
@@ -122,7 +133,9 @@ export function proposeSignatures(pitches: Iterable<Pick<Pitch, 'step' | 'alter'
     count.times += 1;
     counts.set(name, count);
   }
-  const against = (fifths: number): number => [...counts.values()].reduce((sum, c) => sum + (signatureAlter(fifths, c.step) === c.alter ? 0 : c.times), 0);
-  return SIGNATURES.map((fifths) => ({ fifths, signs: against(fifths) }))
-    .sort((a, b) => a.signs - b.signs || Math.abs(a.fifths) - Math.abs(b.fifths));
+  const against = (fifths: number): number =>
+    [...counts.values()].reduce((sum, c) => sum + (signatureAlter(fifths, c.step) === c.alter ? 0 : c.times), 0);
+  return SIGNATURES.map((fifths) => ({ fifths, signs: against(fifths) })).sort(
+    (a, b) => a.signs - b.signs || Math.abs(a.fifths) - Math.abs(b.fifths),
+  );
 }

@@ -12,7 +12,9 @@ const SPACES = 4;
  * @example staffLetters('treble', 'lines') // E G B D F
  */
 export const staffLetters = (clef: Clef, kind: StaffKind): Step[] =>
-  Array.from({ length: kind === 'lines' ? LINES : SPACES }, (_unused, i) => stepAt(BOTTOM_LINE[clef] + 2 * i + (kind === 'lines' ? 0 : 1)));
+  Array.from({ length: kind === 'lines' ? LINES : SPACES }, (_unused, i) =>
+    stepAt(BOTTOM_LINE[clef] + 2 * i + (kind === 'lines' ? 0 : 1)),
+  );
 
 /** What is wrong with a sentence that should spell a clef's lines or spaces; facts only. */
 export type SentenceFault =
@@ -29,9 +31,14 @@ export type SentenceFault =
  */
 export function checkSentence(sentence: string, clef: Clef, kind: StaffKind): SentenceFault | undefined {
   const letters = staffLetters(clef, kind);
-  const words = sentence.trim().split(/[\s,.;:!?-]+/u).filter((w) => w !== '');
+  const words = sentence
+    .trim()
+    .split(/[\s,.;:!?-]+/u)
+    .filter((w) => w !== '');
   if (words.length === 1 && words[0]?.toUpperCase() === letters.join('')) return undefined;
   const at = words.findIndex((w, i) => i < letters.length && w[0]?.toUpperCase() !== letters[i]);
   if (at >= 0) return { kind: 'wrong-letter', at, word: words[at] as string, letter: letters[at] as Step };
-  return words.length === letters.length ? undefined : { kind: 'word-count', words: words.length, wanted: letters.length };
+  return words.length === letters.length
+    ? undefined
+    : { kind: 'word-count', words: words.length, wanted: letters.length };
 }

@@ -9,12 +9,17 @@ const OCTAVE = 12;
 const BELOW = 5;
 
 /** Half steps by which a note of a part sounds above the line that it comes from. */
-export const partRaise = (part: Part, id: NoteId): number => OCTAVE * (part.decisions.octave.octaves + (part.moved.get(id) ?? 0));
+export const partRaise = (part: Part, id: NoteId): number =>
+  OCTAVE * (part.decisions.octave.octaves + (part.moved.get(id) ?? 0));
 
 /** The first note of each line of a part's page. */
 function lineStarts({ score }: Part, barsALine: number): ReadonlySet<NoteId | undefined> {
   const lines = linesOfPage(score, barsALine);
-  return new Set(score.measures.flatMap((m, i) => (i === 0 || lines[i] !== lines[i - 1] ? [m.events.find((e) => e.kind === 'note')?.id] : [])));
+  return new Set(
+    score.measures.flatMap((m, i) =>
+      i === 0 || lines[i] !== lines[i - 1] ? [m.events.find((e) => e.kind === 'note')?.id] : [],
+    ),
+  );
 }
 
 /**
@@ -23,7 +28,13 @@ function lineStarts({ score }: Part, barsALine: number): ReadonlySet<NoteId | un
  */
 export function askedNotes(part: Part, plan: PlayPlan, barsALine: number): Asked[] {
   const firsts = lineStarts(part, barsALine);
-  return plan.notes.map((n) => ({ id: n.id, midi: n.midi + partRaise(part, n.id), at: n.at, seconds: n.seconds, startsLine: firsts.has(n.id) }));
+  return plan.notes.map((n) => ({
+    id: n.id,
+    midi: n.midi + partRaise(part, n.id),
+    at: n.at,
+    seconds: n.seconds,
+    startsLine: firsts.has(n.id),
+  }));
 }
 
 /** The lowest sound that is listened for in a take, as a MIDI number. */

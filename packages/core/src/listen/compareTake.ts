@@ -87,8 +87,12 @@ function align(asked: readonly Asked[], heard: readonly Heard[]): readonly (numb
       for (let p = i - 1; p >= Math.max(0, i - LOOK_BACK); p--) {
         for (let q = j - 1; q >= Math.max(0, j - LOOK_BACK); q--) {
           const before = best[p]?.[q] ?? Infinity;
-          const apart = Math.abs((h.at - (heard[q] as Heard).at) - (a.at - (asked[p] as Asked).at));
-          const total = before + (i - p - 1) * COST.missed + (j - q - 1) * COST.extra + Math.min(MOST_TIME_COST, SECOND_COST * apart);
+          const apart = Math.abs(h.at - (heard[q] as Heard).at - (a.at - (asked[p] as Asked).at));
+          const total =
+            before +
+            (i - p - 1) * COST.missed +
+            (j - q - 1) * COST.extra +
+            Math.min(MOST_TIME_COST, SECOND_COST * apart);
           if (total < cost) [cost, back] = [total, [p, q]];
         }
       }
@@ -104,11 +108,17 @@ function align(asked: readonly Asked[], heard: readonly Heard[]): readonly (numb
 }
 
 /** A note that was left out is not made up for by a sound far from its place. */
-function loosen(pairs: readonly (number | undefined)[], asked: readonly Asked[], heard: readonly Heard[]): (number | undefined)[] {
+function loosen(
+  pairs: readonly (number | undefined)[],
+  asked: readonly Asked[],
+  heard: readonly Heard[],
+): (number | undefined)[] {
   return pairs.map((j, i) => {
     if (j === undefined) return undefined;
     const [a, h] = [asked[i] as Asked, heard[j] as Heard];
-    return Math.abs(centsOff(h.midi, a.midi)) > SAME_NOTE && Math.abs(h.seconds - a.seconds) > 3 * a.seconds ? undefined : j;
+    return Math.abs(centsOff(h.midi, a.midi)) > SAME_NOTE && Math.abs(h.seconds - a.seconds) > 3 * a.seconds
+      ? undefined
+      : j;
   });
 }
 
@@ -121,7 +131,12 @@ function loosen(pairs: readonly (number | undefined)[], asked: readonly Asked[],
  * @param asked in order of time; `heard` likewise
  * @param clockLag seconds by which everything is heard later than played: the way through loudspeaker and microphone
  */
-export function compareTake(asked: readonly Asked[], heard: readonly Heard[], tolerance: Tolerance, clockLag = 0): Take {
+export function compareTake(
+  asked: readonly Asked[],
+  heard: readonly Heard[],
+  tolerance: Tolerance,
+  clockLag = 0,
+): Take {
   const sounds = heard.map((h) => ({ ...h, at: h.at - clockLag }));
   const pairs = loosen(align(asked, sounds), asked, sounds);
   const lags = pairs.map((j, i) => (j === undefined ? undefined : (sounds[j] as Heard).at - (asked[i] as Asked).at));
@@ -149,17 +164,34 @@ export function compareTake(asked: readonly Asked[], heard: readonly Heard[], to
         const drift = median(recent);
         if (Math.abs(drift) <= tolerance.seconds) {
           place += drift / 2;
-          recent.forEach((r, k) => { recent[k] = r - drift / 2; });
+          recent.forEach((r, k) => {
+            recent[k] = r - drift / 2;
+          });
         }
       }
     }
     const cents = centsOff(h.midi, a.midi);
-    const pitch: PitchVerdict = Math.abs(cents) > SAME_NOTE ? 'wrong' : cents < -tolerance.cents ? 'flat' : cents > tolerance.cents ? 'sharp' : 'right';
-    return { id: a.id, pitch, time: lag < -tolerance.seconds ? 'early' : lag > tolerance.seconds ? 'late' : 'on-time', cents, heard: h.midi, lag };
+    const pitch: PitchVerdict =
+      Math.abs(cents) > SAME_NOTE
+        ? 'wrong'
+        : cents < -tolerance.cents
+          ? 'flat'
+          : cents > tolerance.cents
+            ? 'sharp'
+            : 'right';
+    return {
+      id: a.id,
+      pitch,
+      time: lag < -tolerance.seconds ? 'early' : lag > tolerance.seconds ? 'late' : 'on-time',
+      cents,
+      heard: h.midi,
+      lag,
+    };
   });
   const used = new Set(pairs);
   return { verdicts, stops, extra: sounds.filter((_s, j) => !used.has(j)) };
 }
 
 /** Whether a take has every note right, in its place, without a stop: what counts as clean. */
-export const isClean = ({ verdicts, stops }: Take): boolean => stops.length === 0 && verdicts.every((v) => v.pitch === 'right' && v.time === 'on-time');
+export const isClean = ({ verdicts, stops }: Take): boolean =>
+  stops.length === 0 && verdicts.every((v) => v.pitch === 'right' && v.time === 'on-time');

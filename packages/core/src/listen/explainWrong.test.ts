@@ -37,14 +37,22 @@ describe('why another note came', () => {
   });
 
   it('spells by the signature, then plainly, then with its own kind of sign', () => {
-    expect([spellWritten(70, -2), spellWritten(66, 1), spellWritten(66, 0), spellWritten(71, -1), spellWritten(61, -3)].map(pitchText)).toEqual(['Bb4', 'F#4', 'F#4', 'B4', 'Db4']);
+    expect(
+      [spellWritten(70, -2), spellWritten(66, 1), spellWritten(66, 0), spellWritten(71, -1), spellWritten(61, -3)].map(
+        pitchText,
+      ),
+    ).toEqual(['Bb4', 'F#4', 'F#4', 'B4', 'Db4']);
     for (let n = 20; n < 110; n++) for (let f = -6; f <= 6; f++) expect(midi(spellWritten(n, f))).toBe(n);
   });
 });
 
 describe('the simulated player', () => {
   const { part, annotations } = partFor('trumpet', 'Bb3 C4 D4 Eb4 | F4 Eb4 D4 C4 | Bb3:w', -2);
-  const asked = askedNotes(part, planPlaying(part.concert, { speed: 1, repeats: false, countIn: true, subdivide: false }), 1);
+  const asked = askedNotes(
+    part,
+    planPlaying(part.concert, { speed: 1, repeats: false, countIn: true, subdivide: false }),
+    1,
+  );
   const tolerance = toleranceFor('first-year', 0.65);
   const other = (a: (typeof asked)[number]) => otherPartial(part, annotations, a);
 
@@ -56,14 +64,19 @@ describe('the simulated player', () => {
       expect(Math.abs(n.midi - (asked[i]?.midi ?? 0))).toBeLessThan(0.1);
       expect(Math.abs(n.at - (asked[i]?.at ?? 0))).toBeLessThan(0.02);
     });
-    expect(simulatePlayer(asked, NO_FAULTS, 1, tolerance, other)).toEqual(simulatePlayer(asked, NO_FAULTS, 1, tolerance, other));
+    expect(simulatePlayer(asked, NO_FAULTS, 1, tolerance, other)).toEqual(
+      simulatePlayer(asked, NO_FAULTS, 1, tolerance, other),
+    );
   });
 
   it('plants what it is asked to, and names where', () => {
     const missed = simulatePlayer(asked, { ...NO_FAULTS, missed: 1 }, 2, tolerance, other);
     expect([missed.notes.length, missed.planted.length]).toEqual([0, asked.length]);
     const stops = simulatePlayer(asked, { ...NO_FAULTS, lineStops: 1 }, 2, tolerance, other);
-    expect(stops.planted).toEqual([{ id: 'n5', kind: 'stop' }, { id: 'n9', kind: 'stop' }]);
+    expect(stops.planted).toEqual([
+      { id: 'n5', kind: 'stop' },
+      { id: 'n9', kind: 'stop' },
+    ]);
     const wrong = simulatePlayer(asked, { ...NO_FAULTS, partial: 1 }, 2, tolerance, other);
     for (const [i, n] of wrong.notes.entries()) expect(Math.abs(n.midi - (asked[i]?.midi ?? 0))).toBeGreaterThan(2);
   });

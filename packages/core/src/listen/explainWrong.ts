@@ -18,7 +18,8 @@ export type WrongBecause =
 const SEMITONES = 12;
 
 /** The written pitch, as a number, that sounds so on a part's page. */
-export const writtenMidi = (part: Part, concert: number): number => Math.round(concert) + semitones(part.instrument.toWritten);
+export const writtenMidi = (part: Part, concert: number): number =>
+  Math.round(concert) + semitones(part.instrument.toWritten);
 
 /**
  * Says why a wrong note may have come.
@@ -30,9 +31,13 @@ export function explainWrong(part: Part, note: NoteAnnotation, heard: number): W
   const spelled = spellWritten(sounded, part.decisions.key.fifths);
   const higher = sounded > asked;
   const other = finger(part.instrument, spelled, part.teaching.schools);
-  const alike = note.fingering.kind === 'playable' && other.kind === 'playable' && figureText(note.fingering.figure) === figureText(other.figure);
+  const alike =
+    note.fingering.kind === 'playable' &&
+    other.kind === 'playable' &&
+    figureText(note.fingering.figure) === figureText(other.figure);
   if (alike) return { because: 'same-figure', higher, heard: spelled };
-  if (note.written.alter !== 0 && sounded === asked - note.written.alter) return { because: 'sign-forgotten', heard: { ...note.written, alter: 0 } as Written };
+  if (note.written.alter !== 0 && sounded === asked - note.written.alter)
+    return { because: 'sign-forgotten', heard: { ...note.written, alter: 0 } as Written };
   if ((sounded - asked) % SEMITONES === 0) return { because: 'octave', higher, heard: spelled };
   return { because: 'other-note', heard: spelled };
 }

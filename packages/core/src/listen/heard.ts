@@ -40,7 +40,9 @@ export function median(numbers: readonly number[]): number {
   if (numbers.length === 0) throw new RangeError('no numbers');
   const sorted = [...numbers].sort((a, b) => a - b);
   const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? (sorted[middle] as number) : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
+  return sorted.length % 2 === 1
+    ? (sorted[middle] as number)
+    : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
 }
 
 /** Whoever plays without a pause leaves no silence to learn the room from: what is loud says then what is too soft. */
@@ -118,6 +120,8 @@ export function joinFrames(frames: readonly Frame[]): Heard[] {
     const seconds = last.at - first.at + step;
     // The ends of a note waver most.
     const inner = part.slice(Math.floor(part.length / 5), Math.max(1, Math.ceil((part.length * 4) / 5)));
-    return seconds < SHORTEST_SECONDS ? [] : [{ at: first.at - step / 2, seconds, midi: median(inner.map((f) => f.midi)) }];
+    return seconds < SHORTEST_SECONDS
+      ? []
+      : [{ at: first.at - step / 2, seconds, midi: median(inner.map((f) => f.midi)) }];
   });
 }

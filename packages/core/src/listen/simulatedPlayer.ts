@@ -69,14 +69,30 @@ export function otherPartial(part: Part, annotations: Annotations, asked: Asked)
  * Plays a part as a beginner might, with chosen faults; the same seed plays the same.
  * @param otherPartial the concert pitch that the same figure also gives, or undefined where it gives none
  */
-export function simulatePlayer(asked: readonly Asked[], faults: Faults, seed: number, tolerance: Tolerance, otherPartial: (note: Asked) => number | undefined): SimulatedTake {
+export function simulatePlayer(
+  asked: readonly Asked[],
+  faults: Faults,
+  seed: number,
+  tolerance: Tolerance,
+  otherPartial: (note: Asked) => number | undefined,
+): SimulatedTake {
   const chance = randomFrom(seed);
   const spread = (most: number): number => (chance.next() * 2 - 1) * most;
   const planted: { id: string; kind: FaultKind }[] = [];
   let stopped = 0;
   const notes = asked.flatMap((a, i): SimulatedNote[] => {
-    const [flat, partial, late, missed, stop] = [chance.next() < faults.flat, chance.next() < faults.partial, chance.next() < faults.late, chance.next() < faults.missed, chance.next() < faults.lineStops];
-    const [cents, delay, wait] = [FLAT_CENTS.least + chance.next() * FLAT_CENTS.more, LATE_BY.least + chance.next() * LATE_BY.more, STOP_SECONDS.least + chance.next() * STOP_SECONDS.more];
+    const [flat, partial, late, missed, stop] = [
+      chance.next() < faults.flat,
+      chance.next() < faults.partial,
+      chance.next() < faults.late,
+      chance.next() < faults.missed,
+      chance.next() < faults.lineStops,
+    ];
+    const [cents, delay, wait] = [
+      FLAT_CENTS.least + chance.next() * FLAT_CENTS.more,
+      LATE_BY.least + chance.next() * LATE_BY.more,
+      STOP_SECONDS.least + chance.next() * STOP_SECONDS.more,
+    ];
     const plant = (kind: FaultKind) => planted.push({ id: a.id, kind });
     if (stop && a.startsLine && i > 0) {
       stopped += wait;
@@ -98,7 +114,9 @@ export function simulatePlayer(asked: readonly Asked[], faults: Faults, seed: nu
     const isLate = late && by <= a.seconds * LATEST_SHARE && !(stop && a.startsLine && i > 0);
     if (isLate) plant('late');
     const lag = isLate ? by : spread(WAVER_SECONDS);
-    return [{ midi: sound, at: a.at + stopped + lag, seconds: Math.max(0.1, a.seconds * SOUNDED - (isLate ? lag : 0)) }];
+    return [
+      { midi: sound, at: a.at + stopped + lag, seconds: Math.max(0.1, a.seconds * SOUNDED - (isLate ? lag : 0)) },
+    ];
   });
   return { notes, planted };
 }
@@ -116,7 +134,12 @@ const AFTER_SECONDS = 0.6;
  * @param noise level of the room's hiss against the player's loudness, 0 for none
  * @returns samples from -1 to 1, from the take's first second on
  */
-export function soundTake(notes: readonly SimulatedNote[], sampleRate: number, noise: number, seed: number): Float32Array {
+export function soundTake(
+  notes: readonly SimulatedNote[],
+  sampleRate: number,
+  noise: number,
+  seed: number,
+): Float32Array {
   const seconds = Math.max(0, ...notes.map((n) => n.at + n.seconds)) + AFTER_SECONDS;
   const samples = new Float32Array(Math.ceil(seconds * sampleRate));
   for (const n of notes) {
@@ -127,13 +150,15 @@ export function soundTake(notes: readonly SimulatedNote[], sampleRate: number, n
       const t = k / sampleRate;
       const shape = Math.min(1, t / ATTACK_SECONDS, (n.seconds - t) / RELEASE_SECONDS);
       let sum = 0;
-      for (let h = 0; h < OVERTONES.length; h++) sum += (OVERTONES[h] as number) * Math.sin(2 * Math.PI * hertz * (h + 1) * t);
+      for (let h = 0; h < OVERTONES.length; h++)
+        sum += (OVERTONES[h] as number) * Math.sin(2 * Math.PI * hertz * (h + 1) * t);
       samples[from + k] = (samples[from + k] as number) + LOUDNESS * 0.5 * shape * sum;
     }
   }
   if (noise > 0) {
     const chance = randomFrom(seed);
-    for (let i = 0; i < samples.length; i++) samples[i] = (samples[i] as number) + (chance.next() * 2 - 1) * noise * LOUDNESS;
+    for (let i = 0; i < samples.length; i++)
+      samples[i] = (samples[i] as number) + (chance.next() * 2 - 1) * noise * LOUDNESS;
   }
   return samples;
 }

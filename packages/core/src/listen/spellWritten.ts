@@ -8,7 +8,16 @@ import { midi, pitch, STEPS, type Written } from '../pitch/pitch';
  */
 export function spellWritten(note: number, fifths: number): Written {
   const octaves = [Math.floor(note / 12) - 2, Math.floor(note / 12) - 1, Math.floor(note / 12)];
-  const all = octaves.flatMap((octave) => STEPS.flatMap((step) => [0, -1, 1].map((alter) => pitch<Written>(step, alter, octave)))).filter((p) => midi(p) === note);
-  const rank = (p: Written): number => (p.alter === signatureAlter(fifths, p.step) ? 0 : p.alter === 0 ? 1 : Math.sign(p.alter) === (fifths < 0 ? -1 : 1) ? 2 : 3);
+  const all = octaves
+    .flatMap((octave) => STEPS.flatMap((step) => [0, -1, 1].map((alter) => pitch<Written>(step, alter, octave))))
+    .filter((p) => midi(p) === note);
+  const rank = (p: Written): number =>
+    p.alter === signatureAlter(fifths, p.step)
+      ? 0
+      : p.alter === 0
+        ? 1
+        : Math.sign(p.alter) === (fifths < 0 ? -1 : 1)
+          ? 2
+          : 3;
   return all.sort((a, b) => rank(a) - rank(b))[0] as Written;
 }

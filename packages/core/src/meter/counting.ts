@@ -23,7 +23,14 @@ const fraction = (r: Rational): Rational => subtract(r, rational(Math.floor(r.n 
 const name = (r: Rational): string => `${r.n}/${r.d}`;
 
 const NUMBER_PARTS: Readonly<Record<string, string>> = { '1/2': '&', '1/4': 'e', '3/4': 'a', '1/3': 'la', '2/3': 'li' };
-const DU_PARTS: Readonly<Record<string, string>> = { '0/1': 'du', '1/2': 'de', '1/4': 'ta', '3/4': 'ta', '1/3': 'da', '2/3': 'di' };
+const DU_PARTS: Readonly<Record<string, string>> = {
+  '0/1': 'du',
+  '1/2': 'de',
+  '1/4': 'ta',
+  '3/4': 'ta',
+  '1/3': 'da',
+  '2/3': 'di',
+};
 
 /** The beats that pass while a note is held, as whole numbers of a unit after its start. */
 function* passed(onset: Rational, end: Rational, unit: Rational): Generator<number> {
@@ -36,18 +43,28 @@ function byNumbers(m: Meter, { onset, quarters }: Counted): CountWord[] {
   const at = divide(onset, unit);
   const part = fraction(at);
   const start = part.n === 0 ? String(Math.floor(at.n / at.d) + 1) : (NUMBER_PARTS[name(part)] ?? 'ta');
-  return [{ text: start, held: false }, ...[...passed(onset, add(onset, quarters), unit)].map((k) => ({ text: String(k + 1), held: true }))];
+  return [
+    { text: start, held: false },
+    ...[...passed(onset, add(onset, quarters), unit)].map((k) => ({ text: String(k + 1), held: true })),
+  ];
 }
 
 function byFunction(m: Meter, { onset, quarters }: Counted): CountWord[] {
   const beat = beatQuarters(m);
   const start = DU_PARTS[name(fraction(divide(onset, beat)))] ?? 'ta';
-  return [{ text: start, held: false }, ...[...passed(onset, add(onset, quarters), beat)].map(() => ({ text: 'u', held: true }))];
+  return [
+    { text: start, held: false },
+    ...[...passed(onset, add(onset, quarters), beat)].map(() => ({ text: 'u', held: true })),
+  ];
 }
 
 /** Syllables of the written value: a quarter is ta and grows by `a` for each further quarter, by `i` for a half of one. */
 function byValue({ onset, quarters, rest }: Counted): CountWord[] {
-  if (rest === true) return [{ text: 'sh', held: false }, ...Array.from({ length: Math.ceil(quarters.n / quarters.d) - 1 }, () => ({ text: 'sh', held: true }))];
+  if (rest === true)
+    return [
+      { text: 'sh', held: false },
+      ...Array.from({ length: Math.ceil(quarters.n / quarters.d) - 1 }, () => ({ text: 'sh', held: true })),
+    ];
   const third = quarters.d % 3 === 0;
   if (third) {
     const span = multiply(quarters, rational(3));
@@ -75,9 +92,12 @@ function byValue({ onset, quarters, rest }: Counted): CountWord[] {
  */
 export function countWords(m: Meter, counted: Counted, system: CountingSystem): CountWord[] {
   switch (system) {
-    case 'numbers': return byNumbers(m, counted);
-    case 'ta': return byValue(counted);
-    case 'du': return byFunction(m, counted);
+    case 'numbers':
+      return byNumbers(m, counted);
+    case 'ta':
+      return byValue(counted);
+    case 'du':
+      return byFunction(m, counted);
   }
 }
 
@@ -87,7 +107,8 @@ export function countWords(m: Meter, counted: Counted, system: CountingSystem): 
  */
 export function countText(words: readonly CountWord[], system: CountingSystem, silent = false): string {
   const [first, ...held] = words.map((w) => w.text);
-  if (system !== 'numbers') return silent ? `(${words.map((w) => w.text).join('-')})` : words.map((w) => w.text).join('-');
+  if (system !== 'numbers')
+    return silent ? `(${words.map((w) => w.text).join('-')})` : words.map((w) => w.text).join('-');
   if (silent) return `(${words.map((w) => w.text).join(' ')})`;
   return held.length === 0 ? (first ?? '') : `${first ?? ''} (${held.join(' ')})`;
 }
@@ -100,7 +121,8 @@ export function countText(words: readonly CountWord[], system: CountingSystem, s
 export function countIn(m: Meter, pickupQuarters?: Rational): string[] {
   const full = measureQuarters(m);
   const unit = countedQuarters(m);
-  const entry = pickupQuarters === undefined || compare(pickupQuarters, full) >= 0 ? full : subtract(full, pickupQuarters);
+  const entry =
+    pickupQuarters === undefined || compare(pickupQuarters, full) >= 0 ? full : subtract(full, pickupQuarters);
   const words: string[] = [];
   for (let k = 0; compare(multiply(rational(k), unit), entry) < 0; k++) words.push(String(k + 1));
   return words;

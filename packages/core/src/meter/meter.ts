@@ -8,8 +8,12 @@ export interface Meter {
 }
 
 export const METERS: readonly Meter[] = Object.freeze([
-  { beats: 2, unit: 4 }, { beats: 3, unit: 4 }, { beats: 4, unit: 4 }, { beats: 2, unit: 2, symbol: 'cut' },
-  { beats: 3, unit: 8 }, { beats: 6, unit: 8 },
+  { beats: 2, unit: 4 },
+  { beats: 3, unit: 4 },
+  { beats: 4, unit: 4 },
+  { beats: 2, unit: 2, symbol: 'cut' },
+  { beats: 3, unit: 8 },
+  { beats: 6, unit: 8 },
 ]);
 
 /** How long a full bar lasts, in quarters: 6/8 and 3/4 both 3, 2/2 is 4. */

@@ -5,7 +5,13 @@ import { divide, type Rational } from '../rational/rational';
 export type Strength = 'strong' | 'medium' | 'weak' | 'off';
 
 /** Sizes of the groups that an irregular meter is felt in. Common practice, no source. */
-const IRREGULAR: Readonly<Record<number, readonly number[]>> = { 5: [3, 2], 7: [2, 2, 3], 8: [4, 4], 10: [3, 2, 3, 2], 11: [3, 3, 3, 2] };
+const IRREGULAR: Readonly<Record<number, readonly number[]>> = {
+  5: [3, 2],
+  7: [2, 2, 3],
+  8: [4, 4],
+  10: [3, 2, 3, 2],
+  11: [3, 3, 3, 2],
+};
 
 /** Beats in each group of a bar: a bar of four is two pairs, of three one group. */
 function groupsOf(beats: number): readonly number[] {
@@ -27,7 +33,9 @@ export const beatCount = (m: Meter): number => {
  * @example beatStrengths({ beats: 4, unit: 4 }) // strong weak medium weak
  */
 export function beatStrengths(m: Meter): readonly Strength[] {
-  return groupsOf(beatCount(m)).flatMap((size, group) => Array.from({ length: size }, (_unused, i): Strength => (i > 0 ? 'weak' : group === 0 ? 'strong' : 'medium')));
+  return groupsOf(beatCount(m)).flatMap((size, group) =>
+    Array.from({ length: size }, (_unused, i): Strength => (i > 0 ? 'weak' : group === 0 ? 'strong' : 'medium')),
+  );
 }
 
 /** The weight of an onset counted from the start of a full bar. */
@@ -37,4 +45,5 @@ export function strengthAt(m: Meter, onsetQuarters: Rational): Strength {
 }
 
 /** How a meter is felt: in beats that halve, in beats of three, or in unequal groups. */
-export const meterKind = (m: Meter): 'simple' | 'compound' | 'irregular' => (isCompound(m) ? 'compound' : m.beats in IRREGULAR && m.beats % 2 === 1 ? 'irregular' : 'simple');
+export const meterKind = (m: Meter): 'simple' | 'compound' | 'irregular' =>
+  isCompound(m) ? 'compound' : m.beats in IRREGULAR && m.beats % 2 === 1 ? 'irregular' : 'simple';

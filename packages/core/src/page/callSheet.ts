@@ -28,11 +28,13 @@ export interface CallSheet {
 export type KnownNotes = Readonly<Partial<Record<InstrumentId, readonly string[]>>>;
 
 /** Known notes by instrument, from a list. */
-export const knownNotes = (known: readonly { readonly instrument: InstrumentId; readonly notes: readonly string[] }[] | undefined): KnownNotes =>
-  Object.fromEntries((known ?? []).map((k) => [k.instrument, k.notes]));
+export const knownNotes = (
+  known: readonly { readonly instrument: InstrumentId; readonly notes: readonly string[] }[] | undefined,
+): KnownNotes => Object.fromEntries((known ?? []).map((k) => [k.instrument, k.notes]));
 
 /** What is known on an instrument, from a list: where it says nothing, the instrument's first notes. */
-export const knownOrFirst = (known: Parameters<typeof knownNotes>[0], instrument: InstrumentId): readonly string[] => knownNotes(known)[instrument] ?? instrumentOf(instrument).firstNotes.map(pitchText);
+export const knownOrFirst = (known: Parameters<typeof knownNotes>[0], instrument: InstrumentId): readonly string[] =>
+  knownNotes(known)[instrument] ?? instrumentOf(instrument).firstNotes.map(pitchText);
 
 /** Known notes as numbers. */
 export const knownMidi = (part: Part, known: readonly string[] | undefined): ReadonlySet<number> =>
@@ -44,13 +46,22 @@ export const knownMidi = (part: Part, known: readonly string[] | undefined): Rea
  * Where there are several lines, the first is called.
  * @param seats where the players of an instrument sit
  */
-export function callSheet(exercise: Exercise, instruments: readonly InstrumentId[], teaching: Teaching, known: KnownNotes, seats: Readonly<Partial<Record<InstrumentId, string>>> = {}): CallSheet {
+export function callSheet(
+  exercise: Exercise,
+  instruments: readonly InstrumentId[],
+  teaching: Teaching,
+  known: KnownNotes,
+  seats: Readonly<Partial<Record<InstrumentId, string>>> = {},
+): CallSheet {
   const rows = instruments.map((id): CallRow => {
     const part = partOf(exercise, id, teaching, undefined, 0);
     const annotations = annotate(part);
     const met = knownMidi(part, known[id]);
     return {
-      part, annotations, seats: seats[id], isNew: (note) => {
+      part,
+      annotations,
+      seats: seats[id],
+      isNew: (note) => {
         const here = annotations.get(note);
         return here !== undefined && !met.has(midi(here.written));
       },

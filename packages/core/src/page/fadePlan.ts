@@ -29,7 +29,11 @@ export function stepOn(plan: FadePlan, today: string): FadeStep | undefined {
 }
 
 /** What holds for a page: the teacher's school says all or none, or that it fades by the plan; without dates the school's step holds. */
-export function fadeStepOf({ figures, fadeStep }: Pick<Schools, 'figures' | 'fadeStep'>, plan: FadePlan, today: string): FadeStep {
+export function fadeStepOf(
+  { figures, fadeStep }: Pick<Schools, 'figures' | 'fadeStep'>,
+  plan: FadePlan,
+  today: string,
+): FadeStep {
   if (figures === 'all') return 'every';
   if (figures === 'none') return 'none';
   return stepOn(plan, today) ?? fadeStep;

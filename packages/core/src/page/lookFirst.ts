@@ -11,14 +11,26 @@ export type LookFirst =
   /** Notes that the players have not met, each with the bar in which it first comes. */
   | { readonly kind: 'new-notes'; readonly notes: readonly { readonly name: string; readonly bar: number }[] }
   /** The hardest change, with its first cause. */
-  | { readonly kind: 'trouble'; readonly bar: number; readonly from: string; readonly to: string; readonly cause: TroubleCause }
+  | {
+      readonly kind: 'trouble';
+      readonly bar: number;
+      readonly from: string;
+      readonly to: string;
+      readonly cause: TroubleCause;
+    }
   /** Bars that are played as an earlier bar is. */
   | { readonly kind: 'same-bars'; readonly bars: number; readonly of: number };
 
 /** Bars that are played as one before them. */
 function sameBars({ part: { concert } }: PagePlan): LookFirst | undefined {
   const same = barRelations(concert).filter((r) => r.kind === 'same').length;
-  return same === 0 ? undefined : { kind: 'same-bars', bars: same, of: concert.measures.filter((m) => m.events.some((e) => e.kind === 'note')).length };
+  return same === 0
+    ? undefined
+    : {
+        kind: 'same-bars',
+        bars: same,
+        of: concert.measures.filter((m) => m.events.some((e) => e.kind === 'note')).length,
+      };
 }
 
 /**
@@ -31,7 +43,8 @@ export function lookFirst(plan: PagePlan): LookFirst[] {
   const barOf = (id: NoteId): number => places[indexOf.get(id) ?? -1]?.measure ?? 0;
   const found: LookFirst[] = [];
   const fresh = new Map<number, { name: string; bar: number }>();
-  for (const n of annotations.values()) if (plan.isNew(n.id) && !fresh.has(midi(n.written))) fresh.set(midi(n.written), { name: n.name, bar: barOf(n.id) });
+  for (const n of annotations.values())
+    if (plan.isNew(n.id) && !fresh.has(midi(n.written))) fresh.set(midi(n.written), { name: n.name, bar: barOf(n.id) });
   if (fresh.size > 0) found.push({ kind: 'new-notes', notes: [...fresh.values()] });
   const [spot] = troubleSpots(plan.changes, annotations, 1);
   // That many fingers move is said only where nothing more telling is the matter.

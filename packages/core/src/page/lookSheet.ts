@@ -23,7 +23,12 @@ export interface LetterAgainst {
   readonly was: number;
   readonly is: number;
   /** The notes of the page that the habit would play wrong, each with its figure then and now. */
-  readonly notes: readonly { readonly name: string; readonly habit: Written; readonly was: Fingering; readonly is: Fingering }[];
+  readonly notes: readonly {
+    readonly name: string;
+    readonly habit: Written;
+    readonly was: Fingering;
+    readonly is: Fingering;
+  }[];
 }
 
 /** Notes that are easily taken for each other. Facts only; bars by their printed numbers. */
@@ -31,7 +36,13 @@ export type Lookalike =
   /** One letter in two forms: B and B♭. */
   | { readonly kind: 'two-forms'; readonly names: readonly string[]; readonly bars: readonly number[] }
   /** One letter in two octaves with the same figure but for one key. */
-  | { readonly kind: 'octave-key'; readonly name: string; readonly low: Written; readonly high: Written; readonly key: string }
+  | {
+      readonly kind: 'octave-key';
+      readonly name: string;
+      readonly low: Written;
+      readonly high: Written;
+      readonly key: string;
+    }
   /** A sign earlier in the bar still holds, and is not shown again. */
   | { readonly kind: 'still-holds'; readonly name: string; readonly bars: readonly number[] }
   /** The bar line has ended a sign: the letter is as the signature has it, without a sign. */
@@ -61,24 +72,43 @@ function notesOfPage(plan: PagePlan): NoteUsed[] {
   for (const n of plan.annotations.values()) {
     if (n.tiedFrom !== undefined) continue;
     const name = `${midi(n.written)} ${n.written.step}`;
-    found.set(name, { written: n.written, name: n.name, fingering: n.fingering, isNew: plan.isNew(n.id), times: (found.get(name)?.times ?? 0) + 1 });
+    found.set(name, {
+      written: n.written,
+      name: n.name,
+      fingering: n.fingering,
+      isNew: plan.isNew(n.id),
+      times: (found.get(name)?.times ?? 0) + 1,
+    });
   }
-  return [...found.values()].sort((a, b) => midi(a.written) - midi(b.written) || diatonic(a.written) - diatonic(b.written));
+  return [...found.values()].sort(
+    (a, b) => midi(a.written) - midi(b.written) || diatonic(a.written) - diatonic(b.written),
+  );
 }
 
-function againstUsual({ part }: PagePlan, fifths: number, notes: readonly NoteUsed[], usual: number): LookSheet['against'] {
+function againstUsual(
+  { part }: PagePlan,
+  fifths: number,
+  notes: readonly NoteUsed[],
+  usual: number,
+): LookSheet['against'] {
   const read = usual + fifths - part.decisions.key.sounding;
   if (Math.abs(read) > MOST_SIGNS) return undefined;
-  const letters = STEPS.filter((s) => signatureAlter(read, s) !== signatureAlter(fifths, s)).map((letter): LetterAgainst => {
-    const [was, is] = [signatureAlter(read, letter), signatureAlter(fifths, letter)];
-    return {
-      letter, was, is,
-      notes: notes.filter((n) => n.written.step === letter && n.written.alter === is).map((n) => {
-        const habit = pitch<Written>(letter, was, n.written.octave);
-        return { name: n.name, habit, was: finger(part.instrument, habit, part.teaching.schools), is: n.fingering };
-      }),
-    };
-  });
+  const letters = STEPS.filter((s) => signatureAlter(read, s) !== signatureAlter(fifths, s)).map(
+    (letter): LetterAgainst => {
+      const [was, is] = [signatureAlter(read, letter), signatureAlter(fifths, letter)];
+      return {
+        letter,
+        was,
+        is,
+        notes: notes
+          .filter((n) => n.written.step === letter && n.written.alter === is)
+          .map((n) => {
+            const habit = pitch<Written>(letter, was, n.written.octave);
+            return { name: n.name, habit, was: finger(part.instrument, habit, part.teaching.schools), is: n.fingering };
+          }),
+      };
+    },
+  );
   return { fifths: read, letters };
 }
 
@@ -93,7 +123,13 @@ function oneKeyApart(a: KeyFigure, b: KeyFigure): string | undefined {
 function octavePairs(notes: readonly NoteUsed[]): Lookalike[] {
   return notes.flatMap((low): Lookalike[] => {
     const high = notes.find((n) => midi(n.written) === midi(low.written) + 12 && n.written.step === low.written.step);
-    if (high?.fingering.kind !== 'playable' || low.fingering.kind !== 'playable' || high.fingering.figure.kind !== 'keys' || low.fingering.figure.kind !== 'keys') return [];
+    if (
+      high?.fingering.kind !== 'playable' ||
+      low.fingering.kind !== 'playable' ||
+      high.fingering.figure.kind !== 'keys' ||
+      low.fingering.figure.kind !== 'keys'
+    )
+      return [];
     const key = oneKeyApart(low.fingering.figure, high.fingering.figure);
     return key === undefined ? [] : [{ kind: 'octave-key', name: low.name, low: low.written, high: high.written, key }];
   });
@@ -121,20 +157,30 @@ function signTraps(values: readonly NoteAnnotation[], barOf: (index: number) => 
   values.forEach((n, i) => {
     const [line, bar] = [lineOf(n.written), barOf(i)];
     const before = last.get(line);
-    if (n.accidental.source === 'bar' && n.accidental.sign === undefined && n.tiedFrom === undefined) holds.add(n.name, bar);
-    if (before !== undefined && before.alter !== n.written.alter && n.accidental.sign === undefined && before.bar !== bar) back.add(n.name, bar);
+    if (n.accidental.source === 'bar' && n.accidental.sign === undefined && n.tiedFrom === undefined)
+      holds.add(n.name, bar);
+    if (
+      before !== undefined &&
+      before.alter !== n.written.alter &&
+      n.accidental.sign === undefined &&
+      before.bar !== bar
+    )
+      back.add(n.name, bar);
     last.set(line, { alter: n.written.alter, bar });
     const known = forms.get(line) ?? new Map<number, { name: string; bars: number[] }>();
     const form = known.get(n.written.alter) ?? { name: n.name, bars: [] };
     if (form.bars.at(-1) !== bar) form.bars.push(bar);
     forms.set(line, known.set(n.written.alter, form));
   });
-  const twoForms = [...forms.values()].filter((f) => f.size > 1).map((f): Lookalike => {
-    // The rarer form is the one to look out for.
-    const sorted = [...f.values()].sort((a, b) => b.bars.length - a.bars.length);
-    return { kind: 'two-forms', names: sorted.map((s) => s.name), bars: sorted[sorted.length - 1]?.bars ?? [] };
-  });
-  const listed = (kind: 'still-holds' | 'back-again', { found }: BarsByName): Lookalike[] => [...found].map(([name, bars]) => ({ kind, name, bars }));
+  const twoForms = [...forms.values()]
+    .filter((f) => f.size > 1)
+    .map((f): Lookalike => {
+      // The rarer form is the one to look out for.
+      const sorted = [...f.values()].sort((a, b) => b.bars.length - a.bars.length);
+      return { kind: 'two-forms', names: sorted.map((s) => s.name), bars: sorted[sorted.length - 1]?.bars ?? [] };
+    });
+  const listed = (kind: 'still-holds' | 'back-again', { found }: BarsByName): Lookalike[] =>
+    [...found].map(([name, bars]) => ({ kind, name, bars }));
   return [...twoForms, ...listed('still-holds', holds), ...listed('back-again', back)];
 }
 
@@ -150,8 +196,13 @@ export function lookSheet(plan: PagePlan, usual: number = USUAL_FIFTHS): LookShe
   const notes = notesOfPage(plan);
   const { places } = structureOf(part.concert);
   return {
-    clef, lines: staffLetters(clef, 'lines'), spaces: staffLetters(clef, 'spaces'), fifths, letters: signatureLetters(fifths),
-    against: againstUsual(plan, fifths, notes, usual), notes,
+    clef,
+    lines: staffLetters(clef, 'lines'),
+    spaces: staffLetters(clef, 'spaces'),
+    fifths,
+    letters: signatureLetters(fifths),
+    against: againstUsual(plan, fifths, notes, usual),
+    notes,
     lookalikes: [...signTraps(annotations.values(), (i) => places[i]?.measure ?? 0), ...octavePairs(notes)],
   };
 }

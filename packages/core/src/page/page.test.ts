@@ -23,34 +23,57 @@ import { DEFAULT_PAGE, type PageSetup, withSetup } from './pageSetup';
 import { linesOfPage } from '../score/pageLines';
 
 const TODAY = '2026-11-25';
-const planOf = (score: Score<Concert>, id: InstrumentId, setup: Partial<PageSetup> = {}, schools: SchoolOverrides = {}, known?: readonly string[]): PagePlan => {
+const planOf = (
+  score: Score<Concert>,
+  id: InstrumentId,
+  setup: Partial<PageSetup> = {},
+  schools: SchoolOverrides = {},
+  known?: readonly string[],
+): PagePlan => {
   const teaching = { schools: schoolsOf(schools), stage: 'second-year' as const };
   const part: Part = derivePart(score, taughtAs(id, teaching.schools), 'concert', {}, teaching);
   return new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, ...setup }, { today: TODAY, known });
 };
 /** `x` over notes that have help, `-` over those that are read. */
-const help = (plan: PagePlan): string => notesOf(plan.part.score).map((n) => (plan.rowsAt(n.id).length > 0 ? 'x' : '-')).join('');
+const help = (plan: PagePlan): string =>
+  notesOf(plan.part.score)
+    .map((n) => (plan.rowsAt(n.id).length > 0 ? 'x' : '-'))
+    .join('');
 const faded = (step: FadeStep): Partial<PageSetup> => ({ plan: [{ from: '2026-01-01', step }] });
-const tune = line<Concert>('Bb3 C4 D4 Eb4 | F4 E4 Eb4 D4 | A3 B3 Bb3 C4:e C4:e | A3:h. Bb3 | C4 B3 Bb3:h', { fifths: -2 });
+const tune = line<Concert>('Bb3 C4 D4 Eb4 | F4 E4 Eb4 D4 | A3 B3 Bb3 C4:e C4:e | A3:h. Bb3 | C4 B3 Bb3:h', {
+  fifths: -2,
+});
 
 describe('a fading plan', () => {
-  const plan = [{ from: '2026-09-15', step: 'first-in-line' }, { from: '2026-09-01', step: 'every' }, { from: '2026-10-01', step: 'new' }] as const;
+  const plan = [
+    { from: '2026-09-15', step: 'first-in-line' },
+    { from: '2026-09-01', step: 'every' },
+    { from: '2026-10-01', step: 'new' },
+  ] as const;
 
   it('picks what began last, on its first day already, and its first step before it begins', () => {
-    expect(['2026-08-31', '2026-09-01', '2026-09-14', '2026-09-15', '2026-12-24'].map((day) => stepOn(plan, day))).toEqual(['every', 'every', 'every', 'first-in-line', 'new']);
+    expect(
+      ['2026-08-31', '2026-09-01', '2026-09-14', '2026-09-15', '2026-12-24'].map((day) => stepOn(plan, day)),
+    ).toEqual(['every', 'every', 'every', 'first-in-line', 'new']);
     expect(stepOn([], TODAY)).toBeUndefined();
   });
 
   it('gives way to a school that wants all or nothing, and leaves the school its step where it has no dates', () => {
     expect(fadeStepOf({ figures: 'all', fadeStep: 'new' }, plan, TODAY)).toBe('every');
     expect(fadeStepOf({ figures: 'none', fadeStep: 'new' }, plan, TODAY)).toBe('none');
-    expect([fadeStepOf({ figures: 'fade', fadeStep: 'trouble' }, [], TODAY), fadeStepOf({ figures: 'fade', fadeStep: 'trouble' }, plan, TODAY)]).toEqual(['trouble', 'new']);
+    expect([
+      fadeStepOf({ figures: 'fade', fadeStep: 'trouble' }, [], TODAY),
+      fadeStepOf({ figures: 'fade', fadeStep: 'trouble' }, plan, TODAY),
+    ]).toEqual(['trouble', 'new']);
   });
 });
 
 describe('what a step leaves over the notes', () => {
   it('every note or none', () => {
-    expect([help(planOf(tune, 'trumpet', faded('every'))), help(planOf(tune, 'trumpet', faded('none')))]).toEqual(['x'.repeat(18), '-'.repeat(18)]);
+    expect([help(planOf(tune, 'trumpet', faded('every'))), help(planOf(tune, 'trumpet', faded('none')))]).toEqual([
+      'x'.repeat(18),
+      '-'.repeat(18),
+    ]);
   });
 
   it('the first in each line, as long as the page sets its lines', () => {
@@ -58,7 +81,15 @@ describe('what a step leaves over the notes', () => {
     expect(help(planOf(score, 'trumpet', faded('first-in-line')))).toBe('xx---x-xx-x');
     expect(help(planOf(score, 'trumpet', { ...faded('first-in-line'), barsALine: 2 }))).toBe('xx---xxxx-x');
     const upbeat = line<Concert>('C4 | C4:w | C4:w | C4:w | D4:w | C4:w');
-    expect(help(planOf({ ...upbeat, measures: upbeat.measures.map((m, i) => (i === 0 ? { ...m, pickup: true } : m)) }, 'trumpet', faded('first-in-line')))).toBe('x---xx');
+    expect(
+      help(
+        planOf(
+          { ...upbeat, measures: upbeat.measures.map((m, i) => (i === 0 ? { ...m, pickup: true } : m)) },
+          'trumpet',
+          faded('first-in-line'),
+        ),
+      ),
+    ).toBe('x---xx');
     const broken = { ...score, measures: score.measures.map((m, i) => (i === 1 ? { ...m, startsLine: true } : m)) };
     expect(linesOfPage(broken, 4)).toEqual([0, 1, 1, 1, 1]);
     expect(help(planOf(broken, 'trumpet', faded('first-in-line')))).toBe('xx--xx--x--');
@@ -88,13 +119,17 @@ describe('what a step leaves over the notes', () => {
   });
 
   it('is overridden by a row of its own', () => {
-    const plan = planOf(tune, 'trumpet', { ...faded('none'), rows: { woodwind: [], brass: [{ row: 'figure' }, { row: 'name', fade: 'every' }] } });
+    const plan = planOf(tune, 'trumpet', {
+      ...faded('none'),
+      rows: { woodwind: [], brass: [{ row: 'figure' }, { row: 'name', fade: 'every' }] },
+    });
     expect(plan.rowsAt('n1').map((r) => r.row)).toEqual(['name']);
     expect(plan.step).toBe('none');
   });
 
   it('leaves less and less', () => {
-    const shown = (step: FadeStep): number => [...help(planOf(tune, 'trombone', faded(step)))].filter((c) => c === 'x').length;
+    const shown = (step: FadeStep): number =>
+      [...help(planOf(tune, 'trombone', faded(step)))].filter((c) => c === 'x').length;
     expect(shown('every')).toBeGreaterThan(shown('first-in-line'));
     expect(shown('first-in-line')).toBeGreaterThan(shown('none'));
     expect(shown('none')).toBe(0);
@@ -117,40 +152,73 @@ describe('what to look at first', () => {
 
 describe('pages of several lines, and with repeats written out', () => {
   const source = line<Written>('C4 D4 E4 F4 | G4:w');
-  const exercise: Exercise = { owner: 'trumpet', source: { ...source, measures: source.measures.map((m, i) => (i === 1 ? { ...m, repeatEnd: true } : m)) }, otherLines: [line<Written>('E4 F4 G4 A4 | C5:w')], partChoices: { trumpet: { together: true }, tuba: { line: 1, alternatives: { n2: -1 } } } };
+  const exercise: Exercise = {
+    owner: 'trumpet',
+    source: { ...source, measures: source.measures.map((m, i) => (i === 1 ? { ...m, repeatEnd: true } : m)) },
+    otherLines: [line<Written>('E4 F4 G4 A4 | C5:w')],
+    partChoices: { trumpet: { together: true }, tuba: { line: 1, alternatives: { n2: -1 } } },
+  };
   const teaching = { schools: schoolsOf(), stage: 'first-year' as const };
 
   it('holds all lines where the teacher wants them together, else the one that is played', () => {
     expect(pageParts(exercise, 'trumpet', teaching)).toHaveLength(2);
     expect(pageParts(exercise, 'flute', teaching)).toHaveLength(1);
-    expect(notesOf(partOf(exercise, 'tuba', teaching).concert).map((n) => n.pitch.step)).toEqual(['D', 'E', 'F', 'G', 'B']);
+    expect(notesOf(partOf(exercise, 'tuba', teaching).concert).map((n) => n.pitch.step)).toEqual([
+      'D',
+      'E',
+      'F',
+      'G',
+      'B',
+    ]);
   });
 
   it('plays a moved note moved each time', () => {
     const once = exercise.otherLines?.[0];
     if (once === undefined) throw new Error('no second line');
-    const repeated = { ...exercise, otherLines: [{ ...once, measures: once.measures.map((m, i) => (i === 1 ? { ...m, repeatEnd: true } : m)) }] };
+    const repeated = {
+      ...exercise,
+      otherLines: [{ ...once, measures: once.measures.map((m, i) => (i === 1 ? { ...m, repeatEnd: true } : m)) }],
+    };
     const part = partOf(repeated, 'tuba', teaching, { repeats: 'written-out' });
     expect(part.score.measures).toHaveLength(4);
-    expect([...part.moved]).toEqual([['n2', -1], ['n2-again2', -1]]);
+    expect([...part.moved]).toEqual([
+      ['n2', -1],
+      ['n2-again2', -1],
+    ]);
   });
 
   it('leaves the page of one time through as it is', () => {
-    fc.assert(fc.property(arbitraryExercise(5), (e) => {
-      const part = partOf(e, 'flute', teaching, { repeats: 'folded' });
-      expect(notesOf(part.score)).toEqual(notesOf(partOf(e, 'flute', teaching).score));
-    }), { seed: 3, numRuns: 20 });
+    fc.assert(
+      fc.property(arbitraryExercise(5), (e) => {
+        const part = partOf(e, 'flute', teaching, { repeats: 'folded' });
+        expect(notesOf(part.score)).toEqual(notesOf(partOf(e, 'flute', teaching).score));
+      }),
+      { seed: 3, numRuns: 20 },
+    );
   });
 });
 
 describe('the call sheet', () => {
   it('has for every instrument the notes of the sounding line, and knows which are new to it', () => {
-    const exercise: Exercise = { owner: 'concert', source: line<Written>('Bb3 C4 A4:h', { fifths: -2 }), partChoices: {} };
-    const sheet = callSheet(exercise, INSTRUMENTS.map((i) => i.id), { schools: schoolsOf(), stage: 'first-year' }, { trumpet: ['C4', 'D4', 'B4'] });
+    const exercise: Exercise = {
+      owner: 'concert',
+      source: line<Written>('Bb3 C4 A4:h', { fifths: -2 }),
+      partChoices: {},
+    };
+    const sheet = callSheet(
+      exercise,
+      INSTRUMENTS.map((i) => i.id),
+      { schools: schoolsOf(), stage: 'first-year' },
+      { trumpet: ['C4', 'D4', 'B4'] },
+    );
     expect(sheet.rows).toHaveLength(INSTRUMENTS.length);
     for (const row of sheet.rows) expect(row.annotations.size).toBe(3);
     const trumpet = sheet.rows.find((r) => r.part.instrument.id === 'trumpet');
-    expect(['n1', 'n2', 'n3'].map((id) => [trumpet?.annotations.get(id)?.name, trumpet?.isNew(id)])).toEqual([['C', false], ['D', false], ['B', false]]);
+    expect(['n1', 'n2', 'n3'].map((id) => [trumpet?.annotations.get(id)?.name, trumpet?.isNew(id)])).toEqual([
+      ['C', false],
+      ['D', false],
+      ['B', false],
+    ]);
     const flute = sheet.rows.find((r) => r.part.instrument.id === 'flute');
     expect(['n1', 'n2', 'n3'].map((id) => flute?.isNew(id))).toEqual([false, false, true]);
     expect(flute?.isNew('nowhere')).toBe(false);
@@ -158,26 +226,39 @@ describe('the call sheet', () => {
 
   it('knows where players sit: what begins alike is said once', () => {
     const at = (instrument: 'flute' | 'tuba' | 'horn', seat?: string) => ({ instrument, seat });
-    expect(seatsOf([at('flute', 'row 1, 2'), at('flute', 'row 1, 3'), at('flute', 'row 2, 1'), at('tuba', 'back'), at('horn')])).toEqual({ flute: 'row 1: 2, 3; row 2: 1', tuba: 'back' });
+    expect(
+      seatsOf([
+        at('flute', 'row 1, 2'),
+        at('flute', 'row 1, 3'),
+        at('flute', 'row 2, 1'),
+        at('tuba', 'back'),
+        at('horn'),
+      ]),
+    ).toEqual({ flute: 'row 1: 2, 3; row 2: 1', tuba: 'back' });
   });
 });
 
 describe('solmization and degrees', () => {
   // Common practice, no source: movable do counts minor from la.
   it('name a note by its place in the key', () => {
-    expect(['B', 'C', 'D', 'E', 'F', 'G', 'A'].map((step) => solmization({ step: step as 'B', alter: step === 'B' || step === 'E' ? -1 : 0 }, -2, 'letters'))).toEqual(['do', 're', 'mi', 'fa', 'sol', 'la', 'ti']);
+    expect(
+      ['B', 'C', 'D', 'E', 'F', 'G', 'A'].map((step) =>
+        solmization({ step: step as 'B', alter: step === 'B' || step === 'E' ? -1 : 0 }, -2, 'letters'),
+      ),
+    ).toEqual(['do', 're', 'mi', 'fa', 'sol', 'la', 'ti']);
     expect(solmization({ step: 'F', alter: 1 }, 0, 'fixed-do')).toBe(noteName({ step: 'F', alter: 1 }, 0, 'fixed-do'));
   });
 
   it('count from the key note, signs against the signature before the number', () => {
-    const degree = (note: string, fifths: number, mode: 'major' | 'minor' = 'major'): string => scaleDegree(parsePitch(note), key(fifths, mode));
+    const degree = (note: string, fifths: number, mode: 'major' | 'minor' = 'major'): string =>
+      scaleDegree(parsePitch(note), key(fifths, mode));
     expect(['Bb4', 'C4', 'E4', 'Eb4', 'A4', 'Ab4'].map((n) => degree(n, -2))).toEqual(['1', '2', '♯4', '4', '7', '♭7']);
     expect(['A4', 'C4', 'G#4', 'F#4'].map((n) => degree(n, 0, 'minor'))).toEqual(['1', '3', '♯7', '♯6']);
   });
 });
 
 describe('a setup', () => {
-  it('is the class\'s, with what a pupil has otherwise', () => {
+  it("is the class's, with what a pupil has otherwise", () => {
     expect(withSetup(DEFAULT_PAGE, { size: 'large' })).toEqual({ ...DEFAULT_PAGE, size: 'large' });
     expect(withSetup(DEFAULT_PAGE, undefined)).toEqual(DEFAULT_PAGE);
   });

@@ -27,7 +27,13 @@ function choiceFor(choice: PartChoice, line: Score<Concert>): PartChoice {
  * An instrument's part of the line that it plays, as a class is taught.
  * @param setup its repeats are written out where it says so
  */
-export function partOf(exercise: Exercise, id: InstrumentId, teaching: Teaching, setup?: Pick<PageSetup, 'repeats'>, line = exercise.partChoices[id]?.line): Part {
+export function partOf(
+  exercise: Exercise,
+  id: InstrumentId,
+  teaching: Teaching,
+  setup?: Pick<PageSetup, 'repeats'>,
+  line = exercise.partChoices[id]?.line,
+): Part {
   const choice = exercise.partChoices[id] ?? {};
   const folded = simplify(realize(exercise, line), choice.easier);
   const concert = setup?.repeats === 'written-out' ? writeOut(folded) : folded;
@@ -35,7 +41,12 @@ export function partOf(exercise: Exercise, id: InstrumentId, teaching: Teaching,
 }
 
 /** What stands on an instrument's page: its part, or all lines under each other where the teacher wants them together. */
-export function pageParts(exercise: Exercise, id: InstrumentId, teaching: Teaching, setup?: Pick<PageSetup, 'repeats'>): readonly Part[] {
+export function pageParts(
+  exercise: Exercise,
+  id: InstrumentId,
+  teaching: Teaching,
+  setup?: Pick<PageSetup, 'repeats'>,
+): readonly Part[] {
   const lines = linesOf(exercise);
   if (exercise.partChoices[id]?.together !== true || lines.length === 1) return [partOf(exercise, id, teaching, setup)];
   return lines.map((_line, i) => partOf(exercise, id, teaching, setup, i));

@@ -36,7 +36,12 @@ export class PagePlan {
   private readonly facts: ShownFacts;
   private readonly order: ReadonlyMap<NoteId, number>;
 
-  constructor(readonly part: Part, readonly annotations: Annotations, readonly setup: PageSetup, { known, today }: PageFor) {
+  constructor(
+    readonly part: Part,
+    readonly annotations: Annotations,
+    readonly setup: PageSetup,
+    { known, today }: PageFor,
+  ) {
     this.step = fadeStepOf(part.teaching.schools, setup.plan, today);
     this.rows = setup.rows[part.instrument.family];
     this.known = knownMidi(part, known);
@@ -81,5 +86,11 @@ export class PagePlan {
 }
 
 /** The plans of an instrument's page, one for each line that stands on it. */
-export const planPages = (exercise: Exercise, id: InstrumentId, teaching: Teaching, setup: PageSetup, players: PageFor): PagePlan[] =>
+export const planPages = (
+  exercise: Exercise,
+  id: InstrumentId,
+  teaching: Teaching,
+  setup: PageSetup,
+  players: PageFor,
+): PagePlan[] =>
   pageParts(exercise, id, teaching, setup).map((part) => new PagePlan(part, annotate(part), setup, players));

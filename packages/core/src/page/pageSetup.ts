@@ -52,10 +52,26 @@ export interface PageSetup {
 
 /** Woodwinds see their fingers drawn, brass read them as numbers. Common practice, no source. */
 export const DEFAULT_PAGE: PageSetup = Object.freeze({
-  rows: Object.freeze({ woodwind: Object.freeze([{ row: 'diagram' }, { row: 'name' }] as const), brass: Object.freeze([{ row: 'figure' }, { row: 'name' }] as const) }),
-  plan: Object.freeze([]), strip: false, legend: false, size: 'medium', barsALine: 4, barNumbers: 'lines', slurs: true, repeats: 'folded', countIn: false,
-  signatureMarks: false, circles: false, lookFirst: false,
+  rows: Object.freeze({
+    woodwind: Object.freeze([{ row: 'diagram' }, { row: 'name' }] as const),
+    brass: Object.freeze([{ row: 'figure' }, { row: 'name' }] as const),
+  }),
+  plan: Object.freeze([]),
+  strip: false,
+  legend: false,
+  size: 'medium',
+  barsALine: 4,
+  barNumbers: 'lines',
+  slurs: true,
+  repeats: 'folded',
+  countIn: false,
+  signatureMarks: false,
+  circles: false,
+  lookFirst: false,
 });
 
 /** A setup with what a pupil, or a page of one exercise, has otherwise. */
-export const withSetup = (setup: PageSetup, otherwise: Partial<PageSetup> | undefined): PageSetup => ({ ...setup, ...otherwise });
+export const withSetup = (setup: PageSetup, otherwise: Partial<PageSetup> | undefined): PageSetup => ({
+  ...setup,
+  ...otherwise,
+});

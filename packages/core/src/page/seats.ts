@@ -18,7 +18,10 @@ export function seatsOf(pupils: readonly Seated[]): Partial<Record<InstrumentId,
       const [row = '', ...place] = p.seat.split(/,\s*/);
       rows.set(row, [...(rows.get(row) ?? []), ...(place.length === 0 ? [] : [place.join(', ')])]);
     }
-    if (rows.size > 0) found[instrument] = [...rows].map(([row, places]) => (places.length === 0 ? row : `${row}: ${places.join(', ')}`)).join('; ');
+    if (rows.size > 0)
+      found[instrument] = [...rows]
+        .map(([row, places]) => (places.length === 0 ? row : `${row}: ${places.join(', ')}`))
+        .join('; ');
   }
   return found;
 }

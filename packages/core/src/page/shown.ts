@@ -44,12 +44,18 @@ function troubled(changes: readonly Change[]): ReadonlySet<NoteId> {
  * Which notes a step of a fading plan leaves without help.
  * @returns for each note in order whether it is hidden; undefined when none is
  */
-export function hiddenAt(step: FadeStep, { part, annotations, barsALine, isNew, changes }: ShownFacts): readonly boolean[] | undefined {
+export function hiddenAt(
+  step: FadeStep,
+  { part, annotations, barsALine, isNew, changes }: ShownFacts,
+): readonly boolean[] | undefined {
   const notes = annotations.values();
   switch (step) {
-    case 'every': return undefined;
-    case 'none': return notes.map(() => true);
-    case 'new': return notes.map((n) => !isNew(midi(n.written)));
+    case 'every':
+      return undefined;
+    case 'none':
+      return notes.map(() => true);
+    case 'new':
+      return notes.map((n) => !isNew(midi(n.written)));
     case 'trouble': {
       const marked = troubled(changes());
       return notes.map((n) => !marked.has(n.id));

@@ -47,8 +47,11 @@ export class Annotations implements Iterable<readonly [NoteId, NoteAnnotation]> 
   explainer: { explain(id: NoteId): Trail | undefined; trailAt(index: number): Trail } | undefined;
 
   constructor(
-    private readonly tones: WrittenTones, private readonly structure: Structure, private readonly counts: readonly string[],
-    readonly accidentals: readonly AccidentalReading[], readonly better: readonly (BetterFigure | undefined)[],
+    private readonly tones: WrittenTones,
+    private readonly structure: Structure,
+    private readonly counts: readonly string[],
+    readonly accidentals: readonly AccidentalReading[],
+    readonly better: readonly (BetterFigure | undefined)[],
     readonly toneWords: readonly ToneWords[],
   ) {}
 
@@ -77,21 +80,38 @@ export class Annotations implements Iterable<readonly [NoteId, NoteAnnotation]> 
   }
 
   *[Symbol.iterator](): IterableIterator<readonly [NoteId, NoteAnnotation]> {
-    for (let i = 0; i < this.structure.noteIds.length; i++) yield [this.structure.noteIds[i] as NoteId, this.at(i) as NoteAnnotation];
+    for (let i = 0; i < this.structure.noteIds.length; i++)
+      yield [this.structure.noteIds[i] as NoteId, this.at(i) as NoteAnnotation];
   }
 
   private make(index: number, tone: WrittenTone, { fingering, name }: ToneWords): NoteAnnotation {
     const id = this.structure.noteIds[index] as NoteId;
     return {
-      id, fifths: tone.fifths, written: tone.pitch, concert: tone.concert, accidental: this.accidentals[index] as AccidentalReading, fingering, better: this.better[index], name,
-      count: this.counts[index] as string, tiedFrom: this.structure.heldOver[index] === 1 ? this.structure.noteIds[index - 1] : undefined,
+      id,
+      fifths: tone.fifths,
+      written: tone.pitch,
+      concert: tone.concert,
+      accidental: this.accidentals[index] as AccidentalReading,
+      fingering,
+      better: this.better[index],
+      name,
+      count: this.counts[index] as string,
+      tiedFrom: this.structure.heldOver[index] === 1 ? this.structure.noteIds[index - 1] : undefined,
       movedOctaves: tone.moved,
     };
   }
 }
 
 /** Parts that one interval leads to share what was read of the sounding line; the others are read anew. */
-function accidentalsOf({ tones, teaching: { schools: { reminders } } }: Part, line: ConcertLine): readonly AccidentalReading[] {
+function accidentalsOf(
+  {
+    tones,
+    teaching: {
+      schools: { reminders },
+    },
+  }: Part,
+  line: ConcertLine,
+): readonly AccidentalReading[] {
   if (!tones.uniform) return readToneAccidentals(line.structure, tones, reminders, line.playedBefore);
   return moveReadings(line.accidentals(reminders), tones);
 }
@@ -107,8 +127,14 @@ export function annotate(part: Part, { alone = false } = {}): Annotations {
   const { table, context } = deskOf(instrument, teaching);
   const line = concertLineOf(part.concert);
   return new Annotations(
-    tones, line.structure, countsOf(line.structure, schools.counting),
-    accidentalsOf(part, line), alone ? [] : context.findAll(tones, line),
-    tones.tones.map((t) => ({ fingering: fingerIn(table, t.midi), name: noteName(t.pitch, t.fifths, schools.noteNames) })),
+    tones,
+    line.structure,
+    countsOf(line.structure, schools.counting),
+    accidentalsOf(part, line),
+    alone ? [] : context.findAll(tones, line),
+    tones.tones.map((t) => ({
+      fingering: fingerIn(table, t.midi),
+      name: noteName(t.pitch, t.fifths, schools.noteNames),
+    })),
   );
 }

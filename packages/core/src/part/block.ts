@@ -27,24 +27,61 @@ export interface Block {
 }
 
 export const sameTone = (a: WrittenTone, b: WrittenTone): boolean =>
-  a.pitch === b.pitch && a.concert === b.concert && a.fifths === b.fifths && a.simplified === b.simplified && a.moved === b.moved;
+  a.pitch === b.pitch &&
+  a.concert === b.concert &&
+  a.fifths === b.fifths &&
+  a.simplified === b.simplified &&
+  a.moved === b.moved;
 
 /** The facts of a tone with a sign or a tie that reaches no other note. */
-export function withSign({ tone: { pitch: { step, alter } }, head, tail, signed }: Block, source: AccidentalSource): Facts {
+export function withSign(
+  {
+    tone: {
+      pitch: { step, alter },
+    },
+    head,
+    tail,
+    signed,
+  }: Block,
+  source: AccidentalSource,
+): Facts {
   let facts = signed.get(source);
-  if (facts === undefined) signed.set(source, (facts = Object.freeze([...head, Object.freeze<Fact>({ kind: 'accidental', source, alter, step, courtesy: false }), ...tail])));
+  if (facts === undefined)
+    signed.set(
+      source,
+      (facts = Object.freeze([
+        ...head,
+        Object.freeze<Fact>({ kind: 'accidental', source, alter, step, courtesy: false }),
+        ...tail,
+      ])),
+    );
   return facts;
 }
 
 /** Puts together what is said of a tone, frozen: it is shared by its notes and by later lines. */
-export function makeBlock(part: Part, tone: WrittenTone, fingering: Fingering, name: string, respelled: boolean): Block {
-  const { instrument, decisions: { octave, clef: { clef } }, teaching } = part;
+export function makeBlock(
+  part: Part,
+  tone: WrittenTone,
+  fingering: Fingering,
+  name: string,
+  respelled: boolean,
+): Block {
+  const {
+    instrument,
+    decisions: {
+      octave,
+      clef: { clef },
+    },
+    teaching,
+  } = part;
   const { pitch: written, concert, fifths, moved } = tone;
   const facts: Fact[] = [{ kind: 'concert', pitch: concert }];
-  if (octave.octaves !== 0) facts.push({ kind: 'octave', octaves: octave.octaves, why: octave.why, stage: teaching.stage });
+  if (octave.octaves !== 0)
+    facts.push({ kind: 'octave', octaves: octave.octaves, why: octave.why, stage: teaching.stage });
   facts.push({ kind: 'interval', interval: nameInterval(instrument.toWritten), inKey: instrument.inKey });
   const plain = transpose<Pitch>(concert, instrument.toWritten);
-  if (!samePitch(plain, written)) facts.push({ kind: 'respelled', from: plain, because: tone.simplified && !respelled ? 'double' : 'signature' });
+  if (!samePitch(plain, written))
+    facts.push({ kind: 'respelled', from: plain, because: tone.simplified && !respelled ? 'double' : 'signature' });
   facts.push({ kind: 'written', pitch: written, name, staff: staffPlace(written, clef), clef });
   if (clef === 'tenor' && instrument.clefs[0] === 'bass') facts.push(tenorClefFact(part, written));
   if (moved !== 0) facts.push({ kind: 'moved', octaves: moved });
@@ -55,7 +92,8 @@ export function makeBlock(part: Part, tone: WrittenTone, fingering: Fingering, n
 }
 
 function tenorClefFact({ teaching }: Part, written: Written): Fact {
-  if (teaching.schools.tenorClef === 'move-two') return { kind: 'tenor-clef', method: 'move-two', seen: staffPlace(written, 'bass') };
+  if (teaching.schools.tenorClef === 'move-two')
+    return { kind: 'tenor-clef', method: 'move-two', seen: staffPlace(written, 'bass') };
   const { step, alter } = transpose(written, FIFTH_DOWN);
   return { kind: 'tenor-clef', method: 'up-a-fifth', reads: { step, alter } };
 }
@@ -67,8 +105,8 @@ function figureFacts({ instrument, teaching }: Part, tone: WrittenTone, fingerin
   if (fingering.kind === 'unplayable') return [...facts, { kind: 'unplayable', because: fingering.because }];
   facts.push({ kind: 'figure', figure: fingering.figure });
   if (fingering.preferred !== undefined) facts.push({ kind: 'preferred', reason: fingering.preferred });
-  if (fingering.origin !== undefined) facts.push({ kind: 'origin', origin: fingering.origin, figure: fingering.figure });
+  if (fingering.origin !== undefined)
+    facts.push({ kind: 'origin', origin: fingering.origin, figure: fingering.figure });
   if (fingering.intonation !== undefined) facts.push({ kind: 'intonation', intonation: fingering.intonation });
   return [...facts, ...fingering.alternates.map((alternate): Fact => ({ kind: 'alternate', alternate }))];
 }
-

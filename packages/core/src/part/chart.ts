@@ -22,7 +22,8 @@ export function chartNotes(instrument: Instrument, stage: Stage): Written[] {
 }
 
 /** The different notes of a page, low to high. */
-export const notesUsed = ({ tones: { tones } }: Part): Written[] => [...new Set(tones.map((t) => t.pitch))].sort((a, b) => midi(a) - midi(b) || a.alter - b.alter);
+export const notesUsed = ({ tones: { tones } }: Part): Written[] =>
+  [...new Set(tones.map((t) => t.pitch))].sort((a, b) => midi(a) - midi(b) || a.alter - b.alter);
 
 const SIGN_LETTER: Readonly<Record<number, string>> = { [-2]: 'bb', [-1]: 'b', 0: '', 1: 's', 2: 'ss' };
 
@@ -47,12 +48,26 @@ export const chartId = (p: Pitch): NoteId => `k-${noteSlug(p)}`;
 export function chartPart(instrument: Instrument, notes: readonly Written[], { schools }: Teaching, clef?: Clef): Part {
   const down = invert(instrument.toWritten);
   const concert: Score<Concert> = {
-    title: '', slurs: [], hairpins: [],
+    title: '',
+    slurs: [],
+    hairpins: [],
     measures: notes.map((p, i) => ({
-      id: `b-${noteSlug(p)}`, events: [{ kind: 'note', id: chartId(p), duration: { value: 'whole', dots: 0 }, pitch: transpose<Concert>(p, down) }],
-      ...(i === 0 ? { key: key(-instrument.toWritten.fifths, 'none'), meter: { beats: 4, unit: 4 } as const, clef: instrument.clefs[0] } : {}),
+      id: `b-${noteSlug(p)}`,
+      events: [
+        { kind: 'note', id: chartId(p), duration: { value: 'whole', dots: 0 }, pitch: transpose<Concert>(p, down) },
+      ],
+      ...(i === 0
+        ? {
+            key: key(-instrument.toWritten.fifths, 'none'),
+            meter: { beats: 4, unit: 4 } as const,
+            clef: instrument.clefs[0],
+          }
+        : {}),
     })),
   };
-  const plain: Teaching = { schools: schoolsOf(schools, { figures: 'all', breath: 'own-marks', reminders: 'none' }), stage: 'full' };
+  const plain: Teaching = {
+    schools: schoolsOf(schools, { figures: 'all', breath: 'own-marks', reminders: 'none' }),
+    stage: 'full',
+  };
   return derivePart(concert, instrument, 'concert', { octaves: 0, ...(clef === undefined ? {} : { clef }) }, plain);
 }

@@ -18,7 +18,29 @@ export interface ClassKeyOffer {
 
 /** A half step up to a tritone either way, each spelled so that the signature stays small: fifths on the line, octaves to match. */
 const SHIFTS: readonly (readonly [fifths: number, octaves: number])[] = [
-  [0, 0], [-5, 3], [7, -4], [2, -1], [-10, 6], [-3, 2], [9, -5], [4, -2], [-8, 5], [-1, 1], [11, -6], [6, -3], [-6, 4], [5, -3], [-7, 4], [-2, 1], [10, -6], [3, -2], [-9, 5], [-4, 2], [8, -5], [1, -1], [-11, 6],
+  [0, 0],
+  [-5, 3],
+  [7, -4],
+  [2, -1],
+  [-10, 6],
+  [-3, 2],
+  [9, -5],
+  [4, -2],
+  [-8, 5],
+  [-1, 1],
+  [11, -6],
+  [6, -3],
+  [-6, 4],
+  [5, -3],
+  [-7, 4],
+  [-2, 1],
+  [10, -6],
+  [3, -2],
+  [-9, 5],
+  [-4, 2],
+  [8, -5],
+  [1, -1],
+  [-11, 6],
 ];
 
 /** Signatures that a class can be asked to read. */
@@ -29,7 +51,13 @@ const WIDEST_SIGNATURE = 4;
  *
  * Every instrument keeps choosing its own octave in each key. Of two that fit alike, the one nearer to the line's own pitch stands first.
  */
-export function offerClassKeys(concert: Score<Concert>, instruments: readonly Instrument[], owner: PageOwner, teaching: Teaching, count = 3): ClassKeyOffer[] {
+export function offerClassKeys(
+  concert: Score<Concert>,
+  instruments: readonly Instrument[],
+  owner: PageOwner,
+  teaching: Teaching,
+  count = 3,
+): ClassKeyOffer[] {
   const { counts, opening } = concertLineOf(concert);
   const offers = SHIFTS.map(([fifths, octaves]): ClassKeyOffer => {
     const by = fifths === 0 ? UNISON : interval(fifths, octaves);
@@ -45,9 +73,20 @@ export function offerClassKeys(concert: Score<Concert>, instruments: readonly In
   });
   const now = offers[0] as ClassKeyOffer;
   const seen = new Set<number>();
-  return offers.slice(1)
-    .filter((o) => Math.abs(o.fifths) <= WIDEST_SIGNATURE && (o.unplayable < now.unplayable || (o.unplayable === now.unplayable && o.outside < now.outside)))
-    .sort((a, b) => a.unplayable - b.unplayable || a.outside - b.outside || Math.abs(semitones(a.interval)) - Math.abs(semitones(b.interval)) || Math.abs(a.fifths) - Math.abs(b.fifths))
+  return offers
+    .slice(1)
+    .filter(
+      (o) =>
+        Math.abs(o.fifths) <= WIDEST_SIGNATURE &&
+        (o.unplayable < now.unplayable || (o.unplayable === now.unplayable && o.outside < now.outside)),
+    )
+    .sort(
+      (a, b) =>
+        a.unplayable - b.unplayable ||
+        a.outside - b.outside ||
+        Math.abs(semitones(a.interval)) - Math.abs(semitones(b.interval)) ||
+        Math.abs(a.fifths) - Math.abs(b.fifths),
+    )
     .filter((o) => !seen.has(semitones(o.interval)) && seen.add(semitones(o.interval)))
     .slice(0, count);
 }

@@ -10,11 +10,27 @@ import { derivePart } from './derivePart';
 import { realize } from '../exercise/realize';
 
 /** The better figures of a written line, as `n2 1 2 3 | 4 Fs (no-exchange)`. */
-function better(id: InstrumentId, text: string, schools: SchoolOverrides = {}, change: (s: Score<never>) => Score<never> = (s) => s): string[] {
+function better(
+  id: InstrumentId,
+  text: string,
+  schools: SchoolOverrides = {},
+  change: (s: Score<never>) => Score<never> = (s) => s,
+): string[] {
   const source = change(line<never>(text));
   const concert = realize({ owner: id, source, partChoices: {} }) as Score<Concert>;
-  const part = derivePart(concert, taughtAs(id, schoolsOf(schools)), id, {}, { schools: schoolsOf(schools), stage: 'full' });
-  return annotate(part).values().filter((n) => n.better !== undefined).map((n) => `${n.id} ${figureText(n.better?.alternate.figure ?? { kind: 'valves', valves: [] })} (${n.better?.cause})`);
+  const part = derivePart(
+    concert,
+    taughtAs(id, schoolsOf(schools)),
+    id,
+    {},
+    { schools: schoolsOf(schools), stage: 'full' },
+  );
+  return annotate(part)
+    .values()
+    .filter((n) => n.better !== undefined)
+    .map(
+      (n) => `${n.id} ${figureText(n.better?.alternate.figure ?? { kind: 'valves', valves: [] })} (${n.better?.cause})`,
+    );
 }
 
 // When players take another figure: common practice, no source.
@@ -45,9 +61,11 @@ describe('a better figure in this passage', () => {
     expect(better('flute', 'A4 Bb4 A4 G4 | B4 A4 G4 F4').filter((b) => b.includes('Tb'))).toEqual([]);
   });
 
-  it('as a school\'s default, thumb and bis give way before a B natural', () => {
+  it("as a school's default, thumb and bis give way before a B natural", () => {
     expect(better('flute', 'A4 Bb4 B4 A4', { fluteBFlat: 'thumb' })).toEqual(['n2 T 1 | 4 Eb (must-let-go)']);
-    expect(better('alto-saxophone', 'A4 Bb4 B4 A4', { saxophoneBFlat: 'bis' })).toEqual(['n2 1 2 | sideBb (must-let-go)']);
+    expect(better('alto-saxophone', 'A4 Bb4 B4 A4', { saxophoneBFlat: 'bis' })).toEqual([
+      'n2 1 2 | sideBb (must-let-go)',
+    ]);
     expect(better('alto-saxophone', 'A4 Bb4 A4 G4', { saxophoneBFlat: 'bis' })).toEqual([]);
     expect(better('alto-saxophone', 'Bb4 C#5 B4 A4', { saxophoneBFlat: 'bis' })).toEqual([]);
   });
@@ -67,7 +85,7 @@ describe('a better figure in this passage', () => {
     expect(better('trumpet', 'C4 E4 G4 E4')).toEqual([]);
   });
 
-  it('the horn\'s thumb stays where it is', () => {
+  it("the horn's thumb stays where it is", () => {
     expect(better('double-horn', 'G4 G#4 G4 F4')).toEqual(['n2 23 (same-side)']);
     expect(better('double-horn', 'A4 Bb4 A4 B4')).toEqual([]);
   });
@@ -82,7 +100,10 @@ describe('a better figure in this passage', () => {
     expect(better('alto-saxophone', 'F4 R F#4 R')).toEqual([]);
     expect(better('alto-saxophone', 'F4 F#4~ F#4 F4').filter((b) => b.startsWith('n3'))).toEqual([]);
     expect(better('trumpet', 'C3 C3 C3 C3')).toEqual([]);
-    const held = (s: Score<never>): Score<never> => ({ ...s, measures: s.measures.map((m) => ({ ...m, events: m.events.map((e) => ({ ...e, fermata: true })) })) });
+    const held = (s: Score<never>): Score<never> => ({
+      ...s,
+      measures: s.measures.map((m) => ({ ...m, events: m.events.map((e) => ({ ...e, fermata: true })) })),
+    });
     expect(better('alto-saxophone', 'F4 F#4 F4 G4', {}, held)).toEqual([]);
   });
 

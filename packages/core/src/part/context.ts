@@ -13,7 +13,8 @@ const RADIX = 129;
 const playable = (f: Fingering): Playable | undefined => (f.kind === 'playable' ? f : undefined);
 
 /** Whether the figure that stands first holds its B♭ key on: an alternate then does without. */
-const isHeld = (p: Playable): boolean => p.figure.kind === 'keys' && (p.figure.left.includes('Tb') || p.figure.left.includes('bis'));
+const isHeld = (p: Playable): boolean =>
+  p.figure.kind === 'keys' && (p.figure.left.includes('Tb') || p.figure.left.includes('bis'));
 
 /**
  * Finds, for an instrument and a school, the alternate that is easier between two neighbours. What was worked out once
@@ -51,7 +52,9 @@ export class ContextFinder {
   findAll(tones: WrittenTones, line: ConcertLine): Found[] {
     const { freeAfter, structure } = line;
     const notes = new Int16Array(tones.tones.length);
-    tones.tones.forEach((t, i) => { notes[i] = t.midi >= 0 && t.midi < NOBODY ? t.midi : NOBODY; });
+    tones.tones.forEach((t, i) => {
+      notes[i] = t.midi >= 0 && t.midi < NOBODY ? t.midi : NOBODY;
+    });
     const { of } = tones;
     const caught = this.caughtAfter(tones, notes, freeAfter);
     const found: Found[] = new Array<Found>(of.length).fill(undefined);
@@ -76,7 +79,12 @@ export class ContextFinder {
     const known = this.found.get(name);
     if (known !== undefined || this.found.has(name)) return known;
     const figure = this.table[here] as Playable;
-    const better = betterFigure(figure, { before: this.neighbour(before), after: this.neighbour(after), caught }, isHeld(figure), this.woodwind);
+    const better = betterFigure(
+      figure,
+      { before: this.neighbour(before), after: this.neighbour(after), caught },
+      isHeld(figure),
+      this.woodwind,
+    );
     this.found.set(name, better === undefined ? undefined : Object.freeze(better));
     return better;
   }

@@ -21,10 +21,40 @@ const concertLine = (text: string, fifths = 0): Score<Concert> => line<Concert>(
 
 /** What tonal calls each instrument's interval from sounding to written; the table of the field, common practice. */
 const TONAL_INTERVAL: Readonly<Record<string, string>> = {
-  piccolo: '-8P', flute: '1P', oboe: '1P', bassoon: '1P', 'e-flat-clarinet': '-3m', clarinet: '2M', 'alto-clarinet': '6M', 'bass-clarinet': '9M', 'soprano-saxophone': '2M', 'alto-saxophone': '6M',
-  'tenor-saxophone': '9M', 'baritone-saxophone': '13M', trumpet: '2M', cornet: '2M', flugelhorn: '2M', horn: '5P', 'double-horn': '5P', 'b-flat-horn': '5P', 'tenor-horn': '6M', trombone: '1P', 'f-trombone': '1P',
-  'treble-trombone': '9M', baritone: '1P', 'baritone-treble': '9M', euphonium: '1P', 'euphonium-treble': '9M', tuba: '1P', 'e-flat-tuba': '1P', 'e-flat-bass': '13M', 'b-flat-bass': '16M',
-  'descant-recorder': '-8P', 'treble-recorder': '1P', 'tenor-recorder': '1P', 'bass-recorder': '-8P',
+  piccolo: '-8P',
+  flute: '1P',
+  oboe: '1P',
+  bassoon: '1P',
+  'e-flat-clarinet': '-3m',
+  clarinet: '2M',
+  'alto-clarinet': '6M',
+  'bass-clarinet': '9M',
+  'soprano-saxophone': '2M',
+  'alto-saxophone': '6M',
+  'tenor-saxophone': '9M',
+  'baritone-saxophone': '13M',
+  trumpet: '2M',
+  cornet: '2M',
+  flugelhorn: '2M',
+  horn: '5P',
+  'double-horn': '5P',
+  'b-flat-horn': '5P',
+  'tenor-horn': '6M',
+  trombone: '1P',
+  'f-trombone': '1P',
+  'treble-trombone': '9M',
+  baritone: '1P',
+  'baritone-treble': '9M',
+  euphonium: '1P',
+  'euphonium-treble': '9M',
+  tuba: '1P',
+  'e-flat-tuba': '1P',
+  'e-flat-bass': '13M',
+  'b-flat-bass': '16M',
+  'descant-recorder': '-8P',
+  'treble-recorder': '1P',
+  'tenor-recorder': '1P',
+  'bass-recorder': '-8P',
 };
 
 describe('written parts', () => {
@@ -52,36 +82,56 @@ describe('written parts', () => {
   });
 
   it('sound like the concert line, whole octaves apart', () => {
-    fc.assert(fc.property(arbitraryExercise(), fc.constantFrom(...INSTRUMENTS), (exercise, instrument) => {
-      const concert = realize(exercise);
-      const part = derivePart(concert, instrument, exercise.owner);
-      const written = notesOf(part.score);
-      notesOf(concert).forEach((n, i) => {
-        const sounds = midi(transpose<Written>(written[i]?.pitch as Written, invert(instrument.toWritten)));
-        expect(sounds).toBe(midi(n.pitch) + 12 * part.decisions.octave.octaves);
-      });
-    }), { numRuns: 200 });
+    fc.assert(
+      fc.property(arbitraryExercise(), fc.constantFrom(...INSTRUMENTS), (exercise, instrument) => {
+        const concert = realize(exercise);
+        const part = derivePart(concert, instrument, exercise.owner);
+        const written = notesOf(part.score);
+        notesOf(concert).forEach((n, i) => {
+          const sounds = midi(transpose<Written>(written[i]?.pitch as Written, invert(instrument.toWritten)));
+          expect(sounds).toBe(midi(n.pitch) + 12 * part.decisions.octave.octaves);
+        });
+      }),
+      { numRuns: 200 },
+    );
   });
 
   it('of a part are parts of the concert line', () => {
-    fc.assert(fc.property(arbitraryExercise(), fc.constantFrom(...INSTRUMENTS), fc.constantFrom(...INSTRUMENTS), (exercise, first, second) => {
-      const concert = realize(exercise);
-      const page = derivePart(concert, first, 'concert', { octaves: 0, key: 'transposed' });
-      fc.pre(Math.abs(openingOf(concert).key.fifths + first.toWritten.fifths) <= 6 && page.simplified.size === 0);
-      fc.pre(concert.measures.every((m) => m.key === undefined || Math.abs(m.key.fifths + first.toWritten.fifths) <= 6));
-      const again = realize({ owner: first.id, source: page.score, partChoices: {} });
-      const direct = derivePart(concert, second, 'concert');
-      const through = derivePart(again, second, 'concert');
-      expect(notesOf(through.score).map((n) => pitchText(n.pitch))).toEqual(notesOf(direct.score).map((n) => pitchText(n.pitch)));
-    }), { numRuns: 200 });
+    fc.assert(
+      fc.property(
+        arbitraryExercise(),
+        fc.constantFrom(...INSTRUMENTS),
+        fc.constantFrom(...INSTRUMENTS),
+        (exercise, first, second) => {
+          const concert = realize(exercise);
+          const page = derivePart(concert, first, 'concert', { octaves: 0, key: 'transposed' });
+          fc.pre(Math.abs(openingOf(concert).key.fifths + first.toWritten.fifths) <= 6 && page.simplified.size === 0);
+          fc.pre(
+            concert.measures.every((m) => m.key === undefined || Math.abs(m.key.fifths + first.toWritten.fifths) <= 6),
+          );
+          const again = realize({ owner: first.id, source: page.score, partChoices: {} });
+          const direct = derivePart(concert, second, 'concert');
+          const through = derivePart(again, second, 'concert');
+          expect(notesOf(through.score).map((n) => pitchText(n.pitch))).toEqual(
+            notesOf(direct.score).map((n) => pitchText(n.pitch)),
+          );
+        },
+      ),
+      { numRuns: 200 },
+    );
   });
 
   it('show the same signs when they are read again from the bare spelling', () => {
-    fc.assert(fc.property(arbitraryExercise(), (exercise) => {
-      const part = derivePart(realize(exercise), instrumentOf('clarinet'), 'concert');
-      const bare: Score<Written> = { ...part.score, measures: part.score.measures.map((m) => ({ ...m, events: m.events.map((e) => ({ ...e })) })) };
-      expect([...readAccidentals(bare)]).toEqual([...readAccidentals(part.score)]);
-    }));
+    fc.assert(
+      fc.property(arbitraryExercise(), (exercise) => {
+        const part = derivePart(realize(exercise), instrumentOf('clarinet'), 'concert');
+        const bare: Score<Written> = {
+          ...part.score,
+          measures: part.score.measures.map((m) => ({ ...m, events: m.events.map((e) => ({ ...e })) })),
+        };
+        expect([...readAccidentals(bare)]).toEqual([...readAccidentals(part.score)]);
+      }),
+    );
   });
 });
 
@@ -118,10 +168,19 @@ describe('decisions', () => {
 
   it('moves the whole line to the octave that suits the player, and says why', () => {
     const line5 = concertLine('Bb4 C5 D5 Eb5', -2);
-    expect(derivePart(line5, instrumentOf('tuba'), 'concert').decisions.octave).toMatchObject({ octaves: -3, why: 'fits' });
-    expect(derivePart(line5, instrumentOf('trombone'), 'concert').decisions.octave).toMatchObject({ octaves: -2, why: 'fits' });
+    expect(derivePart(line5, instrumentOf('tuba'), 'concert').decisions.octave).toMatchObject({
+      octaves: -3,
+      why: 'fits',
+    });
+    expect(derivePart(line5, instrumentOf('trombone'), 'concert').decisions.octave).toMatchObject({
+      octaves: -2,
+      why: 'fits',
+    });
     expect(derivePart(line5, trumpet, 'concert', { octaves: 0 }).decisions.octave.why).toBe('chosen');
-    expect(derivePart(concertLine('Bb6 C7 D7 Eb7'), trumpet, 'trumpet').decisions.octave).toMatchObject({ octaves: 0, why: 'own-page' });
+    expect(derivePart(concertLine('Bb6 C7 D7 Eb7'), trumpet, 'trumpet').decisions.octave).toMatchObject({
+      octaves: 0,
+      why: 'own-page',
+    });
   });
 
   it('names what no octave can fit', () => {
@@ -133,7 +192,7 @@ describe('decisions', () => {
     for (const id of part.unplayable) expect(annotations.get(id)?.fingering.kind).toBe('unplayable');
   });
 
-  it('keeps to the instrument\'s own clefs', () => {
+  it("keeps to the instrument's own clefs", () => {
     const low = concertLine('C3 D3 E3 F3');
     expect(openingOf(derivePart(low, instrumentOf('trombone'), 'concert', { clef: 'tenor' }).score).clef).toBe('tenor');
     expect(openingOf(derivePart(low, trumpet, 'concert', { clef: 'bass' }).score).clef).toBe('treble');
@@ -145,10 +204,27 @@ describe('the reason trail', () => {
     const part = derivePart(concertLine('C#5 D5 C#5 E4'), instrumentOf('trumpet'), 'concert', { octaves: 0 });
     const annotations = annotate(part);
     const facts = trailFacts(explain(part, annotations, 'n3'));
-    expect(facts.map((f) => f.kind).slice(0, 7)).toEqual(['place', 'value', 'count', 'concert', 'interval', 'written', 'signature']);
-    expect(facts.find((f) => f.kind === 'place')).toEqual({ kind: 'place', at: { measure: 1, beat: '3', strength: 'medium' } });
-    expect(facts.find((f) => f.kind === 'interval')).toMatchObject({ interval: { quality: 'major', number: 2, up: true }, inKey: 'B♭' });
-    expect(facts.find((f) => f.kind === 'accidental')).toMatchObject({ source: 'bar', setAt: { measure: 1, beat: '1' } });
+    expect(facts.map((f) => f.kind).slice(0, 7)).toEqual([
+      'place',
+      'value',
+      'count',
+      'concert',
+      'interval',
+      'written',
+      'signature',
+    ]);
+    expect(facts.find((f) => f.kind === 'place')).toEqual({
+      kind: 'place',
+      at: { measure: 1, beat: '3', strength: 'medium' },
+    });
+    expect(facts.find((f) => f.kind === 'interval')).toMatchObject({
+      interval: { quality: 'major', number: 2, up: true },
+      inKey: 'B♭',
+    });
+    expect(facts.find((f) => f.kind === 'accidental')).toMatchObject({
+      source: 'bar',
+      setAt: { measure: 1, beat: '1' },
+    });
     expect(facts.find((f) => f.kind === 'origin')).toMatchObject({ origin: { partial: 5, lowered: 1 } });
     expect(explain(part, annotations, 'nowhere')).toBeUndefined();
   });
@@ -160,7 +236,16 @@ describe('the reason trail', () => {
       return fact?.kind === 'written' && clef === fact.clef ? `${fact.staff.kind} ${fact.staff.number}` : 'other clef';
     };
     expect(['E4', 'F4', 'B4', 'E5', 'F5', 'G5', 'A5', 'B5', 'D4', 'C4'].map((n) => place(n, 'treble'))).toEqual([
-      'line 1', 'space 1', 'line 3', 'space 4', 'line 5', 'space 5', 'ledger-above 1', 'ledger-above 1', 'space 0', 'ledger-below 1',
+      'line 1',
+      'space 1',
+      'line 3',
+      'space 4',
+      'line 5',
+      'space 5',
+      'ledger-above 1',
+      'ledger-above 1',
+      'space 0',
+      'ledger-below 1',
     ]);
   });
 
@@ -186,18 +271,26 @@ describe('the reason trail', () => {
 
 describe('whose page it is', () => {
   it('a trumpet page in D is a concert line in C', () => {
-    const concert = realize({ owner: 'trumpet', source: line<Written>('D4 F#4 A4 D5', { fifths: 2 }), partChoices: {} });
+    const concert = realize({
+      owner: 'trumpet',
+      source: line<Written>('D4 F#4 A4 D5', { fifths: 2 }),
+      partChoices: {},
+    });
     expect(notesOf(concert).map((n) => pitchText(n.pitch))).toEqual(['C4', 'E4', 'G4', 'C5']);
     expect(openingOf(concert).key).toEqual(key(0));
   });
 
   it('gives the owner their own page back', () => {
-    fc.assert(fc.property(arbitraryExercise(), fc.constantFrom(...INSTRUMENTS), ({ source }, { id }) => {
-      fc.pre(source.measures.every((m) => m.key === undefined || Math.abs(m.key.fifths) <= 6));
-      const concert = realize({ owner: id, source, partChoices: {} });
-      const page = derivePart(concert, instrumentOf(id), id);
-      expect(notesOf(page.score).map((n) => pitchText(n.pitch))).toEqual(notesOf(source).map((n) => pitchText(n.pitch)));
-    }));
+    fc.assert(
+      fc.property(arbitraryExercise(), fc.constantFrom(...INSTRUMENTS), ({ source }, { id }) => {
+        fc.pre(source.measures.every((m) => m.key === undefined || Math.abs(m.key.fifths) <= 6));
+        const concert = realize({ owner: id, source, partChoices: {} });
+        const page = derivePart(concert, instrumentOf(id), id);
+        expect(notesOf(page.score).map((n) => pitchText(n.pitch))).toEqual(
+          notesOf(source).map((n) => pitchText(n.pitch)),
+        );
+      }),
+    );
     expect(pitchText(parsePitch('Bb3'))).toBe('Bb3');
     expect(pitchText(transpose(parsePitch('C4'), octavesUp(1)))).toBe('C5');
   });

@@ -18,8 +18,20 @@ export type ClefReason = 'usual' | 'chosen';
 export interface PartDecisions {
   /** From concert pitch to this page, octave and respelling included. */
   readonly interval: Interval;
-  readonly octave: { readonly octaves: number; readonly why: OctaveReason; readonly automatic: number; readonly options: readonly OctaveOption[] };
-  readonly key: { readonly choice: KeyChoice; readonly fifths: number; readonly sounding: number; readonly why: KeyReason; readonly automatic: KeyChoice; readonly options: readonly KeyOption[] };
+  readonly octave: {
+    readonly octaves: number;
+    readonly why: OctaveReason;
+    readonly automatic: number;
+    readonly options: readonly OctaveOption[];
+  };
+  readonly key: {
+    readonly choice: KeyChoice;
+    readonly fifths: number;
+    readonly sounding: number;
+    readonly why: KeyReason;
+    readonly automatic: KeyChoice;
+    readonly options: readonly KeyOption[];
+  };
   readonly clef: { readonly clef: Clef; readonly why: ClefReason; readonly options: readonly Clef[] };
 }
 
@@ -44,8 +56,13 @@ class DerivedPart implements Part {
   private made: Score<Written> | undefined;
 
   constructor(
-    readonly instrument: Instrument, readonly teaching: Teaching, readonly concert: Score<Concert>, readonly tones: WrittenTones, readonly decisions: PartDecisions,
-    private readonly line: ConcertLine, private readonly keys: KeyPlan,
+    readonly instrument: Instrument,
+    readonly teaching: Teaching,
+    readonly concert: Score<Concert>,
+    readonly tones: WrittenTones,
+    readonly decisions: PartDecisions,
+    private readonly line: ConcertLine,
+    private readonly keys: KeyPlan,
   ) {}
 
   get score(): Score<Written> {
@@ -66,7 +83,10 @@ class DerivedPart implements Part {
 
   get outside(): readonly NoteId[] {
     const { full, [this.teaching.stage]: home } = this.instrument.ranges;
-    return this.idsWhere((t) => t.midi >= midi(full.low) && t.midi <= midi(full.high) && (t.midi < midi(home.low) || t.midi > midi(home.high)));
+    return this.idsWhere(
+      (t) =>
+        t.midi >= midi(full.low) && t.midi <= midi(full.high) && (t.midi < midi(home.low) || t.midi > midi(home.high)),
+    );
   }
 
   get simplified(): ReadonlySet<NoteId> {
@@ -75,7 +95,12 @@ class DerivedPart implements Part {
 
   get moved(): ReadonlyMap<NoteId, number> {
     const { tones, of } = this.tones;
-    return new Map(this.idsWhere((t) => t.moved !== 0).map((id) => [id, (tones[of[this.line.structure.indexOf.get(id) as number] as number] as WrittenTone).moved]));
+    return new Map(
+      this.idsWhere((t) => t.moved !== 0).map((id) => [
+        id,
+        (tones[of[this.line.structure.indexOf.get(id) as number] as number] as WrittenTone).moved,
+      ]),
+    );
   }
 }
 
@@ -87,29 +112,67 @@ class DerivedPart implements Part {
  * source. A teacher's choice overrides each of the three. Breath marks are added as the school wants them.
  * @example derivePart(a concert line in F, trumpet, 'concert').decisions.key.fifths // 1, G major
  */
-export function derivePart(concert: Score<Concert>, instrument: Instrument, owner: PageOwner, choice: PartChoice = {}, teaching: Teaching = DEFAULT_TEACHING): Part {
+export function derivePart(
+  concert: Score<Concert>,
+  instrument: Instrument,
+  owner: PageOwner,
+  choice: PartChoice = {},
+  teaching: Teaching = DEFAULT_TEACHING,
+): Part {
   const line = concertLineOf(concert);
   const { opening } = line;
   const { best, options } = fitOctave(instrument, teaching.stage, line.counts, semitones(instrument.toWritten));
   const automatic = owner === instrument.id ? 0 : best.octaves;
   const octaves = choice.octaves ?? automatic;
   const taken = octaves === best.octaves ? best : options.find((o) => o.octaves === octaves);
-  const octaveWhy: OctaveReason = choice.octaves !== undefined ? 'chosen' : owner === instrument.id ? 'own-page'
-    : (taken?.outside ?? 0) + (taken?.unplayable ?? 0) === 0 ? 'fits' : 'fewest-outside';
+  const octaveWhy: OctaveReason =
+    choice.octaves !== undefined
+      ? 'chosen'
+      : owner === instrument.id
+        ? 'own-page'
+        : (taken?.outside ?? 0) + (taken?.unplayable ?? 0) === 0
+          ? 'fits'
+          : 'fewest-outside';
   const keys = new KeyPlan(opening.key.fifths, instrument.toWritten.fifths, choice.key);
   const base = addIntervals(instrument.toWritten, octavesUp(octaves));
   const clef = choice.clef !== undefined && instrument.clefs.includes(choice.clef) ? choice.clef : instrument.clefs[0];
   const tones = writeTones(line, keys, base, octaves, choice.alternatives);
-  return new DerivedPart(instrument, teaching, concert, tones, {
-    interval: addIntervals(base, keys.respell(opening.key.fifths + keys.up)),
-    octave: { octaves, why: octaveWhy, automatic, options },
-    key: { choice: keys.choice, fifths: keys.writtenFifths(opening.key.fifths), sounding: opening.key.fifths, automatic: keys.automatic, options: keys.options, why: keys.why },
-    clef: { clef, why: choice.clef !== undefined && clef !== instrument.clefs[0] ? 'chosen' : 'usual', options: instrument.clefs },
-  }, line, keys);
+  return new DerivedPart(
+    instrument,
+    teaching,
+    concert,
+    tones,
+    {
+      interval: addIntervals(base, keys.respell(opening.key.fifths + keys.up)),
+      octave: { octaves, why: octaveWhy, automatic, options },
+      key: {
+        choice: keys.choice,
+        fifths: keys.writtenFifths(opening.key.fifths),
+        sounding: opening.key.fifths,
+        automatic: keys.automatic,
+        options: keys.options,
+        why: keys.why,
+      },
+      clef: {
+        clef,
+        why: choice.clef !== undefined && clef !== instrument.clefs[0] ? 'chosen' : 'usual',
+        options: instrument.clefs,
+      },
+    },
+    line,
+    keys,
+  );
 }
 
 /** Writes a part's page out: every event with its written pitch, keys moved, breaths marked, one clef throughout. */
-function writeScore(concert: Score<Concert>, { tones, of }: WrittenTones, keys: KeyPlan, clef: Clef, { opening, structure }: ConcertLine, { schools }: Teaching): Score<Written> {
+function writeScore(
+  concert: Score<Concert>,
+  { tones, of }: WrittenTones,
+  keys: KeyPlan,
+  clef: Clef,
+  { opening, structure }: ConcertLine,
+  { schools }: Teaching,
+): Score<Written> {
   const breaths = planBreaths(concert, schools.breath);
   let index = 0;
   const write = (e: MusicEvent<Concert>): MusicEvent<Written> => {

@@ -21,7 +21,10 @@ const OCTAVES_KEPT = 16;
 
 /** One number for what an explained tone depends on besides the desk and itself. */
 const dependsOn = ({ octave, clef }: Part['decisions'], respelled: boolean): number =>
-  (((octave.octaves + OCTAVES_KEPT / 2) * WHYS.length + WHYS.indexOf(octave.why)) * CLEFS.length + CLEFS.indexOf(clef.clef)) * 2 + (respelled ? 1 : 0);
+  (((octave.octaves + OCTAVES_KEPT / 2) * WHYS.length + WHYS.indexOf(octave.why)) * CLEFS.length +
+    CLEFS.indexOf(clef.clef)) *
+    2 +
+  (respelled ? 1 : 0);
 
 /** Where each note stands, how long it lasts and what is counted: the same in every part of the line. */
 function placesOf(part: Part, line: ConcertLine): readonly Facts[] {
@@ -30,11 +33,20 @@ function placesOf(part: Part, line: ConcertLine): readonly Facts[] {
   return workedOut(structure, `places ${rhythmNames} ${counting}`, () => readPlaces(part, line));
 }
 
-function readPlaces({ teaching: { schools: { rhythmNames, counting } } }: Part, { notes, structure }: ConcertLine): readonly Facts[] {
+function readPlaces(
+  {
+    teaching: {
+      schools: { rhythmNames, counting },
+    },
+  }: Part,
+  { notes, structure }: ConcertLine,
+): readonly Facts[] {
   const counts = countsOf(structure, counting);
   return notes.map(({ duration }, i): Facts => {
     const facts: Fact[] = [
-      { kind: 'place', at: structure.places[i] as BeatPlace }, { kind: 'value', duration, names: rhythmNames }, { kind: 'count', text: counts[i] as string, system: counting },
+      { kind: 'place', at: structure.places[i] as BeatPlace },
+      { kind: 'value', duration, names: rhythmNames },
+      { kind: 'count', text: counts[i] as string, system: counting },
     ];
     if (structure.heldOver[i] === 1) facts.push({ kind: 'tied', from: structure.noteIds[i - 1] as NoteId });
     return facts;
@@ -48,7 +60,10 @@ class Explainer {
   private readonly blocks: readonly Block[];
   private readonly of: Uint16Array;
 
-  constructor(part: Part, private readonly annotations: Annotations) {
+  constructor(
+    part: Part,
+    private readonly annotations: Annotations,
+  ) {
     const line = concertLineOf(part.concert);
     this.structure = line.structure;
     this.places = placesOf(part, line);
@@ -60,7 +75,13 @@ class Explainer {
       known.set(tone.pitch, made);
       let block = made.find((b) => sameTone(b.tone, tone));
       if (block === undefined) {
-        block = makeBlock(part, tone, annotations.toneWords[t]?.fingering as Fingering, annotations.toneWords[t]?.name ?? '', respelled);
+        block = makeBlock(
+          part,
+          tone,
+          annotations.toneWords[t]?.fingering as Fingering,
+          annotations.toneWords[t]?.name ?? '',
+          respelled,
+        );
         made.push(block);
       }
       return block;
@@ -82,14 +103,26 @@ class Explainer {
     const easier = better[index];
     if (!signed && easier === undefined) return { place, facts: whole };
     const reached = signed ? this.reachedBy(reading, index) : NOTHING;
-    if (signed && reached.length === 0 && reading.setBy === undefined && reading.courtesy !== true && easier === undefined) return { place, facts: withSign(block, reading.source) };
+    if (
+      signed &&
+      reached.length === 0 &&
+      reading.setBy === undefined &&
+      reading.courtesy !== true &&
+      easier === undefined
+    )
+      return { place, facts: withSign(block, reading.source) };
     const facts = signed ? [...head, ...this.signFacts(reading, tone.pitch, index, reached), ...tail] : [...whole];
     if (easier !== undefined) facts.push({ kind: 'better', alternate: easier.alternate, cause: easier.cause });
     return { place, facts };
   }
 
   /** The sign that makes the note what it is, and the later notes of the bar that it reaches. */
-  private signFacts({ source, setBy, courtesy }: AccidentalReading, { step, alter }: Written, index: number, reached: readonly BeatPlace[]): Fact[] {
+  private signFacts(
+    { source, setBy, courtesy }: AccidentalReading,
+    { step, alter }: Written,
+    index: number,
+    reached: readonly BeatPlace[],
+  ): Fact[] {
     const fact: Fact = { kind: 'accidental', source, alter, step, courtesy: courtesy === true };
     const accidental = setBy === undefined ? fact : { ...fact, setAt: this.setAt(setBy, index) };
     return reached.length === 0 ? [accidental] : [accidental, { kind: 'reach', at: reached }];
@@ -108,7 +141,8 @@ class Explainer {
     const { measureOf, places, noteIds } = this.structure;
     const id = noteIds[index];
     let at: BeatPlace[] | undefined;
-    for (let i = index + 1; measureOf[i] === measureOf[index]; i++) if (this.annotations.accidentals[i]?.setBy === id) (at ??= []).push(places[i] as BeatPlace);
+    for (let i = index + 1; measureOf[i] === measureOf[index]; i++)
+      if (this.annotations.accidentals[i]?.setBy === id) (at ??= []).push(places[i] as BeatPlace);
     return at ?? NOTHING;
   }
 }

@@ -25,12 +25,25 @@ export type Fact =
   | { readonly kind: 'octave'; readonly octaves: number; readonly why: OctaveReason; readonly stage: Stage }
   | { readonly kind: 'moved'; readonly octaves: number }
   | { readonly kind: 'respelled'; readonly from: Pitch; readonly because: 'signature' | 'double' }
-  | { readonly kind: 'written'; readonly pitch: Written; readonly name: string; readonly staff: StaffPlace; readonly clef: Clef }
+  | {
+      readonly kind: 'written';
+      readonly pitch: Written;
+      readonly name: string;
+      readonly staff: StaffPlace;
+      readonly clef: Clef;
+    }
   /** How a player who knows bass clef finds the note in tenor clef: seen two lines or spaces higher, or read as bass and a fifth up. */
   | { readonly kind: 'tenor-clef'; readonly method: 'move-two'; readonly seen: StaffPlace }
   | { readonly kind: 'tenor-clef'; readonly method: 'up-a-fifth'; readonly reads: Pick<Pitch, 'step' | 'alter'> }
   | { readonly kind: 'signature'; readonly fifths: number; readonly step: Step; readonly alter: number }
-  | { readonly kind: 'accidental'; readonly source: AccidentalSource; readonly alter: number; readonly step: Step; readonly courtesy: boolean; readonly setAt?: BeatPlace }
+  | {
+      readonly kind: 'accidental';
+      readonly source: AccidentalSource;
+      readonly alter: number;
+      readonly step: Step;
+      readonly courtesy: boolean;
+      readonly setAt?: BeatPlace;
+    }
   /** The later notes of the bar that a sign reaches. */
   | { readonly kind: 'reach'; readonly at: readonly BeatPlace[] }
   | { readonly kind: 'figure'; readonly figure: Figure }
@@ -49,9 +62,30 @@ export interface Trail {
 }
 
 /** The whole trail as one list, to be read out. */
-export const trailFacts = (trail: Trail | undefined): Fact[] => (trail === undefined ? [] : [...trail.place, ...trail.facts]);
+export const trailFacts = (trail: Trail | undefined): Fact[] =>
+  trail === undefined ? [] : [...trail.place, ...trail.facts];
 
 export const FACT_KINDS = [
-  'place', 'value', 'count', 'tied', 'concert', 'interval', 'octave', 'moved', 'respelled', 'written', 'tenor-clef', 'signature', 'accidental', 'reach', 'figure', 'preferred', 'origin',
-  'intonation', 'alternate', 'better', 'misfit', 'unplayable',
+  'place',
+  'value',
+  'count',
+  'tied',
+  'concert',
+  'interval',
+  'octave',
+  'moved',
+  'respelled',
+  'written',
+  'tenor-clef',
+  'signature',
+  'accidental',
+  'reach',
+  'figure',
+  'preferred',
+  'origin',
+  'intonation',
+  'alternate',
+  'better',
+  'misfit',
+  'unplayable',
 ] as const satisfies readonly Fact['kind'][];

@@ -37,13 +37,22 @@ export class KeyPlan {
   readonly why: KeyReason;
 
   /** @param sounding the line's opening signature; @param up fifths from the sounding to the written key */
-  constructor(sounding: number, readonly up: number, asked: KeyChoice | undefined) {
+  constructor(
+    sounding: number,
+    readonly up: number,
+    asked: KeyChoice | undefined,
+  ) {
     this.opening = sounding + up;
     this.options = keyOptions(this.opening);
     this.automatic = Math.abs(this.opening) > SIGNATURE_LIMIT ? 'respelled' : 'transposed';
     const wanted = this.options.find((k) => k.choice === asked)?.choice;
     this.choice = wanted ?? this.automatic;
-    this.why = wanted !== undefined && wanted !== this.automatic ? 'chosen' : this.automatic === 'respelled' ? 'over-limit' : 'transposed';
+    this.why =
+      wanted !== undefined && wanted !== this.automatic
+        ? 'chosen'
+        : this.automatic === 'respelled'
+          ? 'over-limit'
+          : 'transposed';
   }
 
   private readonly opening: number;

@@ -28,14 +28,24 @@ export function lensOf(exercise: Exercise, page: PageOwner, teaching: Teaching =
   const back = invert(toPage(exercise.owner));
   if (page === exercise.owner) return { page, interval: UNISON };
   if (page === 'concert') return { page, interval: back };
-  const part = derivePart(realize(exercise), taughtAs(instrumentOf(page).id, teaching.schools), exercise.owner, exercise.partChoices[page] ?? {}, teaching);
+  const part = derivePart(
+    realize(exercise),
+    taughtAs(instrumentOf(page).id, teaching.schools),
+    exercise.owner,
+    exercise.partChoices[page] ?? {},
+    teaching,
+  );
   return { page, interval: addIntervals(part.decisions.interval, back), clef: part.decisions.clef.clef };
 }
 
 /** The line as it stands on that page. Ids stay, so that a click there finds its note here. */
 export function seenThrough(score: Score<Written>, { interval, clef }: Lens): Score<Written> {
   if (interval === UNISON && clef === undefined) return score;
-  const moved = mapPitches(score, (p) => transpose<Written>(p, interval), (k) => transposeKey(k, interval));
+  const moved = mapPitches(
+    score,
+    (p) => transpose<Written>(p, interval),
+    (k) => transposeKey(k, interval),
+  );
   if (clef === undefined) return moved;
   return { ...moved, measures: moved.measures.map(({ clef: _source, ...m }, i) => (i === 0 ? { ...m, clef } : m)) };
 }

@@ -21,16 +21,45 @@ const trumpet = instrumentOf('trumpet');
 
 describe('what does not fit', () => {
   it('lies outside the instrument or beyond the stage, on one side', () => {
-    expect(['F3', 'F#3', 'G#3', 'A3', 'E5', 'F5', 'C6', 'C#6'].map((n) => misfitSide(trumpet, 'first-year', midi(parsePitch(n))))).toEqual(['too-low', 'below-stage', 'below-stage', undefined, undefined, 'above-stage', 'above-stage', 'too-high']);
-    expect(['F5', 'G5', 'A5'].map((n) => misfitSide(trumpet, 'second-year', midi(parsePitch(n))))).toEqual([undefined, undefined, 'above-stage']);
+    expect(
+      ['F3', 'F#3', 'G#3', 'A3', 'E5', 'F5', 'C6', 'C#6'].map((n) =>
+        misfitSide(trumpet, 'first-year', midi(parsePitch(n))),
+      ),
+    ).toEqual([
+      'too-low',
+      'below-stage',
+      'below-stage',
+      undefined,
+      undefined,
+      'above-stage',
+      'above-stage',
+      'too-high',
+    ]);
+    expect(['F5', 'G5', 'A5'].map((n) => misfitSide(trumpet, 'second-year', midi(parsePitch(n))))).toEqual([
+      undefined,
+      undefined,
+      'above-stage',
+    ]);
   });
 
   it('is named note by note, lowest first, with the same letter where it would fit', () => {
     const part = derivePart(line<Concert>('Eb3 F4 A5 F4 | A5 Bb4 C4 D4'), trumpet, 'concert', { octaves: 0 });
     const misfits = listMisfits(trumpet, 'first-year', notesOf(part.score));
-    expect(misfits.map((m) => [pitchText(m.pitch), m.side, m.notes.join(), m.alternative === undefined ? '' : pitchText(m.alternative)])).toEqual([['F3', 'too-low', 'n1', 'F4'], ['B5', 'above-stage', 'n3,n5', 'B4']]);
+    expect(
+      misfits.map((m) => [
+        pitchText(m.pitch),
+        m.side,
+        m.notes.join(),
+        m.alternative === undefined ? '' : pitchText(m.alternative),
+      ]),
+    ).toEqual([
+      ['F3', 'too-low', 'n1', 'F4'],
+      ['B5', 'above-stage', 'n3,n5', 'B4'],
+    ]);
     expect([part.unplayable, part.outside]).toEqual([['n1'], ['n3', 'n5']]);
-    expect(listMisfits(trumpet, 'first-year', notesOf(derivePart(line<Concert>('C4 D4'), trumpet, 'concert').score))).toEqual([]);
+    expect(
+      listMisfits(trumpet, 'first-year', notesOf(derivePart(line<Concert>('C4 D4'), trumpet, 'concert').score)),
+    ).toEqual([]);
   });
 
   it('has no alternative where the stage holds no such letter', () => {
@@ -41,7 +70,8 @@ describe('what does not fit', () => {
 
   it('is said in the reasons', () => {
     const part = derivePart(line<Concert>('A5 Eb3 C4 D4'), trumpet, 'concert', { octaves: 0 });
-    const kinds = (id: string): unknown[] => trailFacts(explain(part, annotate(part), id)).filter((f) => f.kind === 'misfit' || f.kind === 'unplayable');
+    const kinds = (id: string): unknown[] =>
+      trailFacts(explain(part, annotate(part), id)).filter((f) => f.kind === 'misfit' || f.kind === 'unplayable');
     expect(kinds('n1')).toEqual([{ kind: 'misfit', side: 'above-stage', stage: 'first-year' }]);
     expect(kinds('n2')).toEqual([{ kind: 'unplayable', because: 'below-range' }]);
     expect(kinds('n3')).toEqual([]);
@@ -52,7 +82,8 @@ describe('the octave', () => {
   const counts = (text: string) => text.split(' ').map((n) => ({ note: midi(parsePitch(n)), times: 1 }));
 
   it('has first nothing unplayable, then least beyond the stage, then what is nearest to the first notes', () => {
-    const octave = (text: string, stage: 'first-year' | 'second-year' = 'first-year'): number => fitOctave(trumpet, stage, counts(text), 2).best.octaves;
+    const octave = (text: string, stage: 'first-year' | 'second-year' = 'first-year'): number =>
+      fitOctave(trumpet, stage, counts(text), 2).best.octaves;
     expect([octave('Bb3 C4 D4'), octave('Bb4 C5 D5'), octave('Bb1 C2 D2'), octave('E5 F5 G5')]).toEqual([0, -1, 2, -1]);
     expect([octave('E5 F5'), octave('E5 F5', 'second-year')]).toEqual([-1, -1]);
     expect(octave('C3 C4 C5 C6')).toBe(0);
@@ -68,7 +99,7 @@ describe('the octave', () => {
     expect(betterOctaves(options, 9)).toEqual([]);
   });
 
-  it('of an empty line is the line\'s own or near it', () => {
+  it("of an empty line is the line's own or near it", () => {
     expect(fitOctave(trumpet, 'first-year', [], 2).best).toMatchObject({ outside: 0, unplayable: 0 });
   });
 });
@@ -78,17 +109,32 @@ describe('a marked alternative', () => {
   const part = derivePart(concert, trumpet, 'concert', { octaves: 0, alternatives: { n3: -1, nowhere: 1, n4: 0 } });
 
   it('moves that note alone, keeps the others, and says so', () => {
-    expect(notesOf(part.score).slice(0, 5).map((n) => pitchText(n.pitch))).toEqual(['D4', 'E4', 'B4', 'E4', 'B5']);
+    expect(
+      notesOf(part.score)
+        .slice(0, 5)
+        .map((n) => pitchText(n.pitch)),
+    ).toEqual(['D4', 'E4', 'B4', 'E4', 'B5']);
     expect([...part.moved]).toEqual([['n3', -1]]);
     expect(part.outside).toEqual(['n5']);
     const note = annotate(part).get('n3');
-    expect([note?.movedOctaves, pitchText(note?.concert as Concert), note?.fingering.kind]).toEqual([-1, 'A4', 'playable']);
-    expect(trailFacts(explain(part, annotate(part), 'n3')).find((f) => f.kind === 'moved')).toEqual({ kind: 'moved', octaves: -1 });
+    expect([note?.movedOctaves, pitchText(note?.concert as Concert), note?.fingering.kind]).toEqual([
+      -1,
+      'A4',
+      'playable',
+    ]);
+    expect(trailFacts(explain(part, annotate(part), 'n3')).find((f) => f.kind === 'moved')).toEqual({
+      kind: 'moved',
+      octaves: -1,
+    });
     expect(annotate(part).get('n5')?.movedOctaves).toBe(0);
   });
 
   it('is kept in the document', () => {
-    const stored = { owner: 'concert', source: line<Written>('C4 D4'), partChoices: { trumpet: { alternatives: { n1: -1 } } } };
+    const stored = {
+      owner: 'concert',
+      source: line<Written>('C4 D4'),
+      partChoices: { trumpet: { alternatives: { n1: -1 } } },
+    };
     expect(readExercise(JSON.parse(JSON.stringify(stored)))).toMatchObject({ ok: true, value: stored });
     expect(readExercise({ ...stored, partChoices: { trumpet: { alternatives: { n1: 9 } } } }).ok).toBe(false);
   });
@@ -99,9 +145,16 @@ describe('another key for the whole class', () => {
   const teaching = { ...DEFAULT_TEACHING, stage: 'first-notes' as const };
 
   it('is offered where fewer notes lie outside, best first, and leads there', () => {
-    const exercise = { owner: 'concert' as const, source: line<Written>('C4 D4 E4 F4 | G4 F4 E4 D4 | C4:w'), partChoices: {} };
+    const exercise = {
+      owner: 'concert' as const,
+      source: line<Written>('C4 D4 E4 F4 | G4 F4 E4 D4 | C4:w'),
+      partChoices: {},
+    };
     const concert = realize(exercise);
-    const outside = (of: typeof concert): number => group.map((i) => derivePart(of, i, 'concert', {}, teaching)).reduce((n, p) => n + p.outside.length + p.unplayable.length, 0);
+    const outside = (of: typeof concert): number =>
+      group
+        .map((i) => derivePart(of, i, 'concert', {}, teaching))
+        .reduce((n, p) => n + p.outside.length + p.unplayable.length, 0);
     const [best, ...others] = offerClassKeys(concert, group, 'concert', teaching);
     expect(best?.fifths).toBe(-2);
     expect(best?.unplayable).toBe(0);
@@ -117,7 +170,7 @@ describe('another key for the whole class', () => {
     expect(offerClassKeys(line<Concert>('Bb3 C4 D4 Eb4 F4', { fifths: -2 }), group, 'concert', teaching)).toEqual([]);
   });
 
-  it('counts the owner\'s own page where it stands', () => {
+  it("counts the owner's own page where it stands", () => {
     const high = realize({ owner: 'trumpet', source: line<Written>('C6 B5 A5 G5'), partChoices: {} });
     const [best] = offerClassKeys(high, [trumpet], 'trumpet', DEFAULT_TEACHING, 1);
     expect(best?.outside).toBe(0);
@@ -129,6 +182,11 @@ describe('another key for the whole class', () => {
     expect(notesOf(up.source).map((n) => pitchText(n.pitch))).toEqual(['G#4', 'C#4', 'Cb4', 'D#4']);
     expect(openingOf(up.source).key.fifths).toBe(8);
     expect(DEFAULT_SCHOOLS).toBe(teaching.schools);
-    expect(notesOf(transposeExercise(e, { fifths: -7, octaves: 4 }).source).map((n) => pitchText(n.pitch))).toEqual(['F#4', 'Cb4', 'Bbb3', 'Db4']);
+    expect(notesOf(transposeExercise(e, { fifths: -7, octaves: 4 }).source).map((n) => pitchText(n.pitch))).toEqual([
+      'F#4',
+      'Cb4',
+      'Bbb3',
+      'Db4',
+    ]);
   });
 });

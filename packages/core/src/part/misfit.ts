@@ -28,7 +28,9 @@ const SEARCHED_OCTAVES = [1, -1, 2, -2, 3, -3, 4, -4];
 
 /** The same letter, whole octaves away, where the player is at home. */
 export function alternativeTo(instrument: Instrument, stage: Stage, p: Written): Written | undefined {
-  return SEARCHED_OCTAVES.map((o) => pitch<Written>(p.step, p.alter, p.octave + o)).find((q) => misfitSide(instrument, stage, midi(q)) === undefined);
+  return SEARCHED_OCTAVES.map((o) => pitch<Written>(p.step, p.alter, p.octave + o)).find(
+    (q) => misfitSide(instrument, stage, midi(q)) === undefined,
+  );
 }
 
 const lowestFirst = (a: Pitch, b: Pitch): number => midi(a) - midi(b);
@@ -43,13 +45,21 @@ export function listMisfits(instrument: Instrument, stage: Stage, notes: readonl
     known.notes.push(n.id);
     found.set(n.pitch, known);
   }
-  return [...found].sort(([a], [b]) => lowestFirst(a, b)).map(([p, { side, notes: ids }]) => ({ pitch: p, side, notes: ids, alternative: alternativeTo(instrument, stage, p) }));
+  return [...found]
+    .sort(([a], [b]) => lowestFirst(a, b))
+    .map(([p, { side, notes: ids }]) => ({
+      pitch: p,
+      side,
+      notes: ids,
+      alternative: alternativeTo(instrument, stage, p),
+    }));
 }
 
 /** Octaves that suit better than the one taken, best first. */
 export const betterOctaves = (options: readonly OctaveOption[], octaves: number): OctaveOption[] => {
   const taken = options.find((o) => o.octaves === octaves);
   if (taken === undefined) return [];
-  return options.filter((o) => o.unplayable < taken.unplayable || (o.unplayable === taken.unplayable && o.outside < taken.outside))
+  return options
+    .filter((o) => o.unplayable < taken.unplayable || (o.unplayable === taken.unplayable && o.outside < taken.outside))
     .sort((a, b) => a.unplayable - b.unplayable || a.outside - b.outside);
 };

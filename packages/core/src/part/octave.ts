@@ -45,7 +45,12 @@ function homeOf(instrument: Instrument): number {
 /** What each octave would do to the line: how many notes lie outside the stage, and how many outside everything. */
 function tryOctaves({ ranges }: Instrument, stage: Stage, notes: NoteCounts, toWritten: number): OctaveOption[] {
   const home = ranges[stage];
-  const [homeLow, homeHigh, low, high] = [midi(home.low), midi(home.high), midi(ranges.full.low), midi(ranges.full.high)];
+  const [homeLow, homeHigh, low, high] = [
+    midi(home.low),
+    midi(home.high),
+    midi(ranges.full.low),
+    midi(ranges.full.high),
+  ];
   return SEARCHED.map((octaves) => {
     let outside = 0;
     let unplayable = 0;

@@ -2,7 +2,14 @@ import { figureText } from '../fingering/figure';
 import type { InstrumentId } from '../instrument/instrument';
 import { taughtAs } from '../instrument/taught';
 import type { Concert } from '../pitch/pitch';
-import { SCHOOL_CHOICES, SCHOOL_QUESTIONS, type SchoolOverrides, type SchoolQuestion, type Schools, schoolsOf } from '../school/schools';
+import {
+  SCHOOL_CHOICES,
+  SCHOOL_QUESTIONS,
+  type SchoolOverrides,
+  type SchoolQuestion,
+  type Schools,
+  schoolsOf,
+} from '../school/schools';
 import type { Score } from '../score/score';
 import { notesOf, openingOf } from '../score/walk';
 import { line } from '../testing/line';
@@ -13,45 +20,98 @@ import { derivePart, type Part } from './derivePart';
 import { explain, explainAll } from './explain';
 import { type Fact, trailFacts } from './fact';
 
-const tune = line<Concert>('Bb3 C4 D4 Eb4 | F4 E4 Eb4 D4 | A3 B3 Bb3 C4:e C4:e | A3:h. Bb3 | C4 B3 Bb3:h', { fifths: -2 });
-const partOf = (id: InstrumentId, schools: Schools, score: Score<Concert> = tune, choice: Parameters<typeof derivePart>[3] = {}): Part =>
-  derivePart(score, taughtAs(id, schools), 'concert', choice, { schools, stage: 'second-year' });
+const tune = line<Concert>('Bb3 C4 D4 Eb4 | F4 E4 Eb4 D4 | A3 B3 Bb3 C4:e C4:e | A3:h. Bb3 | C4 B3 Bb3:h', {
+  fifths: -2,
+});
+const partOf = (
+  id: InstrumentId,
+  schools: Schools,
+  score: Score<Concert> = tune,
+  choice: Parameters<typeof derivePart>[3] = {},
+): Part => derivePart(score, taughtAs(id, schools), 'concert', choice, { schools, stage: 'second-year' });
 
 /** Everything that a page and its reasons would show. */
-function shown(id: InstrumentId, schools: Schools, choice: Parameters<typeof derivePart>[3] = {}, score = tune): string {
+function shown(
+  id: InstrumentId,
+  schools: Schools,
+  choice: Parameters<typeof derivePart>[3] = {},
+  score = tune,
+): string {
   const part = partOf(id, schools, score, choice);
   const annotations = annotate(part);
   const plan = new PagePlan(part, annotations, DEFAULT_PAGE, { today: '2026-11-25' });
-  const notes = annotations.values().map((n) => [n.name, n.count, plan.rowsAt(n.id).length, n.accidental, n.fingering.kind === 'playable' ? figureText(n.fingering.figure, schools.fingerCount) : '', n.better?.cause]);
+  const notes = annotations
+    .values()
+    .map((n) => [
+      n.name,
+      n.count,
+      plan.rowsAt(n.id).length,
+      n.accidental,
+      n.fingering.kind === 'playable' ? figureText(n.fingering.figure, schools.fingerCount) : '',
+      n.better?.cause,
+    ]);
   return JSON.stringify([openingOf(part.score), notesOf(part.score), notes, explainAll(part, annotate(part))]);
 }
 
 /** An instrument, and a choice on its page, for which each question matters. */
-const WHERE: Readonly<Record<SchoolQuestion, readonly [InstrumentId, Parameters<typeof derivePart>[3]?, SchoolOverrides?, Score<Concert>?]>> = {
-  figures: ['trumpet', {}, { fadeStep: 'first-in-line' }], fadeStep: ['trumpet'], fingerCount: ['clarinet', { octaves: -1 }], horn: ['horn'], recorder: ['descant-recorder'], fluteBFlat: ['flute'], saxophoneBFlat: ['alto-saxophone', {}, {}, line<Concert>('Bb3 C4 Db4 C4', { fifths: -3 })],
-  euphonium: ['euphonium'], tenorClef: ['trombone', { clef: 'tenor' }], counting: ['trumpet'], rhythmNames: ['trumpet'], noteNames: ['trumpet'], breath: ['trumpet'], reminders: ['trumpet', {}, {}, line<Concert>('B3 C4 B3 C4 | Bb3:w | E4:w | D4:w | Eb4:w', { fifths: -2 })],
+const WHERE: Readonly<
+  Record<SchoolQuestion, readonly [InstrumentId, Parameters<typeof derivePart>[3]?, SchoolOverrides?, Score<Concert>?]>
+> = {
+  figures: ['trumpet', {}, { fadeStep: 'first-in-line' }],
+  fadeStep: ['trumpet'],
+  fingerCount: ['clarinet', { octaves: -1 }],
+  horn: ['horn'],
+  recorder: ['descant-recorder'],
+  fluteBFlat: ['flute'],
+  saxophoneBFlat: ['alto-saxophone', {}, {}, line<Concert>('Bb3 C4 Db4 C4', { fifths: -3 })],
+  euphonium: ['euphonium'],
+  tenorClef: ['trombone', { clef: 'tenor' }],
+  counting: ['trumpet'],
+  rhythmNames: ['trumpet'],
+  noteNames: ['trumpet'],
+  breath: ['trumpet'],
+  reminders: ['trumpet', {}, {}, line<Concert>('B3 C4 B3 C4 | Bb3:w | E4:w | D4:w | Eb4:w', { fifths: -2 })],
 };
 
 describe('where teachers disagree', () => {
   it.each(SCHOOL_QUESTIONS)('%s: every choice gives another page', (question) => {
     const [id, choice = {}, others = {}, score = tune] = WHERE[question];
-    const pages = SCHOOL_CHOICES[question].map((c) => shown(id, schoolsOf({ ...others, [question]: c }), choice, score));
+    const pages = SCHOOL_CHOICES[question].map((c) =>
+      shown(id, schoolsOf({ ...others, [question]: c }), choice, score),
+    );
     expect(new Set(pages).size).toBe(pages.length);
   });
 });
 
-
 describe('tenor clef', () => {
   const fact = (schools: SchoolOverrides, note: string): Fact | undefined => {
-    const part = derivePart(line<Concert>(note), taughtAs('trombone', schoolsOf()), 'concert', { clef: 'tenor', octaves: 0 }, { schools: schoolsOf(schools), stage: 'second-year' });
+    const part = derivePart(
+      line<Concert>(note),
+      taughtAs('trombone', schoolsOf()),
+      'concert',
+      { clef: 'tenor', octaves: 0 },
+      { schools: schoolsOf(schools), stage: 'second-year' },
+    );
     return trailFacts(explain(part, annotate(part), 'n1')).find((f) => f.kind === 'tenor-clef');
   };
 
   // Middle C is the fourth line in tenor clef; that line is F in bass clef, and C there stands on the first ledger line above.
   it('is seen two lines higher, or read as bass and a fifth up', () => {
-    expect(fact({}, 'C4')).toEqual({ kind: 'tenor-clef', method: 'move-two', seen: { kind: 'ledger-above', number: 1, onLine: true } });
-    expect(fact({ tenorClef: 'up-a-fifth' }, 'C4')).toEqual({ kind: 'tenor-clef', method: 'up-a-fifth', reads: { step: 'F', alter: 0 } });
-    expect(fact({ tenorClef: 'up-a-fifth' }, 'Bb3')).toEqual({ kind: 'tenor-clef', method: 'up-a-fifth', reads: { step: 'E', alter: -1 } });
+    expect(fact({}, 'C4')).toEqual({
+      kind: 'tenor-clef',
+      method: 'move-two',
+      seen: { kind: 'ledger-above', number: 1, onLine: true },
+    });
+    expect(fact({ tenorClef: 'up-a-fifth' }, 'C4')).toEqual({
+      kind: 'tenor-clef',
+      method: 'up-a-fifth',
+      reads: { step: 'F', alter: 0 },
+    });
+    expect(fact({ tenorClef: 'up-a-fifth' }, 'Bb3')).toEqual({
+      kind: 'tenor-clef',
+      method: 'up-a-fifth',
+      reads: { step: 'E', alter: -1 },
+    });
   });
 
   it('needs no such help in bass clef', () => {
@@ -62,7 +122,10 @@ describe('tenor clef', () => {
 
 describe('breath marks', () => {
   it('are written on the page every four bars, or left to the teacher', () => {
-    const marks = (schools: SchoolOverrides): string[] => notesOf(partOf('flute', schoolsOf(schools)).score).filter((n) => n.breathAfter === true).map((n) => n.id);
+    const marks = (schools: SchoolOverrides): string[] =>
+      notesOf(partOf('flute', schoolsOf(schools)).score)
+        .filter((n) => n.breathAfter === true)
+        .map((n) => n.id);
     expect(marks({})).toEqual(['n15']);
     expect(marks({ breath: 'own-marks' })).toEqual([]);
   });

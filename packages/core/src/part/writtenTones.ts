@@ -32,13 +32,20 @@ function simplify(p: Written): Written {
   return simple;
 }
 
-const octaveAway = <P extends Concert | Written>(p: P, octaves: number): P => (octaves === 0 ? p : pitch<P>(p.step, p.alter, p.octave + octaves));
+const octaveAway = <P extends Concert | Written>(p: P, octaves: number): P =>
+  octaves === 0 ? p : pitch<P>(p.step, p.alter, p.octave + octaves);
 
 /**
  * Moves the tones of a line to a player's page; its notes keep their order.
  * @param alternatives notes that go some octaves away on this page alone: each gets a tone of its own
  */
-export function writeTones(line: ConcertLine, keys: KeyPlan, base: Interval, octaves: number, alternatives: Readonly<Record<NoteId, number>> | undefined): WrittenTones {
+export function writeTones(
+  line: ConcertLine,
+  keys: KeyPlan,
+  base: Interval,
+  octaves: number,
+  alternatives: Readonly<Record<NoteId, number>> | undefined,
+): WrittenTones {
   let respelling = UNISON;
   let by = base;
   let uniform = keys.choice !== 'no-signature';
@@ -53,7 +60,14 @@ export function writeTones(line: ConcertLine, keys: KeyPlan, base: Interval, oct
     const plain = simplify(spelled);
     if (plain !== spelled || moved !== 0) uniform = false;
     const written = octaveAway(plain, moved);
-    return { pitch: written, midi: midi(written), fifths: keys.writtenFifths(fifths), concert: octaveAway(sounding, octaves + moved), simplified: plain !== spelled, moved };
+    return {
+      pitch: written,
+      midi: midi(written),
+      fifths: keys.writtenFifths(fifths),
+      concert: octaveAway(sounding, octaves + moved),
+      simplified: plain !== spelled,
+      moved,
+    };
   };
   const { tones, of } = line.tones;
   const written = tones.map((t, i) => moveTone(t.pitch, t.fifths, 0, i));

@@ -27,7 +27,8 @@ const LOYALTY = 0.15;
 const BASS_LOW = 36;
 const DRONE_LOW = 48;
 
-const degreeOf = (step: Concert['step'], key: Key): number => (((stepIndex(step) - stepIndex(tonic(key).step)) % 7) + 7) % 7;
+const degreeOf = (step: Concert['step'], key: Key): number =>
+  (((stepIndex(step) - stepIndex(tonic(key).step)) % 7) + 7) % 7;
 
 /** The first note of a letter of the key at or over a MIDI number. */
 function atOrOver(low: number, degree: number, key: Key): number {

@@ -71,19 +71,43 @@ export function perform(score: Score<Concert>): Performance {
     tempo = p.measure.tempo?.mark === undefined ? tempo : p.measure.tempo;
     const start = at;
     for (const e of p.measure.events) {
-      const quarters = e.kind === 'rest' && e.wholeMeasure === true ? measureQuarters(p.meter) : durationQuarters(e.duration);
+      const quarters =
+        e.kind === 'rest' && e.wholeMeasure === true ? measureQuarters(p.meter) : durationQuarters(e.duration);
       dynamic = e.dynamic ?? dynamic;
       if (e.kind === 'note') {
         const before = notes.at(-1);
         const goesOn = tied && before !== undefined && before.midi === midi(e.pitch);
         const slurred = slurredOn.has(order.get(e.id) ?? -1);
-        if (goesOn) notes[notes.length - 1] = { ...before, held: [...before.held, e.id], quarters: add(before.quarters, quarters), slurred };
-        else notes.push({ id: e.id, held: [], midi: midi(e.pitch), onset: at, quarters, articulations: e.articulations ?? [], dynamic, slurred });
+        if (goesOn)
+          notes[notes.length - 1] = {
+            ...before,
+            held: [...before.held, e.id],
+            quarters: add(before.quarters, quarters),
+            slurred,
+          };
+        else
+          notes.push({
+            id: e.id,
+            held: [],
+            midi: midi(e.pitch),
+            onset: at,
+            quarters,
+            articulations: e.articulations ?? [],
+            dynamic,
+            slurred,
+          });
         tied = e.tie === true;
       } else tied = false;
       at = add(at, quarters);
     }
-    bars.push({ index, onset: start, quarters: add(at, rational(-start.n, start.d)), meter: p.meter, fifths: p.key.fifths, quartersAMinute: quartersAMinute(tempo, p.meter) });
+    bars.push({
+      index,
+      onset: start,
+      quarters: add(at, rational(-start.n, start.d)),
+      meter: p.meter,
+      fifths: p.key.fifths,
+      quartersAMinute: quartersAMinute(tempo, p.meter),
+    });
   }
   const first = placed[0];
   const pickup = first?.measure.pickup === true ? filledQuarters(first.measure) : undefined;

@@ -2,7 +2,17 @@ import { type CountingSystem, countWords } from '../meter/counting';
 import { beatQuarters, countedQuarters, measureQuarters } from '../meter/meter';
 import { type Strength, strengthAt } from '../meter/strength';
 import type { Concert } from '../pitch/pitch';
-import { add, compare, divide, multiply, type Rational, rational, subtract, toNumber, ZERO } from '../rational/rational';
+import {
+  add,
+  compare,
+  divide,
+  multiply,
+  type Rational,
+  rational,
+  subtract,
+  toNumber,
+  ZERO,
+} from '../rational/rational';
 import { durationQuarters } from '../score/duration';
 import { excerpt } from '../score/excerpt';
 import type { Measure, NoteId, Score } from '../score/score';
@@ -80,7 +90,10 @@ const HALF = rational(1, 2);
 
 /** Every bar once. */
 function unrepeated(score: Score<Concert>): Score<Concert> {
-  return { ...score, measures: score.measures.map(({ repeatStart: _s, repeatEnd: _e, ending: _n, ...m }): Measure<Concert> => m) };
+  return {
+    ...score,
+    measures: score.measures.map(({ repeatStart: _s, repeatEnd: _e, ending: _n, ...m }): Measure<Concert> => m),
+  };
 }
 
 /** Turns places in quarters into seconds: bars have their tempos, and what comes after a fermata waits. */
@@ -98,7 +111,10 @@ class Clock {
     });
     for (const n of notes) {
       if (![n.id, ...n.held].some((id) => held.has(id))) continue;
-      this.holds.push({ after: add(n.onset, n.quarters), seconds: toNumber(n.quarters) * this.barAt(n.onset).secondsAQuarter * FERMATA });
+      this.holds.push({
+        after: add(n.onset, n.quarters),
+        seconds: toNumber(n.quarters) * this.barAt(n.onset).secondsAQuarter * FERMATA,
+      });
     }
   }
 
@@ -120,7 +136,11 @@ class Clock {
 }
 
 /** The clicks of one played bar; a pickup's stand on the beats it is borrowed from. */
-function clicksOf({ onset, quarters, meter }: PlayedBar, isPickup: boolean, subdivide: boolean): { readonly onset: Rational; readonly strength: Strength }[] {
+function clicksOf(
+  { onset, quarters, meter }: PlayedBar,
+  isPickup: boolean,
+  subdivide: boolean,
+): { readonly onset: Rational; readonly strength: Strength }[] {
   const step = subdivide ? multiply(beatQuarters(meter), HALF) : beatQuarters(meter);
   const into = isPickup ? subtract(measureQuarters(meter), quarters) : ZERO;
   const found: { onset: Rational; strength: Strength }[] = [];
@@ -133,7 +153,12 @@ function clicksOf({ onset, quarters, meter }: PlayedBar, isPickup: boolean, subd
 }
 
 /** The count aloud of one played bar: places in quarters from the line's beginning. */
-function wordsOf({ index, onset, quarters, meter }: PlayedBar, measure: Measure<Concert>, tiedInto: boolean, system: CountingSystem): { readonly onset: Rational; readonly text: string; readonly held: boolean }[] {
+function wordsOf(
+  { index, onset, quarters, meter }: PlayedBar,
+  measure: Measure<Concert>,
+  tiedInto: boolean,
+  system: CountingSystem,
+): { readonly onset: Rational; readonly text: string; readonly held: boolean }[] {
   const full = measureQuarters(meter);
   const into = measure.pickup === true && index === 0 ? subtract(full, quarters) : ZERO;
   const unit = system === 'numbers' ? countedQuarters(meter) : system === 'du' ? beatQuarters(meter) : rational(1);
@@ -164,7 +189,10 @@ function wordsOf({ index, onset, quarters, meter }: PlayedBar, measure: Measure<
  * @returns times in seconds from the first count on
  * @example four quarters at 60 a minute, counted in: the count at 0 1 2 3, the notes at 4 5 6 7
  */
-export function planPlaying(score: Score<Concert>, { speed, repeats, bars, countIn, subdivide, counting = 'numbers' }: PlayOptions): PlayPlan {
+export function planPlaying(
+  score: Score<Concert>,
+  { speed, repeats, bars, countIn, subdivide, counting = 'numbers' }: PlayOptions,
+): PlayPlan {
   const chosen = bars === undefined ? score : excerpt(score, bars.from, bars.to);
   const line = repeats ? chosen : unrepeated(chosen);
   const performance = perform(line);
@@ -172,7 +200,9 @@ export function planPlaying(score: Score<Concert>, { speed, repeats, bars, count
   const offset = bars?.from ?? 0;
   if (first === undefined) return { notes: [], clicks: [], cues: [], words: [], bars: [], starts: 0, seconds: 0 };
   const count = toNumber(performance.countIn.unitQuarters) * (SECONDS_A_MINUTE / (first.quartersAMinute * speed));
-  const counted: Click[] = countIn ? performance.countIn.words.map((word, i) => ({ at: i * count, strength: i === 0 ? 'strong' : 'weak', word })) : [];
+  const counted: Click[] = countIn
+    ? performance.countIn.words.map((word, i) => ({ at: i * count, strength: i === 0 ? 'strong' : 'weak', word }))
+    : [];
   // Half a count is left where a pickup comes off the beat.
   const isPickup = (index: number): boolean => line.measures[index]?.pickup === true;
   const entry = subtract(measureQuarters(first.meter), isPickup(0) ? first.quarters : ZERO);
@@ -194,19 +224,31 @@ export function planPlaying(score: Score<Concert>, { speed, repeats, bars, count
       return cue;
     });
   });
-  const clicks = performance.bars.flatMap((b) => clicksOf(b, isPickup(b.index), subdivide)).map((c): Click => ({ at: clock.at(c.onset), strength: c.strength }));
+  const clicks = performance.bars
+    .flatMap((b) => clicksOf(b, isPickup(b.index), subdivide))
+    .map((c): Click => ({ at: clock.at(c.onset), strength: c.strength }));
   let tied = false;
-  const words = performance.bars.flatMap((b) => {
-    const measure = line.measures[b.index];
-    if (measure === undefined) return [];
-    const said = wordsOf(b, measure, tied, counting);
-    const end = measure.events.at(-1);
-    tied = end?.kind === 'note' && end.tie === true;
-    return said;
-  }).map((w): Said => ({ at: clock.at(w.onset), text: w.text, held: w.held }));
+  const words = performance.bars
+    .flatMap((b) => {
+      const measure = line.measures[b.index];
+      if (measure === undefined) return [];
+      const said = wordsOf(b, measure, tied, counting);
+      const end = measure.events.at(-1);
+      tied = end?.kind === 'note' && end.tie === true;
+      return said;
+    })
+    .map((w): Said => ({ at: clock.at(w.onset), text: w.text, held: w.held }));
   const gone = performance.bars.map((b): PlannedBar => {
     const at = clock.at(b.onset);
     return { index: b.index + offset, at, seconds: clock.at(add(b.onset, b.quarters)) - at };
   });
-  return { notes, cues, words, bars: gone, starts, clicks: [...counted, ...clicks], seconds: clock.at(performance.quarters) };
+  return {
+    notes,
+    cues,
+    words,
+    bars: gone,
+    starts,
+    clicks: [...counted, ...clicks],
+    seconds: clock.at(performance.quarters),
+  };
 }

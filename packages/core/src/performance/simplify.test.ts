@@ -11,7 +11,15 @@ import { arbitraryExercise } from '../testing/arbitraryScore';
 import { line } from '../testing/line';
 import { canSimplify, simplify, SIMPLER_WORD } from './simplify';
 
-const bars = (score: Score<Concert>): string[] => score.measures.map((m) => m.events.map((e) => `${e.kind === 'rest' ? 'R' : pitchText(e.pitch)}:${formatRational(durationQuarters(e.duration))}${e.kind === 'note' && e.tie === true ? '~' : ''}`).join(' '));
+const bars = (score: Score<Concert>): string[] =>
+  score.measures.map((m) =>
+    m.events
+      .map(
+        (e) =>
+          `${e.kind === 'rest' ? 'R' : pitchText(e.pitch)}:${formatRational(durationQuarters(e.duration))}${e.kind === 'note' && e.tie === true ? '~' : ''}`,
+      )
+      .join(' '),
+  );
 const easier = (text: string, how: 'beats' | 'held') => bars(simplify(line<Concert>(text), { m1: how }));
 
 describe('a bar made easier', () => {
@@ -28,7 +36,13 @@ describe('a bar made easier', () => {
   });
 
   it('has a word over it, and loses the slurs whose notes are gone', () => {
-    const score = { ...line<Concert>('C4:e D4:e E4:e F4:e G4:h'), slurs: [{ from: 'n1', to: 'n2' }, { from: 'n3', to: 'n5' }] };
+    const score = {
+      ...line<Concert>('C4:e D4:e E4:e F4:e G4:h'),
+      slurs: [
+        { from: 'n1', to: 'n2' },
+        { from: 'n3', to: 'n5' },
+      ],
+    };
     const made = simplify(score, { m1: 'beats' });
     expect(made.measures[0]?.events[0]?.words).toBe(SIMPLER_WORD);
     expect(made.slurs).toEqual([{ from: 'n3', to: 'n5' }]);
@@ -42,12 +56,23 @@ describe('a bar made easier', () => {
   });
 
   it('keeps every bar as long as it was, every id its own, and makes a document that can be kept', () => {
-    fc.assert(fc.property(arbitraryExercise(6), fc.constantFrom('beats' as const, 'held' as const), (e, how) => {
-      const score = realize(e);
-      const made = simplify(score, Object.fromEntries(score.measures.map((m) => [m.id, how])));
-      made.measures.forEach((m, i) => expect(filledQuarters(m)).toEqual(filledQuarters(score.measures[i] as (typeof score.measures)[number])));
-      expect(readExercise({ owner: 'concert', source: made as unknown as Score<Written>, partChoices: {} }).ok).toBe(true);
-      expect(placeMeasures(made).flatMap((p) => p.measure.events.filter((x) => x.kind === 'note')).length).toBeLessThanOrEqual(placeMeasures(score).flatMap((p) => p.measure.events.filter((x) => x.kind === 'note')).length * 3);
-    }), { seed: 3, numRuns: 60 });
+    fc.assert(
+      fc.property(arbitraryExercise(6), fc.constantFrom('beats' as const, 'held' as const), (e, how) => {
+        const score = realize(e);
+        const made = simplify(score, Object.fromEntries(score.measures.map((m) => [m.id, how])));
+        made.measures.forEach((m, i) =>
+          expect(filledQuarters(m)).toEqual(filledQuarters(score.measures[i] as (typeof score.measures)[number])),
+        );
+        expect(readExercise({ owner: 'concert', source: made as unknown as Score<Written>, partChoices: {} }).ok).toBe(
+          true,
+        );
+        expect(
+          placeMeasures(made).flatMap((p) => p.measure.events.filter((x) => x.kind === 'note')).length,
+        ).toBeLessThanOrEqual(
+          placeMeasures(score).flatMap((p) => p.measure.events.filter((x) => x.kind === 'note')).length * 3,
+        );
+      }),
+      { seed: 3, numRuns: 60 },
+    );
   });
 });

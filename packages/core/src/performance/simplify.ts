@@ -16,14 +16,20 @@ interface Kept<P extends Pitch> {
 }
 
 /** The notes between two rests that stay, each as long as it is until the next that stays. */
-function keepNotes<P extends Pitch>(run: readonly Note<P>[], start: Rational, meter: Meter, how: SimplerBar): Kept<P>[] {
+function keepNotes<P extends Pitch>(
+  run: readonly Note<P>[],
+  start: Rational,
+  meter: Meter,
+  how: SimplerBar,
+): Kept<P>[] {
   const kept: { note: Note<P>; quarters: Rational }[] = [];
   let onset = start;
   run.forEach((note, i) => {
     const quarters = durationQuarters(note.duration);
     const last = kept.at(-1);
     const onBeat = divide(onset, beatQuarters(meter)).d === 1;
-    if (last === undefined || (how === 'beats' && onBeat && i > 0 && run[i - 1]?.tie !== true)) kept.push({ note, quarters });
+    if (last === undefined || (how === 'beats' && onBeat && i > 0 && run[i - 1]?.tie !== true))
+      kept.push({ note, quarters });
     else last.quarters = add(last.quarters, quarters);
     onset = add(onset, quarters);
   });
@@ -37,11 +43,22 @@ function write<P extends Pitch>({ note, quarters }: Kept<P>, tiedOn: boolean): M
   return durations.map((duration, i): MusicEvent<P> => {
     const last = i === durations.length - 1;
     const marks = i === 0 ? plain : { kind: 'note' as const, pitch: note.pitch };
-    return { ...marks, id: i === 0 ? note.id : `${note.id}-held${i}`, duration, ...(!last || tiedOn ? { tie: true } : {}), ...(last && breathAfter === true ? { breathAfter: true } : {}) };
+    return {
+      ...marks,
+      id: i === 0 ? note.id : `${note.id}-held${i}`,
+      duration,
+      ...(!last || tiedOn ? { tie: true } : {}),
+      ...(last && breathAfter === true ? { breathAfter: true } : {}),
+    };
   });
 }
 
-function simplifyMeasure<P extends Pitch>(m: Measure<P>, meter: Meter, how: SimplerBar, leadsOn: (last: Note<P>, kept: Note<P>) => boolean): Measure<P> {
+function simplifyMeasure<P extends Pitch>(
+  m: Measure<P>,
+  meter: Meter,
+  how: SimplerBar,
+  leadsOn: (last: Note<P>, kept: Note<P>) => boolean,
+): Measure<P> {
   let onset = m.pickup === true ? subtract(measureQuarters(meter), filledQuarters(m)) : ZERO;
   const events: MusicEvent<P>[] = [];
   let run: Note<P>[] = [];
@@ -49,7 +66,9 @@ function simplifyMeasure<P extends Pitch>(m: Measure<P>, meter: Meter, how: Simp
     const [start, last] = [onset, run.at(-1)];
     if (last === undefined) return;
     const kept = keepNotes(run, start, meter, how);
-    kept.forEach((k, i) => events.push(...write(k, i === kept.length - 1 && last.tie === true && leadsOn(last, k.note))));
+    kept.forEach((k, i) =>
+      events.push(...write(k, i === kept.length - 1 && last.tie === true && leadsOn(last, k.note))),
+    );
     onset = add(onset, sum(run.map((n) => durationQuarters(n.duration))));
     run = [];
   };
@@ -64,7 +83,9 @@ function simplifyMeasure<P extends Pitch>(m: Measure<P>, meter: Meter, how: Simp
   }
   close();
   const [first, ...rest] = events;
-  return first === undefined ? m : { ...m, events: [first.words === undefined ? { ...first, words: SIMPLER_WORD } : first, ...rest] };
+  return first === undefined
+    ? m
+    : { ...m, events: [first.words === undefined ? { ...first, words: SIMPLER_WORD } : first, ...rest] };
 }
 
 const sounds = (a: Pitch, b: Pitch): boolean => a.step === b.step && a.alter === b.alter && a.octave === b.octave;
@@ -72,11 +93,18 @@ const sounds = (a: Pitch, b: Pitch): boolean => a.step === b.step && a.alter ===
 /** Whether making a bar easier would leave out a note of it. */
 export function canSimplify<P extends Pitch>(m: Measure<P>, meter: Meter, how: SimplerBar): boolean {
   const notes = m.events.filter((e) => e.kind === 'note').length;
-  return simplifyMeasure(m, meter, how, () => true).events.filter((e) => e.kind === 'note' && !e.id.includes('-held')).length < notes;
+  return (
+    simplifyMeasure(m, meter, how, () => true).events.filter((e) => e.kind === 'note' && !e.id.includes('-held'))
+      .length < notes
+  );
 }
 
 /** Notes that a line has no longer are nobody's end: a slur or hairpin shrinks to what is left between its ends, or goes. */
-function spansLeft<S extends { readonly from: NoteId; readonly to: NoteId }>(spans: readonly S[], was: readonly NoteId[], is: ReadonlySet<NoteId>): S[] {
+function spansLeft<S extends { readonly from: NoteId; readonly to: NoteId }>(
+  spans: readonly S[],
+  was: readonly NoteId[],
+  is: ReadonlySet<NoteId>,
+): S[] {
   const at = new Map(was.map((id, i) => [id, i]));
   return spans.flatMap((s) => {
     const inside = was.slice(at.get(s.from), (at.get(s.to) ?? -1) + 1).filter((id) => is.has(id));
@@ -92,7 +120,10 @@ function spansLeft<S extends { readonly from: NoteId; readonly to: NoteId }>(spa
  * @param bars how, by the ids of the bars
  * @example in 4/4 the eighths C D E F and a half G become the quarters C E and the half G under `beats`, a whole C under `held`
  */
-export function simplify<P extends Pitch>(score: Score<P>, bars: Readonly<Record<string, SimplerBar>> | undefined): Score<P> {
+export function simplify<P extends Pitch>(
+  score: Score<P>,
+  bars: Readonly<Record<string, SimplerBar>> | undefined,
+): Score<P> {
   if (bars === undefined || Object.keys(bars).length === 0) return score;
   const placed = placeMeasures(score);
   const nextNote = (index: number): Note<P> | undefined => {
@@ -101,10 +132,12 @@ export function simplify<P extends Pitch>(score: Score<P>, bars: Readonly<Record
   };
   const measures = placed.map(({ measure, meter, index }) => {
     const how = bars[measure.id];
-    return how === undefined ? measure : simplifyMeasure(measure, meter, how, (_last, kept) => {
-      const next = nextNote(index);
-      return next !== undefined && sounds(next.pitch, kept.pitch);
-    });
+    return how === undefined
+      ? measure
+      : simplifyMeasure(measure, meter, how, (_last, kept) => {
+          const next = nextNote(index);
+          return next !== undefined && sounds(next.pitch, kept.pitch);
+        });
   });
   const was = score.measures.flatMap((m) => m.events.map((e) => e.id));
   const is = new Set(measures.flatMap((m) => m.events.map((e) => e.id)));

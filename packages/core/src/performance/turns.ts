@@ -29,8 +29,10 @@ export function takeTurns(plan: PlayPlan, begins: (bar: number) => boolean): Tur
   const yours: { from: number; to: number }[] = [];
   let shift = 0;
   for (const { from, to } of stretches) {
-    const inside = <T extends { readonly at: number }>(all: readonly T[]): T[] => all.filter((x) => x.at >= from - 1e-9 && x.at < to - 1e-9);
-    const moved = <T extends { readonly at: number }>(all: readonly T[], by: number): T[] => inside(all).map((x) => ({ ...x, at: x.at + by }));
+    const inside = <T extends { readonly at: number }>(all: readonly T[]): T[] =>
+      all.filter((x) => x.at >= from - 1e-9 && x.at < to - 1e-9);
+    const moved = <T extends { readonly at: number }>(all: readonly T[], by: number): T[] =>
+      inside(all).map((x) => ({ ...x, at: x.at + by }));
     const beat = plan.clicks.filter((c) => c.word === undefined);
     notes.push(...moved(plan.notes, shift));
     for (const by of [shift, shift + to - from]) {

@@ -18,13 +18,23 @@ describe('repeats written out', () => {
   it('play the bars in their order, each time with ids of its own', () => {
     const out = writeOut(marked('C4:w | D4:w | E4:w', { 1: { repeatEnd: true } }));
     expect(bars(out)).toEqual(['m1', 'm2', 'm1-again2', 'm2-again2', 'm3']);
-    expect(out.measures.flatMap((m) => m.events.map((e) => e.id))).toEqual(['n1', 'n2', 'n1-again2', 'n2-again2', 'n3']);
-    expect(out.measures.some((m) => m.repeatEnd === true || m.repeatStart === true || m.ending !== undefined)).toBe(false);
+    expect(out.measures.flatMap((m) => m.events.map((e) => e.id))).toEqual([
+      'n1',
+      'n2',
+      'n1-again2',
+      'n2-again2',
+      'n3',
+    ]);
+    expect(out.measures.some((m) => m.repeatEnd === true || m.repeatStart === true || m.ending !== undefined)).toBe(
+      false,
+    );
     expect(sourceId('n12-again3')).toBe('n12');
   });
 
   it('choose the endings', () => {
-    const out = writeOut(marked('C4:w | D4:w | E4:w | F4:w', { 1: { ending: [1], repeatEnd: true }, 2: { ending: [2] } }));
+    const out = writeOut(
+      marked('C4:w | D4:w | E4:w | F4:w', { 1: { ending: [1], repeatEnd: true }, 2: { ending: [2] } }),
+    );
     expect(bars(out)).toEqual(['m1', 'm2', 'm1-again2', 'm3', 'm4']);
   });
 
@@ -36,13 +46,22 @@ describe('repeats written out', () => {
 
   it('keep slurs where both ends are played in one run, once each time', () => {
     const score = { ...marked('C4:h D4:h | E4:w', { 1: { repeatEnd: true } }), slurs: [{ from: 'n1', to: 'n2' }] };
-    expect(writeOut(score).slurs).toEqual([{ from: 'n1', to: 'n2' }, { from: 'n1-again2', to: 'n2-again2' }]);
+    expect(writeOut(score).slurs).toEqual([
+      { from: 'n1', to: 'n2' },
+      { from: 'n1-again2', to: 'n2-again2' },
+    ]);
   });
 
   it('let go a tie that would lead to another note', () => {
     const score = marked('C4:w | D4:w~ | D4:w | E4:w', { 1: { ending: [1], repeatEnd: true }, 2: { ending: [2] } });
     const out = writeOut(score);
-    expect(out.measures.map((m) => m.events.map((e) => e.kind === 'note' && e.tie === true))).toEqual([[false], [false], [false], [false], [false]]);
+    expect(out.measures.map((m) => m.events.map((e) => e.kind === 'note' && e.tie === true))).toEqual([
+      [false],
+      [false],
+      [false],
+      [false],
+      [false],
+    ]);
   });
 
   it('leave a line without repeats as it is', () => {
@@ -52,12 +71,15 @@ describe('repeats written out', () => {
 
   // The performer unrolls repeats by itself: both ways have to sound the same.
   it('sound as the folded line does', () => {
-    fc.assert(fc.property(arbitraryExercise(8), (exercise) => {
-      const folded = realize(exercise);
-      const out = writeOut(folded);
-      const heard = (s: Score<Concert>) => perform(s).notes.map((n) => [n.midi, n.onset, n.quarters]);
-      expect(heard(out)).toEqual(heard(folded));
-      expect(structureOf(out).noteIds.length).toBe(new Set(structureOf(out).noteIds).size);
-    }), { seed: 9, numRuns: 150 });
+    fc.assert(
+      fc.property(arbitraryExercise(8), (exercise) => {
+        const folded = realize(exercise);
+        const out = writeOut(folded);
+        const heard = (s: Score<Concert>) => perform(s).notes.map((n) => [n.midi, n.onset, n.quarters]);
+        expect(heard(out)).toEqual(heard(folded));
+        expect(structureOf(out).noteIds.length).toBe(new Set(structureOf(out).noteIds).size);
+      }),
+      { seed: 9, numRuns: 150 },
+    );
   });
 });

@@ -28,21 +28,43 @@ export function writeOut<P extends Pitch>(score: Score<P>): Score<P> {
     const here = placed[index] as (typeof placed)[number];
     const time = (times.get(index) ?? 0) + 1;
     times.set(index, time);
-    const { repeatStart: _s, repeatEnd: _e, ending: _n, clef: _c, key: _k, meter: _m, multiRest, ...plain } = here.measure;
+    const {
+      repeatStart: _s,
+      repeatEnd: _e,
+      ending: _n,
+      clef: _c,
+      key: _k,
+      meter: _m,
+      multiRest,
+      ...plain
+    } = here.measure;
     const events = plain.events.map((e): MusicEvent<P> => {
       run.push({ source: e.id, id: idAt(e.id, time) });
       return { ...e, id: idAt(e.id, time) };
     });
     const made: Measure<P> = {
-      ...plain, id: idAt(plain.id, time), events, ...(multiRest === undefined ? {} : { multiRest }),
-      ...(here.clef === before?.clef ? {} : { clef: here.clef }), ...(here.key.fifths === before?.key.fifths && here.key.mode === before.key.mode ? {} : { key: here.key }),
-      ...(here.meter.beats === before?.meter.beats && here.meter.unit === before.meter.unit && here.meter.symbol === before.meter.symbol ? {} : { meter: here.meter }),
+      ...plain,
+      id: idAt(plain.id, time),
+      events,
+      ...(multiRest === undefined ? {} : { multiRest }),
+      ...(here.clef === before?.clef ? {} : { clef: here.clef }),
+      ...(here.key.fifths === before?.key.fifths && here.key.mode === before.key.mode ? {} : { key: here.key }),
+      ...(here.meter.beats === before?.meter.beats &&
+      here.meter.unit === before.meter.unit &&
+      here.meter.symbol === before.meter.symbol
+        ? {}
+        : { meter: here.meter }),
     };
     before = here;
     const { endBar, ...open } = made;
     return i < order.length - 1 && endBar === 'final' ? open : made;
   });
-  return { ...score, measures: untieAcross(measures, score), slurs: spansPlayed(score.slurs, run), hairpins: spansPlayed(score.hairpins, run) };
+  return {
+    ...score,
+    measures: untieAcross(measures, score),
+    slurs: spansPlayed(score.slurs, run),
+    hairpins: spansPlayed(score.hairpins, run),
+  };
 }
 
 /** A tie that led to another note than the one that is now played next would say what is not there. */
@@ -54,11 +76,18 @@ function untieAcross<P extends Pitch>(measures: readonly Measure<P>[], score: Sc
   const stays = new Set<NoteId>();
   played.forEach((e, i) => {
     const after = played[i + 1];
-    const samePitch = e.kind === 'note' && after?.kind === 'note' && after.pitch.step === e.pitch.step && after.pitch.alter === e.pitch.alter && after.pitch.octave === e.pitch.octave;
-    if (samePitch || (after !== undefined && sourceId(after.id) === next.get(sourceId(e.id))) || after === undefined) stays.add(e.id);
+    const samePitch =
+      e.kind === 'note' &&
+      after?.kind === 'note' &&
+      after.pitch.step === e.pitch.step &&
+      after.pitch.alter === e.pitch.alter &&
+      after.pitch.octave === e.pitch.octave;
+    if (samePitch || (after !== undefined && sourceId(after.id) === next.get(sourceId(e.id))) || after === undefined)
+      stays.add(e.id);
   });
   return measures.map((m) => ({
-    ...m, events: m.events.map((e): MusicEvent<P> => {
+    ...m,
+    events: m.events.map((e): MusicEvent<P> => {
       if (e.kind !== 'note' || e.tie !== true || stays.has(e.id)) return e;
       const { tie: _tie, ...loose } = e;
       return loose;
@@ -67,7 +96,10 @@ function untieAcross<P extends Pitch>(measures: readonly Measure<P>[], score: Sc
 }
 
 /** Each span once for every time that its two ends are played in one run. */
-function spansPlayed<S extends Span>(spans: readonly S[], run: readonly { readonly source: NoteId; readonly id: NoteId }[]): S[] {
+function spansPlayed<S extends Span>(
+  spans: readonly S[],
+  run: readonly { readonly source: NoteId; readonly id: NoteId }[],
+): S[] {
   return spans.flatMap((s) => {
     const found: S[] = [];
     let from: NoteId | undefined;

@@ -29,7 +29,8 @@ export const UNISON = interval(0, 0);
 /** Respells a pitch upward by letter, same sound: C♯ to D♭. */
 export const ENHARMONIC_UP = interval(-12, 7);
 export const ENHARMONIC_DOWN = interval(12, -7);
-export const addIntervals = (a: Interval, b: Interval): Interval => interval(a.fifths + b.fifths, a.octaves + b.octaves);
+export const addIntervals = (a: Interval, b: Interval): Interval =>
+  interval(a.fifths + b.fifths, a.octaves + b.octaves);
 export const invert = (i: Interval): Interval => interval(0 - i.fifths, 0 - i.octaves);
 export const octavesUp = (n: number): Interval => interval(0, n);
 export const semitones = (i: Interval): number => 7 * i.fifths + 12 * i.octaves;
@@ -67,15 +68,36 @@ export function nameInterval(i: Interval): IntervalName {
   const size = up ? i : invert(i);
   const letters = letterSteps(size);
   const { fifths } = size;
-  const quality = Math.abs(fifths) <= 1 ? 'perfect' : fifths >= 2 && fifths <= 5 ? 'major' : fifths <= -2 && fifths >= -5 ? 'minor'
-    : fifths >= 6 && fifths <= 12 ? 'augmented' : fifths <= -6 && fifths >= -12 ? 'diminished' : 'other';
+  const quality =
+    Math.abs(fifths) <= 1
+      ? 'perfect'
+      : fifths >= 2 && fifths <= 5
+        ? 'major'
+        : fifths <= -2 && fifths >= -5
+          ? 'minor'
+          : fifths >= 6 && fifths <= 12
+            ? 'augmented'
+            : fifths <= -6 && fifths >= -12
+              ? 'diminished'
+              : 'other';
   return { quality, number: (letters % 7) + 1, octaves: Math.floor(letters / 7), up };
 }
 
 const SHORT: Readonly<Record<string, Interval>> = {
-  P1: UNISON, P5: interval(1, 0), M2: interval(2, -1), M6: interval(3, -1), M3: interval(4, -2), M7: interval(5, -2),
-  P4: interval(-1, 1), m7: interval(-2, 2), m3: interval(-3, 2), m6: interval(-4, 3), m2: interval(-5, 3),
-  A4: interval(6, -3), d5: interval(-6, 4), P8: interval(0, 1),
+  P1: UNISON,
+  P5: interval(1, 0),
+  M2: interval(2, -1),
+  M6: interval(3, -1),
+  M3: interval(4, -2),
+  M7: interval(5, -2),
+  P4: interval(-1, 1),
+  m7: interval(-2, 2),
+  m3: interval(-3, 2),
+  m6: interval(-4, 3),
+  m2: interval(-5, 3),
+  A4: interval(6, -3),
+  d5: interval(-6, 4),
+  P8: interval(0, 1),
 };
 
 /**
@@ -84,10 +106,13 @@ const SHORT: Readonly<Record<string, Interval>> = {
  */
 export function parseInterval(text: string): Interval {
   const down = text.startsWith('-');
-  const total = (down ? text.slice(1) : text).split('+').map((name) => {
-    const found = SHORT[name];
-    if (found === undefined) throw new RangeError(`no interval: ${text}`);
-    return found;
-  }).reduce(addIntervals, UNISON);
+  const total = (down ? text.slice(1) : text)
+    .split('+')
+    .map((name) => {
+      const found = SHORT[name];
+      if (found === undefined) throw new RangeError(`no interval: ${text}`);
+      return found;
+    })
+    .reduce(addIntervals, UNISON);
   return down ? invert(total) : total;
 }

@@ -7,12 +7,26 @@ describe('pitches', () => {
     expect(pitch('B', -1, 3)).not.toBe(pitch('B', -1, 4));
     expect(pitch('B', -1, 3)).not.toBe(pitch('A', -1, 3));
     expect(Object.isFrozen(pitch('C', 0, 4))).toBe(true);
-    for (const [alter, octave] of [[-7, -3], [7, 12], [-7, 12], [7, -3], [0, 0]] as const) expect(pitch('G', alter, octave)).toEqual({ step: 'G', alter, octave });
-    expect(new Set(STEPS.flatMap((s) => [-7, -1, 0, 1, 7].flatMap((a) => [-3, 0, 12].map((o) => pitch(s, a, o))))).size).toBe(7 * 5 * 3);
+    for (const [alter, octave] of [
+      [-7, -3],
+      [7, 12],
+      [-7, 12],
+      [7, -3],
+      [0, 0],
+    ] as const)
+      expect(pitch('G', alter, octave)).toEqual({ step: 'G', alter, octave });
+    expect(
+      new Set(STEPS.flatMap((s) => [-7, -1, 0, 1, 7].flatMap((a) => [-3, 0, 12].map((o) => pitch(s, a, o))))).size,
+    ).toBe(7 * 5 * 3);
   });
 
   it('far outside the staff are made anew, and right', () => {
-    for (const [alter, octave] of [[8, 4], [-8, 4], [0, 13], [0, -4]] as const) {
+    for (const [alter, octave] of [
+      [8, 4],
+      [-8, 4],
+      [0, 13],
+      [0, -4],
+    ] as const) {
       expect(pitch('D', alter, octave)).toEqual({ step: 'D', alter, octave });
       expect(Object.isFrozen(pitch('D', alter, octave))).toBe(true);
     }
@@ -20,7 +34,9 @@ describe('pitches', () => {
 
   // MIDI numbers: 60 is middle C (MIDI 1.0, from memory); letters count seven to the octave.
   it('have a MIDI number and a place on the staff', () => {
-    expect(['C4', 'B3', 'Cb4', 'B#3', 'A4', 'C-1', 'Fx4', 'Ebb5'].map((t) => midi(parsePitch(t)))).toEqual([60, 59, 59, 60, 69, 0, 67, 74]);
+    expect(['C4', 'B3', 'Cb4', 'B#3', 'A4', 'C-1', 'Fx4', 'Ebb5'].map((t) => midi(parsePitch(t)))).toEqual([
+      60, 59, 59, 60, 69, 0, 67, 74,
+    ]);
     expect(['C0', 'C4', 'B3', 'F#4'].map((t) => diatonic(parsePitch(t)))).toEqual([0, 28, 27, 31]);
     expect([0, 6, 7, -1, -7, 13].map(stepAt)).toEqual(['C', 'B', 'C', 'B', 'C', 'B']);
     expect(STEPS.map(stepIndex)).toEqual([0, 1, 2, 3, 4, 5, 6]);
@@ -29,13 +45,22 @@ describe('pitches', () => {
   it('are written and read', () => {
     for (const text of ['C4', 'Bb3', 'F#5', 'Gx2', 'Abb6', 'D-1']) expect(pitchText(parsePitch(text))).toBe(text);
     expect(pitchText({ step: 'C', alter: 3, octave: 4 })).toBe('C(3)4');
-    for (const bad of ['H4', 'C', 'C#', 'Cbbb4', 'C4 ', ' C4', 'c4']) expect(() => parsePitch(bad)).toThrow(`no pitch: ${bad}`);
-    expect(['C4', 'Bb3', 'F#5', 'Gx2', 'Abb6'].map((t) => letterName(parsePitch(t)))).toEqual(['C', 'B♭', 'F♯', 'G♯♯', 'A♭♭']);
+    for (const bad of ['H4', 'C', 'C#', 'Cbbb4', 'C4 ', ' C4', 'c4'])
+      expect(() => parsePitch(bad)).toThrow(`no pitch: ${bad}`);
+    expect(['C4', 'Bb3', 'F#5', 'Gx2', 'Abb6'].map((t) => letterName(parsePitch(t)))).toEqual([
+      'C',
+      'B♭',
+      'F♯',
+      'G♯♯',
+      'A♭♭',
+    ]);
     expect(letterName({ step: 'C', alter: 3 })).toBe('C');
   });
 
   it('are the same only when letter, alteration and octave are', () => {
     const c = pitch('C', 0, 4);
-    expect([pitch('C', 0, 4), pitch('D', 0, 4), pitch('C', 1, 4), pitch('C', 0, 5)].map((p) => samePitch(c, p))).toEqual([true, false, false, false]);
+    expect(
+      [pitch('C', 0, 4), pitch('D', 0, 4), pitch('C', 1, 4), pitch('C', 0, 5)].map((p) => samePitch(c, p)),
+    ).toEqual([true, false, false, false]);
   });
 });

@@ -32,7 +32,8 @@ const WIDEST_ALTER = 7;
  * @example pitch('B', -1, 3) === pitch('B', -1, 3) // true
  */
 export function pitch<P extends Pitch = Pitch>(step: Step, alter: number, octave: number): P {
-  if (octave < LOWEST_OCTAVE || octave > HIGHEST_OCTAVE || alter < -WIDEST_ALTER || alter > WIDEST_ALTER) return Object.freeze({ step, alter, octave }) as P;
+  if (octave < LOWEST_OCTAVE || octave > HIGHEST_OCTAVE || alter < -WIDEST_ALTER || alter > WIDEST_ALTER)
+    return Object.freeze({ step, alter, octave }) as P;
   const place = ((octave - LOWEST_OCTAVE) * 7 + INDEX[step]) * 16 + alter + 8;
   return (MADE[place] ??= Object.freeze({ step, alter: alter + 0, octave })) as P;
 }
@@ -56,7 +57,12 @@ const ALTER_SIGN: Readonly<Record<number, string>> = { [-2]: '♭♭', [-1]: '�
 /** Plain text such as `Bb3`, for keys of maps, files and tests. */
 export const pitchText = (p: Pitch): string => `${p.step}${ALTER_TEXT[p.alter] ?? `(${p.alter})`}${p.octave}`;
 
-const LETTER_NAMES = Object.fromEntries(STEPS.map((step) => [step, Object.fromEntries(Object.entries(ALTER_SIGN).map(([alter, sign]) => [alter, step + sign]))])) as Readonly<Record<Step, Readonly<Record<number, string>>>>;
+const LETTER_NAMES = Object.fromEntries(
+  STEPS.map((step) => [
+    step,
+    Object.fromEntries(Object.entries(ALTER_SIGN).map(([alter, sign]) => [alter, step + sign])),
+  ]),
+) as Readonly<Record<Step, Readonly<Record<number, string>>>>;
 
 /** The letter with its sign, without octave: `B♭`. */
 export const letterName = (p: Pick<Pitch, 'step' | 'alter'>): string => LETTER_NAMES[p.step][p.alter] ?? p.step;

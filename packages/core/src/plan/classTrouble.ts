@@ -19,7 +19,13 @@ export interface ClassTrouble {
  *
  * A change is named as it sounds, so that one column is the same music for everybody; its cost is the dearest place of it.
  */
-export function classTrouble(exercises: readonly Exercise[], instruments: readonly InstrumentId[], teaching: Teaching, known: KnownNotes, most: number): ClassTrouble {
+export function classTrouble(
+  exercises: readonly Exercise[],
+  instruments: readonly InstrumentId[],
+  teaching: Teaching,
+  known: KnownNotes,
+  most: number,
+): ClassTrouble {
   const costs = new Map<string, Map<InstrumentId, number>>();
   for (const exercise of exercises) {
     for (const instrument of instruments) {
@@ -37,5 +43,11 @@ export function classTrouble(exercises: readonly Exercise[], instruments: readon
   }
   const total = (name: string): number => [...(costs.get(name)?.values() ?? [])].reduce((a, b) => a + b, 0);
   const changes = [...costs.keys()].sort((a, b) => total(b) - total(a)).slice(0, most);
-  return { changes, rows: instruments.map((instrument) => ({ instrument, costs: changes.map((c) => costs.get(c)?.get(instrument) ?? 0) })) };
+  return {
+    changes,
+    rows: instruments.map((instrument) => ({
+      instrument,
+      costs: changes.map((c) => costs.get(c)?.get(instrument) ?? 0),
+    })),
+  };
 }

@@ -32,8 +32,15 @@ const freshIn = (part: Part, known: readonly string[] | undefined): string[] => 
 };
 
 /** Notes of a line that are new on each instrument; instruments to which nothing is new are left out. */
-export function newNotes(exercise: Exercise, instruments: readonly InstrumentId[], teaching: Teaching, knownOf: (id: InstrumentId) => readonly string[] | undefined): { readonly instrument: InstrumentId; readonly notes: string[] }[] {
-  return instruments.map((instrument) => ({ instrument, notes: freshIn(partOf(exercise, instrument, teaching), knownOf(instrument)) })).filter((n) => n.notes.length > 0);
+export function newNotes(
+  exercise: Exercise,
+  instruments: readonly InstrumentId[],
+  teaching: Teaching,
+  knownOf: (id: InstrumentId) => readonly string[] | undefined,
+): { readonly instrument: InstrumentId; readonly notes: string[] }[] {
+  return instruments
+    .map((instrument) => ({ instrument, notes: freshIn(partOf(exercise, instrument, teaching), knownOf(instrument)) }))
+    .filter((n) => n.notes.length > 0);
 }
 
 /** Who can play a line with what they know; the part of an instrument is made once. */
@@ -51,4 +58,5 @@ export const NEARLY_READY = 2;
 export const READINESS = ['ready', 'nearly', 'later', 'unplayable'] as const;
 export type ReadinessKind = (typeof READINESS)[number];
 
-export const readinessKind = ({ fresh, unplayable }: PlayerFit): ReadinessKind => (unplayable ? 'unplayable' : fresh.length === 0 ? 'ready' : fresh.length <= NEARLY_READY ? 'nearly' : 'later');
+export const readinessKind = ({ fresh, unplayable }: PlayerFit): ReadinessKind =>
+  unplayable ? 'unplayable' : fresh.length === 0 ? 'ready' : fresh.length <= NEARLY_READY ? 'nearly' : 'later';

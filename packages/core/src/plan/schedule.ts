@@ -31,12 +31,20 @@ export function usualSchedule(id: InstrumentId): Introduction[] {
   const { low, high } = instrument.ranges['first-octave'];
   const early = (n: number): boolean => n >= midi(low) && n <= midi(high);
   const kind = (n: number): number => {
-    const letter = ((midi(transpose(parsePitch(names.get(n) ?? 'C4'), invert(instrument.toWritten))) % SEMITONES) + SEMITONES) % SEMITONES;
+    const letter =
+      ((midi(transpose(parsePitch(names.get(n) ?? 'C4'), invert(instrument.toWritten))) % SEMITONES) + SEMITONES) %
+      SEMITONES;
     const scale = FIRST_SCALE.has(letter) ? 0 : NEXT_LETTERS.has(letter) ? 1 : 2;
     return early(n) ? scale : scale + 2;
   };
-  const rest = [...names.keys()].filter((n) => !first.includes(n)).sort((a, b) => kind(a) - kind(b) || Math.abs(a - middle) - Math.abs(b - middle) || a - b);
-  const made: Introduction[] = first.map((n, i) => ({ instrument: id, week: Math.min(FIRST_WEEKS, i + 1), notes: [names.get(n) ?? ''] }));
+  const rest = [...names.keys()]
+    .filter((n) => !first.includes(n))
+    .sort((a, b) => kind(a) - kind(b) || Math.abs(a - middle) - Math.abs(b - middle) || a - b);
+  const made: Introduction[] = first.map((n, i) => ({
+    instrument: id,
+    week: Math.min(FIRST_WEEKS, i + 1),
+    notes: [names.get(n) ?? ''],
+  }));
   let week = FIRST_WEEKS;
   for (let i = 0; i < rest.length;) {
     week += 1;
@@ -64,9 +72,16 @@ export interface Ahead {
  * @param notes as written
  * @param met notes that were met whatever the schedule says
  */
-export function aheadOf(notes: readonly Pitch[], schedule: readonly Introduction[], week: number, met: readonly string[] = []): Ahead[] {
+export function aheadOf(
+  notes: readonly Pitch[],
+  schedule: readonly Introduction[],
+  week: number,
+  met: readonly string[] = [],
+): Ahead[] {
   const weekOf = new Map<number, number>();
-  for (const i of schedule) for (const n of i.notes) weekOf.set(midi(parsePitch(n)), Math.min(i.week, weekOf.get(midi(parsePitch(n))) ?? Infinity));
+  for (const i of schedule)
+    for (const n of i.notes)
+      weekOf.set(midi(parsePitch(n)), Math.min(i.week, weekOf.get(midi(parsePitch(n))) ?? Infinity));
   const known = new Set(met.map((n) => midi(parsePitch(n))));
   const found = new Map<number, Ahead>();
   for (const p of notes) {

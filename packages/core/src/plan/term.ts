@@ -27,7 +27,11 @@ export const isOff = (day: string, off: readonly DaysOff[]): boolean => off.some
 export function termWeeks(from: string, to: string, off: readonly DaysOff[]): TermWeek[] {
   const weeks: TermWeek[] = [];
   let lesson = 0;
-  for (let monday = mondayOf(from); daysBetween(monday, to) >= 0 && weeks.length < MOST_WEEKS; monday = addDays(monday, DAYS_A_WEEK)) {
+  for (
+    let monday = mondayOf(from);
+    daysBetween(monday, to) >= 0 && weeks.length < MOST_WEEKS;
+    monday = addDays(monday, DAYS_A_WEEK)
+  ) {
     const days = Array.from({ length: SCHOOL_DAYS }, (_u, i) => addDays(monday, i));
     const here = off.filter((o) => o.from <= addDays(monday, DAYS_A_WEEK - 1) && o.to >= monday);
     weeks.push({ monday, lesson: days.every((d) => isOff(d, off)) ? undefined : ++lesson, off: here });

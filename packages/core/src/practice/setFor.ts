@@ -9,10 +9,20 @@ export type SetFor = (typeof SET_FOR)[number];
  * Whether what is set is set for a pupil; who plays a second instrument is of both sections.
  * @example isSetFor({ for: 'section', section: 'horns' }, a trumpeter who also plays the horn) // true
  */
-export function isSetFor(w: { readonly for: SetFor; readonly section?: Section | undefined; readonly pupilIds?: readonly string[] | undefined }, p: { readonly id: string; readonly instrument: InstrumentId; readonly second?: InstrumentId | undefined }): boolean {
+export function isSetFor(
+  w: {
+    readonly for: SetFor;
+    readonly section?: Section | undefined;
+    readonly pupilIds?: readonly string[] | undefined;
+  },
+  p: { readonly id: string; readonly instrument: InstrumentId; readonly second?: InstrumentId | undefined },
+): boolean {
   switch (w.for) {
-    case 'class': return true;
-    case 'section': return [p.instrument, p.second].some((i) => i !== undefined && instrumentOf(i).section === w.section);
-    case 'pupils': return w.pupilIds?.includes(p.id) === true;
+    case 'class':
+      return true;
+    case 'section':
+      return [p.instrument, p.second].some((i) => i !== undefined && instrumentOf(i).section === w.section);
+    case 'pupils':
+      return w.pupilIds?.includes(p.id) === true;
   }
 }

@@ -1,11 +1,16 @@
 import { climb, type Stairs, type StairsGoal } from './stairs';
 
 const GOAL: StairsGoal = { goal: 100, step: 10, lowest: 40, cleanRuns: 2 };
-const walk = (from: number, runs: readonly boolean[], goal = GOAL): Stairs => runs.reduce<Stairs>((s, clean) => climb(s, clean, goal), { percent: from, row: 0, done: false });
+const walk = (from: number, runs: readonly boolean[], goal = GOAL): Stairs =>
+  runs.reduce<Stairs>((s, clean) => climb(s, clean, goal), { percent: from, row: 0, done: false });
 
 describe('tempo stairs', () => {
   it('goes up when enough runs in a row were clean', () => {
-    expect(climb({ percent: 60, row: 0, done: false }, true, { ...GOAL, cleanRuns: 1 })).toEqual({ percent: 70, row: 0, done: false });
+    expect(climb({ percent: 60, row: 0, done: false }, true, { ...GOAL, cleanRuns: 1 })).toEqual({
+      percent: 70,
+      row: 0,
+      done: false,
+    });
     expect(walk(60, [true])).toEqual({ percent: 60, row: 1, done: false });
     expect(walk(60, [true, true])).toEqual({ percent: 70, row: 0, done: false });
   });

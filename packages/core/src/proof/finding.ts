@@ -4,15 +4,34 @@ import type { NoteId } from '../score/score';
 
 export const FINDING_CODES = [
   // beat sums
-  'measure-too-long', 'measure-too-short', 'measure-empty', 'last-measure-too-long', 'tuplet-open',
+  'measure-too-long',
+  'measure-too-short',
+  'measure-empty',
+  'last-measure-too-long',
+  'tuplet-open',
   // repeats and endings
-  'repeat-open', 'ending-without-repeat', 'ending-without-second', 'ending-without-first',
+  'repeat-open',
+  'ending-without-repeat',
+  'ending-without-second',
+  'ending-without-first',
   // ties and slurs
-  'tie-open', 'tie-to-other-pitch', 'slur-open', 'slur-as-tie',
+  'tie-open',
+  'tie-to-other-pitch',
+  'slur-open',
+  'slur-as-tie',
   // signature and signs
-  'signature-proposed', 'signature-malformed', 'change-says-nothing', 'sign-says-nothing', 'sign-reaches', 'sign-over', 'spelling',
+  'signature-proposed',
+  'signature-malformed',
+  'change-says-nothing',
+  'sign-says-nothing',
+  'sign-reaches',
+  'sign-over',
+  'spelling',
   // playing
-  'out-of-range', 'breath-far', 'leap', 'lines-differ',
+  'out-of-range',
+  'breath-far',
+  'leap',
+  'lines-differ',
   // kept from an import
   'not-taken',
 ] as const;
@@ -21,7 +40,11 @@ export type FindingCode = (typeof FINDING_CODES)[number];
 /** What mends a finding; `applyRepair` does it. */
 export type Repair =
   | { readonly kind: 'reflow'; readonly measure: number }
-  | { readonly kind: 'fill-rests'; readonly measure: number; readonly quarters: { readonly n: number; readonly d: number } }
+  | {
+      readonly kind: 'fill-rests';
+      readonly measure: number;
+      readonly quarters: { readonly n: number; readonly d: number };
+    }
   | { readonly kind: 'shorten-last'; readonly measure: number }
   | { readonly kind: 'make-pickup'; readonly measure: number }
   | { readonly kind: 'remove-measure'; readonly measure: number }

@@ -16,30 +16,42 @@ const bars = (text: string, options?: Parameters<typeof line>[1]) => line<Writte
 const note = (score: Score<Written>, at: number) => score.measures.flatMap((m) => m.events)[at]?.id ?? '';
 
 describe('the proof of a line', () => {
-  it.each(PLANTED)('finds %s, says the facts, and mends it when it says that it can', (_name, { code, score, facts, repaired }) => {
-    const found = proved(score).filter((f) => f.code === code);
-    expect(found).toHaveLength(1);
-    const [first] = found;
-    expect(first?.facts).toMatchObject(facts);
-    const [repair] = first?.repairs ?? [];
-    expect(repair !== undefined).toBe(repaired !== undefined || (first?.repairs.length ?? 0) > 0);
-    if (repair === undefined) return;
-    const mended = applyRepair(score, repair);
-    if (repaired !== undefined) expect(shown(mended)).toBe(repaired);
-    expect(proved(mended).filter((f) => f.code === code)).toEqual([]);
-  });
+  it.each(PLANTED)(
+    'finds %s, says the facts, and mends it when it says that it can',
+    (_name, { code, score, facts, repaired }) => {
+      const found = proved(score).filter((f) => f.code === code);
+      expect(found).toHaveLength(1);
+      const [first] = found;
+      expect(first?.facts).toMatchObject(facts);
+      const [repair] = first?.repairs ?? [];
+      expect(repair !== undefined).toBe(repaired !== undefined || (first?.repairs.length ?? 0) > 0);
+      if (repair === undefined) return;
+      const mended = applyRepair(score, repair);
+      if (repaired !== undefined) expect(shown(mended)).toBe(repaired);
+      expect(proved(mended).filter((f) => f.code === code)).toEqual([]);
+    },
+  );
 
   it('finds nothing in a proper line with pickup, tie, ending and signs', () => {
-    const score = withBars(bars('D4 | G4 A4 B4 G4 | C5:h. R | B4:h A4 R | G4:h. | G4:h.', { fifths: 1 }), { 0: { pickup: true }, 4: { ending: [1], repeatEnd: true }, 5: { ending: [2] } });
+    const score = withBars(bars('D4 | G4 A4 B4 G4 | C5:h. R | B4:h A4 R | G4:h. | G4:h.', { fifths: 1 }), {
+      0: { pickup: true },
+      4: { ending: [1], repeatEnd: true },
+      5: { ending: [2] },
+    });
     expect(proved(score).map((f) => [f.code, f.measures])).toEqual([]);
   });
 
-  it('takes an empty last bar for where the next note goes', () => expect(proved(typed('G A B C |').score)).toEqual([]));
+  it('takes an empty last bar for where the next note goes', () =>
+    expect(proved(typed('G A B C |').score)).toEqual([]));
 
   it('offers each repair so that it mends what it is offered for', () => {
     for (const [, { code, score }] of PLANTED) {
       for (const f of proved(score).filter((x) => x.code === code)) {
-        for (const repair of f.repairs) expect([repair.kind, proved(applyRepair(score, repair)).filter((x) => x.id === f.id)]).toEqual([repair.kind, []]);
+        for (const repair of f.repairs)
+          expect([repair.kind, proved(applyRepair(score, repair)).filter((x) => x.id === f.id)]).toEqual([
+            repair.kind,
+            [],
+          ]);
       }
     }
   });
@@ -52,7 +64,9 @@ describe('the proof of a line', () => {
 
   it('names the instrument that a note does not fit, and counts what cannot be played', () => {
     const source = bars('C3 G4 A4 B4 | G4:w');
-    const parts = ['flute', 'trumpet'].map((id) => derivePart(realize(exercise(source)), instrumentOf(id as 'flute'), 'concert'));
+    const parts = ['flute', 'trumpet'].map((id) =>
+      derivePart(realize(exercise(source)), instrumentOf(id as 'flute'), 'concert'),
+    );
     const found = proved(source, { parts }).filter((f) => f.code === 'out-of-range');
     expect(found.map((f) => f.instruments)).toEqual(expect.arrayContaining([['flute']]));
     expect(found[0]).toMatchObject({ notes: expect.arrayContaining([note(source, 0)]) });
@@ -65,15 +79,32 @@ describe('the proof of a line', () => {
   });
 
   it('lists what an import could not take, a malformed signature with what it should be', () => {
-    const found = prove({ ...exercise(bars('G4:w')), notTaken: [{ code: 'lyrics', severity: 'left-out' }, { code: 'key-custom', severity: 'repaired', measure: 1, facts: { signs: 'B♭ F♯', faults: 'mixed', fifths: -1 } }] });
+    const found = prove({
+      ...exercise(bars('G4:w')),
+      notTaken: [
+        { code: 'lyrics', severity: 'left-out' },
+        {
+          code: 'key-custom',
+          severity: 'repaired',
+          measure: 1,
+          facts: { signs: 'B♭ F♯', faults: 'mixed', fifths: -1 },
+        },
+      ],
+    });
     expect(found.map((f) => f.code).sort()).toEqual(['not-taken', 'signature-malformed']);
     expect(found.find((f) => f.code === 'signature-malformed')?.facts).toMatchObject({ signs: 'B♭ F♯', fifths: -1 });
   });
 
   it('counts a stretch on one breath at the tempo that stands there', () => {
-    const slow = withBars(bars('G4:w | A4:w'), { 0: { tempo: { mark: { value: 'quarter', dots: 0, perMinute: 40 } } } });
+    const slow = withBars(bars('G4:w | A4:w'), {
+      0: { tempo: { mark: { value: 'quarter', dots: 0, perMinute: 40 } } },
+    });
     expect(proved(slow).map((f) => [f.code, f.facts.seconds])).toEqual([['breath-far', 12]]);
-    expect(proved(withBars(slow, { 0: { ...slow.measures[0], tempo: { mark: { value: 'quarter', dots: 0, perMinute: 120 } } } }))).toEqual([]);
+    expect(
+      proved(
+        withBars(slow, { 0: { ...slow.measures[0], tempo: { mark: { value: 'quarter', dots: 0, perMinute: 120 } } } }),
+      ),
+    ).toEqual([]);
     expect(proved(slow, { stage: 'full' })).toEqual([]);
   });
 });

@@ -17,7 +17,8 @@ export interface ProofOptions {
   readonly parts?: readonly Part[];
 }
 
-const inOrder = (a: Finding, b: Finding): number => Number(a.weight === 'look') - Number(b.weight === 'look') || (a.measures[0] ?? 0) - (b.measures[0] ?? 0);
+const inOrder = (a: Finding, b: Finding): number =>
+  Number(a.weight === 'look') - Number(b.weight === 'look') || (a.measures[0] ?? 0) - (b.measures[0] ?? 0);
 
 /**
  * Proves a line: beat sums, repeats and endings, ties and slurs, signature and signs, and what will be hard to play.
@@ -26,12 +27,32 @@ const inOrder = (a: Finding, b: Finding): number => Number(a.weight === 'look') 
  * @returns what was found, mistakes first, then in the order of the bars
  * @example prove(a bar of five quarters in 4/4)[0] // measure-too-long, off by 1
  */
-export function prove(exercise: Exercise, { line = 0, stage = 'first-year', parts = [] }: ProofOptions = {}): Finding[] {
+export function prove(
+  exercise: Exercise,
+  { line = 0, stage = 'first-year', parts = [] }: ProofOptions = {},
+): Finding[] {
   const lines = linesOf(exercise);
   const score = lines[line] ?? exercise.source;
-  const notTaken = (exercise.notTaken ?? []).map((p, i) => finding({
-    code: p.code === 'key-custom' ? 'signature-malformed' : 'not-taken', weight: 'look', measures: [Math.max(0, score.measures.findIndex((_m, at) => at + 1 === (p.measure ?? 1)))],
-    facts: { ...p.facts, at: i, bar: p.measure ?? 0 },
-  }));
-  return [...proveBars(score), ...proveRepeats(score), ...proveSpans(score), ...proveSigns(score), ...provePlaying(score, stage, parts), ...proveLengths(lines, line), ...notTaken].sort(inOrder);
+  const notTaken = (exercise.notTaken ?? []).map((p, i) =>
+    finding({
+      code: p.code === 'key-custom' ? 'signature-malformed' : 'not-taken',
+      weight: 'look',
+      measures: [
+        Math.max(
+          0,
+          score.measures.findIndex((_m, at) => at + 1 === (p.measure ?? 1)),
+        ),
+      ],
+      facts: { ...p.facts, at: i, bar: p.measure ?? 0 },
+    }),
+  );
+  return [
+    ...proveBars(score),
+    ...proveRepeats(score),
+    ...proveSpans(score),
+    ...proveSigns(score),
+    ...provePlaying(score, stage, parts),
+    ...proveLengths(lines, line),
+    ...notTaken,
+  ].sort(inOrder);
 }

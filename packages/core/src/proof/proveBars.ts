@@ -18,28 +18,63 @@ function borrowedBy(placed: readonly PlacedMeasure<Written>[]): Rational {
   return first?.measure.pickup === true ? filledQuarters(first.measure) : ZERO;
 }
 
-function sumFinding(p: PlacedMeasure<Written>, all: readonly PlacedMeasure<Written>[], borrowed: Rational): Finding | undefined {
+function sumFinding(
+  p: PlacedMeasure<Written>,
+  all: readonly PlacedMeasure<Written>[],
+  borrowed: Rational,
+): Finding | undefined {
   const { measure, index, meter } = p;
   const filled = filledQuarters(measure);
   const meterFull = measureQuarters(meter);
   const last = index === all.length - 1;
   const closes = last || measure.repeatEnd === true;
   const off = compare(filled, meterFull);
-  const facts = (full: Rational) => ({ bar: p.number, filled: counted(filled, meter.unit), full: counted(full, meter.unit), off: counted(off > 0 ? subtract(filled, full) : subtract(full, filled), meter.unit), meter: meterText(meter), sum: measure.events.map((e) => counted(durationQuarters(e.duration), meter.unit)).join(' + ') });
+  const facts = (full: Rational) => ({
+    bar: p.number,
+    filled: counted(filled, meter.unit),
+    full: counted(full, meter.unit),
+    off: counted(off > 0 ? subtract(filled, full) : subtract(full, filled), meter.unit),
+    meter: meterText(meter),
+    sum: measure.events.map((e) => counted(durationQuarters(e.duration), meter.unit)).join(' + '),
+  });
   if (off > 0) {
     const lastLength = durationQuarters(measure.events.at(-1)?.duration ?? { value: 'quarter', dots: 0 });
     const kept = subtract(lastLength, subtract(filled, meterFull));
-    const shorten: Repair[] = kept.n > 0 && valueForQuarters(kept) !== undefined ? [{ kind: 'shorten-last', measure: index }] : [];
-    return finding({ code: 'measure-too-long', weight: 'mistake', measures: [index], facts: facts(meterFull), repairs: [{ kind: 'reflow', measure: index }, ...shorten] });
+    const shorten: Repair[] =
+      kept.n > 0 && valueForQuarters(kept) !== undefined ? [{ kind: 'shorten-last', measure: index }] : [];
+    return finding({
+      code: 'measure-too-long',
+      weight: 'mistake',
+      measures: [index],
+      facts: facts(meterFull),
+      repairs: [{ kind: 'reflow', measure: index }, ...shorten],
+    });
   }
   if (measure.events.length === 0) {
     // A bar that has just been opened at the end is not a mistake: it is where the next note goes.
-    return last ? undefined : finding({ code: 'measure-empty', weight: 'mistake', measures: [index], facts: facts(meterFull), repairs: [{ kind: 'fill-rests', measure: index, quarters: meterFull }, ...(all.length > 1 ? [{ kind: 'remove-measure', measure: index } as const] : [])] });
+    return last
+      ? undefined
+      : finding({
+          code: 'measure-empty',
+          weight: 'mistake',
+          measures: [index],
+          facts: facts(meterFull),
+          repairs: [
+            { kind: 'fill-rests', measure: index, quarters: meterFull },
+            ...(all.length > 1 ? [{ kind: 'remove-measure', measure: index } as const] : []),
+          ],
+        });
   }
   if (off === 0) {
     if (!last || borrowed.n === 0 || measure.repeatEnd === true) return undefined;
     const full = subtract(meterFull, borrowed);
-    return finding({ code: 'last-measure-too-long', weight: 'look', measures: [index], facts: { ...facts(full), off: counted(borrowed, meter.unit) }, repairs: canShorten(p, borrowed) ? [{ kind: 'shorten-last', measure: index }] : [] });
+    return finding({
+      code: 'last-measure-too-long',
+      weight: 'look',
+      measures: [index],
+      facts: { ...facts(full), off: counted(borrowed, meter.unit) },
+      repairs: canShorten(p, borrowed) ? [{ kind: 'shorten-last', measure: index }] : [],
+    });
   }
   if (measure.pickup === true) return undefined;
   const wanted = closes && borrowed.n > 0 ? subtract(meterFull, borrowed) : meterFull;
@@ -51,7 +86,13 @@ function sumFinding(p: PlacedMeasure<Written>, all: readonly PlacedMeasure<Writt
     ...(isEven(missing) ? [{ kind: 'fill-rests', measure: index, quarters: missing } as const] : []),
     ...(last ? [] : [{ kind: 'reflow', measure: index } as const]),
   ];
-  return finding({ code: 'measure-too-short', weight: 'mistake', measures: [index], facts: { ...facts(left.n > 0 ? wanted : meterFull), off: counted(missing, meter.unit) }, repairs });
+  return finding({
+    code: 'measure-too-short',
+    weight: 'mistake',
+    measures: [index],
+    facts: { ...facts(left.n > 0 ? wanted : meterFull), off: counted(missing, meter.unit) },
+    repairs,
+  });
 }
 
 /** Whether the last note or rest of a bar can be made shorter by a length. */
@@ -69,7 +110,16 @@ function openTuplets(placed: readonly PlacedMeasure<Written>[]): Finding[] {
     let group = ZERO;
     let ids: string[] = [];
     const close = (): void => {
-      if (ids.length > 0 && !isEven(group)) found.push(finding({ code: 'tuplet-open', weight: 'mistake', measures: [index], notes: ids, facts: { bar: number, notes: ids.length } }));
+      if (ids.length > 0 && !isEven(group))
+        found.push(
+          finding({
+            code: 'tuplet-open',
+            weight: 'mistake',
+            measures: [index],
+            notes: ids,
+            facts: { bar: number, notes: ids.length },
+          }),
+        );
       group = ZERO;
       ids = [];
     };
@@ -88,8 +138,15 @@ function openTuplets(placed: readonly PlacedMeasure<Written>[]): Finding[] {
 export function proveBars(score: Score<Written>): Finding[] {
   const placed = placeMeasures(score);
   const borrowed = borrowedBy(placed);
-  const silent = new Set(placed.flatMap(({ measure, index }) => Array.from({ length: (measure.multiRest ?? 1) - 1 }, (_u, i) => index + 1 + i)));
-  return [...placed.flatMap((p) => (silent.has(p.index) ? [] : sumFinding(p, placed, borrowed) ?? [])), ...openTuplets(placed)];
+  const silent = new Set(
+    placed.flatMap(({ measure, index }) =>
+      Array.from({ length: (measure.multiRest ?? 1) - 1 }, (_u, i) => index + 1 + i),
+    ),
+  );
+  return [
+    ...placed.flatMap((p) => (silent.has(p.index) ? [] : (sumFinding(p, placed, borrowed) ?? []))),
+    ...openTuplets(placed),
+  ];
 }
 
 /** Repeats that do not close, and endings without their other. */
@@ -100,24 +157,70 @@ export function proveRepeats(score: Score<Written>): Finding[] {
   const numberOf = (i: number): number => placed[i]?.number ?? 0;
   placed.forEach(({ measure, index }) => {
     if (measure.repeatStart === true) {
-      if (open !== undefined) found.push(finding({ code: 'repeat-open', weight: 'mistake', measures: [open, index], facts: { bar: numberOf(open), next: numberOf(index) }, repairs: [{ kind: 'end-repeat', measure: index - 1 }] }));
+      if (open !== undefined)
+        found.push(
+          finding({
+            code: 'repeat-open',
+            weight: 'mistake',
+            measures: [open, index],
+            facts: { bar: numberOf(open), next: numberOf(index) },
+            repairs: [{ kind: 'end-repeat', measure: index - 1 }],
+          }),
+        );
       open = index;
     }
     if (measure.repeatEnd === true) open = undefined;
   });
-  if (open !== undefined) found.push(finding({ code: 'repeat-open', weight: 'mistake', measures: [open], facts: { bar: numberOf(open) }, repairs: [{ kind: 'end-repeat', measure: placed.length - 1 }] }));
+  if (open !== undefined)
+    found.push(
+      finding({
+        code: 'repeat-open',
+        weight: 'mistake',
+        measures: [open],
+        facts: { bar: numberOf(open) },
+        repairs: [{ kind: 'end-repeat', measure: placed.length - 1 }],
+      }),
+    );
 
   const label = (i: number): string => (placed[i]?.measure.ending ?? []).join();
   placed.forEach(({ measure, index, number }) => {
     const { ending } = measure;
     const lastOfEnding = ending !== undefined && (label(index + 1) !== label(index) || measure.repeatEnd === true);
-    const firstOfEnding = ending !== undefined && (label(index - 1) !== label(index) || placed[index - 1]?.measure.repeatEnd === true);
+    const firstOfEnding =
+      ending !== undefined && (label(index - 1) !== label(index) || placed[index - 1]?.measure.repeatEnd === true);
     const next = placed[index + 1]?.measure.ending;
     if (lastOfEnding && ending.includes(1)) {
-      if (measure.repeatEnd !== true) found.push(finding({ code: 'ending-without-repeat', weight: 'mistake', measures: [index], facts: { bar: number }, repairs: [{ kind: 'end-repeat', measure: index }] }));
-      if (next === undefined) found.push(finding({ code: 'ending-without-second', weight: 'look', measures: [index], facts: { bar: number }, repairs: [{ kind: 'drop-ending', measure: index }] }));
+      if (measure.repeatEnd !== true)
+        found.push(
+          finding({
+            code: 'ending-without-repeat',
+            weight: 'mistake',
+            measures: [index],
+            facts: { bar: number },
+            repairs: [{ kind: 'end-repeat', measure: index }],
+          }),
+        );
+      if (next === undefined)
+        found.push(
+          finding({
+            code: 'ending-without-second',
+            weight: 'look',
+            measures: [index],
+            facts: { bar: number },
+            repairs: [{ kind: 'drop-ending', measure: index }],
+          }),
+        );
     }
-    if (firstOfEnding && !ending.includes(1) && placed[index - 1]?.measure.ending === undefined) found.push(finding({ code: 'ending-without-first', weight: 'mistake', measures: [index], facts: { bar: number, ending: ending.join(', ') }, repairs: [{ kind: 'drop-ending', measure: index }] }));
+    if (firstOfEnding && !ending.includes(1) && placed[index - 1]?.measure.ending === undefined)
+      found.push(
+        finding({
+          code: 'ending-without-first',
+          weight: 'mistake',
+          measures: [index],
+          facts: { bar: number, ending: ending.join(', ') },
+          repairs: [{ kind: 'drop-ending', measure: index }],
+        }),
+      );
   });
   return found;
 }
@@ -128,5 +231,12 @@ export function proveLengths(lines: readonly Score<Written>[], line: number): Fi
   const own = lines[line];
   const longest = Math.max(...lines.map(bars));
   if (own === undefined || lines.length < 2 || bars(own) === longest || bars(own) === 0) return [];
-  return [finding({ code: 'lines-differ', weight: 'look', measures: [own.measures.length - 1], facts: { own: bars(own), longest, missing: longest - bars(own), line: line + 1 } })];
+  return [
+    finding({
+      code: 'lines-differ',
+      weight: 'look',
+      measures: [own.measures.length - 1],
+      facts: { own: bars(own), longest, missing: longest - bars(own), line: line + 1 },
+    }),
+  ];
 }

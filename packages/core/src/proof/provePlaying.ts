@@ -17,20 +17,48 @@ function proveBreath(score: Score<Written>, stage: Stage): Finding[] {
     const [first, last] = [stretch.notes[0], stretch.notes.at(-1)];
     if (!isTooLong(stretch.seconds, stage) || first === undefined || last === undefined) return [];
     const note = emergencyBreath(stretch, slurred);
-    return [finding({
-      code: 'breath-far', weight: 'look', measures: [first.place.index, last.place.index], notes: stretch.notes.map((p) => p.event.id),
-      facts: { bar: first.place.number, to: last.place.number, seconds: Math.round(stretch.seconds), limit: BREATH_SECONDS[stage] }, repairs: note === undefined ? [] : [{ kind: 'breath', note }],
-    })];
+    return [
+      finding({
+        code: 'breath-far',
+        weight: 'look',
+        measures: [first.place.index, last.place.index],
+        notes: stretch.notes.map((p) => p.event.id),
+        facts: {
+          bar: first.place.number,
+          to: last.place.number,
+          seconds: Math.round(stretch.seconds),
+          limit: BREATH_SECONDS[stage],
+        },
+        repairs: note === undefined ? [] : [{ kind: 'breath', note }],
+      }),
+    ];
   });
 }
 
 function proveLeaps(score: Score<Written>): Finding[] {
-  const notes = placeEvents(score).flatMap(({ event, place }): { note: Note<Written>; index: number; number: number }[] => (event.kind === 'note' ? [{ note: event, index: place.index, number: place.number }] : []));
+  const notes = placeEvents(score).flatMap(
+    ({ event, place }): { note: Note<Written>; index: number; number: number }[] =>
+      event.kind === 'note' ? [{ note: event, index: place.index, number: place.number }] : [],
+  );
   return notes.flatMap(({ note, index, number }, i) => {
     const before = notes[i - 1];
     if (before === undefined || Math.abs(midi(note.pitch) - midi(before.note.pitch)) <= WIDE_LEAP) return [];
     const { number: size, octaves, up } = nameInterval(intervalBetween(before.note.pitch, note.pitch));
-    return [finding({ code: 'leap', weight: 'look', measures: [before.index, index], notes: [before.note.id, note.id], facts: { bar: number, from: letterName(before.note.pitch), to: letterName(note.pitch), size: size + 7 * octaves, up: up ? 'up' : 'down' } })];
+    return [
+      finding({
+        code: 'leap',
+        weight: 'look',
+        measures: [before.index, index],
+        notes: [before.note.id, note.id],
+        facts: {
+          bar: number,
+          from: letterName(before.note.pitch),
+          to: letterName(note.pitch),
+          size: size + 7 * octaves,
+          up: up ? 'up' : 'down',
+        },
+      }),
+    ];
   });
 }
 
@@ -40,15 +68,39 @@ function proveRanges(score: Score<Written>, parts: readonly Part[]): Finding[] {
   return parts.flatMap((part) => {
     const misfits = listMisfits(part.instrument, part.teaching.stage, notesOf(part.score));
     const notes = misfits.flatMap((m) => m.notes);
-    const first = notes.map((id) => barOf.get(id)).filter((p) => p !== undefined).sort((a, b) => a.index - b.index)[0];
+    const first = notes
+      .map((id) => barOf.get(id))
+      .filter((p) => p !== undefined)
+      .sort((a, b) => a.index - b.index)[0];
     if (first === undefined) return [];
     const unplayable = misfits.filter((m) => m.side === 'too-low' || m.side === 'too-high').length;
-    return [finding({
-      code: 'out-of-range', weight: unplayable > 0 ? 'mistake' : 'look', measures: [first.index], notes, instruments: [part.instrument.id],
-      facts: { instrument: part.instrument.name, names: misfits.map((m) => `${letterName(m.pitch)}`).join(', '), count: notes.length, unplayable, bar: first.number, side: misfits.every((m) => m.side === 'too-low' || m.side === 'below-stage') ? 'low' : misfits.every((m) => m.side === 'too-high' || m.side === 'above-stage') ? 'high' : 'both' },
-    })];
+    return [
+      finding({
+        code: 'out-of-range',
+        weight: unplayable > 0 ? 'mistake' : 'look',
+        measures: [first.index],
+        notes,
+        instruments: [part.instrument.id],
+        facts: {
+          instrument: part.instrument.name,
+          names: misfits.map((m) => `${letterName(m.pitch)}`).join(', '),
+          count: notes.length,
+          unplayable,
+          bar: first.number,
+          side: misfits.every((m) => m.side === 'too-low' || m.side === 'below-stage')
+            ? 'low'
+            : misfits.every((m) => m.side === 'too-high' || m.side === 'above-stage')
+              ? 'high'
+              : 'both',
+        },
+      }),
+    ];
   });
 }
 
 /** What will be hard to play: ranges, breath, leaps. */
-export const provePlaying = (score: Score<Written>, stage: Stage, parts: readonly Part[]): Finding[] => [...proveRanges(score, parts), ...proveBreath(score, stage), ...proveLeaps(score)];
+export const provePlaying = (score: Score<Written>, stage: Stage, parts: readonly Part[]): Finding[] => [
+  ...proveRanges(score, parts),
+  ...proveBreath(score, stage),
+  ...proveLeaps(score),
+];

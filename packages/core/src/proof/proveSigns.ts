@@ -19,15 +19,33 @@ function proveSignature(score: Score<Written>): Finding[] {
   if (now === undefined || best === undefined || notes.length === 0 || best.key.fifths === now.fifths) return [];
   const [before, after] = [signCount(score), signCount(withSignature(score, best.key))];
   if (before - after < WORTH) return [];
-  const changed = notes.filter((n) => n.pitch.alter !== signatureAlter(now.fifths, n.pitch.step) && n.pitch.alter === signatureAlter(best.key.fifths, n.pitch.step));
+  const changed = notes.filter(
+    (n) =>
+      n.pitch.alter !== signatureAlter(now.fifths, n.pitch.step) &&
+      n.pitch.alter === signatureAlter(best.key.fifths, n.pitch.step),
+  );
   const letters = [...new Set(changed.map((n) => n.pitch.step))];
   const always = letters.filter((step) => notes.every((n) => n.pitch.step !== step || changed.includes(n)));
   const at = placeEvents(score).find((p) => p.event.id === changed[0]?.id);
-  return [finding({
-    code: 'signature-proposed', weight: 'look', measures: [at?.place.index ?? 0], notes: changed.map((n) => n.id),
-    facts: { letters: letters.join(' '), always: always.length === letters.length ? 'yes' : 'no', alter: Math.sign(best.key.fifths - now.fifths), now: now.fifths, fifths: best.key.fifths, mode: best.key.mode, before, after },
-    repairs: [{ kind: 'signature', key: best.key }],
-  })];
+  return [
+    finding({
+      code: 'signature-proposed',
+      weight: 'look',
+      measures: [at?.place.index ?? 0],
+      notes: changed.map((n) => n.id),
+      facts: {
+        letters: letters.join(' '),
+        always: always.length === letters.length ? 'yes' : 'no',
+        alter: Math.sign(best.key.fifths - now.fifths),
+        now: now.fifths,
+        fifths: best.key.fifths,
+        mode: best.key.mode,
+        before,
+        after,
+      },
+      repairs: [{ kind: 'signature', key: best.key }],
+    }),
+  ];
 }
 
 /** A change in mid-piece to what holds already. */
@@ -40,7 +58,15 @@ function proveChanges(score: Score<Written>): Finding[] {
     if (measure.key?.fifths === before.key.fifths) says.push('key');
     if (measure.clef === before.clef) says.push('clef');
     if (measure.meter?.beats === before.meter.beats && measure.meter.unit === before.meter.unit) says.push('meter');
-    return says.map((what) => finding({ code: 'change-says-nothing', weight: 'look', measures: [index], facts: { bar: number, what }, repairs: [{ kind: 'drop-change', measure: index, what }] }));
+    return says.map((what) =>
+      finding({
+        code: 'change-says-nothing',
+        weight: 'look',
+        measures: [index],
+        facts: { bar: number, what },
+        repairs: [{ kind: 'drop-change', measure: index, what }],
+      }),
+    );
   });
 }
 
@@ -53,7 +79,9 @@ interface NoteAt {
 /** How each letter sounded last before each note: in its bar, and in the bar before. */
 function proveReach(score: Score<Written>): Finding[] {
   const readings = readAccidentals(score);
-  const notes = placeEvents(score).flatMap(({ event, place }): NoteAt[] => (event.kind === 'note' ? [{ note: event, measure: place.index, number: place.number }] : []));
+  const notes = placeEvents(score).flatMap(({ event, place }): NoteAt[] =>
+    event.kind === 'note' ? [{ note: event, measure: place.index, number: place.number }] : [],
+  );
   const found: Finding[] = [];
   const heard = new Map<number, NoteAt>();
   const said = new Set<string>();
@@ -65,15 +93,56 @@ function proveReach(score: Score<Written>): Finding[] {
     const key = `${measure}/${letter}`;
     if (reading?.source === 'bar' && reading.sign === undefined && !said.has(key)) {
       said.add(key);
-      found.push(finding({ code: 'sign-reaches', weight: 'look', measures: [measure], notes: [note.id], facts: { bar: number, note: letterName(note.pitch), step: note.pitch.step }, repairs: [{ kind: 'reminder', notes: [note.id], on: true }] }));
-    } else if (reading?.sign === undefined && reading?.source !== 'tie' && before !== undefined && before.note.pitch.alter !== note.pitch.alter && measure - before.measure <= 1 && !said.has(key)) {
+      found.push(
+        finding({
+          code: 'sign-reaches',
+          weight: 'look',
+          measures: [measure],
+          notes: [note.id],
+          facts: { bar: number, note: letterName(note.pitch), step: note.pitch.step },
+          repairs: [{ kind: 'reminder', notes: [note.id], on: true }],
+        }),
+      );
+    } else if (
+      reading?.sign === undefined &&
+      reading?.source !== 'tie' &&
+      before !== undefined &&
+      before.note.pitch.alter !== note.pitch.alter &&
+      measure - before.measure <= 1 &&
+      !said.has(key)
+    ) {
       said.add(key);
-      found.push(finding({
-        code: 'sign-over', weight: 'look', measures: [measure], notes: [note.id, before.note.id],
-        facts: { bar: number, note: letterName(note.pitch), step: note.pitch.step, before: letterName(before.note.pitch), where: before.measure === measure ? 'octave' : 'bar' }, repairs: [{ kind: 'reminder', notes: [note.id], on: true }],
-      }));
-    } else if (note.courtesy === true && reading?.courtesy === true && (before === undefined || before.note.pitch.alter === note.pitch.alter)) {
-      found.push(finding({ code: 'sign-says-nothing', weight: 'look', measures: [measure], notes: [note.id], facts: { bar: number, note: letterName(note.pitch) }, repairs: [{ kind: 'reminder', notes: [note.id], on: false }] }));
+      found.push(
+        finding({
+          code: 'sign-over',
+          weight: 'look',
+          measures: [measure],
+          notes: [note.id, before.note.id],
+          facts: {
+            bar: number,
+            note: letterName(note.pitch),
+            step: note.pitch.step,
+            before: letterName(before.note.pitch),
+            where: before.measure === measure ? 'octave' : 'bar',
+          },
+          repairs: [{ kind: 'reminder', notes: [note.id], on: true }],
+        }),
+      );
+    } else if (
+      note.courtesy === true &&
+      reading?.courtesy === true &&
+      (before === undefined || before.note.pitch.alter === note.pitch.alter)
+    ) {
+      found.push(
+        finding({
+          code: 'sign-says-nothing',
+          weight: 'look',
+          measures: [measure],
+          notes: [note.id],
+          facts: { bar: number, note: letterName(note.pitch) },
+          repairs: [{ kind: 'reminder', notes: [note.id], on: false }],
+        }),
+      );
     }
     heard.set(letter, here);
   }
@@ -81,15 +150,20 @@ function proveReach(score: Score<Written>): Finding[] {
 }
 
 /** Whether the signature gives the letter just this sign. */
-const isInKey = (p: Pick<Pitch, 'step' | 'alter'>, { fifths }: Key): boolean => signatureAlter(fifths, p.step) === p.alter;
+const isInKey = (p: Pick<Pitch, 'step' | 'alter'>, { fifths }: Key): boolean =>
+  signatureAlter(fifths, p.step) === p.alter;
 
 /** One sound spelled two ways close together, and a sign against the signature where the signature has the note itself. */
 function proveSpelling(score: Score<Written>): Finding[] {
-  const notes = placeEvents(score).flatMap(({ event, place }) => (event.kind === 'note' ? [{ note: event, place }] : []));
+  const notes = placeEvents(score).flatMap(({ event, place }) =>
+    event.kind === 'note' ? [{ note: event, place }] : [],
+  );
   const found: Finding[] = [];
   const done = new Set<NoteId>();
   notes.forEach(({ note, place }, i) => {
-    const near = notes.slice(Math.max(0, i - 2), i).find((b) => midi(b.note.pitch) === midi(note.pitch) && b.note.pitch.step !== note.pitch.step);
+    const near = notes
+      .slice(Math.max(0, i - 2), i)
+      .find((b) => midi(b.note.pitch) === midi(note.pitch) && b.note.pitch.step !== note.pitch.step);
     const plain = enharmonic(note.pitch);
     const strange = !isInKey(note.pitch, place.key) && isInKey(plain, place.key) && Math.abs(plain.alter) <= 1;
     if (near === undefined && !strange) return;
@@ -97,13 +171,29 @@ function proveSpelling(score: Score<Written>): Finding[] {
     const wrong = strange || near === undefined || isInKey(near.note.pitch, place.key) ? { note, place } : near;
     if (done.has(wrong.note.id)) return;
     done.add(wrong.note.id);
-    found.push(finding({
-      code: 'spelling', weight: 'look', measures: [wrong.place.index], notes: [wrong.note.id, ...(near === undefined ? [] : [near.note.id])],
-      facts: { bar: wrong.place.number, note: letterName(wrong.note.pitch), better: letterName(enharmonic(wrong.note.pitch)), near: near === undefined ? '' : letterName(wrong === near ? note.pitch : near.note.pitch) }, repairs: [{ kind: 'respell', note: wrong.note.id }],
-    }));
+    found.push(
+      finding({
+        code: 'spelling',
+        weight: 'look',
+        measures: [wrong.place.index],
+        notes: [wrong.note.id, ...(near === undefined ? [] : [near.note.id])],
+        facts: {
+          bar: wrong.place.number,
+          note: letterName(wrong.note.pitch),
+          better: letterName(enharmonic(wrong.note.pitch)),
+          near: near === undefined ? '' : letterName(wrong === near ? note.pitch : near.note.pitch),
+        },
+        repairs: [{ kind: 'respell', note: wrong.note.id }],
+      }),
+    );
   });
   return found;
 }
 
 /** Signature, reach of accidentals, spelling. */
-export const proveSigns = (score: Score<Written>): Finding[] => [...proveSignature(score), ...proveChanges(score), ...proveReach(score), ...proveSpelling(score)];
+export const proveSigns = (score: Score<Written>): Finding[] => [
+  ...proveSignature(score),
+  ...proveChanges(score),
+  ...proveReach(score),
+  ...proveSpelling(score),
+];

@@ -16,8 +16,11 @@ import type { Repair } from './finding';
 const placesOf = (score: Score<Written>, ids: readonly NoteId[]) =>
   score.measures.flatMap((m, measure) => m.events.flatMap((e, at) => (ids.includes(e.id) ? [{ measure, at }] : [])));
 
-const changeNotes = (score: Score<Written>, ids: readonly NoteId[], change: (n: Extract<WrittenEvent, { kind: 'note' }>) => WrittenEvent): Score<Written> =>
-  changeEvents(score, placesOf(score, ids), (e) => (e.kind === 'note' ? change(e) : e));
+const changeNotes = (
+  score: Score<Written>,
+  ids: readonly NoteId[],
+  change: (n: Extract<WrittenEvent, { kind: 'note' }>) => WrittenEvent,
+): Score<Written> => changeEvents(score, placesOf(score, ids), (e) => (e.kind === 'note' ? change(e) : e));
 
 /** Makes the last note of a bar as short as the bar asks for; the last bar gives back what the pickup took. */
 function shortenLast(score: Score<Written>, index: number): Score<Written> {
@@ -33,7 +36,13 @@ function shortenLast(score: Score<Written>, index: number): Score<Written> {
   const kept = subtract(durationQuarters(last.duration), subtract(filled, wanted));
   const value = kept.n > 0 ? valueForQuarters(kept) : undefined;
   if (kept.n === 0) return tidySpans(withEvents(score, index, (events) => events.slice(0, -1)));
-  return value === undefined ? score : withEvents(score, index, (events) => events.map((e) => (e === last ? { ...(e.kind === 'rest' ? having(e, 'wholeMeasure', undefined) : e), duration: value } : e)));
+  return value === undefined
+    ? score
+    : withEvents(score, index, (events) =>
+        events.map((e) =>
+          e === last ? { ...(e.kind === 'rest' ? having(e, 'wholeMeasure', undefined) : e), duration: value } : e,
+        ),
+      );
 }
 
 /**
@@ -42,29 +51,43 @@ function shortenLast(score: Score<Written>, index: number): Score<Written> {
  */
 export function applyRepair(score: Score<Written>, r: Repair): Score<Written> {
   switch (r.kind) {
-    case 'reflow': return reflow(score, r.measure);
+    case 'reflow':
+      return reflow(score, r.measure);
     case 'fill-rests': {
       const ids = new FreshIds(score);
-      const rests = splitQuarters(rational(r.quarters.n, r.quarters.d)).map((duration): WrittenEvent => ({ kind: 'rest', id: ids.forEvent(), duration }));
+      const rests = splitQuarters(rational(r.quarters.n, r.quarters.d)).map((duration): WrittenEvent => ({
+        kind: 'rest',
+        id: ids.forEvent(),
+        duration,
+      }));
       return withEvents(score, r.measure, (events) => {
         const [only] = rests;
-        if (events.length === 0 && rests.length === 1 && only?.kind === 'rest') return [{ ...only, wholeMeasure: true }];
+        if (events.length === 0 && rests.length === 1 && only?.kind === 'rest')
+          return [{ ...only, wholeMeasure: true }];
         // Short rests first, so that the long ones stand on the beats.
         return [...events, ...rests.reverse()];
       });
     }
-    case 'shorten-last': return shortenLast(score, r.measure);
-    case 'make-pickup': return withMeasure(score, r.measure, (m) => ({ ...m, pickup: true }));
-    case 'remove-measure': return removeMeasures(score, r.measure, r.measure);
-    case 'end-repeat': return withMeasure(score, r.measure, (m) => ({ ...m, repeatEnd: true }));
+    case 'shorten-last':
+      return shortenLast(score, r.measure);
+    case 'make-pickup':
+      return withMeasure(score, r.measure, (m) => ({ ...m, pickup: true }));
+    case 'remove-measure':
+      return removeMeasures(score, r.measure, r.measure);
+    case 'end-repeat':
+      return withMeasure(score, r.measure, (m) => ({ ...m, repeatEnd: true }));
     case 'drop-ending': {
       const label = (i: number): string => (score.measures[i]?.ending ?? []).join();
       let [from, to] = [r.measure, r.measure];
       while (from > 0 && label(from - 1) === label(r.measure)) from -= 1;
       while (label(to + 1) === label(r.measure) && to + 1 < score.measures.length) to += 1;
-      return { ...score, measures: score.measures.map((m, i) => (i < from || i > to ? m : having(m, 'ending', undefined))) };
+      return {
+        ...score,
+        measures: score.measures.map((m, i) => (i < from || i > to ? m : having(m, 'ending', undefined))),
+      };
     }
-    case 'drop-tie': return changeNotes(score, [r.note], (n) => having(n, 'tie', undefined));
+    case 'drop-tie':
+      return changeNotes(score, [r.note], (n) => having(n, 'tie', undefined));
     case 'tie-to-slur': {
       const untied = changeNotes(score, [r.from], (n) => having(n, 'tie', undefined));
       const there = untied.slurs.some((s) => s.from === r.from && s.to === r.to);
@@ -78,11 +101,17 @@ export function applyRepair(score: Score<Written>, r: Repair): Score<Written> {
       const tied = changeNotes(score, [r.from], (n) => ({ ...n, tie: true }));
       return { ...tied, slurs: tied.slurs.filter((s) => s.from !== r.from || s.to !== r.to) };
     }
-    case 'drop-slur': return { ...score, slurs: score.slurs.filter((s) => s.from !== r.from || s.to !== r.to) };
-    case 'signature': return withSignature(score, r.key);
-    case 'drop-change': return withMeasure(score, r.measure, (m) => having(m, r.what, undefined));
-    case 'reminder': return changeNotes(score, r.notes, (n) => having(n, 'courtesy', r.on ? true : undefined));
-    case 'respell': return changeNotes(score, [r.note], (n) => ({ ...n, pitch: enharmonic(n.pitch) }));
-    case 'breath': return changeNotes(score, [r.note], (n) => ({ ...n, breathAfter: true }));
+    case 'drop-slur':
+      return { ...score, slurs: score.slurs.filter((s) => s.from !== r.from || s.to !== r.to) };
+    case 'signature':
+      return withSignature(score, r.key);
+    case 'drop-change':
+      return withMeasure(score, r.measure, (m) => having(m, r.what, undefined));
+    case 'reminder':
+      return changeNotes(score, r.notes, (n) => having(n, 'courtesy', r.on ? true : undefined));
+    case 'respell':
+      return changeNotes(score, [r.note], (n) => ({ ...n, pitch: enharmonic(n.pitch) }));
+    case 'breath':
+      return changeNotes(score, [r.note], (n) => ({ ...n, breathAfter: true }));
   }
 }

@@ -2,7 +2,10 @@ import { randomFrom } from './random';
 
 describe('chance from a seed', () => {
   it('is the same from the same seed, another from another, and even enough', () => {
-    const draw = (seed: number): number[] => { const c = randomFrom(seed); return Array.from({ length: 2000 }, c.next); };
+    const draw = (seed: number): number[] => {
+      const c = randomFrom(seed);
+      return Array.from({ length: 2000 }, c.next);
+    };
     expect(draw(7)).toEqual(draw(7));
     expect(draw(7)).not.toEqual(draw(8));
     const all = draw(1);

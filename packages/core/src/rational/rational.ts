@@ -22,7 +22,15 @@ const SHARED_DENOMINATORS = 48;
  * @example rational(6, -8) // { n: -3, d: 4 }
  */
 export function rational(n: number, d = 1): Rational {
-  if (n >= 0 && n < SHARED_NUMERATORS && d > 0 && d <= SHARED_DENOMINATORS && Number.isInteger(n) && Number.isInteger(d)) return (SHARED[d * SHARED_NUMERATORS + n] ??= reduce(n, d));
+  if (
+    n >= 0 &&
+    n < SHARED_NUMERATORS &&
+    d > 0 &&
+    d <= SHARED_DENOMINATORS &&
+    Number.isInteger(n) &&
+    Number.isInteger(d)
+  )
+    return (SHARED[d * SHARED_NUMERATORS + n] ??= reduce(n, d));
   if (d === 0 || !Number.isSafeInteger(n) || !Number.isSafeInteger(d)) throw new RangeError(`no fraction: ${n}/${d}`);
   return reduce(n, d);
 }
@@ -33,7 +41,8 @@ function reduce(n: number, d: number): Rational {
 }
 
 export const ZERO = rational(0);
-export const add = (a: Rational, b: Rational): Rational => (a.d === b.d ? rational(a.n + b.n, a.d) : rational(a.n * b.d + b.n * a.d, a.d * b.d));
+export const add = (a: Rational, b: Rational): Rational =>
+  a.d === b.d ? rational(a.n + b.n, a.d) : rational(a.n * b.d + b.n * a.d, a.d * b.d);
 export const subtract = (a: Rational, b: Rational): Rational => rational(a.n * b.d - b.n * a.d, a.d * b.d);
 export const multiply = (a: Rational, b: Rational): Rational => rational(a.n * b.n, a.d * b.d);
 export const divide = (a: Rational, b: Rational): Rational => rational(a.n * b.d, a.d * b.n);

@@ -94,7 +94,10 @@ function unitOf(cell: Cell, opening: string | undefined): Unit {
   const { events, notes, rhythm } = cell;
   const place = notes[0] === undefined ? 0 : diatonic(notes[0].pitch);
   return {
-    cell, all: events.join(), opening, place,
+    cell,
+    all: events.join(),
+    opening,
+    place,
     start: events.length > 2 ? `${events.length} ${events.slice(0, -1).join()}` : undefined,
     shape: notes.length < 2 ? undefined : `${rhythm} ${notes.map((n) => diatonic(n.pitch) - place).join()}`,
   };
@@ -108,7 +111,13 @@ export function relate(units: readonly { readonly cell: Cell; readonly bars: rea
   const kin = new Kin();
   return units.map(({ cell, bars }, index) => {
     if (cell.notes.length === 0) return { kind: 'new' };
-    const opening = bars.length < 2 ? undefined : `${bars.length} ${bars.slice(0, -1).map((b) => b.events.join()).join('|')}`;
+    const opening =
+      bars.length < 2
+        ? undefined
+        : `${bars.length} ${bars
+            .slice(0, -1)
+            .map((b) => b.events.join())
+            .join('|')}`;
     const unit = unitOf(cell, opening);
     const relation = kin.relate(unit);
     kin.keep(unit, index);
@@ -121,4 +130,5 @@ export function relate(units: readonly { readonly cell: Cell; readonly bars: rea
  * @returns one relation a bar; a bar without notes is new
  * @example bars 1 to 3 of C D | E F | C D are new, moved two steps from the first, and the same as the first
  */
-export const barRelations = <P extends Pitch>(score: Score<P>): BarRelation[] => relate(barCells(score).map((cell) => ({ cell, bars: [cell] })));
+export const barRelations = <P extends Pitch>(score: Score<P>): BarRelation[] =>
+  relate(barCells(score).map((cell) => ({ cell, bars: [cell] })));

@@ -7,7 +7,13 @@ import type { NoteId, Score, Tempo } from '../score/score';
 import { type PlacedEvent, placeEvents } from '../score/walk';
 
 /** The longest that a beginner plays on one breath, in seconds. Common practice, no source. */
-export const BREATH_SECONDS: Readonly<Record<Stage, number>> = Object.freeze({ 'first-notes': 6, 'first-octave': 7, 'first-year': 8, 'second-year': 10, full: 12 });
+export const BREATH_SECONDS: Readonly<Record<Stage, number>> = Object.freeze({
+  'first-notes': 6,
+  'first-octave': 7,
+  'first-year': 8,
+  'second-year': 10,
+  full: 12,
+});
 
 /** So much more than planned is no reason to speak. */
 const GRACE_SECONDS = 0.5;
@@ -64,12 +70,17 @@ export function slurredOn<P extends Pitch>(score: Score<P>): ReadonlySet<NoteId>
  * Where a stretch could be breathed in: the last note before the bar line nearest to its middle, not tied or slurred on.
  * @returns the note after which to breathe; undefined where a tie or slur leads over every bar line
  */
-export function emergencyBreath<P extends Pitch>({ notes }: Stretch<P>, slurred: ReadonlySet<NoteId>): NoteId | undefined {
+export function emergencyBreath<P extends Pitch>(
+  { notes }: Stretch<P>,
+  slurred: ReadonlySet<NoteId>,
+): NoteId | undefined {
   const middle = (notes.at(-1)?.passed ?? 0) / 2;
   const candidates = notes.flatMap(({ event, place, passed }, i) => {
     const next = notes[i + 1];
     const open = event.kind === 'note' && event.tie !== true && !slurred.has(event.id);
-    return open && next !== undefined && next.place.index !== place.index ? [{ id: event.id, far: Math.abs(passed - middle) }] : [];
+    return open && next !== undefined && next.place.index !== place.index
+      ? [{ id: event.id, far: Math.abs(passed - middle) }]
+      : [];
   });
   return candidates.sort((a, b) => a.far - b.far)[0]?.id;
 }
@@ -96,7 +107,11 @@ export function breathPlan<P extends Pitch>(score: Score<P>, stage: Stage): Plan
     const note = tooLong ? emergencyBreath(s, slurred) : undefined;
     const bar = s.notes.find((n) => n.event.id === note)?.place.number;
     return {
-      from: s.notes[0]?.place.number ?? 0, to: s.notes.at(-1)?.place.number ?? 0, seconds: s.seconds, then: s.then, tooLong,
+      from: s.notes[0]?.place.number ?? 0,
+      to: s.notes.at(-1)?.place.number ?? 0,
+      seconds: s.seconds,
+      then: s.then,
+      tooLong,
       emergency: note === undefined || bar === undefined ? undefined : { note, bar },
     };
   });

@@ -26,16 +26,24 @@ const pitchName = ({ step, alter, octave }: Pitch): string => `${step}${alter}${
 
 /** Marks and slurs are left out: they are not what is read first. @param late how long after the cell's start its first event comes */
 function readCell(bar: number, from: Rational, events: readonly MusicEvent<Pitch>[], late: Rational): Cell {
-  const lengths = events.map((e, i) => `${i === 0 && late.n > 0 ? `+${formatRational(late)} ` : ''}${e.kind === 'rest' ? 'r' : 'n'}${formatRational(durationQuarters(e.duration))}${e.kind === 'note' && e.tie === true ? '~' : ''}`);
+  const lengths = events.map(
+    (e, i) =>
+      `${i === 0 && late.n > 0 ? `+${formatRational(late)} ` : ''}${e.kind === 'rest' ? 'r' : 'n'}${formatRational(durationQuarters(e.duration))}${e.kind === 'note' && e.tie === true ? '~' : ''}`,
+  );
   const notes = events.flatMap((e) => (e.kind === 'note' ? [e] : []));
   return {
-    bar, from, rhythm: lengths.join(' '), pitches: notes.map((n) => pitchName(n.pitch)).join(' '), notes,
+    bar,
+    from,
+    rhythm: lengths.join(' '),
+    pitches: notes.map((n) => pitchName(n.pitch)).join(' '),
+    notes,
     events: events.map((e, i) => `${lengths[i]} ${e.kind === 'note' ? pitchName(e.pitch) : ''}`),
   };
 }
 
 /** The bars of a line as they are written. */
-export const barCells = <P extends Pitch>({ measures }: Score<P>): Cell[] => measures.map((m, i) => readCell(i, ZERO, m.events, ZERO));
+export const barCells = <P extends Pitch>({ measures }: Score<P>): Cell[] =>
+  measures.map((m, i) => readCell(i, ZERO, m.events, ZERO));
 
 /**
  * The bars of a line that opens with a pickup, each beginning where the pickup does: its last beats belong to the bar
@@ -47,7 +55,9 @@ export function pickupCells<P extends Pitch>(score: Score<P>): Cell[] | undefine
   const [first] = placed;
   if (first?.measure.pickup !== true) return undefined;
   const pickup = filledQuarters(first.measure);
-  const found: { bar: number; from: Rational; events: MusicEvent<Pitch>[]; late: Rational }[] = [{ bar: 0, from: ZERO, events: [], late: ZERO }];
+  const found: { bar: number; from: Rational; events: MusicEvent<Pitch>[]; late: Rational }[] = [
+    { bar: 0, from: ZERO, events: [], late: ZERO },
+  ];
   /** How far into the open cell the bar begins that is being read. */
   let passed = ZERO;
   for (const { measure, meter, index } of placed) {
@@ -80,7 +90,11 @@ export function joinCells(cells: readonly Cell[]): Cell {
   const [first] = cells;
   if (first === undefined) throw new RangeError('nothing to join');
   return {
-    bar: first.bar, from: first.from, events: cells.flatMap((c) => c.events), rhythm: cells.map((c) => c.rhythm).join(' | '), pitches: cells.map((c) => c.pitches).join(' '),
+    bar: first.bar,
+    from: first.from,
+    events: cells.flatMap((c) => c.events),
+    rhythm: cells.map((c) => c.rhythm).join(' | '),
+    pitches: cells.map((c) => c.pitches).join(' '),
     notes: cells.flatMap((c) => c.notes),
   };
 }

@@ -23,11 +23,18 @@ const SECONDS_A_MINUTE = 60;
 export function lineFacts(score: Score<Concert>): LineFacts {
   const placed = placeMeasures(score);
   const performance = perform(score);
-  const seconds = performance.bars.reduce((sum, b) => sum + (toNumber(b.quarters) * SECONDS_A_MINUTE) / b.quartersAMinute, 0);
+  const seconds = performance.bars.reduce(
+    (sum, b) => sum + (toNumber(b.quarters) * SECONDS_A_MINUTE) / b.quartersAMinute,
+    0,
+  );
   return {
-    bars: placed.at(-1)?.number ?? 0, pickup: placed[0]?.measure.pickup === true,
-    played: playOrder(score).map(({ index }) => placed[index]?.number ?? 0), seconds,
-    dynamics: [...new Set(score.measures.flatMap((m) => m.events.flatMap((e) => (e.dynamic === undefined ? [] : [e.dynamic]))))],
+    bars: placed.at(-1)?.number ?? 0,
+    pickup: placed[0]?.measure.pickup === true,
+    played: playOrder(score).map(({ index }) => placed[index]?.number ?? 0),
+    seconds,
+    dynamics: [
+      ...new Set(score.measures.flatMap((m) => m.events.flatMap((e) => (e.dynamic === undefined ? [] : [e.dynamic])))),
+    ],
   };
 }
 

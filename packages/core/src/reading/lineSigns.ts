@@ -3,8 +3,41 @@ import type { Measure, MusicEvent, Score } from '../score/score';
 
 /** Signs of the page that a player has to know, in the order in which they are explained. */
 export const SIGN_KINDS = [
-  'repeat', 'endings', 'double-bar', 'multi-rest', 'tie', 'slur', 'dot', 'triplet', 'staccato', 'staccatissimo', 'accent', 'marcato', 'tenuto', 'fermata', 'breath', 'crescendo', 'diminuendo',
-  'pppp', 'ppp', 'pp', 'p', 'mp', 'mf', 'f', 'ff', 'fff', 'ffff', 'fp', 'sf', 'sfz', 'sfp', 'fz', 'rfz', 'tempo-words', 'words',
+  'repeat',
+  'endings',
+  'double-bar',
+  'multi-rest',
+  'tie',
+  'slur',
+  'dot',
+  'triplet',
+  'staccato',
+  'staccatissimo',
+  'accent',
+  'marcato',
+  'tenuto',
+  'fermata',
+  'breath',
+  'crescendo',
+  'diminuendo',
+  'pppp',
+  'ppp',
+  'pp',
+  'p',
+  'mp',
+  'mf',
+  'f',
+  'ff',
+  'fff',
+  'ffff',
+  'fp',
+  'sf',
+  'sfz',
+  'sfp',
+  'fz',
+  'rfz',
+  'tempo-words',
+  'words',
 ] as const;
 export type SignKind = (typeof SIGN_KINDS)[number];
 
@@ -16,16 +49,28 @@ export interface SignUsed {
 }
 
 function ofEvent<P extends Pitch>(e: MusicEvent<P>): SignKind[] {
-  const note: SignKind[] = e.kind === 'rest' ? [] : [...(e.articulations ?? []), ...(e.tie === true ? (['tie'] as const) : []), ...(e.breathAfter === true ? (['breath'] as const) : [])];
+  const note: SignKind[] =
+    e.kind === 'rest'
+      ? []
+      : [
+          ...(e.articulations ?? []),
+          ...(e.tie === true ? (['tie'] as const) : []),
+          ...(e.breathAfter === true ? (['breath'] as const) : []),
+        ];
   return [
-    ...note, ...(e.duration.dots > 0 ? (['dot'] as const) : []), ...(e.duration.tuplet?.actual === 3 ? (['triplet'] as const) : []),
-    ...(e.fermata === true ? (['fermata'] as const) : []), ...(e.dynamic === undefined ? [] : [e.dynamic]),
+    ...note,
+    ...(e.duration.dots > 0 ? (['dot'] as const) : []),
+    ...(e.duration.tuplet?.actual === 3 ? (['triplet'] as const) : []),
+    ...(e.fermata === true ? (['fermata'] as const) : []),
+    ...(e.dynamic === undefined ? [] : [e.dynamic]),
   ];
 }
 
 const ofMeasure = <P extends Pitch>(m: Measure<P>): SignKind[] => [
-  ...(m.repeatStart === true || m.repeatEnd === true ? (['repeat'] as const) : []), ...(m.ending === undefined ? [] : (['endings'] as const)),
-  ...(m.endBar === 'double' ? (['double-bar'] as const) : []), ...((m.multiRest ?? 1) > 1 ? (['multi-rest'] as const) : []),
+  ...(m.repeatStart === true || m.repeatEnd === true ? (['repeat'] as const) : []),
+  ...(m.ending === undefined ? [] : (['endings'] as const)),
+  ...(m.endBar === 'double' ? (['double-bar'] as const) : []),
+  ...((m.multiRest ?? 1) > 1 ? (['multi-rest'] as const) : []),
 ];
 
 /** The words and signs that a line uses, each once, with the bar (by index) in which it first comes. */
@@ -46,5 +91,7 @@ export function lineSigns<P extends Pitch>({ measures, slurs, hairpins }: Score<
   });
   for (const s of slurs) keep('slur', barOf.get(s.from) ?? 0);
   for (const h of hairpins) keep(h.kind, barOf.get(h.from) ?? 0);
-  return [...found.values()].sort((a, b) => SIGN_KINDS.indexOf(a.kind) - SIGN_KINDS.indexOf(b.kind) || a.index - b.index);
+  return [...found.values()].sort(
+    (a, b) => SIGN_KINDS.indexOf(a.kind) - SIGN_KINDS.indexOf(b.kind) || a.index - b.index,
+  );
 }

@@ -20,7 +20,8 @@ export interface TiedSum {
   readonly index: number;
 }
 
-const valueName = ({ value, dots, tuplet }: Duration): string => `${value} ${dots} ${tuplet?.actual ?? 1}/${tuplet?.normal ?? 1}`;
+const valueName = ({ value, dots, tuplet }: Duration): string =>
+  `${value} ${dots} ${tuplet?.actual ?? 1}/${tuplet?.normal ?? 1}`;
 const countsOf = (d: Duration, meter: Meter): Rational => divide(durationQuarters(d), countedQuarters(meter));
 
 /**
@@ -54,7 +55,8 @@ export function tiedSums<P extends Pitch>(score: Score<P>): TiedSum[] {
     open.counts.push(countsOf(event.duration, place.meter));
     if (event.tie === true) continue;
     const name = open.durations.map(valueName).join(' + ');
-    if (open.durations.length > 1 && !found.has(name)) found.set(name, { durations: open.durations, counts: sum(open.counts), index: open.index });
+    if (open.durations.length > 1 && !found.has(name))
+      found.set(name, { durations: open.durations, counts: sum(open.counts), index: open.index });
     open = undefined;
   }
   return [...found.values()];

@@ -135,7 +135,8 @@ function planOf(cells: readonly Cell[], relations: readonly BarRelation[], lineO
   const covered = numbers.map(() => false);
   const stretches = [...takeRepeats(numbers, covered), ...takeRest(numbers, covered, lineOf)];
   const total = numbers.filter((n) => n >= 0).length;
-  const weigh = ({ from, length }: Stretch): number => relations.slice(from, from + length).reduce((sum, r) => sum + (isTrap(r) ? TRAP : 1), 0);
+  const weigh = ({ from, length }: Stretch): number =>
+    relations.slice(from, from + length).reduce((sum, r) => sum + (isTrap(r) ? TRAP : 1), 0);
   const weight = stretches.reduce((sum, s) => sum + weigh(s), 0);
   let known = 0;
   return stretches.map((s) => {
@@ -155,11 +156,27 @@ function read<P extends Pitch>(score: Score<P>, cells: readonly Cell[], fromPick
   const lineOf = linesOf(score, cells, fromPickup);
   const starts = lineOf.flatMap((l, i) => (l === lineOf[i - 1] ? [] : [i]));
   const spans = starts.map((from, i) => ({ from, length: (starts[i + 1] ?? cells.length) - from }));
-  const kin = relate(spans.map(({ from, length }) => ({ cell: joinCells(cells.slice(from, from + length)), bars: cells.slice(from, from + length) })));
-  return { cells, fromPickup, relations, lines: spans.map((s, i) => ({ ...s, relation: kin[i] as BarRelation })), plan: planOf(cells, relations, lineOf) };
+  const kin = relate(
+    spans.map(({ from, length }) => ({
+      cell: joinCells(cells.slice(from, from + length)),
+      bars: cells.slice(from, from + length),
+    })),
+  );
+  return {
+    cells,
+    fromPickup,
+    relations,
+    lines: spans.map((s, i) => ({ ...s, relation: kin[i] as BarRelation })),
+    plan: planOf(cells, relations, lineOf),
+  };
 }
 
-const toLearn = ({ plan }: Patterns): number => plan.reduce((sum, s) => sum + s.length, 0) / Math.max(1, plan.reduce((sum, s) => sum + s.length * (1 + s.again.length), 0));
+const toLearn = ({ plan }: Patterns): number =>
+  plan.reduce((sum, s) => sum + s.length, 0) /
+  Math.max(
+    1,
+    plan.reduce((sum, s) => sum + s.length * (1 + s.again.length), 0),
+  );
 
 /**
  * Finds what repeats in a line and makes a short plan in which each thing is learned once.

@@ -7,7 +7,11 @@ describe('what was worked out lately', () => {
       made.push(k.name);
       return k.name.toUpperCase();
     });
-    const [a, b, c] = ['a', 'b', 'c'].map((name) => ({ name })) as [{ name: string }, { name: string }, { name: string }];
+    const [a, b, c] = ['a', 'b', 'c'].map((name) => ({ name })) as [
+      { name: string },
+      { name: string },
+      { name: string },
+    ];
     return { made, recent, a, b, c };
   };
 

@@ -9,7 +9,10 @@ export class Recent<K extends object, V> {
   private readonly keys: K[] = [];
   private readonly values: V[] = [];
 
-  constructor(private readonly places: number, private readonly make: (key: K) => V) {}
+  constructor(
+    private readonly places: number,
+    private readonly make: (key: K) => V,
+  ) {}
 
   /** The value of an object, made now unless it is still kept. */
   of(key: K): V {

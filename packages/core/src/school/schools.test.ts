@@ -7,9 +7,13 @@ describe('schools', () => {
     expect(SCHOOL_QUESTIONS.every((q) => SCHOOL_CHOICES[q].length > 1)).toBe(true);
   });
 
-  it('of a class stand over its teacher\'s profile, and that over the defaults', () => {
+  it("of a class stand over its teacher's profile, and that over the defaults", () => {
     expect(schoolsOf()).toEqual(DEFAULT_SCHOOLS);
-    expect(schoolsOf({ horn: 'double', counting: 'ta' }, { horn: 'single-f' })).toEqual({ ...DEFAULT_SCHOOLS, horn: 'single-f', counting: 'ta' });
+    expect(schoolsOf({ horn: 'double', counting: 'ta' }, { horn: 'single-f' })).toEqual({
+      ...DEFAULT_SCHOOLS,
+      horn: 'single-f',
+      counting: 'ta',
+    });
     expect(schoolsOf({ horn: 'double' }, { horn: undefined })).toMatchObject({ horn: 'double' });
     expect(Object.isFrozen(schoolsOf())).toBe(true);
   });

@@ -32,13 +32,16 @@ export type Schools = { readonly [Q in SchoolQuestion]: (typeof SCHOOL_CHOICES)[
 /** What a class does otherwise than its teacher's profile, or a profile otherwise than the defaults. */
 export type SchoolOverrides = { readonly [Q in SchoolQuestion]?: Schools[Q] | undefined };
 
-export const DEFAULT_SCHOOLS = Object.freeze(Object.fromEntries(SCHOOL_QUESTIONS.map((q) => [q, SCHOOL_CHOICES[q][0]]))) as Schools;
+export const DEFAULT_SCHOOLS = Object.freeze(
+  Object.fromEntries(SCHOOL_QUESTIONS.map((q) => [q, SCHOOL_CHOICES[q][0]])),
+) as Schools;
 
 /**
  * The choices that hold: each layer overrides the one before it, starting from the defaults.
  * @example schoolsOf({ horn: 'double' }, { horn: 'single-f' }).horn // 'single-f'
  */
 export function schoolsOf(...layers: readonly SchoolOverrides[]): Schools {
-  const chosen = (q: SchoolQuestion): string => layers.reduce<string>((held, layer) => layer[q] ?? held, DEFAULT_SCHOOLS[q]);
+  const chosen = (q: SchoolQuestion): string =>
+    layers.reduce<string>((held, layer) => layer[q] ?? held, DEFAULT_SCHOOLS[q]);
   return Object.freeze(Object.fromEntries(SCHOOL_QUESTIONS.map((q) => [q, chosen(q)]))) as Schools;
 }

@@ -9,7 +9,9 @@ import type { Measure, Score } from './score';
 import { notesOf } from './walk';
 
 const readings = (text: string, fifths = 0): string[] =>
-  [...readAccidentals(line<Written>(text, { fifths })).values()].map((r) => `${r.source}${r.sign === undefined ? '' : `:${r.sign}`}`);
+  [...readAccidentals(line<Written>(text, { fifths })).values()].map(
+    (r) => `${r.source}${r.sign === undefined ? '' : `:${r.sign}`}`,
+  );
 
 // The rules of domain practice: a sign holds for its bar, on its own line or space, and through a tie; common practice, no source.
 describe('accidentals in force', () => {
@@ -18,7 +20,16 @@ describe('accidentals in force', () => {
   });
 
   it('a sign holds to the bar line and no further', () => {
-    expect(readings('C#4 D4 C#4 D4 | C#4 C4 D4 D4')).toEqual(['sign:1', 'plain', 'bar', 'plain', 'sign:1', 'sign:0', 'plain', 'plain']);
+    expect(readings('C#4 D4 C#4 D4 | C#4 C4 D4 D4')).toEqual([
+      'sign:1',
+      'plain',
+      'bar',
+      'plain',
+      'sign:1',
+      'sign:0',
+      'plain',
+      'plain',
+    ]);
   });
 
   it('a sign holds for its own octave only', () => {
@@ -44,14 +55,26 @@ describe('accidentals in force', () => {
   });
 });
 
-const change = (score: Score<Written>, changes: Readonly<Record<number, Partial<Measure<Written>>>>): Score<Written> =>
-  ({ ...score, measures: score.measures.map((m, i) => ({ ...m, ...changes[i] })) });
+const change = (
+  score: Score<Written>,
+  changes: Readonly<Record<number, Partial<Measure<Written>>>>,
+): Score<Written> => ({ ...score, measures: score.measures.map((m, i) => ({ ...m, ...changes[i] })) });
 
 describe('accidentals and what happens in mid-piece', () => {
-  const sources = (score: Score<Written>): string[] => [...readAccidentals(score).values()].map((r) => `${r.source}${r.sign === undefined ? '' : `:${r.sign}`}`);
+  const sources = (score: Score<Written>): string[] =>
+    [...readAccidentals(score).values()].map((r) => `${r.source}${r.sign === undefined ? '' : `:${r.sign}`}`);
 
   it('a new signature holds from its bar on', () => {
-    expect(sources(change(line<Written>('F#4 F4 F#4 F4 | F#4 F4 F#4 F4'), { 1: { key: key(1) } }))).toEqual(['sign:1', 'sign:0', 'sign:1', 'sign:0', 'signature', 'sign:0', 'sign:1', 'sign:0']);
+    expect(sources(change(line<Written>('F#4 F4 F#4 F4 | F#4 F4 F#4 F4'), { 1: { key: key(1) } }))).toEqual([
+      'sign:1',
+      'sign:0',
+      'sign:1',
+      'sign:0',
+      'signature',
+      'sign:0',
+      'sign:1',
+      'sign:0',
+    ]);
   });
 
   it('a tie into a bar with another signature carries the sign, and ends with its note', () => {
@@ -61,7 +84,14 @@ describe('accidentals and what happens in mid-piece', () => {
 
   it('a tie inside the bar needs nothing of its own', () => {
     expect(sources(line<Written>('C#4~ C#4 C#4 C4'))).toEqual(['sign:1', 'bar', 'bar', 'sign:0']);
-    expect(sources(line<Written>('C4:h. F4~ | F4 F#4 F4 F4'))).toEqual(['plain', 'plain', 'plain', 'sign:1', 'sign:0', 'bar']);
+    expect(sources(line<Written>('C4:h. F4~ | F4 F#4 F4 F4'))).toEqual([
+      'plain',
+      'plain',
+      'plain',
+      'sign:1',
+      'sign:0',
+      'bar',
+    ]);
   });
 
   it('a tie to another pitch carries nothing', () => {
@@ -75,33 +105,38 @@ describe('accidentals and what happens in mid-piece', () => {
 
   it('signs say in every line what sounds: reading them back gives every alteration', () => {
     // The rule of the staff, told anew: signature, then the bar's signs on the line, then a tie over the bar line.
-    fc.assert(fc.property(arbitraryScore(), (score) => {
-      const readings = readAccidentals(score);
-      let fifths = 0;
-      const SHARPS = 'FCGDAEB';
-      let tied: string | undefined;
-      for (const m of score.measures) {
-        fifths = m.key?.fifths ?? fifths;
-        const inBar = new Map<string, number>();
-        const letters = fifths > 0 ? SHARPS.slice(0, fifths) : SHARPS.slice(7 + fifths);
-        let first = true;
-        for (const e of m.events) {
-          if (e.kind === 'rest') {
-            tied = undefined;
+    fc.assert(
+      fc.property(arbitraryScore(), (score) => {
+        const readings = readAccidentals(score);
+        let fifths = 0;
+        const SHARPS = 'FCGDAEB';
+        let tied: string | undefined;
+        for (const m of score.measures) {
+          fifths = m.key?.fifths ?? fifths;
+          const inBar = new Map<string, number>();
+          const letters = fifths > 0 ? SHARPS.slice(0, fifths) : SHARPS.slice(7 + fifths);
+          let first = true;
+          for (const e of m.events) {
+            if (e.kind === 'rest') {
+              tied = undefined;
+              first = false;
+              continue;
+            }
+            const place = `${e.pitch.step}${e.pitch.octave}`;
+            const { sign } = readings.get(e.id) ?? {};
+            if (sign !== undefined) inBar.set(place, sign);
+            const held = tied === `${place}/${e.pitch.alter}` && first && !inBar.has(place);
+            const sounds =
+              inBar.get(place) ??
+              (held ? e.pitch.alter : letters.includes(e.pitch.step) && fifths !== 0 ? Math.sign(fifths) : 0);
+            expect([e.id, sounds]).toEqual([e.id, e.pitch.alter]);
+            tied = e.tie === true ? `${place}/${e.pitch.alter}` : undefined;
             first = false;
-            continue;
           }
-          const place = `${e.pitch.step}${e.pitch.octave}`;
-          const { sign } = readings.get(e.id) ?? {};
-          if (sign !== undefined) inBar.set(place, sign);
-          const held = tied === `${place}/${e.pitch.alter}` && first && !inBar.has(place);
-          const sounds = inBar.get(place) ?? (held ? e.pitch.alter : letters.includes(e.pitch.step) && fifths !== 0 ? Math.sign(fifths) : 0);
-          expect([e.id, sounds]).toEqual([e.id, e.pitch.alter]);
-          tied = e.tie === true ? `${place}/${e.pitch.alter}` : undefined;
-          first = false;
         }
-      }
-    }), { numRuns: 300 });
+      }),
+      { numRuns: 300 },
+    );
   });
 });
 
@@ -112,7 +147,13 @@ describe('reminders', () => {
   it('are none unless the teacher wants them, or the page has one', () => {
     const score = line<Written>('C#4:w | C4:w');
     expect(reminded(score, 'none')).toEqual([]);
-    const shown: Score<Written> = { ...score, measures: score.measures.map((m) => ({ ...m, events: m.events.map((e) => (e.id === 'n2' && e.kind === 'note' ? { ...e, courtesy: true } : e)) })) };
+    const shown: Score<Written> = {
+      ...score,
+      measures: score.measures.map((m) => ({
+        ...m,
+        events: m.events.map((e) => (e.id === 'n2' && e.kind === 'note' ? { ...e, courtesy: true } : e)),
+      })),
+    };
     expect(reminded(shown, 'none')).toEqual(['n2:0']);
     expect(readAccidentals(shown).get('n2')).toEqual({ source: 'plain', sign: 0, courtesy: true });
   });
@@ -143,18 +184,24 @@ describe('reminders', () => {
   });
 
   it('never change what sounds or what the rules draw', () => {
-    fc.assert(fc.property(arbitraryScore(), fc.constantFrom<ReminderPolicy>('once-a-bar', 'after-change'), (score, policy) => {
-      const plain = readAccidentals(score);
-      for (const [id, r] of readAccidentals(score, policy)) {
-        expect({ ...r, ...(r.courtesy === true ? { sign: undefined, courtesy: undefined } : {}) }).toEqual({ ...plain.get(id), ...(r.courtesy === true ? { sign: undefined, courtesy: undefined } : {}) });
-        if (r.courtesy === true) expect(r.sign).toBe(notesOf(score).find((n) => n.id === id)?.pitch.alter);
-      }
-    }));
+    fc.assert(
+      fc.property(arbitraryScore(), fc.constantFrom<ReminderPolicy>('once-a-bar', 'after-change'), (score, policy) => {
+        const plain = readAccidentals(score);
+        for (const [id, r] of readAccidentals(score, policy)) {
+          expect({ ...r, ...(r.courtesy === true ? { sign: undefined, courtesy: undefined } : {}) }).toEqual({
+            ...plain.get(id),
+            ...(r.courtesy === true ? { sign: undefined, courtesy: undefined } : {}),
+          });
+          if (r.courtesy === true) expect(r.sign).toBe(notesOf(score).find((n) => n.id === id)?.pitch.alter);
+        }
+      }),
+    );
   });
 });
 
 describe('what is played before a bar', () => {
-  const before = (bars: number, changes: Readonly<Record<number, Partial<Measure<Written>>>>): number[][] => playedBefore(change(line<Written>(Array.from({ length: bars }, () => 'C4:w').join(' | ')), changes));
+  const before = (bars: number, changes: Readonly<Record<number, Partial<Measure<Written>>>>): number[][] =>
+    playedBefore(change(line<Written>(Array.from({ length: bars }, () => 'C4:w').join(' | ')), changes));
 
   it('is its neighbour, the end of a repeat, and the bar before the first ending', () => {
     expect(before(3, {})).toEqual([[], [0], [1]]);
@@ -162,7 +209,14 @@ describe('what is played before a bar', () => {
     expect(before(4, { 1: { repeatStart: true }, 2: { repeatEnd: true } })).toEqual([[], [0, 2], [1], [2]]);
     expect(before(4, { 1: { repeatEnd: true }, 3: { repeatEnd: true } })).toEqual([[1], [0], [1, 3], [2]]);
     expect(before(4, { 2: { ending: [1], repeatEnd: true }, 3: { ending: [2] } })).toEqual([[2], [0], [1], [1]]);
-    expect(before(5, { 1: { ending: [1] }, 2: { ending: [1], repeatEnd: true }, 3: { ending: [2], repeatEnd: true }, 4: { ending: [3] } })).toEqual([[2, 3], [0], [1], [0], [0]]);
+    expect(
+      before(5, {
+        1: { ending: [1] },
+        2: { ending: [1], repeatEnd: true },
+        3: { ending: [2], repeatEnd: true },
+        4: { ending: [3] },
+      }),
+    ).toEqual([[2, 3], [0], [1], [0], [0]]);
     expect(before(2, { 0: { ending: [1], repeatEnd: true }, 1: { ending: [2] } })).toEqual([[0], [0]]);
   });
 });

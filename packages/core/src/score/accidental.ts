@@ -42,7 +42,9 @@ class LetterMemory {
 
   /** @param predecessors for each bar the bars that may be played just before it; @param lastIn how each letter sounds last in each bar */
   constructor(
-    private readonly policy: ReminderPolicy, private readonly predecessors: readonly (readonly number[])[], private readonly lastIn: readonly ReadonlyMap<number, number>[],
+    private readonly policy: ReminderPolicy,
+    private readonly predecessors: readonly (readonly number[])[],
+    private readonly lastIn: readonly ReadonlyMap<number, number>[],
   ) {}
 
   startMeasure(index: number): void {
@@ -55,8 +57,10 @@ class LetterMemory {
   misleads(p: Pitch, source: AccidentalSource): boolean {
     const letter = stepIndex(p.step);
     const held = this.here.get(letter);
-    const changed = held === undefined ? this.before.some((m) => (m.get(letter) ?? p.alter) !== p.alter) : held !== p.alter;
-    if (this.policy === 'after-change') return source === 'bar' || changed || (held === undefined && (this.ever.get(letter) ?? p.alter) !== p.alter);
+    const changed =
+      held === undefined ? this.before.some((m) => (m.get(letter) ?? p.alter) !== p.alter) : held !== p.alter;
+    if (this.policy === 'after-change')
+      return source === 'bar' || changed || (held === undefined && (this.ever.get(letter) ?? p.alter) !== p.alter);
     return changed && !this.reminded.has(letter);
   }
 
@@ -69,7 +73,11 @@ class LetterMemory {
 }
 
 /** How each letter sounds last in each bar. */
-function lastLetters<P extends Pitch>({ measureOf }: Structure, { tones, of }: Tones<P>, measures: number): Map<number, number>[] {
+function lastLetters<P extends Pitch>(
+  { measureOf }: Structure,
+  { tones, of }: Tones<P>,
+  measures: number,
+): Map<number, number>[] {
   const last = Array.from({ length: measures }, () => new Map<number, number>());
   for (let i = 0; i < of.length; i++) {
     const { pitch: p } = tones[of[i] as number] as Tone<P>;
@@ -112,21 +120,34 @@ function freeReading({ pitch: p, fifths }: Tone<Pitch>): AccidentalReading {
  * A letter's alteration against its signature does not change when both move along the line of fifths: what is drawn,
  * held and tied stays; which sign it is, and whether the letter is one of the signature's, is the new page's.
  */
-export function moveReadings<P extends Pitch>(readings: readonly AccidentalReading[], { tones, of }: Tones<P>): AccidentalReading[] {
+export function moveReadings<P extends Pitch>(
+  readings: readonly AccidentalReading[],
+  { tones, of }: Tones<P>,
+): AccidentalReading[] {
   const free = tones.map(freeReading);
   const moved: AccidentalReading[] = new Array<AccidentalReading>(readings.length);
   for (let i = 0; i < readings.length; i++) {
     const reading = readings[i] as AccidentalReading;
     const t = of[i] as number;
     const { alter } = (tones[t] as Tone<P>).pitch;
-    const base = reading.source === 'sign' ? signReading(alter) : reading.source === 'tie' || reading.source === 'bar' ? reading : (free[t] as AccidentalReading);
+    const base =
+      reading.source === 'sign'
+        ? signReading(alter)
+        : reading.source === 'tie' || reading.source === 'bar'
+          ? reading
+          : (free[t] as AccidentalReading);
     moved[i] = reading.courtesy === true ? { ...base, sign: alter, courtesy: true } : base;
   }
   return moved;
 }
 
 /** Readings of a line given as tones: what a part is before its page is written out. */
-export function readToneAccidentals<P extends Pitch>(structure: Structure, tones: Tones<P>, policy: ReminderPolicy, measures: () => readonly (readonly number[])[]): AccidentalReading[] {
+export function readToneAccidentals<P extends Pitch>(
+  structure: Structure,
+  tones: Tones<P>,
+  policy: ReminderPolicy,
+  measures: () => readonly (readonly number[])[],
+): AccidentalReading[] {
   const { noteIds, measureOf, tiedOn, restAfter, courtesy } = structure;
   const { of } = tones;
   const { line, alter, signature, free } = new ToneRules(tones);
@@ -136,7 +157,10 @@ export function readToneAccidentals<P extends Pitch>(structure: Structure, tones
   const setTo = new Int8Array(LINES);
   const setBy = new Int32Array(LINES);
   const predecessors = policy === 'none' ? [] : measures();
-  const memory = policy === 'none' ? undefined : new LetterMemory(policy, predecessors, lastLetters(structure, tones, predecessors.length));
+  const memory =
+    policy === 'none'
+      ? undefined
+      : new LetterMemory(policy, predecessors, lastLetters(structure, tones, predecessors.length));
   let bar = -1;
   for (let i = 0; i < of.length; i++) {
     const t = of[i] as number;
@@ -146,7 +170,8 @@ export function readToneAccidentals<P extends Pitch>(structure: Structure, tones
     const at = line[t] as number;
     const isSet = setIn[at] === index;
     const before = of[i - 1] ?? -1;
-    const continues = i > 0 && tiedOn[i - 1] === 1 && restAfter[i - 1] === 0 && line[before] === at && alter[before] === alter[t];
+    const continues =
+      i > 0 && tiedOn[i - 1] === 1 && restAfter[i - 1] === 0 && line[before] === at && alter[before] === alter[t];
     let reading = free[t] as AccidentalReading;
     if (continues && !isSet && measureOf[i - 1] !== index && alter[t] !== signature[t]) reading = TIE;
     else if (alter[t] !== (isSet ? setTo[at] : signature[t])) {
@@ -156,7 +181,11 @@ export function readToneAccidentals<P extends Pitch>(structure: Structure, tones
       setBy[at] = i;
     } else {
       if (isSet) reading = { source: 'bar', setBy: noteIds[setBy[at] as number] as NoteId };
-      if (courtesy[i] === 1 || (memory !== undefined && !continues && memory.misleads((tones.tones[t] as Tone<P>).pitch, reading.source))) reading = { ...reading, sign: alter[t] as number, courtesy: true };
+      if (
+        courtesy[i] === 1 ||
+        (memory !== undefined && !continues && memory.misleads((tones.tones[t] as Tone<P>).pitch, reading.source))
+      )
+        reading = { ...reading, sign: alter[t] as number, courtesy: true };
     }
     memory?.sounded((tones.tones[t] as Tone<P>).pitch, reading.courtesy === true);
     readings[i] = reading;
@@ -173,7 +202,13 @@ export function readToneAccidentals<P extends Pitch>(structure: Structure, tones
  * otherwise in a bar played just before or in another octave; `after-change` at every such note, however long ago the
  * change was, and wherever an earlier sign of the bar still holds.
  */
-export function readAccidentals<P extends Pitch>(score: Score<P>, policy: ReminderPolicy = 'none'): NoteTable<AccidentalReading> {
+export function readAccidentals<P extends Pitch>(
+  score: Score<P>,
+  policy: ReminderPolicy = 'none',
+): NoteTable<AccidentalReading> {
   const structure = structureOf(score);
-  return new NoteTable(structure, readToneAccidentals(structure, tonesOf(score), policy, () => playedBefore(score)));
+  return new NoteTable(
+    structure,
+    readToneAccidentals(structure, tonesOf(score), policy, () => playedBefore(score)),
+  );
 }

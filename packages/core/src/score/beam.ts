@@ -8,7 +8,8 @@ import { placeEvents } from './walk';
 const FLAGGED: readonly string[] = ['eighth', '16th', '32nd'];
 
 /** Sixteenths and triplets are grouped by the beat, plain eighths by the wider window of the meter. */
-const windowOf = (meter: Meter, small: boolean): Rational => (small && !isCompound(meter) && meter.unit === 4 ? rational(1) : beamQuarters(meter));
+const windowOf = (meter: Meter, small: boolean): Rational =>
+  small && !isCompound(meter) && meter.unit === 4 ? rational(1) : beamQuarters(meter);
 
 /**
  * Groups of notes under one beam, two or more each, in order.
@@ -27,7 +28,10 @@ export function beamGroups<P extends Pitch>(score: Score<P>): NoteId[][] {
   };
   const halfSmall = new Map<string, boolean>();
   const keyOf = ({ place, onset }: (typeof placed)[number], wide: Rational): string => {
-    const start = place.measure.pickup === true ? subtract(measureQuarters(place.meter), filledQuarters(place.measure)) : rational(0);
+    const start =
+      place.measure.pickup === true
+        ? subtract(measureQuarters(place.meter), filledQuarters(place.measure))
+        : rational(0);
     const at = divide(add(start, onset), wide);
     return `${place.index}/${Math.floor(at.n / at.d)}`;
   };

@@ -10,7 +10,8 @@ const PHRASE_BARS = 4;
 /** The notes on whose way a slur leads to the next note: no breath may cut it. */
 function slurredOn<P extends Pitch>(score: Score<P>, { indexOf }: Structure): ReadonlySet<number> {
   const on = new Set<number>();
-  for (const { from, to } of score.slurs) for (let i = indexOf.get(from) ?? 0; i < (indexOf.get(to) ?? 0); i++) on.add(i);
+  for (const { from, to } of score.slurs)
+    for (let i = indexOf.get(from) ?? 0; i < (indexOf.get(to) ?? 0); i++) on.add(i);
   return on;
 }
 
@@ -41,6 +42,6 @@ function everyFourBars<P extends Pitch>(score: Score<P>): ReadonlySet<NoteId> {
  * on; under `own-marks` none. Common practice, no source.
  */
 export const planBreaths = <P extends Pitch>(score: Score<P>, school: Schools['breath']): ReadonlySet<NoteId> =>
-  (school === 'own-marks' ? NO_BREATHS : workedOut(structureOf(score), 'breaths', () => everyFourBars(score)));
+  school === 'own-marks' ? NO_BREATHS : workedOut(structureOf(score), 'breaths', () => everyFourBars(score));
 
 const NO_BREATHS: ReadonlySet<NoteId> = new Set();

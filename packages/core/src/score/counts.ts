@@ -18,16 +18,23 @@ class CountBook {
     if (texts === undefined) byOnset.set(rationalKey(onset), (texts = new Map()));
     const name = rationalKey(quarters) * 2 + held;
     let text = texts.get(name);
-    if (text === undefined) texts.set(name, (text = countText(countWords(meter, { onset, quarters }, this.system), this.system, held === 1)));
+    if (text === undefined)
+      texts.set(name, (text = countText(countWords(meter, { onset, quarters }, this.system), this.system, held === 1)));
     return text;
   }
 }
 
-const BOOKS: Readonly<Record<CountingSystem, CountBook>> = { numbers: new CountBook('numbers'), ta: new CountBook('ta'), du: new CountBook('du') };
+const BOOKS: Readonly<Record<CountingSystem, CountBook>> = {
+  numbers: new CountBook('numbers'),
+  ta: new CountBook('ta'),
+  du: new CountBook('du'),
+};
 
 function readCounts({ meters, onsets, quarters, heldOver }: Structure, system: CountingSystem): readonly string[] {
   const book = BOOKS[system];
-  return onsets.map((onset, i) => book.textOf(meters[i] as Meter, onset, quarters[i] as Rational, heldOver[i] as number));
+  return onsets.map((onset, i) =>
+    book.textOf(meters[i] as Meter, onset, quarters[i] as Rational, heldOver[i] as number),
+  );
 }
 
 /**
@@ -37,7 +44,9 @@ function readCounts({ meters, onsets, quarters, heldOver }: Structure, system: C
  * and shared by all of its parts.
  * @example noteCounts(line('C4:h D4 E4'), 'numbers') // ['1 (2)', '3', '4']
  */
-export const noteCounts = <P extends Pitch>(score: Score<P>, system: CountingSystem): readonly string[] => countsOf(structureOf(score), system);
+export const noteCounts = <P extends Pitch>(score: Score<P>, system: CountingSystem): readonly string[] =>
+  countsOf(structureOf(score), system);
 
 /** The same, from a structure that is at hand. */
-export const countsOf = (structure: Structure, system: CountingSystem): readonly string[] => workedOut(structure, `counts ${system}`, () => readCounts(structure, system));
+export const countsOf = (structure: Structure, system: CountingSystem): readonly string[] =>
+  workedOut(structure, `counts ${system}`, () => readCounts(structure, system));

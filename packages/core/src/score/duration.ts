@@ -11,14 +11,22 @@ export interface Duration {
 }
 
 const QUARTERS: Readonly<Record<NoteValue, Rational>> = {
-  breve: rational(8), whole: rational(4), half: rational(2), quarter: rational(1),
-  eighth: rational(1, 2), '16th': rational(1, 4), '32nd': rational(1, 8),
+  breve: rational(8),
+  whole: rational(4),
+  half: rational(2),
+  quarter: rational(1),
+  eighth: rational(1, 2),
+  '16th': rational(1, 4),
+  '32nd': rational(1, 8),
 };
 
-const dotted = (value: NoteValue, dots: number): Rational => multiply(QUARTERS[value], rational(2 ** (dots + 1) - 1, 2 ** dots));
+const dotted = (value: NoteValue, dots: number): Rational =>
+  multiply(QUARTERS[value], rational(2 ** (dots + 1) - 1, 2 ** dots));
 
 /** Lengths are few and asked for often: the plain ones, by value and dots, are worked out once. */
-const PLAIN = Object.fromEntries(NOTE_VALUES.map((value) => [value, [0, 1, 2, 3].map((dots) => dotted(value, dots))])) as unknown as Readonly<Record<NoteValue, readonly Rational[]>>;
+const PLAIN = Object.fromEntries(
+  NOTE_VALUES.map((value) => [value, [0, 1, 2, 3].map((dots) => dotted(value, dots))]),
+) as unknown as Readonly<Record<NoteValue, readonly Rational[]>>;
 
 /** Length in quarters. A dot adds half of what stands before it: dotted half = 3. */
 export function durationQuarters({ value, dots, tuplet }: Duration): Rational {

@@ -13,7 +13,11 @@ export function excerpt<P extends Pitch>(score: Score<P>, from: number, to: numb
   const placed = placeMeasures(score).slice(0, to + 1);
   let tempo: Tempo | undefined;
   for (const { measure, index } of placed) if (index <= from && measure.tempo !== undefined) ({ tempo } = measure);
-  const measures = placed.slice(from).map(({ measure, clef, key, meter }, i) => (i > 0 ? measure : { ...measure, clef, key, meter, ...(tempo === undefined ? {} : { tempo }) }));
+  const measures = placed
+    .slice(from)
+    .map(({ measure, clef, key, meter }, i) =>
+      i > 0 ? measure : { ...measure, clef, key, meter, ...(tempo === undefined ? {} : { tempo }) },
+    );
   const kept = new Set(measures.flatMap((m) => m.events.map((e) => e.id)));
   const inside = (s: Span): boolean => kept.has(s.from) && kept.has(s.to);
   return { ...score, measures, slurs: score.slurs.filter(inside), hairpins: score.hairpins.filter(inside) };

@@ -6,7 +6,8 @@ import type { Measure, Score } from './score';
 import { placeMeasures } from './walk';
 
 /** How long the bar's notes and rests last together, in quarters. */
-export const filledQuarters = <P extends Pitch>(m: Measure<P>): Rational => sum(m.events.map((e) => durationQuarters(e.duration)));
+export const filledQuarters = <P extends Pitch>(m: Measure<P>): Rational =>
+  sum(m.events.map((e) => durationQuarters(e.duration)));
 
 export interface MeasureFault {
   readonly number: number;

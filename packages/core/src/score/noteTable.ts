@@ -6,7 +6,10 @@ import type { Structure } from './structure';
  * The ids are shared by all parts of a line, so that a part keeps no map of its own.
  */
 export class NoteTable<T> implements Iterable<readonly [NoteId, T]> {
-  constructor(private readonly structure: Structure, private readonly inOrder: readonly T[]) {}
+  constructor(
+    private readonly structure: Structure,
+    private readonly inOrder: readonly T[],
+  ) {}
 
   get size(): number {
     return this.inOrder.length;

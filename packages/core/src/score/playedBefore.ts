@@ -14,7 +14,8 @@ export function playedBefore<P extends Pitch>(score: Score<P>): number[][] {
   score.measures.forEach((m, i) => {
     if (m.repeatStart === true) repeatFrom = i;
     const earlier = score.measures[i - 1];
-    const begins = m.ending !== undefined && (earlier?.ending?.join() !== m.ending.join() || earlier?.repeatEnd === true);
+    const begins =
+      m.ending !== undefined && (earlier?.ending?.join() !== m.ending.join() || earlier?.repeatEnd === true);
     if (m.ending === undefined) endingsFrom = undefined;
     else if (endingsFrom === undefined) endingsFrom = i;
     else if (begins && endingsFrom > 0) before[i] = [endingsFrom - 1];

@@ -11,7 +11,10 @@ import { notesOf } from './walk';
  * @example withSignature(a line with B♭ and E♭ written out, key(-2)) // clean notes
  */
 export function withSignature<P extends Pitch>(score: Score<P>, signature: Key): Score<P> {
-  return { ...score, measures: score.measures.map(({ key: _before, ...m }, i) => (i === 0 ? { ...m, key: signature } : m)) };
+  return {
+    ...score,
+    measures: score.measures.map(({ key: _before, ...m }, i) => (i === 0 ? { ...m, key: signature } : m)),
+  };
 }
 
 /** The same tune with no signature, every sign at its note: the other way of the two to write it. */
@@ -19,7 +22,9 @@ export const withoutSignature = <P extends Pitch>(score: Score<P>): Score<P> => 
 
 /** How many signs the page shows before its notes, reminders not counted. */
 export const signCount = <P extends Pitch>(score: Score<P>): number =>
-  readAccidentals(score).values().filter((r) => r.sign !== undefined && r.courtesy !== true).length;
+  readAccidentals(score)
+    .values()
+    .filter((r) => r.sign !== undefined && r.courtesy !== true).length;
 
 /** A signature for a line, how many signs would remain at notes, and the key that the last note speaks for. */
 export interface KeyProposal extends SignatureProposal {
@@ -43,16 +48,30 @@ function isLeadingNote(p: Pick<Pitch, 'step' | 'alter'>, minor: Key): boolean {
 export function proposeKeys<P extends Pitch>(score: Score<P>, count = 3): KeyProposal[] {
   const notes = notesOf(score);
   const last = notes.at(-1)?.pitch;
-  const endsOn = (k: Key): boolean => last !== undefined && last.step === tonic(k).step && last.alter === tonic(k).alter;
-  return proposeSignatures(notes.map((n) => n.pitch)).slice(0, CONSIDERED)
+  const endsOn = (k: Key): boolean =>
+    last !== undefined && last.step === tonic(k).step && last.alter === tonic(k).alter;
+  return proposeSignatures(notes.map((n) => n.pitch))
+    .slice(0, CONSIDERED)
     .map(({ fifths, signs }) => {
       const minor = endsOn(key(fifths, 'minor'));
       const proposed = key(fifths, minor ? 'minor' : 'major');
       const expected = minor ? notes.filter((n) => isLeadingNote(n.pitch, proposed)).length : 0;
-      return { proposal: { fifths, signs, key: proposed }, against: signs - expected, ends: endsOn(proposed), drawn: signCount(withSignature(score, proposed)) };
+      return {
+        proposal: { fifths, signs, key: proposed },
+        against: signs - expected,
+        ends: endsOn(proposed),
+        drawn: signCount(withSignature(score, proposed)),
+      };
     })
-    .sort((a, b) => a.against - b.against || Number(b.ends) - Number(a.ends) || a.drawn - b.drawn || Math.abs(a.proposal.fifths) - Math.abs(b.proposal.fifths))
-    .slice(0, count).map((r) => r.proposal);
+    .sort(
+      (a, b) =>
+        a.against - b.against ||
+        Number(b.ends) - Number(a.ends) ||
+        a.drawn - b.drawn ||
+        Math.abs(a.proposal.fifths) - Math.abs(b.proposal.fifths),
+    )
+    .slice(0, count)
+    .map((r) => r.proposal);
 }
 
 /** Signatures that are looked at more closely. */

@@ -10,7 +10,24 @@ export type NoteId = string;
 export const ARTICULATIONS = ['staccato', 'accent', 'tenuto', 'marcato', 'staccatissimo'] as const;
 export type Articulation = (typeof ARTICULATIONS)[number];
 
-export const DYNAMICS = ['pppp', 'ppp', 'pp', 'p', 'mp', 'mf', 'f', 'ff', 'fff', 'ffff', 'fp', 'sf', 'sfz', 'sfp', 'fz', 'rfz'] as const;
+export const DYNAMICS = [
+  'pppp',
+  'ppp',
+  'pp',
+  'p',
+  'mp',
+  'mf',
+  'f',
+  'ff',
+  'fff',
+  'ffff',
+  'fp',
+  'sf',
+  'sfz',
+  'sfp',
+  'fz',
+  'rfz',
+] as const;
 export type Dynamic = (typeof DYNAMICS)[number];
 
 /** What notes and rests share. `marks` before the event are drawn at its start. */

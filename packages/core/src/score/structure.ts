@@ -80,7 +80,10 @@ class Beats {
     const name = rationalKey(onset);
     let beat = this.known.get(name);
     if (beat === undefined) {
-      beat = { beat: formatRational(add(divide(onset, beatQuarters(this.meter)), rational(1))), strength: strengthAt(this.meter, onset) };
+      beat = {
+        beat: formatRational(add(divide(onset, beatQuarters(this.meter)), rational(1))),
+        strength: strengthAt(this.meter, onset),
+      };
       this.known.set(name, beat);
     }
     return beat;
@@ -124,7 +127,15 @@ function readStructure<P extends Pitch>(score: Score<P>): Structure {
     }
   }
   return new Structure(
-    noteIds, places, onsets, lengths, meters, new Int32Array(measureOf), new Uint8Array(flags.tiedOn), new Uint8Array(flags.restAfter), new Uint8Array(flags.courtesy),
+    noteIds,
+    places,
+    onsets,
+    lengths,
+    meters,
+    new Int32Array(measureOf),
+    new Uint8Array(flags.tiedOn),
+    new Uint8Array(flags.restAfter),
+    new Uint8Array(flags.courtesy),
   );
 }
 

@@ -24,7 +24,9 @@ export function settleTuplets<P extends Pitch>(m: Measure<P>): Measure<P> {
     const unit = multiply(durationQuarters({ ...value, dots: 0 }), rational(t.normal));
     const starts = filled.n === 0;
     filled = add(filled, durationQuarters(e.duration));
-    const full = FULL.some((v) => compare(filled, v) === 0 && compare(v, unit) >= 0) || m.events[i + 1]?.duration.tuplet === undefined;
+    const full =
+      FULL.some((v) => compare(filled, v) === 0 && compare(v, unit) >= 0) ||
+      m.events[i + 1]?.duration.tuplet === undefined;
     if (full) filled = ZERO;
     return { ...plain, tupletPlace: full ? (starts ? 'start' : 'stop') : starts ? 'start' : 'inside' };
   });

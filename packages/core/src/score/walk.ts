@@ -67,7 +67,9 @@ export function openingOf<P extends Pitch>({ measures: [first] }: Score<P>): InF
 
 /** The same score with every pitch and key replaced, ids and everything else untouched. */
 export function mapPitches<P extends Pitch, Q extends Pitch>(
-  score: Score<P>, toPitch: (p: P, note: Note<P>) => Q, toKey: (k: Key) => Key,
+  score: Score<P>,
+  toPitch: (p: P, note: Note<P>) => Q,
+  toKey: (k: Key) => Key,
 ): Score<Q> {
   return {
     ...score,

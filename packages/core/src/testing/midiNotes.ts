@@ -6,7 +6,10 @@ export function midiNotes(bytes: Uint8Array): number[] {
   const notes: { at: number; note: number }[] = [];
   let p = 14;
   while (p < bytes.length) {
-    const end = p + 8 + (((bytes[p + 4] ?? 0) << 24) | ((bytes[p + 5] ?? 0) << 16) | ((bytes[p + 6] ?? 0) << 8) | (bytes[p + 7] ?? 0));
+    const end =
+      p +
+      8 +
+      (((bytes[p + 4] ?? 0) << 24) | ((bytes[p + 5] ?? 0) << 16) | ((bytes[p + 6] ?? 0) << 8) | (bytes[p + 7] ?? 0));
     p += 8;
     let at = 0;
     let status = 0;

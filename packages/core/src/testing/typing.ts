@@ -11,17 +11,38 @@ import { pitchText } from '../pitch/pitch';
 import type { NoteValue } from '../score/duration';
 import type { Score } from '../score/score';
 
-const DIGITS: Readonly<Record<string, NoteValue>> = { 1: 'whole', 2: 'half', 4: 'quarter', 8: 'eighth', 6: '16th', 3: '32nd' };
+const DIGITS: Readonly<Record<string, NoteValue>> = {
+  1: 'whole',
+  2: 'half',
+  4: 'quarter',
+  8: 'eighth',
+  6: '16th',
+  3: '32nd',
+};
 
 export const blank = ({ fifths = 0, meter = { beats: 4, unit: 4 } as Meter } = {}): EditState => ({
-  score: { title: '', measures: [{ id: 'm1', events: [], clef: 'treble', key: key(fifths), meter }], slurs: [], hairpins: [] }, caret: { measure: 0, at: 0 },
+  score: {
+    title: '',
+    measures: [{ id: 'm1', events: [], clef: 'treble', key: key(fifths), meter }],
+    slurs: [],
+    hairpins: [],
+  },
+  caret: { measure: 0, at: 0 },
 });
 
 const SIGNS: Readonly<Record<string, Command>> = {
-  '-': { kind: 'tie' }, S: { kind: 'slur' }, '|': { kind: 'barline' }, ',': { kind: 'breath' }, '%': { kind: 'repeat-measure' },
-  '#': { kind: 'change-pitch', change: { by: 'alter', alter: 1 } }, _: { kind: 'change-pitch', change: { by: 'alter', alter: -1 } }, '=': { kind: 'change-pitch', change: { by: 'alter', alter: 0 } },
-  '^': { kind: 'change-pitch', change: { by: 'octave', up: true } }, v: { kind: 'change-pitch', change: { by: 'octave', up: false } },
-  '[': { kind: 'repeat-start' }, ']': { kind: 'repeat-end' },
+  '-': { kind: 'tie' },
+  S: { kind: 'slur' },
+  '|': { kind: 'barline' },
+  ',': { kind: 'breath' },
+  '%': { kind: 'repeat-measure' },
+  '#': { kind: 'change-pitch', change: { by: 'alter', alter: 1 } },
+  _: { kind: 'change-pitch', change: { by: 'alter', alter: -1 } },
+  '=': { kind: 'change-pitch', change: { by: 'alter', alter: 0 } },
+  '^': { kind: 'change-pitch', change: { by: 'octave', up: true } },
+  v: { kind: 'change-pitch', change: { by: 'octave', up: false } },
+  '[': { kind: 'repeat-start' },
+  ']': { kind: 'repeat-end' },
 };
 
 /**
@@ -56,12 +77,27 @@ export function typed(text: string, from: EditState = blank(), mode: Pen['mode']
   return state;
 }
 
-const SHORT: Readonly<Record<NoteValue, string>> = { breve: 'b', whole: 'w', half: 'h', quarter: 'q', eighth: 'e', '16th': 's', '32nd': 't' };
+const SHORT: Readonly<Record<NoteValue, string>> = {
+  breve: 'b',
+  whole: 'w',
+  half: 'h',
+  quarter: 'q',
+  eighth: 'e',
+  '16th': 's',
+  '32nd': 't',
+};
 
 /** A line as short text: `G4q A4h~ | Rq` with bars, ties and brackets of tuplets. */
-export const shown = (score: Score<Written>): string => score.measures.map((m) => m.events.map((e) => {
-  const length = SHORT[e.duration.value] + '.'.repeat(e.duration.dots);
-  const bracket = e.tupletPlace === 'start' ? '(' : '';
-  const close = e.tupletPlace === 'stop' ? ')' : '';
-  return `${bracket}${e.kind === 'rest' ? 'R' : pitchText(e.pitch)}${length}${e.kind === 'note' && e.tie === true ? '~' : ''}${close}`;
-}).join(' ')).join(' | ');
+export const shown = (score: Score<Written>): string =>
+  score.measures
+    .map((m) =>
+      m.events
+        .map((e) => {
+          const length = SHORT[e.duration.value] + '.'.repeat(e.duration.dots);
+          const bracket = e.tupletPlace === 'start' ? '(' : '';
+          const close = e.tupletPlace === 'stop' ? ')' : '';
+          return `${bracket}${e.kind === 'rest' ? 'R' : pitchText(e.pitch)}${length}${e.kind === 'note' && e.tie === true ? '~' : ''}${close}`;
+        })
+        .join(' '),
+    )
+    .join(' | ');

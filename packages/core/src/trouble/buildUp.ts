@@ -27,7 +27,11 @@ interface Line {
 
 function lineOf({ measures }: Score<Concert>): Line {
   const events = measures.flatMap((m) => m.events);
-  return { events, barOf: measures.flatMap((m, i) => m.events.map(() => i)), indexOf: new Map(events.map((e, i) => [e.id, i])) };
+  return {
+    events,
+    barOf: measures.flatMap((m, i) => m.events.map(() => i)),
+    indexOf: new Map(events.map((e, i) => [e.id, i])),
+  };
 }
 
 /** The first event of a struck note at or before an index: held notes belong to the one that was struck. */
@@ -65,7 +69,10 @@ export function buildUp(concert: Score<Concert>, spot: Change): BuildUp {
   const from = struckAt(events, indexOf.get(spot.from) ?? 0);
   const to = heldUntil(events, indexOf.get(spot.to) ?? 0);
   const bar = barOf[indexOf.get(spot.to) ?? 0];
-  const first = Math.min(from, barOf.findIndex((b) => b === bar));
+  const first = Math.min(
+    from,
+    barOf.findIndex((b) => b === bar),
+  );
   const last = Math.max(to, barOf.lastIndexOf(bar as number));
   const steps: BuildUpStep[] = [[from, to]];
   let [left, right] = [from, to];
@@ -113,14 +120,25 @@ function stepMeasures(concert: Score<Concert>, { steps }: BuildUp, first: number
     const place = placed[barOf[from] ?? 0];
     const taken = events.slice(from, to + 1).map((e, i, all): MusicEvent<Concert> => {
       const { words: _words, ...plain } = e;
-      const loose = i === all.length - 1 && plain.kind === 'note' && plain.tie === true ? { ...plain, tie: false } : plain;
+      const loose =
+        i === all.length - 1 && plain.kind === 'note' && plain.tie === true ? { ...plain, tie: false } : plain;
       return { ...loose, id: `${e.id}${STEP}${number}` };
     });
     const last = k === steps.length - 1;
     return settleTuplets({
-      id: `b${number}`, events: plainTuplets(taken), pickup: true, endBar: last ? 'final' : 'double',
+      id: `b${number}`,
+      events: plainTuplets(taken),
+      pickup: true,
+      endBar: last ? 'final' : 'double',
       // A meter says nothing of a step: only the first, which a score has to have, stands there.
-      ...(k === 0 && place !== undefined ? { startsLine: true, key: place.key, tempo: { words: label }, ...(first === 0 ? { meter: place.meter, clef: place.clef } : {}) } : {}),
+      ...(k === 0 && place !== undefined
+        ? {
+            startsLine: true,
+            key: place.key,
+            tempo: { words: label },
+            ...(first === 0 ? { meter: place.meter, clef: place.clef } : {}),
+          }
+        : {}),
     });
   });
 }
@@ -130,7 +148,13 @@ function stepMeasures(concert: Score<Concert>, { steps }: BuildUp, first: number
  * @param labels what stands over each, such as `bar 3: C to D`
  * @param title of the page; the line's own without it
  */
-export function buildUpPart(part: Part, exercise: Pick<Exercise, 'owner'>, builds: readonly BuildUp[], labels: readonly string[], title = part.concert.title): Part {
+export function buildUpPart(
+  part: Part,
+  exercise: Pick<Exercise, 'owner'>,
+  builds: readonly BuildUp[],
+  labels: readonly string[],
+  title = part.concert.title,
+): Part {
   const measures: Measure<Concert>[] = [];
   let fifths: number | undefined;
   builds.forEach((b, i) => {
@@ -141,19 +165,30 @@ export function buildUpPart(part: Part, exercise: Pick<Exercise, 'owner'>, build
     fifths = key?.fifths;
   });
   const inStep = new Map(measures.flatMap((m) => m.events.map((e) => [e.id, m.id] as const)));
-  const slurs = part.concert.slurs.flatMap((s) => measures.flatMap((m) => {
-    const ends = [s.from, s.to].map((id) => m.events.find((e) => buildUpSource(e.id) === id)?.id);
-    return ends[0] !== undefined && ends[1] !== undefined && inStep.get(ends[0]) === inStep.get(ends[1]) ? [{ from: ends[0], to: ends[1] }] : [];
-  }));
+  const slurs = part.concert.slurs.flatMap((s) =>
+    measures.flatMap((m) => {
+      const ends = [s.from, s.to].map((id) => m.events.find((e) => buildUpSource(e.id) === id)?.id);
+      return ends[0] !== undefined && ends[1] !== undefined && inStep.get(ends[0]) === inStep.get(ends[1])
+        ? [{ from: ends[0], to: ends[1] }]
+        : [];
+    }),
+  );
   const { octave, key, clef } = part.decisions;
-  const moved = Object.fromEntries(measures.flatMap((m) => m.events.flatMap((e) => {
-    const by = part.moved.get(buildUpSource(e.id));
-    return by === undefined ? [] : [[e.id, by] as const];
-  })));
+  const moved = Object.fromEntries(
+    measures.flatMap((m) =>
+      m.events.flatMap((e) => {
+        const by = part.moved.get(buildUpSource(e.id));
+        return by === undefined ? [] : [[e.id, by] as const];
+      }),
+    ),
+  );
   const choice: PartChoice = { octaves: octave.octaves, key: key.choice, clef: clef.clef, alternatives: moved };
   const teaching = { ...part.teaching, schools: { ...part.teaching.schools, breath: 'own-marks' as const } };
   return derivePart({ title, measures, slurs, hairpins: [] }, part.instrument, exercise.owner, choice, teaching);
 }
 
 /** The written names of a change: for a label. */
-export const changeNames = ({ from, to }: Change, annotations: Annotations): readonly [from: string, to: string] => [annotations.get(from)?.name ?? '', annotations.get(to)?.name ?? ''];
+export const changeNames = ({ from, to }: Change, annotations: Annotations): readonly [from: string, to: string] => [
+  annotations.get(from)?.name ?? '',
+  annotations.get(to)?.name ?? '',
+];

@@ -29,29 +29,49 @@ const LONG_SLIDE = 3;
 /** The clarinet's throat notes end with B♭4; the long tube begins with B4. */
 const THROAT_TOP = 70;
 
-const share = (cause: TroubleCause, units: number): CauseShare[] => (units <= 0 ? [] : [{ cause, units, cost: units * WEIGHTS[cause] }]);
+const share = (cause: TroubleCause, units: number): CauseShare[] =>
+  units <= 0 ? [] : [{ cause, units, cost: units * WEIGHTS[cause] }];
 
 /** Where players speak of a forked fingering: on a flute or saxophone an open key above a shut one is the plain fingering. */
 const FORKED: readonly (Woodwind | undefined)[] = ['recorder', 'oboe', 'clarinet', 'bassoon'];
 
 /** A hole stands open above one that is shut by the same hand. */
 function isForked({ left, right }: KeyFigure): boolean {
-  const gap = (holes: readonly string[], hand: readonly string[]): boolean => holes.some((h, i) => !hand.includes(h) && holes.slice(i + 1).some((lower) => hand.includes(lower)));
+  const gap = (holes: readonly string[], hand: readonly string[]): boolean =>
+    holes.some((h, i) => !hand.includes(h) && holes.slice(i + 1).some((lower) => hand.includes(lower)));
   return gap(['1', '2', '3'], left) || gap(['4', '5', '6'], right);
 }
 
 const isHalfHoled = ({ left, right }: KeyFigure): boolean => [...left, ...right].some((t) => /^[1-6T]h$/.test(t));
 const REGISTER_TOUCHES = ['R', '8', '8s'];
 const registerOf = (f: KeyFigure, woodwind: Woodwind | undefined): string =>
-  [...REGISTER_TOUCHES.filter((t) => f.left.includes(t)), ...(woodwind === 'recorder' ? f.left.filter((t) => t === 'T' || t === 'Th') : [])].join();
+  [
+    ...REGISTER_TOUCHES.filter((t) => f.left.includes(t)),
+    ...(woodwind === 'recorder' ? f.left.filter((t) => t === 'T' || t === 'Th') : []),
+  ].join();
 
-function keyCauses(from: KeyFigure, to: KeyFigure, woodwind: Woodwind | undefined, before: number, after: number): CauseShare[] {
+function keyCauses(
+  from: KeyFigure,
+  to: KeyFigure,
+  woodwind: Woodwind | undefined,
+  before: number,
+  after: number,
+): CauseShare[] {
   const { moves, exchanges, slides } = figureChange(from, to, woodwind);
-  const crosses = woodwind === 'clarinet' && from.left.includes('R') !== to.left.includes('R') && Math.min(before, after) <= THROAT_TOP && Math.max(before, after) > THROAT_TOP && moves > 3;
+  const crosses =
+    woodwind === 'clarinet' &&
+    from.left.includes('R') !== to.left.includes('R') &&
+    Math.min(before, after) <= THROAT_TOP &&
+    Math.max(before, after) > THROAT_TOP &&
+    moves > 3;
   return [
-    ...share('fingers-move', moves), ...share('fingers-trade', exchanges), ...share('finger-slides', slides),
-    ...share('over-the-break', crosses ? 1 : 0), ...share('register', !crosses && registerOf(from, woodwind) !== registerOf(to, woodwind) ? 1 : 0),
-    ...share('forked', FORKED.includes(woodwind) && isForked(to) !== isForked(from) ? 1 : 0), ...share('half-hole', isHalfHoled(to) && !isHalfHoled(from) ? 1 : 0),
+    ...share('fingers-move', moves),
+    ...share('fingers-trade', exchanges),
+    ...share('finger-slides', slides),
+    ...share('over-the-break', crosses ? 1 : 0),
+    ...share('register', !crosses && registerOf(from, woodwind) !== registerOf(to, woodwind) ? 1 : 0),
+    ...share('forked', FORKED.includes(woodwind) && isForked(to) !== isForked(from) ? 1 : 0),
+    ...share('half-hole', isHalfHoled(to) && !isHalfHoled(from) ? 1 : 0),
   ];
 }
 
@@ -60,7 +80,13 @@ function brassCauses(from: Played, to: Played, turns: boolean): CauseShare[] {
   const { moves, exchanges } = figureChange(a, b);
   const leap = Math.abs((from.fingering.origin?.partial ?? 0) - (to.fingering.origin?.partial ?? 0));
   const lips = [...share('partial-leap', leap), ...share('lips-alone', leap > 0 && moves === 0 ? 1 : 0)];
-  if (a.kind === 'slide' && b.kind === 'slide') return [...share('slide-travel', moves), ...share('long-slide', moves - LONG_SLIDE), ...share('slide-turns', turns ? 1 : 0), ...lips];
+  if (a.kind === 'slide' && b.kind === 'slide')
+    return [
+      ...share('slide-travel', moves),
+      ...share('long-slide', moves - LONG_SLIDE),
+      ...share('slide-turns', turns ? 1 : 0),
+      ...lips,
+    ];
   return [...share('fingers-move', moves), ...share('fingers-trade', exchanges), ...lips];
 }
 
@@ -71,7 +97,8 @@ export function slideTurns(before: Figure | undefined, from: Figure, to: Figure)
 }
 
 /** How much a change counts at a speed: double speed does not quite double it. */
-export const haste = (seconds: number): number => Math.min(HASTE.most, Math.max(HASTE.least, EASY_SECONDS / Math.max(0.05, seconds)));
+export const haste = (seconds: number): number =>
+  Math.min(HASTE.most, Math.max(HASTE.least, EASY_SECONDS / Math.max(0.05, seconds)));
 
 /** How the change is asked for, besides its two figures. */
 export interface ChangeCircumstances {
@@ -95,11 +122,17 @@ export interface ChangeCircumstances {
 export function changeCost({ system }: Instrument, from: Played, to: Played, c: ChangeCircumstances): ChangeCost {
   const woodwind = system.kind === 'woodwind' ? system.woodwind : undefined;
   const [a, b] = [from.fingering.figure, to.fingering.figure];
-  const hands = a.kind === 'keys' && b.kind === 'keys' ? keyCauses(a, b, woodwind, from.midi, to.midi) : brassCauses(from, to, c.turns);
+  const hands =
+    a.kind === 'keys' && b.kind === 'keys'
+      ? keyCauses(a, b, woodwind, from.midi, to.midi)
+      : brassCauses(from, to, c.turns);
   const same = from.midi === to.midi;
   const causes = [
-    ...hands, ...share('wide-interval', Math.abs(to.midi - from.midi) - THIRD), ...share('range-edge', !same && (to.midi >= c.high - 1 || to.midi <= c.low) ? 1 : 0),
-    ...share('new-note', c.isNew && !same ? 1 : 0), ...share('slurred', c.slurred && !same ? 1 : 0),
+    ...hands,
+    ...share('wide-interval', Math.abs(to.midi - from.midi) - THIRD),
+    ...share('range-edge', !same && (to.midi >= c.high - 1 || to.midi <= c.low) ? 1 : 0),
+    ...share('new-note', c.isNew && !same ? 1 : 0),
+    ...share('slurred', c.slurred && !same ? 1 : 0),
   ].sort((x, y) => y.cost - x.cost);
   return { cost: causes.reduce((sum, s) => sum + s.cost, 0) * haste(c.seconds), causes };
 }
@@ -121,4 +154,10 @@ export function rememberedCosts(): CostOf {
 }
 
 /** The written ends of a range as MIDI numbers. */
-export const rangeEnds = ({ low, high }: Instrument['ranges']['full']): { readonly low: number; readonly high: number } => ({ low: midi(low), high: midi(high) });
+export const rangeEnds = ({
+  low,
+  high,
+}: Instrument['ranges']['full']): { readonly low: number; readonly high: number } => ({
+  low: midi(low),
+  high: midi(high),
+});

@@ -35,12 +35,17 @@ function speeds(part: Part): number[] {
 /** Notes from which a slur leads on. */
 function slurredNotes(part: Part, indexOf: ReadonlyMap<NoteId, number>): ReadonlySet<number> {
   const on = new Set<number>();
-  for (const s of part.concert.slurs) for (let i = indexOf.get(s.from) ?? 0; i < (indexOf.get(s.to) ?? 0); i++) on.add(i);
+  for (const s of part.concert.slurs)
+    for (let i = indexOf.get(s.from) ?? 0; i < (indexOf.get(s.to) ?? 0); i++) on.add(i);
   return on;
 }
 
 /** What the eye has to know: a sign that is in force unseen, a letter that has just changed. */
-function readingCauses({ source }: AccidentalReading, alter: number, lastAlter: number | undefined): readonly CauseShare[] {
+function readingCauses(
+  { source }: AccidentalReading,
+  alter: number,
+  lastAlter: number | undefined,
+): readonly CauseShare[] {
   const unseen = source === 'bar' || source === 'tie';
   const changes = lastAlter !== undefined && lastAlter !== alter;
   if (!unseen && !changes) return PLAIN_READING;
@@ -57,7 +62,12 @@ function readingCauses({ source }: AccidentalReading, alter: number, lastAlter: 
  * @param costOf a change's own cost, where one is remembered
  * @param isNew whether the players have yet to meet a written note (as MIDI number)
  */
-export function partChanges(part: Part, annotations: Annotations, isNew: (midi: number) => boolean, costOf = changeCost): Change[] {
+export function partChanges(
+  part: Part,
+  annotations: Annotations,
+  isNew: (midi: number) => boolean,
+  costOf = changeCost,
+): Change[] {
   const { indexOf, heldOver, restAfter, measureOf, quarters, places, noteIds } = structureOf(part.concert);
   const slurred = slurredNotes(part, indexOf);
   const speed = speeds(part);
@@ -72,20 +82,40 @@ export function partChanges(part: Part, annotations: Annotations, isNew: (midi: 
   let seconds = 0;
   for (let i = 0; i < of.length; i++) {
     const tone = of[i] as number;
-    const { midi, pitch: { alter } } = tones[tone] as (typeof tones)[number];
-    const lasts = (toNumber(quarters[i] as Rational) * SECONDS_A_MINUTE) / (speed[measureOf[i] as number] ?? SECONDS_A_MINUTE);
+    const {
+      midi,
+      pitch: { alter },
+    } = tones[tone] as (typeof tones)[number];
+    const lasts =
+      (toNumber(quarters[i] as Rational) * SECONDS_A_MINUTE) / (speed[measureOf[i] as number] ?? SECONDS_A_MINUTE);
     if (heldOver[i] === 1) {
       seconds += lasts;
     } else {
       const from = struck < 0 ? undefined : (of[struck] as number);
-      const [leaves, reaches] = [from === undefined ? undefined : annotations.toneWords[from]?.fingering, annotations.toneWords[tone]?.fingering];
+      const [leaves, reaches] = [
+        from === undefined ? undefined : annotations.toneWords[from]?.fingering,
+        annotations.toneWords[tone]?.fingering,
+      ];
       if (from !== undefined && leaves?.kind === 'playable' && reaches?.kind === 'playable' && restAfter[i - 1] !== 1) {
         const came = before < 0 ? undefined : annotations.toneWords[of[before] as number]?.fingering;
         const turns = came?.kind === 'playable' && slideTurns(came.figure, leaves.figure, reaches.figure);
-        const hands = costOf(part.instrument, { midi: tones[from]?.midi ?? 0, fingering: leaves }, { midi, fingering: reaches }, { low, high, seconds, slurred: slurred.has(i - 1), turns, isNew: isNew(midi) });
-        const eyes = readingCauses(annotations.accidentals[i] as AccidentalReading, alter, alters.get(lines[tone] as number));
+        const hands = costOf(
+          part.instrument,
+          { midi: tones[from]?.midi ?? 0, fingering: leaves },
+          { midi, fingering: reaches },
+          { low, high, seconds, slurred: slurred.has(i - 1), turns, isNew: isNew(midi) },
+        );
+        const eyes = readingCauses(
+          annotations.accidentals[i] as AccidentalReading,
+          alter,
+          alters.get(lines[tone] as number),
+        );
         found.push({
-          from: noteIds[struck] as NoteId, to: noteIds[i] as NoteId, index: i, measure: places[i]?.measure ?? 0, cost: eyes.reduce((sum, c) => sum + c.cost, hands.cost),
+          from: noteIds[struck] as NoteId,
+          to: noteIds[i] as NoteId,
+          index: i,
+          measure: places[i]?.measure ?? 0,
+          cost: eyes.reduce((sum, c) => sum + c.cost, hands.cost),
           causes: eyes.length === 0 ? hands.causes : [...hands.causes, ...eyes].sort((x, y) => y.cost - x.cost),
         });
       }

@@ -12,11 +12,11 @@ export const WEIGHTS = Object.freeze({
   /** A finger slides from one key to another. */
   'finger-slides': 3,
   /** The key of the upper register, or the thumb hole, opens or shuts. */
-  'register': 1.2,
+  register: 1.2,
   /** The clarinet's step from its throat notes to the full tube. */
   'over-the-break': 4,
   /** A hole stays open above one that is shut. */
-  'forked': 1.5,
+  forked: 1.5,
   /** A hole is shut by half. */
   'half-hole': 2,
   /** Positions that the slide travels. */
@@ -36,7 +36,7 @@ export const WEIGHTS = Object.freeze({
   /** A note that the players have not met. */
   'new-note': 2.5,
   /** Slurred: neither tongue nor breath helps the change. */
-  'slurred': 0.5,
+  slurred: 0.5,
   /** A sign is in force that does not stand at the note. */
   'sign-not-shown': 1.5,
   /** The letter was altered a moment ago and is not now, or the other way round. */

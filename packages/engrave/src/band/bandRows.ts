@@ -1,4 +1,18 @@
-import { type Annotations, type BandRow, type Instrument, letterName, type NoteAnnotation, type NoteId, openingOf, type PagePlan, type Part, type RowSetup, type RowSize, scaleDegree, solmization } from '@cifra/core';
+import {
+  type Annotations,
+  type BandRow,
+  type Instrument,
+  letterName,
+  type NoteAnnotation,
+  type NoteId,
+  openingOf,
+  type PagePlan,
+  type Part,
+  type RowSetup,
+  type RowSize,
+  scaleDegree,
+  solmization,
+} from '@cifra/core';
 import { figureLines } from '../diagram/figureLines';
 import { keyDiagramHeight, keyDiagramReach, keysOfPart } from '../diagram/keyDiagram';
 import type { KeyPlace } from '../diagram/keys.data';
@@ -8,7 +22,14 @@ import { STAFF_SPACE } from '../engine';
 import { measureText } from '../text/measureText';
 
 /** Sizes in hundredths of a millimetre. */
-const TEXT_SIZE: Readonly<Record<Exclude<BandRow, 'diagram'>, number>> = { figure: 350, name: 340, sounds: 255, count: 255, solfa: 270, degree: 270 };
+const TEXT_SIZE: Readonly<Record<Exclude<BandRow, 'diagram'>, number>> = {
+  figure: 350,
+  name: 340,
+  sounds: 255,
+  count: 255,
+  solfa: 270,
+  degree: 270,
+};
 const HAND_SIZE = 270;
 /** Room under the letter for the mark that says where its sign comes from. */
 export const ORIGIN_MARK = 85;
@@ -47,17 +68,31 @@ export interface BandSource {
 }
 
 /** Every row over every note: for charts, and wherever notes stand for themselves. */
-export const fullBand = (part: Part, annotations: Annotations, rows: readonly RowSetup[], isNew: PagePlan['isNew'] = () => false): BandSource => ({ part, annotations, rows, rowsAt: () => rows, isNew });
+export const fullBand = (
+  part: Part,
+  annotations: Annotations,
+  rows: readonly RowSetup[],
+  isNew: PagePlan['isNew'] = () => false,
+): BandSource => ({ part, annotations, rows, rowsAt: () => rows, isNew });
 
-const textSize = (row: BandRow, instrument: Instrument): number => (row === 'diagram' ? 0 : row === 'figure' && instrument.system.kind === 'woodwind' ? HAND_SIZE : TEXT_SIZE[row]);
+const textSize = (row: BandRow, instrument: Instrument): number =>
+  row === 'diagram' ? 0 : row === 'figure' && instrument.system.kind === 'woodwind' ? HAND_SIZE : TEXT_SIZE[row];
 
 function rowHeight(row: BandRow, instrument: Instrument): number {
   const { system } = instrument;
   switch (row) {
-    case 'diagram': return system.kind === 'woodwind' ? keyDiagramHeight(system.woodwind) : system.tube.kind === 'slide' ? SLIDE_HEIGHT : VALVES_HEIGHT;
-    case 'figure': return system.kind === 'woodwind' ? 2 * HAND_SIZE * 0.92 : TEXT_SIZE.figure * 0.72;
-    case 'name': return TEXT_SIZE.name * 0.72 + ORIGIN_MARK;
-    default: return TEXT_SIZE[row] * 0.78;
+    case 'diagram':
+      return system.kind === 'woodwind'
+        ? keyDiagramHeight(system.woodwind)
+        : system.tube.kind === 'slide'
+          ? SLIDE_HEIGHT
+          : VALVES_HEIGHT;
+    case 'figure':
+      return system.kind === 'woodwind' ? 2 * HAND_SIZE * 0.92 : TEXT_SIZE.figure * 0.72;
+    case 'name':
+      return TEXT_SIZE.name * 0.72 + ORIGIN_MARK;
+    default:
+      return TEXT_SIZE[row] * 0.78;
   }
 }
 
@@ -72,14 +107,30 @@ export function planBand({ rows, part: { instrument }, annotations }: BandSource
   let top = PADDING + (height - needed) / 2;
   const places = rows.map((setup, i): RowPlace => {
     const scale = scales[i] ?? 1;
-    const placed = { setup, row: setup.row, scale, size: textSize(setup.row, instrument) * scale, top, height: heights[i] ?? 0 };
+    const placed = {
+      setup,
+      row: setup.row,
+      scale,
+      size: textSize(setup.row, instrument) * scale,
+      top,
+      height: heights[i] ?? 0,
+    };
     top += placed.height + GAP;
     return placed;
   });
-  return { rows: places, height, lines, keys: instrument.system.kind === 'woodwind' ? keysOfPart(instrument.system.woodwind, annotations) : [] };
+  return {
+    rows: places,
+    height,
+    lines,
+    keys: instrument.system.kind === 'woodwind' ? keysOfPart(instrument.system.woodwind, annotations) : [],
+  };
 }
 
-export const UNPLAYABLE_WORD: Readonly<Record<string, string>> = { 'below-range': 'too low', 'above-range': 'too high', 'no-figure': 'no figure' };
+export const UNPLAYABLE_WORD: Readonly<Record<string, string>> = {
+  'below-range': 'too low',
+  'above-range': 'too high',
+  'no-figure': 'no figure',
+};
 /** Stands in a row over a note that the players have not met, on a page's head. */
 export const NEW_WORD = 'new';
 
@@ -95,27 +146,46 @@ const HIDDEN_REACH = 110;
 const centred = (width: number): Reach => ({ left: width / 2, right: width / 2 });
 
 /** The words of a text row; a woodwind's figure has a line for each hand. */
-export function rowText(row: Exclude<BandRow, 'diagram'>, note: NoteAnnotation, { teaching: { schools }, concert }: Part): string[] {
+export function rowText(
+  row: Exclude<BandRow, 'diagram'>,
+  note: NoteAnnotation,
+  { teaching: { schools }, concert }: Part,
+): string[] {
   switch (row) {
-    case 'name': return [note.name];
-    case 'count': return [note.count];
-    case 'sounds': return [letterName(note.concert)];
-    case 'solfa': return [solmization(note.written, note.fifths, schools.noteNames)];
-    case 'degree': return [scaleDegree(note.written, { fifths: note.fifths, mode: openingOf(concert).key.mode })];
-    case 'figure': return note.fingering.kind === 'unplayable' ? [UNPLAYABLE_WORD[note.fingering.because] ?? ''] : figureLines(note.fingering.figure, schools.fingerCount);
+    case 'name':
+      return [note.name];
+    case 'count':
+      return [note.count];
+    case 'sounds':
+      return [letterName(note.concert)];
+    case 'solfa':
+      return [solmization(note.written, note.fifths, schools.noteNames)];
+    case 'degree':
+      return [scaleDegree(note.written, { fifths: note.fifths, mode: openingOf(concert).key.mode })];
+    case 'figure':
+      return note.fingering.kind === 'unplayable'
+        ? [UNPLAYABLE_WORD[note.fingering.because] ?? '']
+        : figureLines(note.fingering.figure, schools.fingerCount);
   }
 }
 
 /** Names and figures are set heavier than what stands by them. */
-export const rowWeight = (row: BandRow): 'semibold' | 'regular' => (row === 'figure' || row === 'name' ? 'semibold' : 'regular');
+export const rowWeight = (row: BandRow): 'semibold' | 'regular' =>
+  row === 'figure' || row === 'name' ? 'semibold' : 'regular';
 
 function rowReach({ row, scale, size }: RowPlace, note: NoteAnnotation, part: Part, { keys }: BandPlan): Reach {
   const { fingering } = note;
-  if (row !== 'diagram') return centred(Math.max(...rowText(row, note, part).map((t) => measureText(t, size, rowWeight(row)))));
-  if (fingering.kind === 'unplayable') return centred(measureText(UNPLAYABLE_WORD[fingering.because] ?? '', TEXT_SIZE.sounds, 'semibold'));
+  if (row !== 'diagram')
+    return centred(Math.max(...rowText(row, note, part).map((t) => measureText(t, size, rowWeight(row)))));
+  if (fingering.kind === 'unplayable')
+    return centred(measureText(UNPLAYABLE_WORD[fingering.because] ?? '', TEXT_SIZE.sounds, 'semibold'));
   const { figure } = fingering;
-  const plain = figure.kind === 'valves' ? centred(valvesWidth(figure, hasThumbLever(part.instrument))) : figure.kind === 'slide' ? centred(SLIDE_WIDTH)
-    : keyDiagramReach(part.instrument.system.kind === 'woodwind' ? part.instrument.system.woodwind : 'flute', keys);
+  const plain =
+    figure.kind === 'valves'
+      ? centred(valvesWidth(figure, hasThumbLever(part.instrument)))
+      : figure.kind === 'slide'
+        ? centred(SLIDE_WIDTH)
+        : keyDiagramReach(part.instrument.system.kind === 'woodwind' ? part.instrument.system.woodwind : 'flute', keys);
   return { left: plain.left * scale, right: plain.right * scale };
 }
 
@@ -125,7 +195,10 @@ export function cellReach(note: NoteAnnotation, plan: BandPlan, source: BandSour
   const shown = rowsOver(note, plan, source);
   if (shown.length === 0) return note.tiedFrom === undefined ? centred(2 * HIDDEN_REACH) : { left: 0, right: 0 };
   const reaches = shown.map((r) => rowReach(r, note, source.part, plan));
-  return { left: Math.max(HIDDEN_REACH, ...reaches.map((r) => r.left)), right: Math.max(HIDDEN_REACH, ...reaches.map((r) => r.right)) };
+  return {
+    left: Math.max(HIDDEN_REACH, ...reaches.map((r) => r.left)),
+    right: Math.max(HIDDEN_REACH, ...reaches.map((r) => r.right)),
+  };
 }
 
 /** The rows that say something over a note: over one that is held on, only what is counted. */
@@ -136,7 +209,9 @@ export function rowsOver(note: NoteAnnotation, plan: BandPlan, source: BandSourc
 
 /** Symmetrical room for each note, since the reservation is centred on the notehead. */
 export const cellWidths = (plan: BandPlan, source: BandSource): ReadonlyMap<NoteId, number> =>
-  new Map(source.annotations.values().map((note) => {
-    const { left, right } = cellReach(note, plan, source);
-    return [note.id, 2 * Math.max(left, right)];
-  }));
+  new Map(
+    source.annotations.values().map((note) => {
+      const { left, right } = cellReach(note, plan, source);
+      return [note.id, 2 * Math.max(left, right)];
+    }),
+  );

@@ -7,7 +7,17 @@ import { drawValves, hasThumbLever } from '../diagram/valves';
 import type { System } from '../system/readSystems';
 import { drawText, round } from '../text/drawText';
 import { measureText } from '../text/measureText';
-import { type BandPlan, type BandSource, cellReach, type Reach, type RowPlace, rowsOver, rowText, rowWeight, UNPLAYABLE_WORD } from './bandRows';
+import {
+  type BandPlan,
+  type BandSource,
+  cellReach,
+  type Reach,
+  type RowPlace,
+  rowsOver,
+  rowText,
+  rowWeight,
+  UNPLAYABLE_WORD,
+} from './bandRows';
 
 const TINT = '#eef3f6';
 const FRAME_PAD = 45;
@@ -23,37 +33,88 @@ function originMark(note: NoteAnnotation, y: number, size: number): XmlElement[]
   const stroke = { stroke: INK, 'stroke-width': 17, fill: 'none', class: 'origin' };
   if (note.written.alter === 0 && note.accidental.source !== 'bar') return [];
   switch (note.accidental.source) {
-    case 'signature': return [element('path', { ...stroke, d: `M${round(-half)} ${round(y)}H${round(half)}` })];
-    case 'bar': return [-55, 0, 55].map((x) => element('circle', { cx: x, cy: round(y), r: 17, fill: INK, class: 'origin' }));
-    case 'tie': return [element('path', { ...stroke, d: `M${round(-half)} ${round(y - 20)}Q0 ${round(y + 25)} ${round(half)} ${round(y - 20)}` })];
-    default: return [];
+    case 'signature':
+      return [element('path', { ...stroke, d: `M${round(-half)} ${round(y)}H${round(half)}` })];
+    case 'bar':
+      return [-55, 0, 55].map((x) => element('circle', { cx: x, cy: round(y), r: 17, fill: INK, class: 'origin' }));
+    case 'tie':
+      return [
+        element('path', {
+          ...stroke,
+          d: `M${round(-half)} ${round(y - 20)}Q0 ${round(y + 25)} ${round(half)} ${round(y - 20)}`,
+        }),
+      ];
+    default:
+      return [];
   }
 }
 
 const FILL: Readonly<Partial<Record<BandRow, string>>> = { figure: INK, name: INK };
 
-function drawRow({ row, top, height, scale, size }: RowPlace, note: NoteAnnotation, part: Part, { keys }: BandPlan): XmlElement[] {
+function drawRow(
+  { row, top, height, scale, size }: RowPlace,
+  note: NoteAnnotation,
+  part: Part,
+  { keys }: BandPlan,
+): XmlElement[] {
   const { fingering } = note;
   if ((row === 'diagram' || row === 'figure') && fingering.kind === 'unplayable') {
-    return [drawText(UNPLAYABLE_WORD[fingering.because] ?? '', 0, top + height / 2 + UNPLAYABLE_SIZE * 0.35, { size: UNPLAYABLE_SIZE, weight: 'semibold', fill: WARNING, anchor: 'middle', className: 'unplayable' })];
+    return [
+      drawText(UNPLAYABLE_WORD[fingering.because] ?? '', 0, top + height / 2 + UNPLAYABLE_SIZE * 0.35, {
+        size: UNPLAYABLE_SIZE,
+        weight: 'semibold',
+        fill: WARNING,
+        anchor: 'middle',
+        className: 'unplayable',
+      }),
+    ];
   }
   if (row !== 'diagram') {
-    const lines = rowText(row, note, part).map((t, i) => drawText(t, 0, top + size * (0.71 + 0.94 * i), { size, weight: rowWeight(row), fill: FILL[row] ?? SECONDARY, anchor: 'middle', className: row }));
+    const lines = rowText(row, note, part).map((t, i) =>
+      drawText(t, 0, top + size * (0.71 + 0.94 * i), {
+        size,
+        weight: rowWeight(row),
+        fill: FILL[row] ?? SECONDARY,
+        anchor: 'middle',
+        className: row,
+      }),
+    );
     return row === 'name' ? [...lines, ...originMark(note, top + height - 25, size)] : lines;
   }
   if (fingering.kind === 'unplayable') return [];
   const { figure } = fingering;
   const { instrument } = part;
-  const drawing = figure.kind === 'valves' ? drawValves(figure, hasThumbLever(instrument)) : figure.kind === 'slide' ? drawSlide(figure)
-    : drawKeyDiagram(figure, instrument.system.kind === 'woodwind' ? instrument.system.woodwind : 'flute', keys);
-  return [{ ...drawing, attributes: { ...drawing.attributes, transform: `translate(0 ${round(top)})${scale === 1 ? '' : ` scale(${scale})`}` } }];
+  const drawing =
+    figure.kind === 'valves'
+      ? drawValves(figure, hasThumbLever(instrument))
+      : figure.kind === 'slide'
+        ? drawSlide(figure)
+        : drawKeyDiagram(figure, instrument.system.kind === 'woodwind' ? instrument.system.woodwind : 'flute', keys);
+  return [
+    {
+      ...drawing,
+      attributes: {
+        ...drawing.attributes,
+        transform: `translate(0 ${round(top)})${scale === 1 ? '' : ` scale(${scale})`}`,
+      },
+    },
+  ];
 }
 
 /** In the corners of a cell: a triangle where another figure is easier in this passage, `8va` or `8vb` on a note moved alone. */
 function cornerMarks(note: NoteAnnotation, { left, right }: Reach): XmlElement[] {
   const marks: XmlElement[] = [];
-  if (note.better !== undefined) marks.push(element('path', { class: 'better', d: `M${round(right - 40)} 45h90l-45 78z`, fill: INK }));
-  if (note.movedOctaves !== 0) marks.push(drawText(note.movedOctaves > 0 ? '8va' : '8vb', -left, 190, { size: MARK_SIZE, weight: 'semibold', fill: INK, className: 'moved' }));
+  if (note.better !== undefined)
+    marks.push(element('path', { class: 'better', d: `M${round(right - 40)} 45h90l-45 78z`, fill: INK }));
+  if (note.movedOctaves !== 0)
+    marks.push(
+      drawText(note.movedOctaves > 0 ? '8va' : '8vb', -left, 190, {
+        size: MARK_SIZE,
+        weight: 'semibold',
+        fill: INK,
+        className: 'moved',
+      }),
+    );
   return marks;
 }
 
@@ -62,11 +123,25 @@ function cornerMarks(note: NoteAnnotation, { left, right }: Reach): XmlElement[]
  * @param line which of several lines that are played together
  * @param name the name of a note on the page
  */
-export function drawBand(system: System, plan: BandPlan, source: BandSource, line: number, name: (id: NoteId) => string, label?: CellLabel): XmlElement[] {
+export function drawBand(
+  system: System,
+  plan: BandPlan,
+  source: BandSource,
+  line: number,
+  name: (id: NoteId) => string,
+  label?: CellLabel,
+): XmlElement[] {
   const place = system.bands[line];
   if (place === undefined || plan.rows.length === 0) return [];
   const { top } = place;
-  const strip = element('rect', { class: 'strip', x: round(system.left), y: round(top), width: round(system.right - system.left), height: plan.height, fill: TINT });
+  const strip = element('rect', {
+    class: 'strip',
+    x: round(system.left),
+    y: round(top),
+    width: round(system.right - system.left),
+    height: plan.height,
+    fill: TINT,
+  });
   const cells = system.heads.flatMap((head): XmlElement[] => {
     const note = head.line === line ? source.annotations.get(head.note) : undefined;
     if (note === undefined) return [];
@@ -77,13 +152,31 @@ export function drawBand(system: System, plan: BandPlan, source: BandSource, lin
     const left = reach.left + FRAME_PAD;
     const width = left + reach.right + FRAME_PAD;
     const hidden = rows.length === 0;
-    return [element('g', {
-      class: 'cell', 'data-note': name(note.id), transform: `translate(${round(head.x)} ${round(top)})`,
-      ...(label === undefined ? {} : { role: 'button', tabindex: 0, 'aria-label': label(note.id) }),
-    }, [
-      element('rect', { class: 'frame', x: round(-left), y: 18, width: round(width), height: plan.height - 36, rx: 50, fill: 'none', stroke: 'none' }),
-      ...rows.flatMap((r) => drawRow(r, note, source.part, plan)), ...(hidden || note.tiedFrom !== undefined ? [] : cornerMarks(note, reach)),
-    ])];
+    return [
+      element(
+        'g',
+        {
+          class: 'cell',
+          'data-note': name(note.id),
+          transform: `translate(${round(head.x)} ${round(top)})`,
+          ...(label === undefined ? {} : { role: 'button', tabindex: 0, 'aria-label': label(note.id) }),
+        },
+        [
+          element('rect', {
+            class: 'frame',
+            x: round(-left),
+            y: 18,
+            width: round(width),
+            height: plan.height - 36,
+            rx: 50,
+            fill: 'none',
+            stroke: 'none',
+          }),
+          ...rows.flatMap((r) => drawRow(r, note, source.part, plan)),
+          ...(hidden || note.tiedFrom !== undefined ? [] : cornerMarks(note, reach)),
+        ],
+      ),
+    ];
   });
   return [strip, ...cells];
 }

@@ -1,4 +1,22 @@
-import { annotate, type Annotations, chartNotes, chartPart, DEFAULT_PAGE, DEFAULT_TEACHING, derivePart, INSTRUMENTS, instrumentOf, notesOf, notesUsed, PagePlan, type Part, realize, type SchoolOverrides, schoolsOf, type Written } from '@cifra/core';
+import {
+  annotate,
+  type Annotations,
+  chartNotes,
+  chartPart,
+  DEFAULT_PAGE,
+  DEFAULT_TEACHING,
+  derivePart,
+  INSTRUMENTS,
+  instrumentOf,
+  notesOf,
+  notesUsed,
+  PagePlan,
+  type Part,
+  realize,
+  type SchoolOverrides,
+  schoolsOf,
+  type Written,
+} from '@cifra/core';
 import { line } from '@cifra/core/testing';
 import { descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
 import { engravePart } from '../engravePart';
@@ -8,9 +26,17 @@ import { rowsOf, TODAY } from '../testing/pagesFor';
 import { engraveChart } from './engraveChart';
 
 let engine: Awaited<ReturnType<typeof loadEngine>>;
-beforeAll(async () => { engine = await loadEngine(); }, 60000);
+beforeAll(async () => {
+  engine = await loadEngine();
+}, 60000);
 
-const words = { title: 'Chart', notes: ['Everything'], othersTitle: 'Others', alternate: (a: { reason: string }) => `because ${a.reason}`, tuning: (i: { tendency: string }) => `sits ${i.tendency}` };
+const words = {
+  title: 'Chart',
+  notes: ['Everything'],
+  othersTitle: 'Others',
+  alternate: (a: { reason: string }) => `because ${a.reason}`,
+  tuning: (i: { tendency: string }) => `sits ${i.tendency}`,
+};
 const ROWS = ['diagram', 'figure', 'name', 'sounds'] as const;
 
 const parse = (svg: string): XmlElement => {
@@ -18,40 +44,58 @@ const parse = (svg: string): XmlElement => {
   if (!read.ok) throw new Error(JSON.stringify(read.fault));
   return read.root;
 };
-const withClass = (root: XmlElement, name: string): XmlElement[] => [...descendants(root)].filter((e) => (e.attributes.class ?? '').split(' ').includes(name));
+const withClass = (root: XmlElement, name: string): XmlElement[] =>
+  [...descendants(root)].filter((e) => (e.attributes.class ?? '').split(' ').includes(name));
 const chart = (part: Part, annotations: Annotations): { pages: Page[]; roots: XmlElement[] } => {
   const pages = engraveChart(engine, part, annotations, { rows: ROWS, paper: 'a4', words });
   return { pages, roots: pages.map((p) => parse(p.svg)) };
 };
 
 describe('a chart on paper', () => {
-  it.each(INSTRUMENTS.map((i) => [i.id, i] as const))('of the %s has a staff note, a name, a figure in text and a drawing for every note', (_id, i) => {
-    const notes = chartNotes(i, 'full');
-    const part = chartPart(i, notes, DEFAULT_TEACHING);
-    const annotations = annotate(part, { alone: true });
-    const { roots } = chart(part, annotations);
-    const cells = roots.flatMap((r) => withClass(r, 'cell'));
-    expect(cells.map((c) => c.attributes['data-note'])).toEqual(annotations.values().map((n) => n.id));
-    expect(roots.flatMap((r) => withClass(r, 'note'))).toHaveLength(notes.length);
-    for (const cell of cells) {
-      expect([cell.attributes['data-note'], withClass(cell, 'diagram').length]).toEqual([cell.attributes['data-note'], 1]);
-      expect(withClass(cell, 'figure').map(textOf).join('')).not.toBe('');
-      expect(textOf(withClass(cell, 'name')[0])).toMatch(/^[A-G]/);
-    }
-    // No meter and no bar lines.
-    expect(roots.flatMap((r) => withClass(r, 'meterSig'))).toEqual([]);
-  });
+  it.each(INSTRUMENTS.map((i) => [i.id, i] as const))(
+    'of the %s has a staff note, a name, a figure in text and a drawing for every note',
+    (_id, i) => {
+      const notes = chartNotes(i, 'full');
+      const part = chartPart(i, notes, DEFAULT_TEACHING);
+      const annotations = annotate(part, { alone: true });
+      const { roots } = chart(part, annotations);
+      const cells = roots.flatMap((r) => withClass(r, 'cell'));
+      expect(cells.map((c) => c.attributes['data-note'])).toEqual(annotations.values().map((n) => n.id));
+      expect(roots.flatMap((r) => withClass(r, 'note'))).toHaveLength(notes.length);
+      for (const cell of cells) {
+        expect([cell.attributes['data-note'], withClass(cell, 'diagram').length]).toEqual([
+          cell.attributes['data-note'],
+          1,
+        ]);
+        expect(withClass(cell, 'figure').map(textOf).join('')).not.toBe('');
+        expect(textOf(withClass(cell, 'name')[0])).toMatch(/^[A-G]/);
+      }
+      // No meter and no bar lines.
+      expect(roots.flatMap((r) => withClass(r, 'meterSig'))).toEqual([]);
+    },
+  );
 
   it('lists the other figures with their reasons, and what sits off', () => {
-    const part = chartPart(instrumentOf('trumpet'), chartNotes(instrumentOf('trumpet'), 'first-octave'), DEFAULT_TEACHING);
-    const text = chart(part, annotate(part, { alone: true })).roots.flatMap((r) => withClass(r, 'others')).map(textOf).join(' ');
+    const part = chartPart(
+      instrumentOf('trumpet'),
+      chartNotes(instrumentOf('trumpet'), 'first-octave'),
+      DEFAULT_TEACHING,
+    );
+    const text = chart(part, annotate(part, { alone: true }))
+      .roots.flatMap((r) => withClass(r, 'others'))
+      .map(textOf)
+      .join(' ');
     expect(text).toContain('Others');
     expect(text).toMatch(/E4\s*3\s*because third-alone/);
     expect(text).toMatch(/D4\s*sits sharp/);
   });
 
   it('keeps every drawing on its page', () => {
-    const part = chartPart(instrumentOf('double-horn'), chartNotes(instrumentOf('double-horn'), 'full'), DEFAULT_TEACHING);
+    const part = chartPart(
+      instrumentOf('double-horn'),
+      chartNotes(instrumentOf('double-horn'), 'full'),
+      DEFAULT_TEACHING,
+    );
     const { pages, roots } = chart(part, annotate(part, { alone: true }));
     expect(pages.length).toBeGreaterThan(1);
     roots.forEach((root, i) => {
@@ -64,35 +108,74 @@ describe('a chart on paper', () => {
 });
 
 describe('the notes of a page at its head', () => {
-  const planOf = (part: Part, strip: boolean): PagePlan => new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, rows: rowsOf(...ROWS), strip }, { today: TODAY });
-  const partOf = () => derivePart(realize({ owner: 'concert', source: line<Written>('C4 D4 C4 Eb4 | D4 C4 D4 C4'), partChoices: {} }), instrumentOf('trumpet'), 'concert', {}, { ...DEFAULT_TEACHING, schools: schoolsOf({ figures: 'none' }) });
+  const planOf = (part: Part, strip: boolean): PagePlan =>
+    new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, rows: rowsOf(...ROWS), strip }, { today: TODAY });
+  const partOf = () =>
+    derivePart(
+      realize({ owner: 'concert', source: line<Written>('C4 D4 C4 Eb4 | D4 C4 D4 C4'), partChoices: {} }),
+      instrumentOf('trumpet'),
+      'concert',
+      {},
+      { ...DEFAULT_TEACHING, schools: schoolsOf({ figures: 'none' }) },
+    );
 
   it('stand there once each, low to high, figured even where the page below is not', () => {
     const part = partOf();
     const pages = engravePart(engine, [planOf(part, true)], { paper: 'a4' });
     const cells = pages.flatMap((p) => withClass(parse(p.svg), 'cell'));
-    expect(cells.slice(0, 3).map((c) => textOf(withClass(c, 'name')[0]))).toEqual(notesUsed(part).map((p) => p.step + (p.alter < 0 ? '♭' : '')));
+    expect(cells.slice(0, 3).map((c) => textOf(withClass(c, 'name')[0]))).toEqual(
+      notesUsed(part).map((p) => p.step + (p.alter < 0 ? '♭' : '')),
+    );
     expect(cells).toHaveLength(3 + notesOf(part.score).length);
     expect(cells.slice(3).every((c) => withClass(c, 'name').length === 0)).toBe(true);
   });
 
   it('are not there unless they are wanted', () => {
     const part = partOf();
-    expect(engravePart(engine, [planOf(part, false)], { paper: 'a4' }).flatMap((p) => withClass(parse(p.svg), 'cell'))).toHaveLength(notesOf(part.score).length);
+    expect(
+      engravePart(engine, [planOf(part, false)], { paper: 'a4' }).flatMap((p) => withClass(parse(p.svg), 'cell')),
+    ).toHaveLength(notesOf(part.score).length);
   });
 });
 
 describe('what a class chooses shows in the band', () => {
-  const cells = (id: 'trumpet' | 'alto-saxophone' | 'clarinet', text: string, schools: SchoolOverrides, alternatives?: Record<string, number>) => {
-    const part = derivePart(realize({ owner: id, source: line<Written>(text), partChoices: {} }), instrumentOf(id), id, alternatives === undefined ? {} : { alternatives }, { schools: schoolsOf(schools), stage: 'first-year' });
-    return engravePart(engine, [new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, rows: rowsOf('figure', 'name', 'count') }, { today: TODAY })], { paper: 'a4' }).flatMap((p) => withClass(parse(p.svg), 'cell'));
+  const cells = (
+    id: 'trumpet' | 'alto-saxophone' | 'clarinet',
+    text: string,
+    schools: SchoolOverrides,
+    alternatives?: Record<string, number>,
+  ) => {
+    const part = derivePart(
+      realize({ owner: id, source: line<Written>(text), partChoices: {} }),
+      instrumentOf(id),
+      id,
+      alternatives === undefined ? {} : { alternatives },
+      { schools: schoolsOf(schools), stage: 'first-year' },
+    );
+    return engravePart(
+      engine,
+      [
+        new PagePlan(
+          part,
+          annotate(part),
+          { ...DEFAULT_PAGE, rows: rowsOf('figure', 'name', 'count') },
+          { today: TODAY },
+        ),
+      ],
+      { paper: 'a4' },
+    ).flatMap((p) => withClass(parse(p.svg), 'cell'));
   };
   const texts = (all: XmlElement[], name: string): string[] => all.map((c) => withClass(c, name).map(textOf).join(' '));
 
   it('names and counts in its own way', () => {
     expect(texts(cells('trumpet', 'B4:h Bb4 C5', { noteNames: 'german' }), 'name')).toEqual(['H', 'B', 'C']);
     expect(texts(cells('trumpet', 'B4:h Bb4 C5', { counting: 'ta' }), 'count')).toEqual(['ta-a', 'ta', 'ta']);
-    expect(texts(cells('clarinet', 'Bb3 A3 G3 F3', { fingerCount: 'each-hand' }), 'figure')).toEqual(['T123 1', 'T123 12', 'T123 123', 'T123 123 RF']);
+    expect(texts(cells('clarinet', 'Bb3 A3 G3 F3', { fingerCount: 'each-hand' }), 'figure')).toEqual([
+      'T123 1',
+      'T123 12',
+      'T123 123',
+      'T123 123 RF',
+    ]);
   });
 
   it('marks where another figure is easier, and a note moved alone', () => {

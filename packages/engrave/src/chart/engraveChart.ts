@@ -57,7 +57,12 @@ function othersOf(part: Part, annotations: Annotations, words: ChartWords): Row[
     if (n.fingering.kind !== 'playable') return [];
     const { alternates, intonation } = n.fingering;
     const rows = [
-      ...alternates.map((a) => ({ figure: figureLines(a.figure, part.teaching.schools.fingerCount).filter((l) => l !== '').join(' | '), text: words.alternate(a) })),
+      ...alternates.map((a) => ({
+        figure: figureLines(a.figure, part.teaching.schools.fingerCount)
+          .filter((l) => l !== '')
+          .join(' | '),
+        text: words.alternate(a),
+      })),
       ...(intonation === undefined ? [] : [{ figure: '', text: words.tuning(intonation) }]),
     ];
     return rows.map((r, i) => ({ ...r, name: i === 0 ? octaveName(n) : '' }));
@@ -75,10 +80,16 @@ function textBlocks(rows: readonly Row[], words: ChartWords, width: number): Sys
     const drawn = here.flatMap((r, i): XmlElement[] => {
       const x = Math.floor(i / high) * columnWidth;
       const y = top + ((i % high) + 0.8) * LINE;
-      const text = (t: string, at: number, weight: 'regular' | 'semibold'): XmlElement[] => (t === '' ? [] : [drawText(t, x + at, y, { size: SIZE, weight, fill: INK })]);
-      return [...text(r.name, 0, 'semibold'), ...text(r.figure, NAME_WIDTH, 'semibold'), ...text(r.text, NAME_WIDTH + (r.figure === '' ? 0 : figureWidth), 'regular')];
+      const text = (t: string, at: number, weight: 'regular' | 'semibold'): XmlElement[] =>
+        t === '' ? [] : [drawText(t, x + at, y, { size: SIZE, weight, fill: INK })];
+      return [
+        ...text(r.name, 0, 'semibold'),
+        ...text(r.figure, NAME_WIDTH, 'semibold'),
+        ...text(r.text, NAME_WIDTH + (r.figure === '' ? 0 : figureWidth), 'regular'),
+      ];
     });
-    const title = from === 0 ? [drawText(words.othersTitle, 0, 300, { size: TITLE, weight: 'semibold', fill: INK })] : [];
+    const title =
+      from === 0 ? [drawText(words.othersTitle, 0, 300, { size: TITLE, weight: 'semibold', fill: INK })] : [];
     blocks.push(blockOf(element('g', { class: 'others' }, [...title, ...drawn]), top + high * LINE, width));
   }
   return blocks;
@@ -88,12 +99,29 @@ function textBlocks(rows: readonly Row[], words: ChartWords, width: number): Sys
 const ENLARGED = 1.4;
 
 /** Engraves a chart on paper: notes with their figures, then the other figures of each with the reason to use them. */
-export function engraveChart(engine: Engine, part: Part, annotations: Annotations, { rows, paper, words, label }: ChartOptions): Page[] {
+export function engraveChart(
+  engine: Engine,
+  part: Part,
+  annotations: Annotations,
+  { rows, paper, words, label }: ChartOptions,
+): Page[] {
   const width = PAPER_SIZE[paper].width - MARGIN.left - MARGIN.right;
-  const source = fullBand(part, annotations, rows.map((row) => ({ row })));
+  const source = fullBand(
+    part,
+    annotations,
+    rows.map((row) => ({ row })),
+  );
   const layout = layOutChart(engine, source, width / ENLARGED);
   const decorate = chartDecorator(source, label);
-  const systems = [...layout.systems.map((s, i) => enlarge(s, decorate(s, i), ENLARGED)), ...textBlocks(othersOf(part, annotations, words), words, width)];
-  const header = { title: words.title, instrument: instrumentTitle(part.instrument), nameLabel: 'Name', notes: words.notes };
+  const systems = [
+    ...layout.systems.map((s, i) => enlarge(s, decorate(s, i), ENLARGED)),
+    ...textBlocks(othersOf(part, annotations, words), words, width),
+  ];
+  const header = {
+    title: words.title,
+    instrument: instrumentTitle(part.instrument),
+    nameLabel: 'Name',
+    notes: words.notes,
+  };
   return composePages({ systems, glyphs: layout.glyphs }, header, paper);
 }

@@ -16,13 +16,22 @@ export function layOutChart(engine: Engine, source: BandSource, width: number, h
   const plan = planBand(source);
   const cells = cellWidths(plan, source);
   const mei = writeMei(part.score, {
-    bandLines: plan.lines, cellWidth: (id) => cells.get(id) ?? 0, idPrefix: NOTE_PREFIX, slurs: false, finalBar: false, unmetered: true, breakBefore: new Set(),
-    accidentals: { get: (id) => annotations.get(id)?.accidental }, headsOnly,
+    bandLines: plan.lines,
+    cellWidth: (id) => cells.get(id) ?? 0,
+    idPrefix: NOTE_PREFIX,
+    slurs: false,
+    finalBar: false,
+    unmetered: true,
+    breakBefore: new Set(),
+    accidentals: { get: (id) => annotations.get(id)?.accidental },
+    headsOnly,
   });
   const drawn = { hasBand: plan.lines > 0, prefix: NOTE_PREFIX };
   // A short list stands as close as it likes; only a long one is broken and spread.
   const close = headsOnly ? readSystems(layOut(engine, mei, width, 'none'), drawn) : undefined;
-  return close !== undefined && (close.systems[0]?.right ?? 0) <= width ? close : readSystems(layOut(engine, mei, width, 'auto'), drawn);
+  return close !== undefined && (close.systems[0]?.right ?? 0) <= width
+    ? close
+    : readSystems(layOut(engine, mei, width, 'auto'), drawn);
 }
 
 const NEW_SIZE = 210;
@@ -34,27 +43,56 @@ export function chartDecorator(source: BandSource, label?: CellLabel): Decorate 
   const plan = planBand(source);
   return (system) => {
     const band = drawBand(system, plan, source, 0, (id) => id, label);
-    const words = system.heads.filter((h) => source.isNew(h.note)).map((h) => {
-      const y = system.bottom - NEW_ROOM + NEW_SIZE;
-      return element('g', { class: 'new' }, [
-        element('path', { d: `M${round(h.x - 130)} ${round(y + 70)}H${round(h.x + 130)}`, stroke: INK, 'stroke-width': 20 }),
-        drawText('new', h.x, y, { size: NEW_SIZE, weight: 'semibold', fill: INK, anchor: 'middle', className: 'new-word' }),
-      ]);
-    });
+    const words = system.heads
+      .filter((h) => source.isNew(h.note))
+      .map((h) => {
+        const y = system.bottom - NEW_ROOM + NEW_SIZE;
+        return element('g', { class: 'new' }, [
+          element('path', {
+            d: `M${round(h.x - 130)} ${round(y + 70)}H${round(h.x + 130)}`,
+            stroke: INK,
+            'stroke-width': 20,
+          }),
+          drawText('new', h.x, y, {
+            size: NEW_SIZE,
+            weight: 'semibold',
+            fill: INK,
+            anchor: 'middle',
+            className: 'new-word',
+          }),
+        ]);
+      });
     return [...(band.length === 0 ? [element('g')] : band), ...words];
   };
 }
 
 /** The different notes of a page in one short chart, for its head: low to high, those that the players have yet to meet marked. */
-export function layOutStrip(engine: Engine, { part, rows, isNewNote }: Pick<PagePlan, 'part' | 'rows' | 'isNewNote'>, width: number): { readonly layout: Layout; readonly decorate: Decorate } {
+export function layOutStrip(
+  engine: Engine,
+  { part, rows, isNewNote }: Pick<PagePlan, 'part' | 'rows' | 'isNewNote'>,
+  width: number,
+): { readonly layout: Layout; readonly decorate: Decorate } {
   const chart = chartPart(part.instrument, notesUsed(part), part.teaching, part.decisions.clef.clef);
   const annotations = annotate(chart, { alone: true });
   const isNew = (id: string): boolean => {
     const note = annotations.get(id);
     return note !== undefined && isNewNote(midi(note.written));
   };
-  const source = fullBand(chart, annotations, rows.filter((r) => r.row !== 'count').map(({ row, size }) => ({ row, ...(size === undefined ? {} : { size }) })), isNew);
+  const source = fullBand(
+    chart,
+    annotations,
+    rows.filter((r) => r.row !== 'count').map(({ row, size }) => ({ row, ...(size === undefined ? {} : { size }) })),
+    isNew,
+  );
   const layout = layOutChart(engine, source, width, true);
   const decorate = chartDecorator(source);
-  return { layout: { ...layout, systems: layout.systems.map((s) => (s.heads.some((h) => isNew(h.note)) ? { ...s, bottom: s.bottom + NEW_ROOM } : s)) }, decorate };
+  return {
+    layout: {
+      ...layout,
+      systems: layout.systems.map((s) =>
+        s.heads.some((h) => isNew(h.note)) ? { ...s, bottom: s.bottom + NEW_ROOM } : s,
+      ),
+    },
+    decorate,
+  };
 }

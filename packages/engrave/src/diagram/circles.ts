@@ -12,7 +12,8 @@ const ARCS = 8;
 
 /** A circle as path data. */
 export function circlePath({ x, y, r }: Circle): string {
-  const at = (i: number): string => `${round(x - r * Math.cos((i * 2 * Math.PI) / ARCS))} ${round(y - r * Math.sin((i * 2 * Math.PI) / ARCS))}`;
+  const at = (i: number): string =>
+    `${round(x - r * Math.cos((i * 2 * Math.PI) / ARCS))} ${round(y - r * Math.sin((i * 2 * Math.PI) / ARCS))}`;
   return `M${at(0)}${Array.from({ length: ARCS }, (_u, i) => `A${r} ${r} 0 0 1 ${at(i + 1)}`).join('')}Z`;
 }
 

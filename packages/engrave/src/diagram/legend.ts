@@ -23,7 +23,13 @@ const NAME_SIZE = 190;
 const LINE = 350;
 const AWAY = 110;
 
-const say = (text: string, x: number, y: number, anchor: 'start' | 'middle' | 'end' = 'start', size = SIZE): XmlElement => drawText(text, x, y, { size, weight: 'regular', fill: SECONDARY, anchor });
+const say = (
+  text: string,
+  x: number,
+  y: number,
+  anchor: 'start' | 'middle' | 'end' = 'start',
+  size = SIZE,
+): XmlElement => drawText(text, x, y, { size, weight: 'regular', fill: SECONDARY, anchor });
 
 /** Keys of one height stand in one row of words. */
 function rowsOfKeys(keys: readonly KeyPlace[]): KeyPlace[][] {
@@ -37,7 +43,16 @@ function rowsOfKeys(keys: readonly KeyPlace[]): KeyPlace[][] {
 }
 
 /** What a key is called beside the drawing: the thumb says so. */
-const keyWord = (k: KeyPlace): string => (k.name === 'T' ? 'thumb' : k.name === 'R' ? 'register' : k.name === '8' ? 'octave' : k.name === 'W' ? 'whisper' : touchName(k.name));
+const keyWord = (k: KeyPlace): string =>
+  k.name === 'T'
+    ? 'thumb'
+    : k.name === 'R'
+      ? 'register'
+      : k.name === '8'
+        ? 'octave'
+        : k.name === 'W'
+          ? 'whisper'
+          : touchName(k.name);
 
 const NOTHING: KeyFigure = { kind: 'keys', left: [], right: [] };
 
@@ -46,30 +61,53 @@ function keyLegend(instrument: Instrument, keys: readonly KeyPlace[]): Legend {
   const woodwind = instrument.system.kind === 'woodwind' ? instrument.system.woodwind : 'flute';
   const scale = 2.1;
   const reach = keyDiagramReach(woodwind, keys);
-  const names = (side: readonly KeyPlace[]): { text: string; y: number }[] => rowsOfKeys(side).map((row) => ({ text: row.map(keyWord).join('  '), y: row.reduce((sum, k) => sum + k.y, 0) / row.length }));
+  const names = (side: readonly KeyPlace[]): { text: string; y: number }[] =>
+    rowsOfKeys(side).map((row) => ({
+      text: row.map(keyWord).join('  '),
+      y: row.reduce((sum, k) => sum + k.y, 0) / row.length,
+    }));
   const leftNames = names(keys.filter((k) => k.x < 0));
   const rightNames = names(keys.filter((k) => k.x >= 0));
-  const widest = (words: readonly { text: string }[]): number => Math.max(0, ...words.map((w) => measureText(w.text, NAME_SIZE, 'regular')));
+  const widest = (words: readonly { text: string }[]): number =>
+    Math.max(0, ...words.map((w) => measureText(w.text, NAME_SIZE, 'regular')));
   const x = widest(leftNames) + AWAY + reach.left * scale;
   const at = (y: number): number => round(y * scale + NAME_SIZE * 0.36);
   const right = x + reach.right * scale + AWAY;
   const holes = KEY_LAYOUTS[woodwind].holes.some((h) => h.twin === true);
-  const explained = [['closed', 'pressed'], ['open', 'open'], ...(woodwind === 'recorder' || woodwind === 'oboe' ? [['half', 'half shut']] : [])] as const;
+  const explained = [
+    ['closed', 'pressed'],
+    ['open', 'open'],
+    ...(woodwind === 'recorder' || woodwind === 'oboe' ? [['half', 'half shut']] : []),
+  ] as const;
   const signsX = right + widest(rightNames) + 260;
   const signs = explained.flatMap(([state, words], i) => {
     const y = 150 + i * LINE;
-    const ring = drawCircles([{ x: signsX, y, r: 75 }], { fill: state === 'closed' ? INK : '#ffffff', stroke: INK, 'stroke-width': 18 });
-    const halfShut = state === 'half' ? [element('path', { d: `M${round(signsX)} ${y - 75}A75 75 0 0 0 ${round(signsX)} ${y + 75}Z`, fill: INK })] : [];
+    const ring = drawCircles([{ x: signsX, y, r: 75 }], {
+      fill: state === 'closed' ? INK : '#ffffff',
+      stroke: INK,
+      'stroke-width': 18,
+    });
+    const halfShut =
+      state === 'half'
+        ? [element('path', { d: `M${round(signsX)} ${y - 75}A75 75 0 0 0 ${round(signsX)} ${y + 75}Z`, fill: INK })]
+        : [];
     return [...ring, ...halfShut, say(words ?? '', signsX + 180, y + SIZE * 0.36)];
   });
-  const hands = [say('left hand above the bar,', signsX - 75, 150 + explained.length * LINE + SIZE * 0.36), say('right hand below it', signsX - 75, 150 + (explained.length + 0.85) * LINE + SIZE * 0.36)];
+  const hands = [
+    say('left hand above the bar,', signsX - 75, 150 + explained.length * LINE + SIZE * 0.36),
+    say('right hand below it', signsX - 75, 150 + (explained.length + 0.85) * LINE + SIZE * 0.36),
+  ];
   const diagram = drawKeyDiagram(NOTHING, woodwind, keys);
   return {
     drawing: element('g', { class: 'legend' }, [
       { ...diagram, attributes: { ...diagram.attributes, transform: `translate(${round(x)} 0) scale(${scale})` } },
-      ...leftNames.map((n) => say(n.text, x - reach.left * scale - AWAY / 2, at(n.y), 'end', NAME_SIZE)), ...rightNames.map((n) => say(n.text, right - AWAY / 2, at(n.y), 'start', NAME_SIZE)), ...signs, ...hands,
+      ...leftNames.map((n) => say(n.text, x - reach.left * scale - AWAY / 2, at(n.y), 'end', NAME_SIZE)),
+      ...rightNames.map((n) => say(n.text, right - AWAY / 2, at(n.y), 'start', NAME_SIZE)),
+      ...signs,
+      ...hands,
     ]),
-    width: signsX + measureText('left hand above the bar,', SIZE, 'regular'), height: (keyDiagramHeight(woodwind) + (holes ? 20 : 30)) * scale,
+    width: signsX + measureText('left hand above the bar,', SIZE, 'regular'),
+    height: (keyDiagramHeight(woodwind) + (holes ? 20 : 30)) * scale,
   };
 }
 
@@ -80,8 +118,12 @@ function valveLegend(instrument: Instrument, four: boolean): Legend {
   const drawing = drawValves(figure, lever);
   const words = `${lever ? 'thumb, then ' : ''}valves 1 to ${four ? 4 : 3} as you see them; filled is pressed`;
   return {
-    drawing: element('g', { class: 'legend' }, [{ ...drawing, attributes: { ...drawing.attributes, transform: `translate(${round(width / 2)} 20) scale(1.5)` } }, say(words, width + 200, 20 + (VALVES_HEIGHT * 1.5) / 2 + SIZE * 0.36)]),
-    width: width + 200 + measureText(words, SIZE, 'regular'), height: VALVES_HEIGHT * 1.5 + 60,
+    drawing: element('g', { class: 'legend' }, [
+      { ...drawing, attributes: { ...drawing.attributes, transform: `translate(${round(width / 2)} 20) scale(1.5)` } },
+      say(words, width + 200, 20 + (VALVES_HEIGHT * 1.5) / 2 + SIZE * 0.36),
+    ]),
+    width: width + 200 + measureText(words, SIZE, 'regular'),
+    height: VALVES_HEIGHT * 1.5 + 60,
   };
 }
 
@@ -89,11 +131,18 @@ function slideLegend(attachment: boolean): Legend {
   const scale = 1.6;
   const x = (SLIDE_WIDTH * scale) / 2 + 120;
   const drawing = drawSlide({ kind: 'slide', position: 1, adjust: 0, ...(attachment ? { thumb: true } : {}) });
-  const numbers = Array.from({ length: 7 }, (_u, i) => say(String(i + 1), x + slidePositionX(i + 1) * scale, SLIDE_HEIGHT * scale + SIZE, 'middle'));
+  const numbers = Array.from({ length: 7 }, (_u, i) =>
+    say(String(i + 1), x + slidePositionX(i + 1) * scale, SLIDE_HEIGHT * scale + SIZE, 'middle'),
+  );
   const words = `where the hand is on the slide: 1 is drawn in, 7 furthest out${attachment ? '; the mark before it is the thumb' : ''}`;
   return {
-    drawing: element('g', { class: 'legend' }, [{ ...drawing, attributes: { ...drawing.attributes, transform: `translate(${round(x)} 0) scale(${scale})` } }, ...numbers, say(words, 2 * x + 160, (SLIDE_HEIGHT * scale) / 2 + SIZE * 0.36)]),
-    width: 2 * x + 160 + measureText(words, SIZE, 'regular'), height: SLIDE_HEIGHT * scale + SIZE * 1.3,
+    drawing: element('g', { class: 'legend' }, [
+      { ...drawing, attributes: { ...drawing.attributes, transform: `translate(${round(x)} 0) scale(${scale})` } },
+      ...numbers,
+      say(words, 2 * x + 160, (SLIDE_HEIGHT * scale) / 2 + SIZE * 0.36),
+    ]),
+    width: 2 * x + 160 + measureText(words, SIZE, 'regular'),
+    height: SLIDE_HEIGHT * scale + SIZE * 1.3,
   };
 }
 

@@ -22,9 +22,14 @@ export function drawSlide(figure: SlideFigure): XmlElement {
   const y = HEIGHT / 2;
   return element('g', { class: 'diagram' }, [
     element('path', {
-      d: `M${x(1)} ${y}H${x(POSITIONS)}${Array.from({ length: POSITIONS }, (_, i) => `M${x(i + 1)} ${y - 26}V${y + 26}`).join('')}`, stroke: INK, 'stroke-width': 11, fill: 'none',
+      d: `M${x(1)} ${y}H${x(POSITIONS)}${Array.from({ length: POSITIONS }, (_, i) => `M${x(i + 1)} ${y - 26}V${y + 26}`).join('')}`,
+      stroke: INK,
+      'stroke-width': 11,
+      fill: 'none',
     }),
-    ...(figure.thumb === true ? [element('rect', { x: TRIGGER_X - 16, y: 30, width: 32, height: HEIGHT - 60, rx: 14, fill: INK })] : []),
+    ...(figure.thumb === true
+      ? [element('rect', { x: TRIGGER_X - 16, y: 30, width: 32, height: HEIGHT - 60, rx: 14, fill: INK })]
+      : []),
     element('rect', { x: grip - 34, y: 8, width: 68, height: HEIGHT - 16, rx: 26, fill: INK }),
   ]);
 }

@@ -1,5 +1,17 @@
 import {
-  type AccidentalReading, beamGroups, type Clef, type Key, type Measure, type Meter, type MusicEvent, type NoteId, type Pitch, type PlacedMeasure, placeMeasures, readAccidentals, type Score,
+  type AccidentalReading,
+  beamGroups,
+  type Clef,
+  type Key,
+  type Measure,
+  type Meter,
+  type MusicEvent,
+  type NoteId,
+  type Pitch,
+  type PlacedMeasure,
+  placeMeasures,
+  readAccidentals,
+  type Score,
 } from '@cifra/core';
 import { element, writeXml, type XmlElement } from '@cifra/xml';
 import { linePrefix } from '../notePrefix';
@@ -44,15 +56,34 @@ export interface SignLookup {
 }
 
 const CLEF: Readonly<Record<Clef, { shape: string; line: number }>> = {
-  treble: { shape: 'G', line: 2 }, bass: { shape: 'F', line: 4 }, alto: { shape: 'C', line: 3 }, tenor: { shape: 'C', line: 4 },
+  treble: { shape: 'G', line: 2 },
+  bass: { shape: 'F', line: 4 },
+  alto: { shape: 'C', line: 3 },
+  tenor: { shape: 'C', line: 4 },
 };
-const VALUE: Readonly<Record<string, string>> = { breve: 'breve', whole: '1', half: '2', quarter: '4', eighth: '8', '16th': '16', '32nd': '32' };
+const VALUE: Readonly<Record<string, string>> = {
+  breve: 'breve',
+  whole: '1',
+  half: '2',
+  quarter: '4',
+  eighth: '8',
+  '16th': '16',
+  '32nd': '32',
+};
 const ACCID: Readonly<Record<number, string>> = { [-2]: 'ff', [-1]: 'f', 0: 'n', 1: 's', 2: 'x' };
-const ARTIC: Readonly<Record<string, string>> = { staccato: 'stacc', accent: 'acc', tenuto: 'ten', marcato: 'marc', staccatissimo: 'stacciss' };
+const ARTIC: Readonly<Record<string, string>> = {
+  staccato: 'stacc',
+  accent: 'acc',
+  tenuto: 'ten',
+  marcato: 'marc',
+  staccatissimo: 'stacciss',
+};
 
 const keySig = (k: Key): string => (k.fifths === 0 ? '0' : `${Math.abs(k.fifths)}${k.fifths > 0 ? 's' : 'f'}`);
 const meterAttributes = (m: Meter): Record<string, string | number | undefined> => ({
-  'meter.count': m.beats, 'meter.unit': m.unit, 'meter.sym': m.symbol,
+  'meter.count': m.beats,
+  'meter.unit': m.unit,
+  'meter.sym': m.symbol,
 });
 
 /** The library keeps about 1.83 mm between neighbouring reservations by itself; one `m` at 1 pt is 0.275 mm wide. */
@@ -68,26 +99,63 @@ interface SignsOf {
   readonly headsOnly: boolean;
 }
 
-function writeEvent<P extends Pitch>(e: MusicEvent<P>, { accidentals, marked, prefix, headsOnly }: SignsOf): XmlElement {
-  const common = { 'xml:id': prefix + e.id, ...(headsOnly ? { dur: '4', 'stem.visible': 'false' } : { dur: VALUE[e.duration.value] }), dots: e.duration.dots === 0 ? undefined : e.duration.dots };
-  if (e.kind === 'rest') return e.wholeMeasure === true ? el('mRest', { 'xml:id': common['xml:id'] }) : el('rest', common);
+function writeEvent<P extends Pitch>(
+  e: MusicEvent<P>,
+  { accidentals, marked, prefix, headsOnly }: SignsOf,
+): XmlElement {
+  const common = {
+    'xml:id': prefix + e.id,
+    ...(headsOnly ? { dur: '4', 'stem.visible': 'false' } : { dur: VALUE[e.duration.value] }),
+    dots: e.duration.dots === 0 ? undefined : e.duration.dots,
+  };
+  if (e.kind === 'rest')
+    return e.wholeMeasure === true ? el('mRest', { 'xml:id': common['xml:id'] }) : el('rest', common);
   const reading = accidentals.get(e.id);
   const sign = reading?.sign;
-  return el('note', { ...common, pname: e.pitch.step.toLowerCase(), oct: e.pitch.octave, 'accid.ges': sign === undefined && !marked.has(e.id) && e.pitch.alter !== 0 ? ACCID[e.pitch.alter] : undefined }, [
-    ...(sign === undefined ? (marked.has(e.id) ? [el('accid', { accid: ACCID[e.pitch.alter], func: 'edit', place: 'above' })] : []) : [el('accid', reading?.courtesy === true ? { accid: ACCID[sign], enclose: 'paren', func: 'caution' } : { accid: ACCID[sign] })]),
-    ...(e.articulations ?? []).map((a) => el('artic', { artic: ARTIC[a] })),
-  ]);
+  return el(
+    'note',
+    {
+      ...common,
+      pname: e.pitch.step.toLowerCase(),
+      oct: e.pitch.octave,
+      'accid.ges': sign === undefined && !marked.has(e.id) && e.pitch.alter !== 0 ? ACCID[e.pitch.alter] : undefined,
+    },
+    [
+      ...(sign === undefined
+        ? marked.has(e.id)
+          ? [el('accid', { accid: ACCID[e.pitch.alter], func: 'edit', place: 'above' })]
+          : []
+        : [
+            el(
+              'accid',
+              reading?.courtesy === true
+                ? { accid: ACCID[sign], enclose: 'paren', func: 'caution' }
+                : { accid: ACCID[sign] },
+            ),
+          ]),
+      ...(e.articulations ?? []).map((a) => el('artic', { artic: ARTIC[a] })),
+    ],
+  );
 }
 
 /** Wraps runs of elements that belong to one beam or tuplet. */
-function writeLayer<P extends Pitch>(m: Measure<P>, beams: ReadonlyMap<NoteId, readonly NoteId[]>, signs: SignsOf): XmlElement[] {
+function writeLayer<P extends Pitch>(
+  m: Measure<P>,
+  beams: ReadonlyMap<NoteId, readonly NoteId[]>,
+  signs: SignsOf,
+): XmlElement[] {
   const top: XmlElement[] = [];
   let tuplet: XmlElement | undefined;
   let beam: { element: XmlElement; last: NoteId } | undefined;
   m.events.forEach((e, i) => {
     const t = e.duration.tuplet;
     if (t !== undefined && tuplet === undefined) {
-      tuplet = el('tuplet', { num: t.actual, numbase: t.normal, 'num.format': 'count', 'bracket.visible': beams.get(e.id)?.[0] === e.id ? 'false' : 'true' });
+      tuplet = el('tuplet', {
+        num: t.actual,
+        numbase: t.normal,
+        'num.format': 'count',
+        'bracket.visible': beams.get(e.id)?.[0] === e.id ? 'false' : 'true',
+      });
       (beam?.element.children ?? top).push(tuplet);
     }
     const group = beams.get(e.id);
@@ -95,10 +163,19 @@ function writeLayer<P extends Pitch>(m: Measure<P>, beams: ReadonlyMap<NoteId, r
       beam = { element: el('beam'), last: group[group.length - 1] as NoteId };
       (tuplet?.children ?? top).push(beam.element);
     }
-    const into = tuplet !== undefined && !(beam !== undefined && tuplet.children.includes(beam.element)) ? tuplet.children : (beam?.element.children ?? tuplet?.children ?? top);
+    const into =
+      tuplet !== undefined && !(beam !== undefined && tuplet.children.includes(beam.element))
+        ? tuplet.children
+        : (beam?.element.children ?? tuplet?.children ?? top);
     into.push(writeEvent(e, signs));
     if (beam?.last === e.id) beam = undefined;
-    if (t !== undefined && (e.tupletPlace === 'stop' || m.events[i + 1]?.duration.tuplet === undefined || m.events[i + 1]?.tupletPlace === 'start')) tuplet = undefined;
+    if (
+      t !== undefined &&
+      (e.tupletPlace === 'stop' ||
+        m.events[i + 1]?.duration.tuplet === undefined ||
+        m.events[i + 1]?.tupletPlace === 'start')
+    )
+      tuplet = undefined;
   });
   return top;
 }
@@ -106,7 +183,8 @@ function writeLayer<P extends Pitch>(m: Measure<P>, beams: ReadonlyMap<NoteId, r
 /** A multi-bar rest has no time of its own to be spaced by: silent halves beside it keep its room. */
 const restRoom = (): XmlElement[] => [el('space', { dur: '2' }), el('space', { dur: '2' })];
 
-const ENDINGS_EQUAL = (a: readonly number[] | undefined, b: readonly number[] | undefined): boolean => (a ?? []).join() === (b ?? []).join();
+const ENDINGS_EQUAL = (a: readonly number[] | undefined, b: readonly number[] | undefined): boolean =>
+  (a ?? []).join() === (b ?? []).join();
 
 /** One line on its staff: what each of its bars holds, and what hangs on its notes. */
 class Staff<P extends Pitch> {
@@ -117,7 +195,13 @@ class Staff<P extends Pitch> {
   private readonly home: ReadonlyMap<NoteId, number>;
   private readonly rests: ReadonlySet<NoteId>;
 
-  constructor({ score, accidentals, marked }: MeiLine<P>, private readonly line: number, readonly n: number, private readonly prefix: string, private readonly o: MeiOptions) {
+  constructor(
+    { score, accidentals, marked }: MeiLine<P>,
+    private readonly line: number,
+    readonly n: number,
+    private readonly prefix: string,
+    private readonly o: MeiOptions,
+  ) {
     this.marked = marked ?? new Set();
     this.score = score;
     this.placed = placeMeasures(score);
@@ -134,25 +218,49 @@ class Staff<P extends Pitch> {
   private ref = (id: NoteId): string => `#${this.prefix}${id}`;
 
   /** How many bars are drawn as one from this one on. */
-  multiRest = (index: number): number => Math.min(this.score.measures[index]?.multiRest ?? 1, this.score.measures.length - index);
+  multiRest = (index: number): number =>
+    Math.min(this.score.measures[index]?.multiRest ?? 1, this.score.measures.length - index);
 
   definition(): XmlElement {
     const { clef, key } = this.placed[0] as PlacedMeasure<P>;
-    return el('staffDef', { n: this.n, lines: 5, 'clef.shape': CLEF[clef].shape, 'clef.line': CLEF[clef].line, keysig: keySig(key) });
+    return el('staffDef', {
+      n: this.n,
+      lines: 5,
+      'clef.shape': CLEF[clef].shape,
+      'clef.line': CLEF[clef].line,
+      keysig: keySig(key),
+    });
   }
 
   /** What changes for this staff at a bar, as far as something does. */
   change(index: number): XmlElement {
     const { key = undefined, clef = undefined } = this.score.measures[index] ?? {};
-    return el('staffDef', { n: this.n, keysig: key === undefined ? undefined : keySig(key), ...(clef === undefined ? {} : { 'clef.shape': CLEF[clef].shape, 'clef.line': CLEF[clef].line }) });
+    return el('staffDef', {
+      n: this.n,
+      keysig: key === undefined ? undefined : keySig(key),
+      ...(clef === undefined ? {} : { 'clef.shape': CLEF[clef].shape, 'clef.line': CLEF[clef].line }),
+    });
   }
 
   /** The bar's notes; a bar that is yet empty keeps some room. */
   content(index: number): XmlElement {
     const m = this.score.measures[index];
     const multi = this.multiRest(index);
-    const music = m === undefined || m.events.length === 0 ? [el('space', { dur: '2' })] : multi > 1 ? [el('multiRest', { num: multi })] : writeLayer(m, this.beams, { accidentals: this.accidentals, marked: this.marked, prefix: this.prefix, headsOnly: this.o.headsOnly === true });
-    return el('staff', { n: this.n }, [el('layer', { n: 1 }, music), ...(this.o.bandLines === 0 && multi > 1 ? [el('layer', { n: 2 }, restRoom())] : [])]);
+    const music =
+      m === undefined || m.events.length === 0
+        ? [el('space', { dur: '2' })]
+        : multi > 1
+          ? [el('multiRest', { num: multi })]
+          : writeLayer(m, this.beams, {
+              accidentals: this.accidentals,
+              marked: this.marked,
+              prefix: this.prefix,
+              headsOnly: this.o.headsOnly === true,
+            });
+    return el('staff', { n: this.n }, [
+      el('layer', { n: 1 }, music),
+      ...(this.o.bandLines === 0 && multi > 1 ? [el('layer', { n: 2 }, restRoom())] : []),
+    ]);
   }
 
   /** Everything that is tied to notes of the bar. */
@@ -166,16 +274,33 @@ class Staff<P extends Pitch> {
         controls.push(...this.reservation(e.id));
         const next = this.nextId.get(e.id);
         // A tie with no note to lead to hangs in the air.
-        if (e.tie === true) controls.push(next === undefined || this.rests.has(next) ? el('lv', { startid: ref(e.id) }) : el('tie', { startid: ref(e.id), endid: ref(next) }));
+        if (e.tie === true)
+          controls.push(
+            next === undefined || this.rests.has(next)
+              ? el('lv', { startid: ref(e.id) })
+              : el('tie', { startid: ref(e.id), endid: ref(next) }),
+          );
         if (e.breathAfter === true) controls.push(el('breath', { startid: ref(e.id), staff, place: 'above' }));
       }
       if (e.fermata === true) controls.push(el('fermata', { startid: ref(e.id), place: 'above', staff }));
-      if (e.dynamic !== undefined) controls.push(el('dynam', { startid: ref(e.id), place: 'below', staff }, [e.dynamic]));
+      if (e.dynamic !== undefined)
+        controls.push(el('dynam', { startid: ref(e.id), place: 'below', staff }, [e.dynamic]));
       if (e.words !== undefined) controls.push(el('dir', { startid: ref(e.id), place: 'below', staff }, [e.words]));
     }
-    for (const s of this.o.slurs ? this.score.slurs : []) if (s.from !== s.to && this.home.get(s.from) === index) controls.push(el('slur', { startid: ref(s.from), endid: ref(s.to), staff }));
+    for (const s of this.o.slurs ? this.score.slurs : [])
+      if (s.from !== s.to && this.home.get(s.from) === index)
+        controls.push(el('slur', { startid: ref(s.from), endid: ref(s.to), staff }));
     for (const h of this.score.hairpins) {
-      if (this.home.get(h.from) === index) controls.push(el('hairpin', { startid: ref(h.from), endid: ref(h.to), form: h.kind === 'crescendo' ? 'cres' : 'dim', staff, place: 'below' }));
+      if (this.home.get(h.from) === index)
+        controls.push(
+          el('hairpin', {
+            startid: ref(h.from),
+            endid: ref(h.to),
+            form: h.kind === 'crescendo' ? 'cres' : 'dim',
+            staff,
+            place: 'below',
+          }),
+        );
     }
     return controls;
   }
@@ -184,7 +309,11 @@ class Staff<P extends Pitch> {
     const width = this.o.cellWidth(id, this.line);
     if (this.o.bandLines === 0 || width <= 0) return [];
     const count = Math.max(1, Math.round((width + CELL_GAP - KEPT_APART) / M_WIDTH));
-    return [el('harm', { staff: this.n, place: 'above', startid: this.ref(id) }, [el('rend', { fontsize: '1pt' }, ['m'.repeat(count)])])];
+    return [
+      el('harm', { staff: this.n, place: 'above', startid: this.ref(id) }, [
+        el('rend', { fontsize: '1pt' }, ['m'.repeat(count)]),
+      ]),
+    ];
   }
 }
 
@@ -192,7 +321,8 @@ class Staff<P extends Pitch> {
  * Writes a score as MEI for the engraving library: a silent band staff on top when there is a band, the music
  * below it, all signs as the rules of the staff ask for.
  */
-export const writeMei = <P extends Pitch>(score: Score<P>, o: MeiOptions): string => writeMeiOfLines([{ score, ...(o.accidentals === undefined ? {} : { accidentals: o.accidentals }) }], o);
+export const writeMei = <P extends Pitch>(score: Score<P>, o: MeiOptions): string =>
+  writeMeiOfLines([{ score, ...(o.accidentals === undefined ? {} : { accidentals: o.accidentals }) }], o);
 
 /** Writes lines that are played together, each on its staff; repeats, endings and meters are those of the first. */
 export function writeMeiOfLines<P extends Pitch>(lines: readonly MeiLine<P>[], o: MeiOptions): string {
@@ -203,7 +333,8 @@ export function writeMeiOfLines<P extends Pitch>(lines: readonly MeiLine<P>[], o
   const lead = staves[0];
   const score = lines[0]?.score;
   const first = lead?.placed[0];
-  if (lead === undefined || score === undefined || first === undefined) throw new RangeError('a score without bars cannot be engraved');
+  if (lead === undefined || score === undefined || first === undefined)
+    throw new RangeError('a score without bars cannot be engraved');
 
   const section: XmlElement[] = o.oneSystem === true ? [el('pb'), el('sb')] : [];
   let ending: XmlElement | undefined;
@@ -221,31 +352,82 @@ export function writeMeiOfLines<P extends Pitch>(lines: readonly MeiLine<P>[], o
       section.push(ending);
     }
     const into = ending?.children ?? section;
-    if (o.breakBefore.has(index) && into.length + (ending === undefined ? 1 : 0) > 0 && !(ending !== undefined && ending.children.length === 0)) into.push(el('sb'));
-    if (index > 0 && (m.meter !== undefined || lines.some((l) => l.score.measures[index]?.clef !== undefined || l.score.measures[index]?.key !== undefined))) {
-      into.push(el('scoreDef', m.meter === undefined ? {} : meterAttributes(m.meter), [el('staffGrp', {}, [
-        ...staves.flatMap((s) => [...over(s, (n) => el('staffDef', { n })), s.change(index)]),
-      ])]));
+    if (
+      o.breakBefore.has(index) &&
+      into.length + (ending === undefined ? 1 : 0) > 0 &&
+      !(ending !== undefined && ending.children.length === 0)
+    )
+      into.push(el('sb'));
+    if (
+      index > 0 &&
+      (m.meter !== undefined ||
+        lines.some((l) => l.score.measures[index]?.clef !== undefined || l.score.measures[index]?.key !== undefined))
+    ) {
+      into.push(
+        el('scoreDef', m.meter === undefined ? {} : meterAttributes(m.meter), [
+          el('staffGrp', {}, [...staves.flatMap((s) => [...over(s, (n) => el('staffDef', { n })), s.change(index)])]),
+        ]),
+      );
     }
     const multi = lines.length > 1 ? 1 : lead.multiRest(index);
     if (multi > 1) skip = multi - 1;
     const closing = multi > 1 ? score.measures[index + multi - 1] : m;
     const after = score.measures[index + multi];
-    const right = closing?.repeatEnd === true ? (after?.repeatStart === true && !o.breakBefore.has(index + multi) ? 'rptboth' : 'rptend')
-      : closing?.endBar === 'final' || (after === undefined && o.finalBar) ? 'end' : closing?.endBar === 'double' ? 'dbl' : undefined;
+    const right =
+      closing?.repeatEnd === true
+        ? after?.repeatStart === true && !o.breakBefore.has(index + multi)
+          ? 'rptboth'
+          : 'rptend'
+        : closing?.endBar === 'final' || (after === undefined && o.finalBar)
+          ? 'end'
+          : closing?.endBar === 'double'
+            ? 'dbl'
+            : undefined;
     const rightLine = o.unmetered === true ? 'invis' : right;
-    const left = m.repeatStart === true && !(before?.repeatEnd === true && !o.breakBefore.has(index)) ? 'rptstart' : undefined;
-    const tempo = m.tempo === undefined ? [] : [el('tempo', { staff: 1, place: 'above', tstamp: 1, 'xml:id': `${o.idPrefix}tempo-${m.id}` }, [tempoPlaceholder(m.tempo)])];
-    into.push(el('measure', { n: number, 'xml:id': o.idPrefix + m.id, left, right: rightLine, metcon: 'false' }, [
-      ...staves.flatMap((s) => [...over(s, (n) => el('staff', { n }, [el('layer', { n: 1 }, multi > 1 ? restRoom() : [el('mSpace')])])), s.content(index)]), ...tempo, ...staves.flatMap((s) => s.controls(index)),
-    ]));
+    const left =
+      m.repeatStart === true && !(before?.repeatEnd === true && !o.breakBefore.has(index)) ? 'rptstart' : undefined;
+    const tempo =
+      m.tempo === undefined
+        ? []
+        : [
+            el('tempo', { staff: 1, place: 'above', tstamp: 1, 'xml:id': `${o.idPrefix}tempo-${m.id}` }, [
+              tempoPlaceholder(m.tempo),
+            ]),
+          ];
+    into.push(
+      el('measure', { n: number, 'xml:id': o.idPrefix + m.id, left, right: rightLine, metcon: 'false' }, [
+        ...staves.flatMap((s) => [
+          ...over(s, (n) => el('staff', { n }, [el('layer', { n: 1 }, multi > 1 ? restRoom() : [el('mSpace')])])),
+          s.content(index),
+        ]),
+        ...tempo,
+        ...staves.flatMap((s) => s.controls(index)),
+      ]),
+    );
   });
 
-  const scoreDef = el('scoreDef', { ...(o.unmetered === true || o.hideMeter === true ? {} : meterAttributes(first.meter)), 'system.leftline': String(lines.length > 1 && !hasBand), 'mnum.visible': 'true' }, [
-    el('staffGrp', { 'bar.thru': String(lines.length > 1 && !hasBand), ...(lines.length > 1 ? { symbol: 'bracket' } : {}) }, [
-      ...staves.flatMap((s) => [...over(s, (n) => el('staffDef', { n, lines: o.bandLines, 'clef.visible': 'false', 'clef.shape': 'G', 'clef.line': 2 })), s.definition()]),
-    ]),
-  ]);
+  const scoreDef = el(
+    'scoreDef',
+    {
+      ...(o.unmetered === true || o.hideMeter === true ? {} : meterAttributes(first.meter)),
+      'system.leftline': String(lines.length > 1 && !hasBand),
+      'mnum.visible': 'true',
+    },
+    [
+      el(
+        'staffGrp',
+        { 'bar.thru': String(lines.length > 1 && !hasBand), ...(lines.length > 1 ? { symbol: 'bracket' } : {}) },
+        [
+          ...staves.flatMap((s) => [
+            ...over(s, (n) =>
+              el('staffDef', { n, lines: o.bandLines, 'clef.visible': 'false', 'clef.shape': 'G', 'clef.line': 2 }),
+            ),
+            s.definition(),
+          ]),
+        ],
+      ),
+    ],
+  );
   const mei = el('mei', { xmlns: 'http://www.music-encoding.org/ns/mei', meiversion: '5.0' }, [
     el('meiHead', {}, [el('fileDesc', {}, [el('titleStmt', {}, [el('title')]), el('pubStmt')])]),
     el('music', {}, [el('body', {}, [el('mdiv', {}, [el('score', {}, [scoreDef, el('section', {}, section)])])])]),

@@ -42,13 +42,20 @@ export function dealSystems(systems: readonly System[], firstRoom: number, room:
 
 const placed = (s: System, decoration: readonly XmlElement[], x: number, y: number): XmlElement => {
   const [strip, ...rest] = decoration;
-  return element('g', { class: 'placed', transform: `translate(${Math.round(x)} ${Math.round(y - s.top)})` }, [...(strip === undefined ? [] : [strip]), s.drawing, ...rest]);
+  return element('g', { class: 'placed', transform: `translate(${Math.round(x)} ${Math.round(y - s.top)})` }, [
+    ...(strip === undefined ? [] : [strip]),
+    s.drawing,
+    ...rest,
+  ]);
 };
 
 const HEAD_GAP = 260;
 
 /** What stands between the words of a page and its music, close under each other. */
-function stackUnder(words: { readonly drawing: readonly XmlElement[]; readonly bottom: number }, blocks: readonly System[]): { drawing: XmlElement[]; bottom: number } {
+function stackUnder(
+  words: { readonly drawing: readonly XmlElement[]; readonly bottom: number },
+  blocks: readonly System[],
+): { drawing: XmlElement[]; bottom: number } {
   let y = words.bottom;
   const drawn = blocks.map((s) => {
     const g = placed(s, [], MARGIN.left, y);
@@ -75,16 +82,48 @@ export function composePages(layout: Layout, header: Header, paper: Paper, heads
     const gaps = systems.length - 1;
     const spare = gaps === 0 ? 0 : (bottom - top - used) / gaps;
     // A full page is spread to its foot; a short one keeps its plain distance.
-    const gap = gaps === 0 ? 0 : Math.min(Math.max(GAP, spare), GAP + (p < dealt.length - 1 ? MAX_EXTRA_GAP * 2 : MAX_EXTRA_GAP * 0.25));
+    const gap =
+      gaps === 0
+        ? 0
+        : Math.min(Math.max(GAP, spare), GAP + (p < dealt.length - 1 ? MAX_EXTRA_GAP * 2 : MAX_EXTRA_GAP * 0.25));
     let y = top;
     const drawn = systems.map((s) => {
       const g = placed(s, [], MARGIN.left, y);
       y += height(s) + gap;
       return g;
     });
-    const running = p === 0 ? head.drawing : [drawText(`${header.title} – ${header.instrument}`, MARGIN.left, MARGIN.top + 250, { size: 300, weight: 'regular', fill: SECONDARY })];
-    const foot = dealt.length === 1 ? [] : [drawText(`${p + 1} / ${dealt.length}`, right, paperHeight - MARGIN.bottom + 700, { size: 290, weight: 'regular', fill: SECONDARY, anchor: 'end' })];
-    return { svg: wrapSvg(width, paperHeight, layout.glyphs, [...running, ...drawn, ...foot], `${header.title}, ${header.instrument}, page ${p + 1}`), width, height: paperHeight };
+    const running =
+      p === 0
+        ? head.drawing
+        : [
+            drawText(`${header.title} – ${header.instrument}`, MARGIN.left, MARGIN.top + 250, {
+              size: 300,
+              weight: 'regular',
+              fill: SECONDARY,
+            }),
+          ];
+    const foot =
+      dealt.length === 1
+        ? []
+        : [
+            drawText(`${p + 1} / ${dealt.length}`, right, paperHeight - MARGIN.bottom + 700, {
+              size: 290,
+              weight: 'regular',
+              fill: SECONDARY,
+              anchor: 'end',
+            }),
+          ];
+    return {
+      svg: wrapSvg(
+        width,
+        paperHeight,
+        layout.glyphs,
+        [...running, ...drawn, ...foot],
+        `${header.title}, ${header.instrument}, page ${p + 1}`,
+      ),
+      width,
+      height: paperHeight,
+    };
   });
 }
 
@@ -94,7 +133,15 @@ const CLEF_REACH = 340;
 /** Sets systems under each other on one strip as wide as they are, for screens: nothing is cut off at its edges. */
 export function composeStrip(layout: Layout, decorate: Decorate, label: string): Page {
   const width = Math.max(...layout.systems.map((s) => s.right)) + 20;
-  const whole = layout.systems.map((s) => (s.staves.length === 0 ? s : { ...s, top: Math.min(s.top, s.staffTop - CLEF_REACH), bottom: Math.max(s.bottom, ...s.staves.map((t) => t.bottom + CLEF_REACH)) }));
+  const whole = layout.systems.map((s) =>
+    s.staves.length === 0
+      ? s
+      : {
+          ...s,
+          top: Math.min(s.top, s.staffTop - CLEF_REACH),
+          bottom: Math.max(s.bottom, ...s.staves.map((t) => t.bottom + CLEF_REACH)),
+        },
+  );
   let y = 60;
   const drawn = whole.map((s, i) => {
     const g = placed(s, decorate(layout.systems[i] as System, i), 0, y);

@@ -39,8 +39,11 @@ function drawTitle(title: string, x: number, y: number, width: number): XmlEleme
     else all.push({ sign: isSign(c), text: c });
     return all;
   }, []);
-  return element('text', { x, y, 'font-family': TITLE_FACE, 'font-weight': 600, 'font-size': size, fill: INK, class: 'title' },
-    runs.map((r) => element('tspan', { 'font-family': r.sign ? SIGN_FACE : TITLE_FACE }, [r.text])));
+  return element(
+    'text',
+    { x, y, 'font-family': TITLE_FACE, 'font-weight': 600, 'font-size': size, fill: INK, class: 'title' },
+    runs.map((r) => element('tspan', { 'font-family': r.sign ? SIGN_FACE : TITLE_FACE }, [r.text])),
+  );
 }
 
 /** Breaks the notes into lines that fit. */
@@ -74,12 +77,24 @@ function wrapWords(text: string, width: number, first: number): string[] {
   return [...lines, line];
 }
 
-function drawAdvice({ lead, text }: Advice, left: number, width: number, top: number): { drawing: XmlElement[]; height: number } {
+function drawAdvice(
+  { lead, text }: Advice,
+  left: number,
+  width: number,
+  top: number,
+): { drawing: XmlElement[]; height: number } {
   const indent = measureText(lead, ADVICE_SIZE, 'semibold') + 110;
   const lines = wrapWords(text, width, width - indent);
   const drawing = [
     drawText(lead, left, top + ADVICE_SIZE, { size: ADVICE_SIZE, weight: 'semibold', fill: INK, className: 'advice' }),
-    ...lines.map((l, i) => drawText(l, i === 0 ? left + indent : left, top + ADVICE_SIZE + i * ADVICE_HEIGHT, { size: ADVICE_SIZE, weight: 'regular', fill: INK, className: 'advice' })),
+    ...lines.map((l, i) =>
+      drawText(l, i === 0 ? left + indent : left, top + ADVICE_SIZE + i * ADVICE_HEIGHT, {
+        size: ADVICE_SIZE,
+        weight: 'regular',
+        fill: INK,
+        className: 'advice',
+      }),
+    ),
   ];
   return { drawing, height: lines.length * ADVICE_HEIGHT };
 }
@@ -90,27 +105,74 @@ const CODE_SIZE = 1900;
 /** A QR code as one path, its quiet zone the page's own white. */
 function drawCode(rows: readonly string[], x: number, y: number): XmlElement {
   const module = CODE_SIZE / rows.length;
-  const d = rows.flatMap((row, j) => [...row].flatMap((c, i) => (c === '1' ? [`M${round(x + i * module)} ${round(y + j * module)}h${round(module)}v${round(module)}h${round(-module)}Z`] : [])));
+  const d = rows.flatMap((row, j) =>
+    [...row].flatMap((c, i) =>
+      c === '1'
+        ? [`M${round(x + i * module)} ${round(y + j * module)}h${round(module)}v${round(module)}h${round(-module)}Z`]
+        : [],
+    ),
+  );
   return element('path', { class: 'code', d: d.join(''), fill: '#000000' });
 }
 
 /** Draws the head of the first page. @returns the drawing and how far down it reaches */
-export function drawHeader(h: Header, left: number, edge: number, top: number): { drawing: XmlElement[]; bottom: number } {
+export function drawHeader(
+  h: Header,
+  left: number,
+  edge: number,
+  top: number,
+): { drawing: XmlElement[]; bottom: number } {
   const right = h.code === undefined ? edge : edge - CODE_SIZE - 350;
   const width = right - left;
   const instrumentWidth = measureText(h.instrument, 430, 'semibold');
   const nameWidth = 4600;
   const drawing = [drawTitle(h.title, left, top + 760, width - Math.max(instrumentWidth, nameWidth + 900) - 400)];
-  drawing.push(drawText(h.instrument, right, top + 420, { size: 430, weight: 'semibold', fill: INK, anchor: 'end', className: 'instrument' }));
+  drawing.push(
+    drawText(h.instrument, right, top + 420, {
+      size: 430,
+      weight: 'semibold',
+      fill: INK,
+      anchor: 'end',
+      className: 'instrument',
+    }),
+  );
   if (h.name === undefined) {
-    drawing.push(drawText(h.nameLabel, right - nameWidth - 120, top + 1010, { size: 300, weight: 'regular', fill: SECONDARY, anchor: 'end' }));
-    drawing.push(element('path', { class: 'name-line', d: `M${right - nameWidth} ${top + 1030}H${right}`, stroke: SECONDARY, 'stroke-width': 14 }));
-  } else drawing.push(drawText(h.name, right, top + 1010, { size: 400, weight: 'semibold', fill: INK, anchor: 'end', className: 'player' }));
-  if (h.composer !== undefined) drawing.push(drawText(h.composer, left, top + 1180, { size: 310, weight: 'regular', fill: SECONDARY, className: 'composer' }));
+    drawing.push(
+      drawText(h.nameLabel, right - nameWidth - 120, top + 1010, {
+        size: 300,
+        weight: 'regular',
+        fill: SECONDARY,
+        anchor: 'end',
+      }),
+    );
+    drawing.push(
+      element('path', {
+        class: 'name-line',
+        d: `M${right - nameWidth} ${top + 1030}H${right}`,
+        stroke: SECONDARY,
+        'stroke-width': 14,
+      }),
+    );
+  } else
+    drawing.push(
+      drawText(h.name, right, top + 1010, {
+        size: 400,
+        weight: 'semibold',
+        fill: INK,
+        anchor: 'end',
+        className: 'player',
+      }),
+    );
+  if (h.composer !== undefined)
+    drawing.push(
+      drawText(h.composer, left, top + 1180, { size: 310, weight: 'regular', fill: SECONDARY, className: 'composer' }),
+    );
   let bottom = top + (h.composer === undefined ? 1200 : 1400);
   drawing.push(element('path', { d: `M${left} ${bottom}H${right}`, stroke: INK, 'stroke-width': 22 }));
   for (const line of wrap(h.notes, width, 310)) {
-    drawing.push(drawText(line, left, bottom + 430, { size: 310, weight: 'regular', fill: INK, className: 'note-line' }));
+    drawing.push(
+      drawText(line, left, bottom + 430, { size: 310, weight: 'regular', fill: INK, className: 'note-line' }),
+    );
     bottom += LINE_HEIGHT;
   }
   for (const advice of h.advice ?? []) {

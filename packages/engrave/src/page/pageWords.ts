@@ -1,8 +1,28 @@
-import { beatQuarters, countIn, filledQuarters, isCompound, letterName, lookFirst, type LookFirst, notesOf, openingOf, type PagePlan, signatureLetters, toNumber, type TroubleCause } from '@cifra/core';
+import {
+  beatQuarters,
+  countIn,
+  filledQuarters,
+  isCompound,
+  letterName,
+  lookFirst,
+  type LookFirst,
+  notesOf,
+  openingOf,
+  type PagePlan,
+  signatureLetters,
+  toNumber,
+  type TroubleCause,
+} from '@cifra/core';
 import type { Header } from './header';
 
 /** `Trumpet in B♭`, `Euphonium in B♭, treble clef`, or the plain name of an instrument that reads as it sounds or says its pitch itself. */
-export function instrumentTitle({ name, inKey }: { readonly name: string; readonly inKey: string | undefined }): string {
+export function instrumentTitle({
+  name,
+  inKey,
+}: {
+  readonly name: string;
+  readonly inKey: string | undefined;
+}): string {
   if (inKey === undefined || (name.includes(inKey) && !name.includes('horn'))) return name;
   const [plain = name, ...rest] = name.split(', ');
   return [`${plain} in ${inKey}`, ...rest].join(', ');
@@ -24,18 +44,35 @@ const TIMES = ['', 'one octave', 'two octaves', 'three octaves', 'four octaves']
 
 /** Why a change is hard, as it is said to a player. */
 export const CAUSE_WORDS: Readonly<Record<TroubleCause, string>> = {
-  'fingers-move': 'many fingers move', 'fingers-trade': 'fingers trade places', 'finger-slides': 'a finger slides from key to key', register: 'the register changes',
-  'over-the-break': 'over the break', forked: 'a forked fingering', 'half-hole': 'a half hole', 'slide-travel': 'a long way for the slide', 'long-slide': 'a long way for the slide',
-  'slide-turns': 'the slide turns back', 'partial-leap': 'a leap for the lips', 'lips-alone': 'the lips alone find it', 'wide-interval': 'a wide leap', 'range-edge': 'at the edge of your range',
-  'new-note': 'a new note', slurred: 'slurred', 'sign-not-shown': 'the sign still holds', 'letter-changes': 'the letter is altered another way than just before',
+  'fingers-move': 'many fingers move',
+  'fingers-trade': 'fingers trade places',
+  'finger-slides': 'a finger slides from key to key',
+  register: 'the register changes',
+  'over-the-break': 'over the break',
+  forked: 'a forked fingering',
+  'half-hole': 'a half hole',
+  'slide-travel': 'a long way for the slide',
+  'long-slide': 'a long way for the slide',
+  'slide-turns': 'the slide turns back',
+  'partial-leap': 'a leap for the lips',
+  'lips-alone': 'the lips alone find it',
+  'wide-interval': 'a wide leap',
+  'range-edge': 'at the edge of your range',
+  'new-note': 'a new note',
+  slurred: 'slurred',
+  'sign-not-shown': 'the sign still holds',
+  'letter-changes': 'the letter is altered another way than just before',
 };
 
 /** One thing to look at first, in words. */
 export function lookFirstWords(l: LookFirst): string {
   switch (l.kind) {
-    case 'new-notes': return `new ${l.notes.length === 1 ? 'note' : 'notes'} ${list(l.notes.slice(0, 4).map((n) => `${n.name} (${n.bar === 0 ? 'pickup' : `bar ${n.bar}`})`))}${l.notes.length > 4 ? ' and more' : ''}`;
-    case 'trouble': return `${l.bar === 0 ? 'the pickup' : `bar ${l.bar}`}, ${l.from} to ${l.to}: ${CAUSE_WORDS[l.cause]}`;
-    case 'same-bars': return `${l.bars} of ${l.of} bars come again: find them`;
+    case 'new-notes':
+      return `new ${l.notes.length === 1 ? 'note' : 'notes'} ${list(l.notes.slice(0, 4).map((n) => `${n.name} (${n.bar === 0 ? 'pickup' : `bar ${n.bar}`})`))}${l.notes.length > 4 ? ' and more' : ''}`;
+    case 'trouble':
+      return `${l.bar === 0 ? 'the pickup' : `bar ${l.bar}`}, ${l.from} to ${l.to}: ${CAUSE_WORDS[l.cause]}`;
+    case 'same-bars':
+      return `${l.bars} of ${l.of} bars come again: find them`;
   }
 }
 
@@ -50,7 +87,10 @@ export function lookFirstSentence(plan: PagePlan): string | undefined {
 
 /** What one count lasts, in both ways of naming values. */
 const COUNTED: Readonly<Record<string, { readonly american: string; readonly british: string }>> = {
-  '2': { american: 'half notes', british: 'minims' }, '4': { american: 'quarter notes', british: 'crotchets' }, '8': { american: 'eighth notes', british: 'quavers' }, '16': { american: '16th notes', british: 'semiquavers' },
+  '2': { american: 'half notes', british: 'minims' },
+  '4': { american: 'quarter notes', british: 'crotchets' },
+  '8': { american: 'eighth notes', british: 'quavers' },
+  '16': { american: '16th notes', british: 'semiquavers' },
 };
 
 function countInSentence({ part }: PagePlan): string {
@@ -75,16 +115,28 @@ export function partHeader(plan: PagePlan, { name, note, code }: PageExtras = {}
   const { part, annotations, setup } = plan;
   const { octave, key } = part.decisions;
   const notes = [signatureSentence(openingOf(part.score).key.fifths)];
-  if (octave.octaves !== 0) notes.push(`Sounds ${TIMES[Math.abs(octave.octaves)]} ${octave.octaves > 0 ? 'above' : 'below'} the source line.`);
+  if (octave.octaves !== 0)
+    notes.push(`Sounds ${TIMES[Math.abs(octave.octaves)]} ${octave.octaves > 0 ? 'above' : 'below'} the source line.`);
   if (key.why === 'over-limit') notes.push('Key respelled to stay readable.');
-  if (part.unplayable.length > 0) notes.push(`${part.unplayable.length} of ${notesOf(part.score).length} notes lie outside this instrument.`);
-  if (annotations.values().some((n) => n.better !== undefined && plan.rowsAt(n.id).length > 0)) notes.push('A triangle: another figure is easier here.');
+  if (part.unplayable.length > 0)
+    notes.push(`${part.unplayable.length} of ${notesOf(part.score).length} notes lie outside this instrument.`);
+  if (annotations.values().some((n) => n.better !== undefined && plan.rowsAt(n.id).length > 0))
+    notes.push('A triangle: another figure is easier here.');
   if (part.moved.size > 0) notes.push('8va, 8vb: this note alone was moved by an octave.');
   if (setup.countIn) notes.push(countInSentence(plan));
   const look = setup.lookFirst ? lookFirstSentence(plan) : undefined;
-  const advice = [...(look === undefined ? [] : [{ lead: 'Look first:', text: look }]), ...(note === undefined || note.trim() === '' ? [] : [{ lead: 'Your teacher says:', text: note }])];
+  const advice = [
+    ...(look === undefined ? [] : [{ lead: 'Look first:', text: look }]),
+    ...(note === undefined || note.trim() === '' ? [] : [{ lead: 'Your teacher says:', text: note }]),
+  ];
   return {
-    title: part.score.title === '' ? 'Untitled line' : part.score.title, ...(part.score.composer === undefined ? {} : { composer: part.score.composer }),
-    instrument: instrumentTitle(part.instrument), nameLabel: 'Name', notes, advice, ...(name === undefined ? {} : { name }), ...(code === undefined ? {} : { code }),
+    title: part.score.title === '' ? 'Untitled line' : part.score.title,
+    ...(part.score.composer === undefined ? {} : { composer: part.score.composer }),
+    instrument: instrumentTitle(part.instrument),
+    nameLabel: 'Name',
+    notes,
+    advice,
+    ...(name === undefined ? {} : { name }),
+    ...(code === undefined ? {} : { code }),
   };
 }

@@ -23,11 +23,20 @@ const BRACKET = 110;
  * @param scores the parts from the top; bars, repeats and meters are the first one's
  */
 export function engraveScore(engine: Engine, scores: readonly Score<Written>[]): EngravedScore {
-  const mei = writeMeiOfLines(scores.map((score) => ({ score })), { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: PREFIX, slurs: true, finalBar: true });
-  const { systems: [system], glyphs } = readSystems(layOut(engine, mei, 20000, 'none', GAP_OF_STAVES), { hasBand: false, prefix: PREFIX });
+  const mei = writeMeiOfLines(
+    scores.map((score) => ({ score })),
+    { bandLines: 0, cellWidth: () => 0, breakBefore: new Set(), idPrefix: PREFIX, slurs: true, finalBar: true },
+  );
+  const {
+    systems: [system],
+    glyphs,
+  } = readSystems(layOut(engine, mei, 20000, 'none', GAP_OF_STAVES), { hasBand: false, prefix: PREFIX });
   if (system === undefined) throw new Error('the engraving library drew no system');
   const top = system.top - EDGE;
   const [width, height] = [Math.ceil(system.right) + BRACKET + EDGE, Math.ceil(system.bottom - top) + EDGE];
   const drawing = element('g', { transform: `translate(${BRACKET} ${-Math.round(top)})` }, [system.drawing]);
-  return { page: { svg: wrapSvg(width, height, glyphs, [drawing], 'Score'), width, height }, staves: system.staves.map((s) => ({ top: s.top - top, bottom: s.bottom - top })) };
+  return {
+    page: { svg: wrapSvg(width, height, glyphs, [drawing], 'Score'), width, height },
+    staves: system.staves.map((s) => ({ top: s.top - top, bottom: s.bottom - top })),
+  };
 }

@@ -1,4 +1,12 @@
-import { type CallRow, type CallSheet, type Concert, type NoteAnnotation, type NoteId, placeMeasures, type Score } from '@cifra/core';
+import {
+  type CallRow,
+  type CallSheet,
+  type Concert,
+  type NoteAnnotation,
+  type NoteId,
+  placeMeasures,
+  type Score,
+} from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
 import { rowText } from '../band/bandRows';
 import { INK, SECONDARY } from '../diagram/ink';
@@ -31,10 +39,20 @@ const MOST_LINES = 8;
 const BAND_LINES = 5;
 
 /** The letter and figure of a note, a line each; a woodwind's hands have a line each. */
-const linesOf = (note: NoteAnnotation, row: CallRow): string[] => [note.name, ...rowText('figure', note, row.part).filter((t) => t !== '')];
+const linesOf = (note: NoteAnnotation, row: CallRow): string[] => [
+  note.name,
+  ...rowText('figure', note, row.part).filter((t) => t !== ''),
+];
 
 /** Lines of text that an instrument's cells have at most. */
-const depthOf = (row: CallRow): number => Math.max(1, ...row.annotations.values().filter((n) => n.tiedFrom === undefined).map((n) => linesOf(n, row).length));
+const depthOf = (row: CallRow): number =>
+  Math.max(
+    1,
+    ...row.annotations
+      .values()
+      .filter((n) => n.tiedFrom === undefined)
+      .map((n) => linesOf(n, row).length),
+  );
 
 const rowHeight = (row: CallRow): number => LETTER + (depthOf(row) - 1) * LINE + ROW_PAD;
 
@@ -53,18 +71,37 @@ function cellWidths({ concert, rows }: CallSheet): ReadonlyMap<NoteId, number> {
   const widths = new Map<NoteId, number>();
   for (const m of concert.measures) {
     for (const e of m.events) {
-      const widest = Math.max(0, ...rows.flatMap((row) => {
-        const note = row.annotations.get(e.id);
-        return note === undefined || note.tiedFrom !== undefined ? [] : linesOf(note, row).map((t, i) => measureText(t, lineSize(i), 'semibold'));
-      }));
+      const widest = Math.max(
+        0,
+        ...rows.flatMap((row) => {
+          const note = row.annotations.get(e.id);
+          return note === undefined || note.tiedFrom !== undefined
+            ? []
+            : linesOf(note, row).map((t, i) => measureText(t, lineSize(i), 'semibold'));
+        }),
+      );
       widths.set(e.id, widest + 40);
     }
   }
   return widths;
 }
 
-function layOutConcert(engine: Engine, score: Score<Concert>, widths: ReadonlyMap<NoteId, number>, width: number, breakBefore: ReadonlySet<number>, whole: boolean): Layout {
-  const mei = writeMei(score, { bandLines: BAND_LINES, cellWidth: (id) => widths.get(id) ?? 0, idPrefix: PREFIX, slurs: false, finalBar: true, breakBefore });
+function layOutConcert(
+  engine: Engine,
+  score: Score<Concert>,
+  widths: ReadonlyMap<NoteId, number>,
+  width: number,
+  breakBefore: ReadonlySet<number>,
+  whole: boolean,
+): Layout {
+  const mei = writeMei(score, {
+    bandLines: BAND_LINES,
+    cellWidth: (id) => widths.get(id) ?? 0,
+    idPrefix: PREFIX,
+    slurs: false,
+    finalBar: true,
+    breakBefore,
+  });
   return readSystems(layOut(engine, mei, width, whole ? 'none' : 'encoded'), { hasBand: true, prefix: PREFIX });
 }
 
@@ -114,39 +151,116 @@ const UNDER = 120;
 const topOf = ({ drawing, staffTop }: System): number => Math.min(staffTop - 100, extentOf(drawing)?.top ?? staffTop);
 
 /** One line of music with all rows under it. */
-const blockHeight = (system: System, { rows }: CallSheet): number => system.bottom + UNDER - topOf(system) + rows.reduce((sum, r) => sum + rowHeight(r), 0);
+const blockHeight = (system: System, { rows }: CallSheet): number =>
+  system.bottom + UNDER - topOf(system) + rows.reduce((sum, r) => sum + rowHeight(r), 0);
 
 /** Under one line of music: a row for each instrument, its cells under the notes, bar lines through. */
-function drawRows(system: System, { rows }: CallSheet, top: number, namesWidth: number): { drawing: XmlElement[]; bottom: number } {
+function drawRows(
+  system: System,
+  { rows }: CallSheet,
+  top: number,
+  namesWidth: number,
+): { drawing: XmlElement[]; bottom: number } {
   const drawing: XmlElement[] = [];
   const shades: XmlElement[] = [];
   let y = top;
   rows.forEach((row, r) => {
     const height = rowHeight(row);
-    if (r % 2 === 0) shades.push(element('rect', { class: 'shade', x: round(-namesWidth), y: round(y), width: round(system.right + namesWidth), height: round(height), fill: '#eef3f6' }));
-    drawing.push(drawText(row.part.instrument.shortName, -namesWidth + 60, y + ROW_PAD / 2 + LETTER * 0.78, { size: NAME, weight: 'semibold', fill: INK, className: 'row-name' }));
-    if (row.seats !== undefined) drawing.push(drawText(fitSeats(row.seats), -namesWidth + 60, y + ROW_PAD / 2 + LETTER * 0.78 + SEATS * 1.25, { size: SEATS, weight: 'regular', fill: SECONDARY, className: 'row-seats' }));
+    if (r % 2 === 0)
+      shades.push(
+        element('rect', {
+          class: 'shade',
+          x: round(-namesWidth),
+          y: round(y),
+          width: round(system.right + namesWidth),
+          height: round(height),
+          fill: '#eef3f6',
+        }),
+      );
+    drawing.push(
+      drawText(row.part.instrument.shortName, -namesWidth + 60, y + ROW_PAD / 2 + LETTER * 0.78, {
+        size: NAME,
+        weight: 'semibold',
+        fill: INK,
+        className: 'row-name',
+      }),
+    );
+    if (row.seats !== undefined)
+      drawing.push(
+        drawText(fitSeats(row.seats), -namesWidth + 60, y + ROW_PAD / 2 + LETTER * 0.78 + SEATS * 1.25, {
+          size: SEATS,
+          weight: 'regular',
+          fill: SECONDARY,
+          className: 'row-seats',
+        }),
+      );
     for (const head of system.heads) {
       const note = row.annotations.get(head.note);
       if (note === undefined || note.tiedFrom !== undefined) continue;
       const lines = linesOf(note, row);
-      const cell = lines.map((t, i) => drawText(t, 0, ROW_PAD / 2 + LETTER * 0.78 + i * LINE, { size: lineSize(i), weight: i === 0 ? 'semibold' : 'regular', fill: i === 0 ? INK : SECONDARY, anchor: 'middle', className: i === 0 ? 'name' : 'figure' }));
+      const cell = lines.map((t, i) =>
+        drawText(t, 0, ROW_PAD / 2 + LETTER * 0.78 + i * LINE, {
+          size: lineSize(i),
+          weight: i === 0 ? 'semibold' : 'regular',
+          fill: i === 0 ? INK : SECONDARY,
+          anchor: 'middle',
+          className: i === 0 ? 'name' : 'figure',
+        }),
+      );
       const half = Math.max(...lines.map((t, i) => measureText(t, lineSize(i), 'semibold'))) / 2;
       // New: underlined twice, so that it is seen on any printer.
       const under = ROW_PAD / 2 + LETTER * 0.78 + (lines.length - 1) * LINE + 45;
-      const fresh = row.isNew(note.id) ? [element('path', { class: 'new', d: `M${round(-half)} ${under}H${round(half)}M${round(-half)} ${under + 32}H${round(half)}`, stroke: INK, 'stroke-width': 15 })] : [];
-      drawing.push(element('g', { class: 'call', 'data-note': note.id, transform: `translate(${round(head.x)} ${round(y)})` }, [...cell, ...fresh]));
+      const fresh = row.isNew(note.id)
+        ? [
+            element('path', {
+              class: 'new',
+              d: `M${round(-half)} ${under}H${round(half)}M${round(-half)} ${under + 32}H${round(half)}`,
+              stroke: INK,
+              'stroke-width': 15,
+            }),
+          ]
+        : [];
+      drawing.push(
+        element('g', { class: 'call', 'data-note': note.id, transform: `translate(${round(head.x)} ${round(y)})` }, [
+          ...cell,
+          ...fresh,
+        ]),
+      );
     }
     y += height;
   });
   const lines = system.measures.map((m) => `M${round(m.right)} ${round(top)}V${round(y)}`).join('');
   // Pale and behind the words: a long figure may reach across one.
-  return { drawing: [...shades, element('path', { class: 'bar-lines', d: lines, stroke: '#b9c4d3', 'stroke-width': 14 }), ...drawing], bottom: y };
+  return {
+    drawing: [
+      ...shades,
+      element('path', { class: 'bar-lines', d: lines, stroke: '#b9c4d3', 'stroke-width': 14 }),
+      ...drawing,
+    ],
+    bottom: y,
+  };
 }
 
 const heading = (title: string, width: number): XmlElement[] => [
-  element('text', { x: EDGE, y: EDGE + 420, 'font-family': TITLE_FACE, 'font-weight': 600, 'font-size': 520, fill: INK, class: 'title' }, [title]),
-  drawText('Call sheet: letter and figure for every instrument; twice underlined is new', width - EDGE, EDGE + 400, { size: 270, weight: 'regular', fill: SECONDARY, anchor: 'end' }),
+  element(
+    'text',
+    {
+      x: EDGE,
+      y: EDGE + 420,
+      'font-family': TITLE_FACE,
+      'font-weight': 600,
+      'font-size': 520,
+      fill: INK,
+      class: 'title',
+    },
+    [title],
+  ),
+  drawText('Call sheet: letter and figure for every instrument; twice underlined is new', width - EDGE, EDGE + 400, {
+    size: 270,
+    weight: 'regular',
+    fill: SECONDARY,
+    anchor: 'end',
+  }),
 ];
 
 /**
@@ -158,10 +272,20 @@ export function engraveCallSheet(engine: Engine, sheet: CallSheet, paper: Paper)
   const [width, height] = [Math.max(short, long), Math.min(short, long)];
   const room = { width: width - 2 * EDGE, height: height - 2 * EDGE - TITLE_ROOM };
   const widths = cellWidths(sheet);
-  const namesWidth = Math.max(0, ...sheet.rows.map((r) => Math.max(measureText(r.part.instrument.shortName, NAME, 'semibold'), r.seats === undefined ? 0 : measureText(fitSeats(r.seats), SEATS, 'regular')))) + 180;
+  const namesWidth =
+    Math.max(
+      0,
+      ...sheet.rows.map((r) =>
+        Math.max(
+          measureText(r.part.instrument.shortName, NAME, 'semibold'),
+          r.seats === undefined ? 0 : measureText(fitSeats(r.seats), SEATS, 'regular'),
+        ),
+      ),
+    ) + 180;
   const whole = layOutConcert(engine, sheet.concert, widths, room.width, new Set(), true);
   const plan = planLines(sheet, whole, room, namesWidth);
-  const layOutAt = (at: number): Layout => layOutConcert(engine, sheet.concert, widths, room.width / at - namesWidth, plan.breakBefore, false);
+  const layOutAt = (at: number): Layout =>
+    layOutConcert(engine, sheet.concert, widths, room.width / at - namesWidth, plan.breakBefore, false);
   // What the first setting shows to be too high is set a little smaller, once: its lines stay as they are.
   const tried = layOutAt(Math.max(SMALLEST, plan.scale));
   const high = tried.systems.reduce((sum, s) => sum + blockHeight(s, sheet) + BLOCK_GAP, -BLOCK_GAP);
@@ -181,12 +305,35 @@ export function engraveCallSheet(engine: Engine, sheet: CallSheet, paper: Paper)
       y = 0;
     }
     const start = numbers.get(system.measures[0]?.id ?? '');
-    const number = start === undefined || start.number === 0 ? [] : [drawText(`bar ${start.number}`, -namesWidth + 60, system.staffTop + 480, { size: 230, weight: 'regular', fill: SECONDARY, className: 'bar-number' })];
-    pages[pages.length - 1]?.push(element('g', { transform: `translate(${round(namesWidth)} ${round(y - musicTop)})` }, [...drawing, system.drawing, ...number]));
+    const number =
+      start === undefined || start.number === 0
+        ? []
+        : [
+            drawText(`bar ${start.number}`, -namesWidth + 60, system.staffTop + 480, {
+              size: 230,
+              weight: 'regular',
+              fill: SECONDARY,
+              className: 'bar-number',
+            }),
+          ];
+    pages[pages.length - 1]?.push(
+      element('g', { transform: `translate(${round(namesWidth)} ${round(y - musicTop)})` }, [
+        ...drawing,
+        system.drawing,
+        ...number,
+      ]),
+    );
     y += high + BLOCK_GAP;
   }
   return pages.map((children, p) => {
-    const drawn = [...heading(title, width), element('g', { transform: `translate(${EDGE} ${EDGE + TITLE_ROOM}) scale(${round(scale * 1000) / 1000})` }, children)];
+    const drawn = [
+      ...heading(title, width),
+      element(
+        'g',
+        { transform: `translate(${EDGE} ${EDGE + TITLE_ROOM}) scale(${round(scale * 1000) / 1000})` },
+        children,
+      ),
+    ];
     return { svg: wrapSvg(width, height, glyphs, drawn, `${title}, call sheet, page ${p + 1}`), width, height };
   });
 }

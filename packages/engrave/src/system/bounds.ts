@@ -20,7 +20,10 @@ export function translation(e: XmlElement): { x: number; y: number } | undefined
 /** The absolute points of a path: the library writes absolute M, L and C outside its glyphs. */
 export const pathPoints = (d: string): { x: number; y: number }[] => {
   const numbers = (d.match(NUMBER) ?? []).map(Number);
-  return Array.from({ length: Math.floor(numbers.length / 2) }, (_, i) => ({ x: numbers[2 * i] ?? 0, y: numbers[2 * i + 1] ?? 0 }));
+  return Array.from({ length: Math.floor(numbers.length / 2) }, (_, i) => ({
+    x: numbers[2 * i] ?? 0,
+    y: numbers[2 * i + 1] ?? 0,
+  }));
 };
 
 function ownExtent(e: XmlElement): Extent | undefined {
@@ -30,17 +33,23 @@ function ownExtent(e: XmlElement): Extent | undefined {
       const at = translation(e);
       return at === undefined ? undefined : { top: at.y - GLYPH_REACH, bottom: at.y + GLYPH_REACH };
     }
-    case 'path': case 'polygon': case 'polyline': {
+    case 'path':
+    case 'polygon':
+    case 'polyline': {
       const ys = pathPoints(a.d ?? a.points ?? '').map((p) => p.y);
       return ys.length === 0 ? undefined : { top: Math.min(...ys), bottom: Math.max(...ys) };
     }
-    case 'rect': return { top: Number(a.y), bottom: Number(a.y) + Number(a.height) };
-    case 'ellipse': case 'circle': {
+    case 'rect':
+      return { top: Number(a.y), bottom: Number(a.y) + Number(a.height) };
+    case 'ellipse':
+    case 'circle': {
       const r = Number(a.ry ?? a.r);
       return { top: Number(a.cy) - r, bottom: Number(a.cy) + r };
     }
-    case 'text': return a.y === undefined ? undefined : { top: Number(a.y) - 320, bottom: Number(a.y) + 90 };
-    default: return undefined;
+    case 'text':
+      return a.y === undefined ? undefined : { top: Number(a.y) - 320, bottom: Number(a.y) + 90 };
+    default:
+      return undefined;
   }
 }
 

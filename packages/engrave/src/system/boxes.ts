@@ -63,13 +63,23 @@ const sizeOf = (size: string | number): number => (typeof size === 'number' ? si
 class BoxReader<K extends string> {
   readonly boxes: Box<K>[] = [];
 
-  constructor(private readonly glyphs: Map<string, XmlElement>, private readonly nameOf: BoxNames<K>['nameOf']) {}
+  constructor(
+    private readonly glyphs: Map<string, XmlElement>,
+    private readonly nameOf: BoxNames<K>['nameOf'],
+  ) {}
 
   add(kind: K, what: string, [a, d, e, f]: Matrix, [l, t, r, b]: readonly [number, number, number, number]): void {
     const xs = [a * l + e, a * r + e];
     const ys = [d * t + f, d * b + f];
     if (Number.isNaN(a + d + e + f + l + t + r + b)) throw new Error(`${what} has no place`);
-    this.boxes.push({ kind, what, left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) });
+    this.boxes.push({
+      kind,
+      what,
+      left: Math.min(...xs),
+      right: Math.max(...xs),
+      top: Math.min(...ys),
+      bottom: Math.max(...ys),
+    });
   }
 
   walk(e: XmlElement, m: Matrix, kind: K, what: string, inGlyph = false): void {
@@ -90,16 +100,27 @@ class BoxReader<K extends string> {
         if (glyph !== undefined) this.walk(glyph, m, kind, what, true);
         return;
       }
-      case 'path': if (a.d !== undefined && a.d !== '') this.path(a.d, m, kind, what, inGlyph); return;
-      case 'polygon': case 'polyline': this.polygon(a.points ?? '', m, kind, what); return;
-      case 'rect': this.add(kind, what, m, [n('x'), n('y'), n('x') + n('width'), n('y') + n('height')]); return;
-      case 'circle': case 'ellipse': {
+      case 'path':
+        if (a.d !== undefined && a.d !== '') this.path(a.d, m, kind, what, inGlyph);
+        return;
+      case 'polygon':
+      case 'polyline':
+        this.polygon(a.points ?? '', m, kind, what);
+        return;
+      case 'rect':
+        this.add(kind, what, m, [n('x'), n('y'), n('x') + n('width'), n('y') + n('height')]);
+        return;
+      case 'circle':
+      case 'ellipse': {
         const [rx, ry] = [Number(a.rx ?? a.r), Number(a.ry ?? a.r)];
         this.add(kind, what, m, [n('cx') - rx, n('cy') - ry, n('cx') + rx, n('cy') + ry]);
         return;
       }
-      case 'text': this.text(e, m, kind, what, n('x'), n('y')); return;
-      default: for (const c of elementsOf(e)) this.walk(c, m, kind, what, inGlyph);
+      case 'text':
+        this.text(e, m, kind, what, n('x'), n('y'));
+        return;
+      default:
+        for (const c of elementsOf(e)) this.walk(c, m, kind, what, inGlyph);
     }
   }
 
@@ -114,7 +135,10 @@ class BoxReader<K extends string> {
     const [x0 = 0, y0 = 0, x1 = 0, y1 = 0, x2 = 0, y2 = 0, x3 = 0, y3 = 0] = p;
     const at = (t: number): [number, number] => {
       const u = 1 - t;
-      return [u ** 3 * x0 + 3 * u * u * t * x1 + 3 * u * t * t * x2 + t ** 3 * x3, u ** 3 * y0 + 3 * u * u * t * y1 + 3 * u * t * t * y2 + t ** 3 * y3];
+      return [
+        u ** 3 * x0 + 3 * u * u * t * x1 + 3 * u * t * t * x2 + t ** 3 * x3,
+        u ** 3 * y0 + 3 * u * u * t * y1 + 3 * u * t * t * y2 + t ** 3 * y3,
+      ];
     };
     for (let i = 0; i < 16; i++) {
       const [[ax, ay], [bx, by]] = [at(i / 16), at((i + 1) / 16)];
@@ -125,11 +149,21 @@ class BoxReader<K extends string> {
   /** A slanted beam or wedge is taken in slices. */
   private polygon(points: string, m: Matrix, kind: K, what: string): void {
     const numbers = (points.match(/-?\d+(?:\.\d+)?/g) ?? []).map(Number);
-    const corners = Array.from({ length: Math.floor(numbers.length / 2) }, (_u, i) => [numbers[2 * i] ?? 0, numbers[2 * i + 1] ?? 0] as const);
+    const corners = Array.from(
+      { length: Math.floor(numbers.length / 2) },
+      (_u, i) => [numbers[2 * i] ?? 0, numbers[2 * i + 1] ?? 0] as const,
+    );
     const xs = corners.map(([x]) => x);
     const [left, right] = [Math.min(...xs), Math.max(...xs)];
     const edges = corners.map((p, i) => [p, corners[(i + 1) % corners.length] ?? p] as const);
-    const at = (x: number): number[] => edges.flatMap(([[ax, ay], [bx, by]]) => (x < Math.min(ax, bx) - 0.5 || x > Math.max(ax, bx) + 0.5 ? [] : Math.abs(bx - ax) < 1 ? [ay, by] : [ay + ((x - ax) / (bx - ax)) * (by - ay)]));
+    const at = (x: number): number[] =>
+      edges.flatMap(([[ax, ay], [bx, by]]) =>
+        x < Math.min(ax, bx) - 0.5 || x > Math.max(ax, bx) + 0.5
+          ? []
+          : Math.abs(bx - ax) < 1
+            ? [ay, by]
+            : [ay + ((x - ax) / (bx - ax)) * (by - ay)],
+      );
     for (let i = 0; i < SLICES; i++) {
       const [from, to] = [left + ((right - left) * i) / SLICES, left + ((right - left) * (i + 1)) / SLICES];
       const ys = [...at(from), ...at(to)];
@@ -142,7 +176,11 @@ class BoxReader<K extends string> {
     const spans = elementsOf(e).filter((c) => c.name === 'tspan');
     if (spans.length === 0 || spans.every((s) => s.attributes.x === undefined)) {
       const inner = spans.map((s) => sizeOf(s.attributes['font-size'] ?? 0));
-      const high = Math.max(size, ...inner, ...spans.flatMap((s) => elementsOf(s).map((t) => sizeOf(t.attributes['font-size'] ?? 0))));
+      const high = Math.max(
+        size,
+        ...inner,
+        ...spans.flatMap((s) => elementsOf(s).map((t) => sizeOf(t.attributes['font-size'] ?? 0))),
+      );
       const wide = measureText(textOf(e), high, 'semibold') * SERIF_WIDER;
       const from = e.attributes['text-anchor'] === 'middle' ? x - wide / 2 : x;
       if (textOf(e).trim() !== '') this.add(kind, what, m, [from, y - CAPITALS * high, from + wide, y + HANGS * high]);
@@ -152,7 +190,12 @@ class BoxReader<K extends string> {
       const own = s.children.filter((c) => !isElement(c)).join('');
       const high = sizeOf(s.attributes['font-size'] ?? size);
       const [sx, sy] = [Number(s.attributes.x ?? x), Number(s.attributes.y ?? y)];
-      this.add(kind, `${what} “${own}”`, m, [sx, sy - CAPITALS * high, sx + measureText(own, high, s.attributes['font-weight'] === '600' ? 'semibold' : 'regular'), sy + HANGS * high]);
+      this.add(kind, `${what} “${own}”`, m, [
+        sx,
+        sy - CAPITALS * high,
+        sx + measureText(own, high, s.attributes['font-weight'] === '600' ? 'semibold' : 'regular'),
+        sy + HANGS * high,
+      ]);
     }
   }
 }
@@ -162,7 +205,11 @@ class BoxReader<K extends string> {
  * measured width.
  * @param glyphs the glyphs that it uses, where it does not hold them itself
  */
-export function readBoxes<K extends string>(root: XmlElement, { start, nameOf }: BoxNames<K>, glyphs: readonly XmlElement[] = []): Box<K>[] {
+export function readBoxes<K extends string>(
+  root: XmlElement,
+  { start, nameOf }: BoxNames<K>,
+  glyphs: readonly XmlElement[] = [],
+): Box<K>[] {
   const reader = new BoxReader<K>(new Map(glyphs.map((g) => [g.attributes.id ?? '', g])), nameOf);
   reader.walk(root, IDENTITY, start.kind, start.what);
   return reader.boxes;

@@ -55,10 +55,11 @@ function plain(e: XmlElement): void {
   const { style, ...rest } = e.attributes;
   if (style !== undefined) {
     e.attributes = rest;
-    for (const [name, value] of style.split(';').map((s) => s.split(':').map((t) => t.trim()))) if (name !== undefined && value !== undefined && name !== '') e.attributes[name] ??= value;
+    for (const [name, value] of style.split(';').map((s) => s.split(':').map((t) => t.trim())))
+      if (name !== undefined && value !== undefined && name !== '') e.attributes[name] ??= value;
   }
   if (e.attributes['font-family'] === 'Times') e.attributes['font-family'] = TITLE_FACE;
-  e.children = e.children.filter((c) => !isElement(c) ? c.trim() !== '' : c.name !== 'style' && c.name !== 'desc');
+  e.children = e.children.filter((c) => (!isElement(c) ? c.trim() !== '' : c.name !== 'style' && c.name !== 'desc'));
   for (const child of elementsOf(e)) plain(child);
 }
 
@@ -79,11 +80,15 @@ export interface Drawn {
 function headOf(note: XmlElement): { x: number; y: number } | undefined {
   const use = [...descendants(note)].find((e) => e.name === 'use' && HEAD_WIDTH[glyphCode(e)] !== undefined);
   const at = use === undefined ? undefined : translation(use);
-  return use === undefined || at === undefined ? undefined : { x: at.x + ((HEAD_WIDTH[glyphCode(use)] ?? 1.2) * STAFF_SPACE) / 2, y: at.y };
+  return use === undefined || at === undefined
+    ? undefined
+    : { x: at.x + ((HEAD_WIDTH[glyphCode(use)] ?? 1.2) * STAFF_SPACE) / 2, y: at.y };
 }
 
 function restOf(rest: XmlElement): { x: number; y: number } | undefined {
-  const at = [...descendants(rest)].map((e) => (e.name === 'use' ? translation(e) : undefined)).find((t) => t !== undefined);
+  const at = [...descendants(rest)]
+    .map((e) => (e.name === 'use' ? translation(e) : undefined))
+    .find((t) => t !== undefined);
   return at === undefined ? undefined : { x: at.x + REST_HALF, y: at.y };
 }
 
@@ -114,7 +119,9 @@ function readSystem(drawing: XmlElement, { hasBand, prefix, settle }: Drawn, gly
   for (const measure of [...descendants(drawing)].filter((e) => hasClass(e, 'measure'))) {
     let span: { left: number; right: number } | undefined;
     for (const staff of [...descendants(measure)].filter((e) => hasClass(e, 'staff'))) {
-      const lines = elementsOf(staff).filter((c) => c.name === 'path').map((p) => pathPoints(p.attributes.d ?? ''));
+      const lines = elementsOf(staff)
+        .filter((c) => c.name === 'path')
+        .map((p) => pathPoints(p.attributes.d ?? ''));
       const first = lines[0];
       const last = lines[lines.length - 1];
       if (first?.[0] === undefined || last?.[0] === undefined) continue;
@@ -133,13 +140,25 @@ function readSystem(drawing: XmlElement, { hasBand, prefix, settle }: Drawn, gly
     }
     if (span !== undefined) measures.push({ id: measure.attributes.id ?? '', ...span });
   }
-  const tempos = [...descendants(drawing)].filter((e) => hasClass(e, 'tempo')).flatMap((e) => {
-    const text = childNamed(e, 'text');
-    return text === undefined ? [] : [{ id: e.attributes.id ?? '', x: Number(text.attributes.x), y: Number(text.attributes.y) }];
-  });
-  removeWhere(drawing, (c) => hasClass(c, 'harm') || hasClass(c, 'tempo') || hasClass(c, 'mNum') || (hasBand && hasClass(c, 'staff') && Number(c.attributes['data-n']) % 2 === 1));
+  const tempos = [...descendants(drawing)]
+    .filter((e) => hasClass(e, 'tempo'))
+    .flatMap((e) => {
+      const text = childNamed(e, 'text');
+      return text === undefined
+        ? []
+        : [{ id: e.attributes.id ?? '', x: Number(text.attributes.x), y: Number(text.attributes.y) }];
+    });
+  removeWhere(
+    drawing,
+    (c) =>
+      hasClass(c, 'harm') ||
+      hasClass(c, 'tempo') ||
+      hasClass(c, 'mNum') ||
+      (hasBand && hasClass(c, 'staff') && Number(c.attributes['data-n']) % 2 === 1),
+  );
   // Bar lines and repeat dots of the silent staves.
-  const inBand = (y: { top: number; bottom: number }): boolean => bands.some((b) => y.top >= b.top - 1 && y.bottom <= b.bottom + 1);
+  const inBand = (y: { top: number; bottom: number }): boolean =>
+    bands.some((b) => y.top >= b.top - 1 && y.bottom <= b.bottom + 1);
   if (bands.length > 0) {
     for (const bar of [...descendants(drawing)].filter((e) => hasClass(e, 'barLine'))) {
       removeWhere(bar, (c) => {
@@ -152,7 +171,20 @@ function readSystem(drawing: XmlElement, { hasBand, prefix, settle }: Drawn, gly
   const lowest = settle === true ? settleBelow(drawing, glyphs) : undefined;
   const extent = extentOf(drawing) ?? { top: 0, bottom: 0 };
   const tops = [extent.top, ...bands.map((b) => b.top), ...tempos.map((t) => t.y - 330)];
-  return { drawing, top: Math.min(...tops), bottom: Math.max(extent.bottom, lowest ?? -Infinity), bands, staffTop, left, right, heads, rests, staves, measures, tempos };
+  return {
+    drawing,
+    top: Math.min(...tops),
+    bottom: Math.max(extent.bottom, lowest ?? -Infinity),
+    bands,
+    staffTop,
+    left,
+    right,
+    heads,
+    rests,
+    staves,
+    measures,
+    tempos,
+  };
 }
 
 /**
@@ -170,7 +202,8 @@ export function readSystems(pages: readonly string[], drawn: Drawn): Layout {
     plain(parsed.root);
     const defs = childNamed(parsed.root, 'defs');
     if (defs !== undefined) glyphs.push(...elementsOf(defs));
-    for (const e of [...descendants(parsed.root)].filter((d) => hasClass(d, 'system'))) systems.push(readSystem(e, drawn, glyphs));
+    for (const e of [...descendants(parsed.root)].filter((d) => hasClass(d, 'system')))
+      systems.push(readSystem(e, drawn, glyphs));
   }
   return { systems, glyphs };
 }

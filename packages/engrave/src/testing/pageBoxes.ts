@@ -2,16 +2,41 @@ import { readXml, textOf, type XmlElement } from '@cifra/xml';
 import { type Box as PlainBox, readBoxes } from '../system/boxes';
 
 /** What a drawn thing is, for the question of what it may touch. */
-export type Kind = 'strip' | 'cell' | 'number' | 'tempo' | 'ending' | 'note' | 'curve' | 'below' | 'above' | 'head' | 'page';
+export type Kind =
+  'strip' | 'cell' | 'number' | 'tempo' | 'ending' | 'note' | 'curve' | 'below' | 'above' | 'head' | 'page';
 
 export type Box = PlainBox<Kind>;
 
 const hasClass = (e: XmlElement, name: string): boolean => (e.attributes.class ?? '').split(' ').includes(name);
 
 const KIND_OF: readonly (readonly [name: string, kind: Kind])[] = [
-  ['strip', 'strip'], ['cell', 'cell'], ['bar-number', 'number'], ['tempo', 'tempo'], ['ending', 'ending'], ['voltaBracket', 'ending'], ['slur', 'curve'], ['tie', 'curve'], ['lv', 'curve'],
-  ['dynam', 'below'], ['hairpin', 'below'], ['dir', 'below'], ['fermata', 'above'], ['breath', 'above'], ['note', 'note'], ['rest', 'note'], ['beam', 'note'], ['tuplet', 'note'], ['title', 'head'],
-  ['instrument', 'head'], ['composer', 'head'], ['note-line', 'head'], ['advice', 'head'], ['player', 'head'], ['name-line', 'head'], ['code', 'head'], ['legend', 'head'],
+  ['strip', 'strip'],
+  ['cell', 'cell'],
+  ['bar-number', 'number'],
+  ['tempo', 'tempo'],
+  ['ending', 'ending'],
+  ['voltaBracket', 'ending'],
+  ['slur', 'curve'],
+  ['tie', 'curve'],
+  ['lv', 'curve'],
+  ['dynam', 'below'],
+  ['hairpin', 'below'],
+  ['dir', 'below'],
+  ['fermata', 'above'],
+  ['breath', 'above'],
+  ['note', 'note'],
+  ['rest', 'note'],
+  ['beam', 'note'],
+  ['tuplet', 'note'],
+  ['title', 'head'],
+  ['instrument', 'head'],
+  ['composer', 'head'],
+  ['note-line', 'head'],
+  ['advice', 'head'],
+  ['player', 'head'],
+  ['name-line', 'head'],
+  ['code', 'head'],
+  ['legend', 'head'],
 ];
 
 /** Every drawn thing of a page with its box, in hundredths of a millimetre; pencil circles are left out, since they lie over notes on purpose. */
@@ -25,18 +50,54 @@ export function boxesOf(svg: string): Box[] {
       if (hasClass(e, 'frame') || hasClass(e, 'circle')) return 'skip';
       const own = KIND_OF.find(([name]) => hasClass(e, name));
       if (own === undefined) return outer;
-      return { kind: outer.kind === 'cell' && own[1] !== 'cell' ? outer.kind : own[1], what: `${own[0]} ${e.attributes['data-note'] ?? e.attributes.id ?? textOf(e).slice(0, 20)}` };
+      return {
+        kind: outer.kind === 'cell' && own[1] !== 'cell' ? outer.kind : own[1],
+        what: `${own[0]} ${e.attributes['data-note'] ?? e.attributes.id ?? textOf(e).slice(0, 20)}`,
+      };
     },
   });
 }
 
 /** Things that may not touch, and how far they may at most. */
 const APART: readonly (readonly [Kind, Kind])[] = [
-  ['strip', 'note'], ['strip', 'curve'], ['strip', 'below'], ['strip', 'above'], ['strip', 'tempo'], ['strip', 'ending'], ['strip', 'head'], ['strip', 'strip'],
-  ['cell', 'cell'], ['cell', 'number'], ['cell', 'note'], ['cell', 'curve'], ['cell', 'below'], ['cell', 'above'], ['cell', 'tempo'], ['cell', 'ending'], ['cell', 'head'],
-  ['tempo', 'tempo'], ['tempo', 'ending'], ['tempo', 'note'], ['tempo', 'curve'], ['tempo', 'below'], ['tempo', 'above'], ['tempo', 'head'], ['tempo', 'number'],
-  ['ending', 'note'], ['ending', 'curve'], ['ending', 'below'], ['ending', 'above'], ['ending', 'head'], ['below', 'below'], ['below', 'note'], ['below', 'curve'], ['above', 'above'], ['above', 'head'],
-  ['head', 'head'], ['head', 'note'], ['head', 'curve'],
+  ['strip', 'note'],
+  ['strip', 'curve'],
+  ['strip', 'below'],
+  ['strip', 'above'],
+  ['strip', 'tempo'],
+  ['strip', 'ending'],
+  ['strip', 'head'],
+  ['strip', 'strip'],
+  ['cell', 'cell'],
+  ['cell', 'number'],
+  ['cell', 'note'],
+  ['cell', 'curve'],
+  ['cell', 'below'],
+  ['cell', 'above'],
+  ['cell', 'tempo'],
+  ['cell', 'ending'],
+  ['cell', 'head'],
+  ['tempo', 'tempo'],
+  ['tempo', 'ending'],
+  ['tempo', 'note'],
+  ['tempo', 'curve'],
+  ['tempo', 'below'],
+  ['tempo', 'above'],
+  ['tempo', 'head'],
+  ['tempo', 'number'],
+  ['ending', 'note'],
+  ['ending', 'curve'],
+  ['ending', 'below'],
+  ['ending', 'above'],
+  ['ending', 'head'],
+  ['below', 'below'],
+  ['below', 'note'],
+  ['below', 'curve'],
+  ['above', 'above'],
+  ['above', 'head'],
+  ['head', 'head'],
+  ['head', 'note'],
+  ['head', 'curve'],
 ];
 
 const owner = (b: Box): string => b.what.replace(/ “.*$/, '');
@@ -53,7 +114,10 @@ export function touching(boxes: readonly Box[], room = 0): string[] {
         if (b.left >= a.right + room) break;
         if (a === b || owner(a) === owner(b) || b.right <= a.left - room) continue;
         const high = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
-        if (high > -room) found.add(`${a.what} × ${b.what} (${Math.round(Math.min(a.right, b.right) - Math.max(a.left, b.left))} × ${Math.round(high)})`);
+        if (high > -room)
+          found.add(
+            `${a.what} × ${b.what} (${Math.round(Math.min(a.right, b.right) - Math.max(a.left, b.left))} × ${Math.round(high)})`,
+          );
       }
     }
   }

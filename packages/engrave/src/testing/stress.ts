@@ -11,21 +11,37 @@ export function overloaded(exercise: Exercise): Exercise {
   const { source } = exercise;
   let n = 0;
   const measures = source.measures.map((m, bar): Measure<Written> => ({
-    ...m, ...(bar % EVERY.tempo === 0 && m.multiRest === undefined ? { tempo: { words: 'Slower and rather softly', mark: { value: 'quarter', dots: 1, perMinute: 108 } } } : {}),
+    ...m,
+    ...(bar % EVERY.tempo === 0 && m.multiRest === undefined
+      ? { tempo: { words: 'Slower and rather softly', mark: { value: 'quarter', dots: 1, perMinute: 108 } } }
+      : {}),
     events: m.events.map((e): MusicEvent<Written> => {
       n += 1;
       if (e.kind === 'rest') return e;
       return {
-        ...e, ...(n % EVERY.dynamic === 0 ? { dynamic: n % 2 === 0 ? 'mf' : 'pp' } : {}), ...(n % EVERY.fermata === 0 ? { fermata: true } : {}), ...(n % EVERY.breath === 0 ? { breathAfter: true } : {}),
-        ...(n % EVERY.words === 0 ? { words: 'dolce' } : {}), ...(n % EVERY.artic === 0 ? { articulations: ['staccato'] } : n % 5 === 0 ? { articulations: ['accent'] } : {}),
+        ...e,
+        ...(n % EVERY.dynamic === 0 ? { dynamic: n % 2 === 0 ? 'mf' : 'pp' } : {}),
+        ...(n % EVERY.fermata === 0 ? { fermata: true } : {}),
+        ...(n % EVERY.breath === 0 ? { breathAfter: true } : {}),
+        ...(n % EVERY.words === 0 ? { words: 'dolce' } : {}),
+        ...(n % EVERY.artic === 0 ? { articulations: ['staccato'] } : n % 5 === 0 ? { articulations: ['accent'] } : {}),
       };
     }),
   }));
   const notes = measures.flatMap((m) => m.events).filter((e) => e.kind === 'note');
   const spans = <S extends Span>(every: number, long: number, make: (s: Span, i: number) => S): S[] =>
-    notes.flatMap((e, i) => (i % every === 0 && notes[i + long] !== undefined ? [make({ from: e.id, to: notes[i + long]?.id ?? e.id }, i)] : []));
+    notes.flatMap((e, i) =>
+      i % every === 0 && notes[i + long] !== undefined
+        ? [make({ from: e.id, to: notes[i + long]?.id ?? e.id }, i)]
+        : [],
+    );
   return {
     ...exercise,
-    source: { ...source, measures, slurs: spans(EVERY.slur, 4, (s) => s), hairpins: spans(EVERY.hairpin, 2, (s, i): Hairpin => ({ ...s, kind: i % 2 === 0 ? 'crescendo' : 'diminuendo' })) },
+    source: {
+      ...source,
+      measures,
+      slurs: spans(EVERY.slur, 4, (s) => s),
+      hairpins: spans(EVERY.hairpin, 2, (s, i): Hairpin => ({ ...s, kind: i % 2 === 0 ? 'crescendo' : 'diminuendo' })),
+    },
   };
 }

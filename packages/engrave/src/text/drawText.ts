@@ -22,11 +22,31 @@ const WEIGHT_NUMBER: Readonly<Record<Weight, number>> = { regular: 400, semibold
 export function drawText(text: string, x: number, y: number, style: TextStyle): XmlElement {
   const width = measureText(text, style.size, style.weight);
   const start = style.anchor === 'end' ? x - width : style.anchor === 'middle' ? x - width / 2 : x;
-  const runs = layRuns(text, style.size, style.weight).map((r) => element('tspan', {
-    x: round(start + r.at), y: round(r.sign ? y - style.size * signRise(r.text[0] ?? '') : y), 'font-family': r.sign ? SIGN_FACE : FIGURE_FACE,
-    'font-size': r.sign ? round(style.size * SIGN_SCALE) : style.size, 'font-weight': WEIGHT_NUMBER[style.weight],
-  }, [r.text]));
-  return element('text', { x: round(start), y: round(y), fill: style.fill, 'font-family': FIGURE_FACE, 'font-size': style.size, class: style.className }, runs);
+  const runs = layRuns(text, style.size, style.weight).map((r) =>
+    element(
+      'tspan',
+      {
+        x: round(start + r.at),
+        y: round(r.sign ? y - style.size * signRise(r.text[0] ?? '') : y),
+        'font-family': r.sign ? SIGN_FACE : FIGURE_FACE,
+        'font-size': r.sign ? round(style.size * SIGN_SCALE) : style.size,
+        'font-weight': WEIGHT_NUMBER[style.weight],
+      },
+      [r.text],
+    ),
+  );
+  return element(
+    'text',
+    {
+      x: round(start),
+      y: round(y),
+      fill: style.fill,
+      'font-family': FIGURE_FACE,
+      'font-size': style.size,
+      class: style.className,
+    },
+    runs,
+  );
 }
 
 export const round = (n: number): number => Math.round(n * 10) / 10;

@@ -53,4 +53,5 @@ export function layRuns(text: string, size: number, weight: Weight): TextRun[] {
 }
 
 /** Width of a line of text in the unit of its size. @example measureText('B♭', 300, 'semibold') */
-export const measureText = (text: string, size: number, weight: Weight): number => [...text].reduce((w, c) => w + (advance(c, weight) * size) / 1000, 0);
+export const measureText = (text: string, size: number, weight: Weight): number =>
+  [...text].reduce((w, c) => w + (advance(c, weight) * size) / 1000, 0);

@@ -17,8 +17,14 @@ const PHRASE = 4;
  * @param signs how many of its notes have a sign before them
  */
 export const estimateWidth = (m: Measure<Written>, signs: number): number =>
-  (m.events.length === 0 ? EMPTY_BAR : BAR + SIGN * signs + m.events.reduce((sum, e) => sum + EVENT + ROOT_QUARTER * Math.sqrt(toNumber(durationQuarters(e.duration))), 0))
-  + (m.key === undefined ? 0 : 300 + SIGNATURE_SIGN * Math.abs(m.key.fifths)) + (m.meter === undefined ? 0 : METER) + (m.clef === undefined ? 0 : CLEF / 2);
+  (m.events.length === 0
+    ? EMPTY_BAR
+    : BAR +
+      SIGN * signs +
+      m.events.reduce((sum, e) => sum + EVENT + ROOT_QUARTER * Math.sqrt(toNumber(durationQuarters(e.duration))), 0)) +
+  (m.key === undefined ? 0 : 300 + SIGNATURE_SIGN * Math.abs(m.key.fifths)) +
+  (m.meter === undefined ? 0 : METER) +
+  (m.clef === undefined ? 0 : CLEF / 2);
 
 export interface WritingLine {
   /** Index of the first bar, and the index after the last. */
@@ -33,7 +39,12 @@ export interface WritingLine {
  * @param widths estimated width of each bar
  * @param fifths signature in force in each bar
  */
-export function breakForWriting(widths: readonly number[], fifths: readonly number[], pickups: ReadonlySet<number>, room: number): WritingLine[] {
+export function breakForWriting(
+  widths: readonly number[],
+  fifths: readonly number[],
+  pickups: ReadonlySet<number>,
+  room: number,
+): WritingLine[] {
   const lines: WritingLine[] = [];
   let from = 0;
   while (from < widths.length) {

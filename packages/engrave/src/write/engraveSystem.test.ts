@@ -8,12 +8,20 @@ import { type EngravedSystem, engraveSystem, type SystemRequest } from './engrav
 import { sliceLine } from './sliceLine';
 
 let engine: Awaited<ReturnType<typeof loadEngine>>;
-beforeAll(async () => { engine = await loadEngine(); }, 60000);
+beforeAll(async () => {
+  engine = await loadEngine();
+}, 60000);
 
 const request = (scores: readonly Score<Written>[], rest: Partial<SystemRequest> = {}): SystemRequest => ({
-  lines: scores.map((score) => ({ score, signs: [...readAccidentals(score)] })), widthMm100: 16000, spread: false, opens: true, closes: true, ...rest,
+  lines: scores.map((score) => ({ score, signs: [...readAccidentals(score)] })),
+  widthMm100: 16000,
+  spread: false,
+  opens: true,
+  closes: true,
+  ...rest,
 });
-const engrave = (scores: readonly Score<Written>[], rest: Partial<SystemRequest> = {}): EngravedSystem => engraveSystem(engine, request(scores, rest));
+const engrave = (scores: readonly Score<Written>[], rest: Partial<SystemRequest> = {}): EngravedSystem =>
+  engraveSystem(engine, request(scores, rest));
 const classes = (svg: string, name: string): number => {
   const read = readXml(svg);
   if (!read.ok) throw new Error('no SVG');
@@ -41,7 +49,10 @@ describe('a line of music on the desk', () => {
   });
 
   it('keeps room for a bar that is yet empty, and hangs an open tie in the air', () => {
-    const empty = { ...line<Written>('G4 A4'), measures: [...line<Written>('G4 A4').measures, { id: 'm2', events: [] }] };
+    const empty = {
+      ...line<Written>('G4 A4'),
+      measures: [...line<Written>('G4 A4').measures, { id: 'm2', events: [] }],
+    };
     const [, second] = engrave([empty]).measures;
     expect((second?.right ?? 0) - (second?.left ?? 0)).toBeGreaterThan(500);
     expect(classes(engrave([line<Written>('G4:h R:h')]).svg, 'lv')).toBe(0);
@@ -66,12 +77,21 @@ describe('a line of music on the desk', () => {
   });
 
   it('repeats no meter, but clef and signature; what leads over its edges stays inside', () => {
-    const score = { ...line<Written>('F#4 G4 A4 B4 | C5:w~ | C5 D5:h. | E5:w', { fifths: 1 }), slurs: [{ from: 'n1', to: 'n6' }, { from: 'n7', to: 'n8' }] };
+    const score = {
+      ...line<Written>('F#4 G4 A4 B4 | C5:w~ | C5 D5:h. | E5:w', { fifths: 1 }),
+      slurs: [
+        { from: 'n1', to: 'n6' },
+        { from: 'n7', to: 'n8' },
+      ],
+    };
     const opening = placeMeasures(score)[2];
     if (opening === undefined) throw new Error('no bar');
     const slice = sliceLine(score, 2, 4, opening);
     expect(slice.measures[0]).toMatchObject({ key: { fifths: 1 }, clef: 'treble' });
-    expect(slice.slurs).toEqual([{ from: 'n6', to: 'n6' }, { from: 'n7', to: 'n8' }]);
+    expect(slice.slurs).toEqual([
+      { from: 'n6', to: 'n6' },
+      { from: 'n7', to: 'n8' },
+    ]);
     const system = engrave([slice], { opens: false });
     expect(classes(system.svg, 'meterSig')).toBe(0);
     expect(classes(system.svg, 'keyAccid')).toBe(1);
@@ -97,9 +117,22 @@ describe('the breaks of lines while writing', () => {
   });
 
   it('stand after every fourth bar where there is room, earlier where bars are wide, and lose none', () => {
-    const four = breakForWriting(Array.from({ length: 9 }, () => 3000), Array.from({ length: 9 }, () => 0), new Set(), 16000);
-    expect(four.map((l) => [l.from, l.to])).toEqual([[0, 4], [4, 8], [8, 9]]);
-    expect(breakForWriting([1000, ...Array.from({ length: 4 }, () => 3000)], [0, 0, 0, 0, 0], new Set([0]), 16000).map((l) => l.to)).toEqual([5]);
+    const four = breakForWriting(
+      Array.from({ length: 9 }, () => 3000),
+      Array.from({ length: 9 }, () => 0),
+      new Set(),
+      16000,
+    );
+    expect(four.map((l) => [l.from, l.to])).toEqual([
+      [0, 4],
+      [4, 8],
+      [8, 9],
+    ]);
+    expect(
+      breakForWriting([1000, ...Array.from({ length: 4 }, () => 3000)], [0, 0, 0, 0, 0], new Set([0]), 16000).map(
+        (l) => l.to,
+      ),
+    ).toEqual([5]);
     expect(breakForWriting([9000, 9000, 9000], [0, 0, 0], new Set(), 16000).map((l) => l.to)).toEqual([1, 2, 3]);
     expect(breakForWriting([40000], [0], new Set(), 16000).map((l) => l.to)).toEqual([1]);
   });

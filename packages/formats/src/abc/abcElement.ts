@@ -1,19 +1,62 @@
 /* The shapes of abcjs's parse result that are used here; its own types leave most of them open. */
-export interface AbcPitch { pitch: number; accidental?: string; startTie?: object; startSlur?: { label: number }[]; endSlur?: number[] }
-export interface AbcElement {
-  el_type: string; type?: string; duration?: number; pitches?: AbcPitch[]; rest?: { type: string; text?: number }; decoration?: string[];
-  startTriplet?: number; endTriplet?: boolean; tripletMultiplier?: number; tripletR?: number; gracenotes?: unknown[]; lyric?: unknown[];
-  chord?: { name: string; position: string }[]; startEnding?: string; endEnding?: boolean; startChar?: number;
-  clefPos?: number;
-  accidentals?: { acc: string; note: string }[]; root?: string; mode?: string; value?: { num: string; den?: string }[];
-  startSlur?: { label: number }[]; endSlur?: number[];
-  duration_?: number[]; bpm?: number; preString?: string; postString?: string;
+export interface AbcPitch {
+  pitch: number;
+  accidental?: string;
+  startTie?: object;
+  startSlur?: { label: number }[];
+  endSlur?: number[];
 }
-export interface AbcStaff { voices: AbcElement[][]; clef?: { type: string; clefPos?: number }; key?: AbcElement; meter?: AbcElement; title?: (string | undefined)[] }
+export interface AbcElement {
+  el_type: string;
+  type?: string;
+  duration?: number;
+  pitches?: AbcPitch[];
+  rest?: { type: string; text?: number };
+  decoration?: string[];
+  startTriplet?: number;
+  endTriplet?: boolean;
+  tripletMultiplier?: number;
+  tripletR?: number;
+  gracenotes?: unknown[];
+  lyric?: unknown[];
+  chord?: { name: string; position: string }[];
+  startEnding?: string;
+  endEnding?: boolean;
+  startChar?: number;
+  clefPos?: number;
+  accidentals?: { acc: string; note: string }[];
+  root?: string;
+  mode?: string;
+  value?: { num: string; den?: string }[];
+  startSlur?: { label: number }[];
+  endSlur?: number[];
+  duration_?: number[];
+  bpm?: number;
+  preString?: string;
+  postString?: string;
+}
+export interface AbcStaff {
+  voices: AbcElement[][];
+  clef?: { type: string; clefPos?: number };
+  key?: AbcElement;
+  meter?: AbcElement;
+  title?: (string | undefined)[];
+}
 export interface AbcTune {
-  metaText: { title?: string; composer?: string; tempo?: { preString?: string; postString?: string; duration?: number[]; bpm?: number } };
-  lines: { staff?: AbcStaff[] }[]; warnings?: string[];
+  metaText: {
+    title?: string;
+    composer?: string;
+    tempo?: { preString?: string; postString?: string; duration?: number[]; bpm?: number };
+  };
+  lines: { staff?: AbcStaff[] }[];
+  warnings?: string[];
 }
 
 /** The voices of a tune as flat streams: abcjs breaks them into lines and staves. */
-export interface Stream { name: string; elements: AbcElement[]; clef: string; key: AbcElement | undefined; meter: AbcElement | undefined }
+export interface Stream {
+  name: string;
+  elements: AbcElement[];
+  clef: string;
+  key: AbcElement | undefined;
+  meter: AbcElement | undefined;
+}

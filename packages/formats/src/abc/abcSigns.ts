@@ -1,11 +1,31 @@
-import { type Duration, type Key, key, type Meter, type Mode, rational, signatureAlter, type Step, type Tempo, valueForQuarters } from '@cifra/core';
+import {
+  type Duration,
+  type Key,
+  key,
+  type Meter,
+  type Mode,
+  rational,
+  signatureAlter,
+  type Step,
+  type Tempo,
+  valueForQuarters,
+} from '@cifra/core';
 import { noteCustomKey } from '../customKey';
 import type { ProblemList } from '../reading';
 import type { AbcElement, AbcTune } from './abcElement';
 
-const MODE_OF: Readonly<Record<string, Mode>> = { '': 'major', m: 'minor', Dor: 'dorian', Phr: 'phrygian', Lyd: 'lydian', Mix: 'mixolydian', Loc: 'locrian' };
+const MODE_OF: Readonly<Record<string, Mode>> = {
+  '': 'major',
+  m: 'minor',
+  Dor: 'dorian',
+  Phr: 'phrygian',
+  Lyd: 'lydian',
+  Mix: 'mixolydian',
+  Loc: 'locrian',
+};
 /** abcjs calls both C clefs alto: the line that middle C stands on tells them apart. */
-export const clefName = (type: string, clefPos: number | undefined): string => (type === 'alto' && clefPos === TENOR_PLACE ? 'tenor' : type);
+export const clefName = (type: string, clefPos: number | undefined): string =>
+  type === 'alto' && clefPos === TENOR_PLACE ? 'tenor' : type;
 const TENOR_PLACE = 8;
 
 /** No written note is longer: what a file claims beyond it is a slip of a digit. */
@@ -21,8 +41,15 @@ export const valueOfWholes = (wholes: number): Duration | undefined => {
 export function readKey(e: AbcElement | undefined, problems: ProblemList, measure: number): Key {
   const signs = (e?.accidentals ?? []).filter((a) => a.acc !== 'natural');
   const fifths = signs.reduce((sum, a) => sum + (a.acc === 'sharp' ? 1 : a.acc === 'flat' ? -1 : 0), 0);
-  const proper = signs.every((a) => signatureAlter(fifths, a.note.toUpperCase() as 'C') === (a.acc === 'sharp' ? 1 : -1));
-  if (!proper) noteCustomKey(signs.map((a) => ({ step: a.note.toUpperCase() as Step, alter: a.acc === 'sharp' ? 1 : -1 })), measure, problems);
+  const proper = signs.every(
+    (a) => signatureAlter(fifths, a.note.toUpperCase() as 'C') === (a.acc === 'sharp' ? 1 : -1),
+  );
+  if (!proper)
+    noteCustomKey(
+      signs.map((a) => ({ step: a.note.toUpperCase() as Step, alter: a.acc === 'sharp' ? 1 : -1 })),
+      measure,
+      problems,
+    );
   const none = e?.root === 'none' || e?.root === 'HP' || e?.root === 'Hp';
   return key(proper ? fifths : 0, none ? 'none' : (MODE_OF[e?.mode ?? ''] ?? 'major'));
 }
@@ -33,7 +60,13 @@ export function readMeter(e: AbcElement | undefined, problems: ProblemList, meas
   const part = e.value?.[0];
   const beats = Number(part?.num);
   const unit = Number(part?.den ?? 4);
-  if ((e.value?.length ?? 0) === 1 && Number.isInteger(beats) && beats >= 1 && beats <= 24 && [1, 2, 4, 8, 16].includes(unit)) {
+  if (
+    (e.value?.length ?? 0) === 1 &&
+    Number.isInteger(beats) &&
+    beats >= 1 &&
+    beats <= 24 &&
+    [1, 2, 4, 8, 16].includes(unit)
+  ) {
     return { beats, unit: unit as Meter['unit'] };
   }
   problems.add('meter', 'repaired', { measure });
@@ -42,8 +75,16 @@ export function readMeter(e: AbcElement | undefined, problems: ProblemList, meas
 
 export function readTempo(t: AbcTune['metaText']['tempo']): Tempo | undefined {
   if (t === undefined) return undefined;
-  const words = [t.preString, t.postString].filter((s) => s !== undefined).join(' ').trim();
+  const words = [t.preString, t.postString]
+    .filter((s) => s !== undefined)
+    .join(' ')
+    .trim();
   const beat = valueOfWholes(t.duration?.[0] ?? 0.25);
-  const mark = t.bpm !== undefined && t.bpm >= 10 && t.bpm <= 400 && beat !== undefined ? { value: beat.value, dots: beat.dots, perMinute: t.bpm } : undefined;
-  return words === '' && mark === undefined ? undefined : { ...(words === '' ? {} : { words }), ...(mark === undefined ? {} : { mark }) };
+  const mark =
+    t.bpm !== undefined && t.bpm >= 10 && t.bpm <= 400 && beat !== undefined
+      ? { value: beat.value, dots: beat.dots, perMinute: t.bpm }
+      : undefined;
+  return words === '' && mark === undefined
+    ? undefined
+    : { ...(words === '' ? {} : { words }), ...(mark === undefined ? {} : { mark }) };
 }

@@ -1,6 +1,24 @@
 import {
-  type Articulation, type Clef, type Dynamic, DYNAMICS, type Duration, type Hairpin, type Key, type Measure, type Meter, measureQuarters, type MusicEvent, type Note, pitch,
-  rational, signatureAlter, type Span, splitQuarters, stepAt, type Tempo, type Written,
+  type Articulation,
+  type Clef,
+  type Dynamic,
+  DYNAMICS,
+  type Duration,
+  type Hairpin,
+  type Key,
+  type Measure,
+  type Meter,
+  measureQuarters,
+  type MusicEvent,
+  type Note,
+  pitch,
+  rational,
+  signatureAlter,
+  type Span,
+  splitQuarters,
+  stepAt,
+  type Tempo,
+  type Written,
 } from '@cifra/core';
 import type { ProblemList } from '../reading';
 import type { AbcElement, AbcPitch, AbcTune, Stream } from './abcElement';
@@ -10,7 +28,12 @@ const CLEF_OF: Readonly<Record<string, Clef>> = { treble: 'treble', bass: 'bass'
 const OCTAVE_CLEFS = /^(treble|bass|tenor|alto)[+-]\d+$/;
 const ALTERS: Readonly<Record<string, number>> = { sharp: 1, flat: -1, natural: 0, dblsharp: 2, dblflat: -2 };
 const ARTICULATION_OF: Readonly<Record<string, Articulation>> = {
-  staccato: 'staccato', accent: 'accent', tenuto: 'tenuto', umarcato: 'marcato', marcato: 'marcato', wedge: 'staccatissimo',
+  staccato: 'staccato',
+  accent: 'accent',
+  tenuto: 'tenuto',
+  umarcato: 'marcato',
+  marcato: 'marcato',
+  wedge: 'staccatissimo',
 };
 
 type Building = { -readonly [K in keyof Measure<Written>]: Measure<Written>[K] } & { events: MusicEvent<Written>[] };
@@ -33,26 +56,40 @@ export class AbcVoiceReader {
   private ending: number[] | undefined;
   private lastNote: Mutable<Note<Written>> | undefined;
 
-  constructor(stream: Stream, private readonly problems: ProblemList, tempo: Tempo | undefined) {
+  constructor(
+    stream: Stream,
+    private readonly problems: ProblemList,
+    tempo: Tempo | undefined,
+  ) {
     this.key = readKey(stream.key, problems, 1);
     this.meter = readMeter(stream.meter, problems, 1);
     this.current = this.fresh();
     const clef = CLEF_OF[stream.clef.replace(/[+-]\d+$/, '')];
     if (clef === undefined) problems.add('clef', 'repaired', { facts: { clef: stream.clef } });
     if (OCTAVE_CLEFS.test(stream.clef)) problems.add('octave-clef', 'notice', { facts: { clef: stream.clef } });
-    Object.assign(this.current, { clef: clef ?? 'treble', key: this.key, meter: this.meter }, tempo === undefined ? {} : { tempo });
+    Object.assign(
+      this.current,
+      { clef: clef ?? 'treble', key: this.key, meter: this.meter },
+      tempo === undefined ? {} : { tempo },
+    );
     for (const e of stream.elements) this.take(e);
     this.closeMeasure();
   }
 
   private fresh(): Building {
-    return { id: `m${this.measures.length + 1}`, events: [], ...(this.ending === undefined ? {} : { ending: this.ending }) };
+    return {
+      id: `m${this.measures.length + 1}`,
+      events: [],
+      ...(this.ending === undefined ? {} : { ending: this.ending }),
+    };
   }
 
   private take(e: AbcElement): void {
     switch (e.el_type) {
-      case 'note': return this.takeNote(e);
-      case 'bar': return this.takeBar(e);
+      case 'note':
+        return this.takeNote(e);
+      case 'bar':
+        return this.takeBar(e);
       case 'key':
         this.key = readKey(e, this.problems, this.number);
         this.current.key = this.key;
@@ -68,12 +105,19 @@ export class AbcVoiceReader {
       }
       case 'clef': {
         const clef = CLEF_OF[clefName(e.type ?? '', e.clefPos)];
-        if (clef === undefined) this.problems.add('clef', 'left-out', { measure: this.number, facts: { clef: e.type ?? '' } });
+        if (clef === undefined)
+          this.problems.add('clef', 'left-out', { measure: this.number, facts: { clef: e.type ?? '' } });
         else this.current.clef = clef;
         return;
       }
-      case 'part': case 'stem': case 'style': case 'transpose': case 'color': return;
-      default: this.problems.add('other-element', 'left-out', { measure: this.number, facts: { element: e.el_type } });
+      case 'part':
+      case 'stem':
+      case 'style':
+      case 'transpose':
+      case 'color':
+        return;
+      default:
+        this.problems.add('other-element', 'left-out', { measure: this.number, facts: { element: e.el_type } });
     }
   }
 
@@ -86,11 +130,15 @@ export class AbcVoiceReader {
       if (type === 'bar_thin_thick') this.current.endBar = 'final';
       if (type === 'bar_thin_thin') this.current.endBar = 'double';
     }
-    if (e.endEnding === true || type === 'bar_right_repeat' || type === 'bar_dbl_repeat' || type === 'bar_thin_thick') this.ending = undefined;
+    if (e.endEnding === true || type === 'bar_right_repeat' || type === 'bar_dbl_repeat' || type === 'bar_thin_thick')
+      this.ending = undefined;
     if (full) this.closeMeasure();
     if (type === 'bar_left_repeat' || type === 'bar_dbl_repeat') this.current.repeatStart = true;
     if (e.startEnding !== undefined) {
-      this.ending = e.startEnding.split(/[,\s]+/).map(Number).filter((n) => Number.isInteger(n) && n > 0 && n < 10);
+      this.ending = e.startEnding
+        .split(/[,\s]+/)
+        .map(Number)
+        .filter((n) => Number.isInteger(n) && n > 0 && n < 10);
       if (this.ending.length === 0) {
         this.problems.add('ending', 'left-out', { measure: this.number });
         this.ending = undefined;
@@ -107,7 +155,10 @@ export class AbcVoiceReader {
   }
 
   private lastId(): string | undefined {
-    return this.current.events[this.current.events.length - 1]?.id ?? this.measures[this.measures.length - 1]?.events.slice(-1)[0]?.id;
+    return (
+      this.current.events[this.current.events.length - 1]?.id ??
+      this.measures[this.measures.length - 1]?.events.slice(-1)[0]?.id
+    );
   }
 
   private takeSpanDecoration(d: string, at: string | undefined): boolean {
@@ -150,9 +201,10 @@ export class AbcVoiceReader {
       const id = `n${++this.events}`;
       const duration: Duration = tuplet === undefined ? value : { ...value, tuplet };
       const first = i === 0;
-      const event = e.rest !== undefined || e.pitches === undefined
-        ? { kind: 'rest' as const, id, duration }
-        : this.pitched(e.pitches, id, duration, i < values.length - 1, first);
+      const event =
+        e.rest !== undefined || e.pitches === undefined
+          ? { kind: 'rest' as const, id, duration }
+          : this.pitched(e.pitches, id, duration, i < values.length - 1, first);
       const marked: Mutable<MusicEvent<Written>> = event;
       if (first) this.decorate(marked, decorations, e);
       this.current.events.push(marked);
@@ -168,24 +220,43 @@ export class AbcVoiceReader {
     this.slurFrom.delete(label);
   }
 
-  private pitched(pitches: readonly AbcPitch[], id: string, duration: Duration, tieOn: boolean, first: boolean): Mutable<Note<Written>> {
+  private pitched(
+    pitches: readonly AbcPitch[],
+    id: string,
+    duration: Duration,
+    tieOn: boolean,
+    first: boolean,
+  ): Mutable<Note<Written>> {
     if (pitches.length > 1) this.problems.add('chord', 'left-out', { measure: this.number });
     const top = pitches.reduce((a, b) => (b.pitch > a.pitch ? b : a));
     const step = stepAt(top.pitch);
     const octave = 4 + Math.floor(top.pitch / 7);
     const sign = top.accidental === undefined ? undefined : ALTERS[top.accidental];
-    if (top.accidental !== undefined && sign === undefined) this.problems.add('microtone', 'repaired', { measure: this.number });
+    if (top.accidental !== undefined && sign === undefined)
+      this.problems.add('microtone', 'repaired', { measure: this.number });
     if (sign !== undefined && first) this.inBar.set(top.pitch, sign);
-    const elsewhere = [...this.inBar].find(([line, alter]) => line !== top.pitch && (line - top.pitch) % 7 === 0 && alter !== signatureAlter(this.key.fifths, step));
+    const elsewhere = [...this.inBar].find(
+      ([line, alter]) =>
+        line !== top.pitch && (line - top.pitch) % 7 === 0 && alter !== signatureAlter(this.key.fifths, step),
+    );
     if (sign === undefined && elsewhere !== undefined && !this.inBar.has(top.pitch)) {
       this.problems.add('abc-octave-accidental', 'notice', { measure: this.number, facts: { letter: step } });
     }
     const tied = this.lastNote;
-    const held = tied?.tie === true && tied.pitch.step === step && tied.pitch.octave === octave && sign === undefined ? tied.pitch.alter : undefined;
+    const held =
+      tied?.tie === true && tied.pitch.step === step && tied.pitch.octave === octave && sign === undefined
+        ? tied.pitch.alter
+        : undefined;
     const alter = held ?? sign ?? this.inBar.get(top.pitch) ?? signatureAlter(this.key.fifths, step);
     for (const label of top.endSlur ?? []) this.endSlur(label, id);
     for (const { label } of top.startSlur ?? []) if (first) this.slurFrom.set(label, id);
-    return { kind: 'note', id, duration, pitch: pitch<Written>(step, alter, octave), ...(tieOn || top.startTie !== undefined ? { tie: true } : {}) };
+    return {
+      kind: 'note',
+      id,
+      duration,
+      pitch: pitch<Written>(step, alter, octave),
+      ...(tieOn || top.startTie !== undefined ? { tie: true } : {}),
+    };
   }
 
   private decorate(event: Mutable<MusicEvent<Written>>, decorations: readonly string[], e: AbcElement): void {
@@ -197,8 +268,10 @@ export class AbcVoiceReader {
       else if (d === 'breath' && event.kind === 'note') {
         event.breathAfter = true;
       } else if ((DYNAMICS as readonly string[]).includes(d)) event.dynamic = d as Dynamic;
-      else if (/^(D\.C\.|D\.S\.|fine|segno|coda|dacapo|dacoda|dalsegno)/i.test(d)) this.problems.add('jump', 'left-out', { measure: this.number, facts: { mark: d } });
-      else if (!this.takeSpanDecoration(d, event.id)) this.problems.add('ornament', 'left-out', { measure: this.number, facts: { mark: d } });
+      else if (/^(D\.C\.|D\.S\.|fine|segno|coda|dacapo|dacoda|dalsegno)/i.test(d))
+        this.problems.add('jump', 'left-out', { measure: this.number, facts: { mark: d } });
+      else if (!this.takeSpanDecoration(d, event.id))
+        this.problems.add('ornament', 'left-out', { measure: this.number, facts: { mark: d } });
     }
     if (articulations.length > 0 && event.kind === 'note') event.articulations = articulations;
     for (const c of e.chord ?? []) {
@@ -212,7 +285,9 @@ export class AbcVoiceReader {
     for (let i = 0; i < bars; i++) {
       if (this.current.events.length > 0) this.closeMeasure();
       const durations = splitQuarters(measureQuarters(this.meter));
-      this.current.events.push(...durations.map((duration) => ({ kind: 'rest' as const, id: `n${++this.events}`, duration })));
+      this.current.events.push(
+        ...durations.map((duration) => ({ kind: 'rest' as const, id: `n${++this.events}`, duration })),
+      );
       if (i === 0 && bars > 1) this.current.multiRest = bars;
       if (i < bars - 1) this.closeMeasure();
     }

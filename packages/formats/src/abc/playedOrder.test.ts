@@ -2,20 +2,32 @@ import abcjs from 'abcjs';
 import { type Concert, perform, type Score, toNumber } from '@cifra/core';
 import { readAbc } from './readAbc';
 
-interface Sounded { readonly cmd: string; readonly pitch: number; readonly start: number; readonly duration: number }
-interface Playable { setUpAudio(options: object): { readonly tracks: readonly (readonly Sounded[])[] } }
+interface Sounded {
+  readonly cmd: string;
+  readonly pitch: number;
+  readonly start: number;
+  readonly duration: number;
+}
+interface Playable {
+  setUpAudio(options: object): { readonly tracks: readonly (readonly Sounded[])[] };
+}
 
 /** What abcjs itself would play: its own unrolling of repeats and endings, which nothing here is made from. */
 function soundedByLibrary(text: string): string[] {
   const [tune] = abcjs.parseOnly(text) as unknown as [Playable];
-  return tune.setUpAudio({}).tracks.flatMap((t) => t.filter((e) => e.cmd === 'note')).map((e) => `${e.pitch}@${Math.round(e.start * 4 * 1e4) / 1e4}`);
+  return tune
+    .setUpAudio({})
+    .tracks.flatMap((t) => t.filter((e) => e.cmd === 'note'))
+    .map((e) => `${e.pitch}@${Math.round(e.start * 4 * 1e4) / 1e4}`);
 }
 
 /** What Cifra plays of the same text. */
 function performed(text: string): string[] {
   const read = readAbc(text);
   if (!read.ok || read.value.kind !== 'line') throw new Error(JSON.stringify(read));
-  return perform(read.value.score as unknown as Score<Concert>).notes.map((n) => `${n.midi}@${Math.round(toNumber(n.onset) * 1e4) / 1e4}`);
+  return perform(read.value.score as unknown as Score<Concert>).notes.map(
+    (n) => `${n.midi}@${Math.round(toNumber(n.onset) * 1e4) / 1e4}`,
+  );
 }
 
 // Against abcjs 6.7, which writes sound from ABC text by rules of its own.

@@ -8,7 +8,10 @@ import { AbcVoiceReader } from './abcVoiceReader';
 
 /** The voice that stands at a place of the text: the last one named before it, by a field or inside a line. */
 function voiceNames(text: string): (at: number) => string {
-  const named = [...text.matchAll(/^[ \t]*V:[ \t]*(\S+)|\[V:[ \t]*([^\]\s]+)/gm)].map((m) => ({ at: m.index, voice: m[1] ?? m[2] ?? '' }));
+  const named = [...text.matchAll(/^[ \t]*V:[ \t]*(\S+)|\[V:[ \t]*([^\]\s]+)/gm)].map((m) => ({
+    at: m.index,
+    voice: m[1] ?? m[2] ?? '',
+  }));
   return (at) => named.filter((n) => n.at <= at).at(-1)?.voice ?? '';
 }
 
@@ -26,7 +29,13 @@ function streamsOf(tune: AbcTune, text: string): Stream[] {
         const start = elements.find((e) => e.startChar !== undefined && e.startChar >= 0)?.startChar;
         const voice = start === undefined ? '' : voiceOf(start);
         const name = voice === '' ? `place ${at}` : `${voice} ${v}`;
-        const stream = streams.get(name) ?? { name: staff.title?.[v] ?? '', elements: [], clef: clefName(staff.clef?.type ?? 'treble', staff.clef?.clefPos), key: staff.key, meter: staff.meter };
+        const stream = streams.get(name) ?? {
+          name: staff.title?.[v] ?? '',
+          elements: [],
+          clef: clefName(staff.clef?.type ?? 'treble', staff.clef?.clefPos),
+          key: staff.key,
+          meter: staff.meter,
+        };
         streams.set(name, stream);
         // Signatures of later lines matter only where they changed; the change stands in the line before as an element.
         stream.elements.push(...elements);
@@ -37,8 +46,11 @@ function streamsOf(tune: AbcTune, text: string): Stream[] {
   return [...streams.values()];
 }
 const candidateOf = (s: Stream, part: number): Candidate => ({
-  part, voice: '1', partName: s.name === '' ? `Voice ${part + 1}` : s.name,
-  measures: s.elements.filter((e) => e.el_type === 'bar').length, notes: s.elements.filter((e) => e.pitches !== undefined).length,
+  part,
+  voice: '1',
+  partName: s.name === '' ? `Voice ${part + 1}` : s.name,
+  measures: s.elements.filter((e) => e.el_type === 'bar').length,
+  notes: s.elements.filter((e) => e.pitches !== undefined).length,
   ...(s.clef === 'perc' ? { unusable: 'percussion-part' as const } : {}),
 });
 
@@ -61,9 +73,15 @@ export function readAbc(text: string, choice?: LineChoice): Result<Reading> {
   }
   if (tune === undefined) return failure('no-music');
   for (const w of tune.warnings ?? []) {
-    const plain = w.replace(/<[^>]*>/g, '').replace(/\s+/g, ' ').trim();
+    const plain = w
+      .replace(/<[^>]*>/g, '')
+      .replace(/\s+/g, ' ')
+      .trim();
     const [, line, column, detail] = /^Music Line:(\d+):(\d+): (.*)$/.exec(plain) ?? [];
-    problems.add('abc-warning', 'left-out', { ...(line === undefined ? {} : { line: Number(line) }), facts: { detail: (detail ?? plain).slice(0, 160), ...(column === undefined ? {} : { column: Number(column) }) } });
+    problems.add('abc-warning', 'left-out', {
+      ...(line === undefined ? {} : { line: Number(line) }),
+      facts: { detail: (detail ?? plain).slice(0, 160), ...(column === undefined ? {} : { column: Number(column) }) },
+    });
   }
   const streams = streamsOf(tune, text).filter((s) => s.elements.length > 0);
   const candidates = streams.map(candidateOf).filter((c) => c.notes > 0);
@@ -74,9 +92,17 @@ export function readAbc(text: string, choice?: LineChoice): Result<Reading> {
   if (candidate === undefined || stream === undefined) return failure('no-such-part');
   if (candidate.unusable !== undefined) return failure(candidate.unusable, { facts: { part: candidate.partName } });
   const voice = new AbcVoiceReader(stream, problems, readTempo(tune.metaText.tempo));
-  const score = assembleScore({
-    title: tune.metaText.title ?? '', ...(tune.metaText.composer === undefined ? {} : { composer: tune.metaText.composer }),
-    measures: voice.measures, slurs: voice.slurs, hairpins: voice.hairpins,
-  }, problems);
-  return score.ok ? success({ kind: 'line', format: 'abc', score: score.value, suggestedOwner: 'concert', candidate }, score.problems) : score;
+  const score = assembleScore(
+    {
+      title: tune.metaText.title ?? '',
+      ...(tune.metaText.composer === undefined ? {} : { composer: tune.metaText.composer }),
+      measures: voice.measures,
+      slurs: voice.slurs,
+      hairpins: voice.hairpins,
+    },
+    problems,
+  );
+  return score.ok
+    ? success({ kind: 'line', format: 'abc', score: score.value, suggestedOwner: 'concert', candidate }, score.problems)
+    : score;
 }

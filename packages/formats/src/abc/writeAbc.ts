@@ -1,19 +1,54 @@
 import {
-  type Articulation, durationQuarters, type Key, type Measure, type Meter, type Mode, type MusicEvent, type NoteId, type Pitch, placeMeasures, type Rational, type Score, signatureAlter, type Step, type Tempo, tonic,
+  type Articulation,
+  durationQuarters,
+  type Key,
+  type Measure,
+  type Meter,
+  type Mode,
+  type MusicEvent,
+  type NoteId,
+  type Pitch,
+  placeMeasures,
+  type Rational,
+  type Score,
+  signatureAlter,
+  type Step,
+  type Tempo,
+  tonic,
 } from '@cifra/core';
 
 /** Lengths are written in quarters. */
 const UNIT = 'L:1/4';
 const BARS_A_LINE = 4;
 const MODE_TEXT: Readonly<Record<Mode, string>> = {
-  major: '', ionian: 'ion', minor: 'm', aeolian: 'aeo', dorian: 'dor', phrygian: 'phr', lydian: 'lyd', mixolydian: 'mix', locrian: 'loc', none: '',
+  major: '',
+  ionian: 'ion',
+  minor: 'm',
+  aeolian: 'aeo',
+  dorian: 'dor',
+  phrygian: 'phr',
+  lydian: 'lyd',
+  mixolydian: 'mix',
+  locrian: 'loc',
+  none: '',
 };
 const SIGN: Readonly<Record<number, string>> = { [-2]: '__', [-1]: '_', 0: '=', 1: '^', 2: '^^' };
 const KEY_SIGN: Readonly<Record<number, string>> = { [-1]: 'b', 0: '', 1: '#' };
-const ARTICULATION: Readonly<Record<Articulation, string>> = { staccato: '.', accent: '!accent!', tenuto: '!tenuto!', marcato: '!marcato!', staccatissimo: '!wedge!' };
+const ARTICULATION: Readonly<Record<Articulation, string>> = {
+  staccato: '.',
+  accent: '!accent!',
+  tenuto: '!tenuto!',
+  marcato: '!marcato!',
+  staccatissimo: '!wedge!',
+};
 
 /** A field or an annotation is one line, and a quotation mark would end it. */
-const plain = (text: string): string => text.replace(/[\u0000-\u001f\u007f]+/g, ' ').replace(/"/g, '\u2019').replace(/%/g, '\\%').trim();
+const plain = (text: string): string =>
+  text
+    .replace(/[\u0000-\u001f\u007f]+/g, ' ')
+    .replace(/"/g, '\u2019')
+    .replace(/%/g, '\\%')
+    .trim();
 
 function keyText(k: Key): string {
   if (k.mode === 'none' && k.fifths === 0) return 'none';
@@ -21,7 +56,8 @@ function keyText(k: Key): string {
   return `${step}${KEY_SIGN[alter] ?? ''}${MODE_TEXT[k.mode]}`;
 }
 
-const meterText = (m: Meter): string => (m.symbol === 'common' ? 'C' : m.symbol === 'cut' ? 'C|' : `${m.beats}/${m.unit}`);
+const meterText = (m: Meter): string =>
+  m.symbol === 'common' ? 'C' : m.symbol === 'cut' ? 'C|' : `${m.beats}/${m.unit}`;
 
 function tempoText({ words, mark }: Tempo): string {
   const text = words === undefined ? '' : `"${plain(words)}"`;
@@ -34,7 +70,7 @@ const lengthText = ({ n, d }: Rational): string => (d === 1 ? (n === 1 ? '' : St
 
 /** Middle C is `C`, the octave above it `c`; commas and apostrophes lead further. */
 function letterText({ step, octave }: Pitch): string {
-  return octave >= 5 ? step.toLowerCase() + '\''.repeat(octave - 5) : step + ','.repeat(4 - octave);
+  return octave >= 5 ? step.toLowerCase() + "'".repeat(octave - 5) : step + ','.repeat(4 - octave);
 }
 
 /**
@@ -99,26 +135,49 @@ function writeEvent(e: MusicEvent<Pitch>, tuplet: string, signs: BarSigns, spans
 function tupletText(events: readonly MusicEvent<Pitch>[], at: number): string {
   const e = events[at];
   const t = e?.duration.tuplet;
-  if (e === undefined || t === undefined || (e.tupletPlace !== 'start' && events[at - 1]?.duration.tuplet !== undefined)) return '';
+  if (
+    e === undefined ||
+    t === undefined ||
+    (e.tupletPlace !== 'start' && events[at - 1]?.duration.tuplet !== undefined)
+  )
+    return '';
   let count = 1;
   while (events[at + count]?.duration.tuplet !== undefined && events[at + count]?.tupletPlace !== 'start') count += 1;
   return `(${t.actual}:${t.normal}:${count}`;
 }
 
-const sameEnding = (a: Measure<Pitch> | undefined, b: Measure<Pitch>): boolean => (a?.ending ?? []).join() === (b.ending ?? []).join() && a?.repeatEnd !== true;
+const sameEnding = (a: Measure<Pitch> | undefined, b: Measure<Pitch>): boolean =>
+  (a?.ending ?? []).join() === (b.ending ?? []).join() && a?.repeatEnd !== true;
 
 /** The sign between two bars, and the number of an ending that begins there. */
 function barText(before: Measure<Pitch> | undefined, after: Measure<Pitch> | undefined): string {
   const ending = after?.ending !== undefined && !sameEnding(before, after) ? after.ending.join(',') : '';
-  if (before === undefined) return after?.repeatStart === true ? `|:${ending === '' ? '' : `[${ending}`}` : ending === '' ? '' : `[${ending}`;
-  const bar = before.repeatEnd === true ? (after?.repeatStart === true ? '::' : ':|') : after?.repeatStart === true ? '|:' : before.endBar === 'final' || after === undefined ? '|]' : before.endBar === 'double' ? '||' : '|';
+  if (before === undefined)
+    return after?.repeatStart === true ? `|:${ending === '' ? '' : `[${ending}`}` : ending === '' ? '' : `[${ending}`;
+  const bar =
+    before.repeatEnd === true
+      ? after?.repeatStart === true
+        ? '::'
+        : ':|'
+      : after?.repeatStart === true
+        ? '|:'
+        : before.endBar === 'final' || after === undefined
+          ? '|]'
+          : before.endBar === 'double'
+            ? '||'
+            : '|';
   return ending === '' ? bar : bar === '|' || bar === ':|' ? bar + ending : `${bar}[${ending}`;
 }
 
 /** Fields that change inside the tune. */
 function changes(m: Measure<Pitch>, first: boolean): string {
   if (first) return '';
-  const key = m.key === undefined ? (m.clef === undefined ? '' : `[K:clef=${m.clef}]`) : `[K:${keyText(m.key)}${m.clef === undefined ? '' : ` clef=${m.clef}`}]`;
+  const key =
+    m.key === undefined
+      ? m.clef === undefined
+        ? ''
+        : `[K:clef=${m.clef}]`
+      : `[K:${keyText(m.key)}${m.clef === undefined ? '' : ` clef=${m.clef}`}]`;
   return `${m.meter === undefined ? '' : `[M:${meterText(m.meter)}]`}${key}${m.tempo === undefined ? '' : `[Q:${tempoText(m.tempo)}]`}`;
 }
 
@@ -143,7 +202,8 @@ export function writeAbc<P extends Pitch>(score: Score<P>): string {
     const { measure: m, key } = placed[index] as (typeof placed)[number];
     const multi = Math.min(m.multiRest ?? 1, placed.length - index);
     const signs = new BarSigns(key.fifths);
-    const music = multi > 1 ? `Z${multi}` : m.events.map((e, i) => writeEvent(e, tupletText(m.events, i), signs, spans)).join(' ');
+    const music =
+      multi > 1 ? `Z${multi}` : m.events.map((e, i) => writeEvent(e, tupletText(m.events, i), signs, spans)).join(' ');
     if (multi > 1) index += multi - 1;
     const last = placed[index]?.measure;
     bars += 1;

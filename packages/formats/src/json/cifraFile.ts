@@ -5,7 +5,8 @@ const FORMAT = 'cifra-exercise';
 const VERSION = 1;
 
 /** Writes an exercise whole, as Cifra keeps it: nothing is lost. */
-export const writeCifraFile = (exercise: Exercise): string => `${JSON.stringify({ format: FORMAT, version: VERSION, exercise }, null, 1)}\n`;
+export const writeCifraFile = (exercise: Exercise): string =>
+  `${JSON.stringify({ format: FORMAT, version: VERSION, exercise }, null, 1)}\n`;
 
 /** Whether a text claims to be a file of ours. */
 export const isCifraFile = (text: string): boolean => text.trimStart().startsWith('{');
@@ -23,6 +24,7 @@ export function readCifraFile(text: string): Result<Exercise> {
   }
   const file = parsed as { format?: unknown; version?: unknown; exercise?: unknown } | null;
   if (typeof file !== 'object' || file === null || file.format !== FORMAT) return failure('unknown-format');
-  if (file.version !== VERSION) return failure('newer-version', { facts: { version: typeof file.version === 'number' ? file.version : '?' } });
+  if (file.version !== VERSION)
+    return failure('newer-version', { facts: { version: typeof file.version === 'number' ? file.version : '?' } });
   return readExercise(file.exercise);
 }

@@ -1,4 +1,14 @@
-import { type Concert, mapPitches, midi, notesOf, perform, type PlayedNote, type Score, toNumber, type Written } from '@cifra/core';
+import {
+  type Concert,
+  mapPitches,
+  midi,
+  notesOf,
+  perform,
+  type PlayedNote,
+  type Score,
+  toNumber,
+  type Written,
+} from '@cifra/core';
 import { arbitraryScore, line } from '@cifra/core/testing';
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
@@ -6,36 +16,52 @@ import type { LineChoice, Reading } from '../reading';
 import { readMidi } from './readMidi';
 import { writeMidi } from './writeMidi';
 
-const sounding = (s: Score<Written>): Score<Concert> => mapPitches(s, (p) => p as unknown as Concert, (k) => k);
-const write = (s: Score<Written>, countIn = false): Uint8Array => writeMidi(perform(sounding(s)), { title: s.title, program: 56, countIn });
+const sounding = (s: Score<Written>): Score<Concert> =>
+  mapPitches(
+    s,
+    (p) => p as unknown as Concert,
+    (k) => k,
+  );
+const write = (s: Score<Written>, countIn = false): Uint8Array =>
+  writeMidi(perform(sounding(s)), { title: s.title, program: 56, countIn });
 const read = (bytes: Uint8Array, choice?: LineChoice): Extract<Reading, { kind: 'line' }> => {
   const r = readMidi(bytes, choice);
   if (!r.ok || r.value.kind !== 'line') throw new Error(JSON.stringify(r));
   return r.value;
 };
 const heard = (notes: readonly PlayedNote[]) => notes.map((n) => [n.midi, toNumber(n.onset)]);
-const events = (bytes: Uint8Array) => parseMidi(bytes).tracks.map((track) => {
-  let at = 0;
-  return track.map((e) => ({ ...e, at: (at += e.deltaTime) }));
-});
+const events = (bytes: Uint8Array) =>
+  parseMidi(bytes).tracks.map((track) => {
+    let at = 0;
+    return track.map((e) => ({ ...e, at: (at += e.deltaTime) }));
+  });
 
 describe('a MIDI file', () => {
   it('read again sounds as the line did, repeats played out', () => {
-    fc.assert(fc.property(arbitraryScore(5), (score) => {
-      // The format knows no pickup: groups of three after one, or in a bar of eighths, would lie across the quarters.
-      fc.pre(score.measures[0]?.pickup !== true && score.measures[0]?.meter?.unit !== 8);
-      const played = perform(sounding(score));
-      const back = perform(sounding(read(write(score), { part: 0, voice: '1', grid: '16th-triplet' }).score));
-      expect(heard(back.notes)).toEqual(heard(played.notes));
-    }));
+    fc.assert(
+      fc.property(arbitraryScore(5), (score) => {
+        // The format knows no pickup: groups of three after one, or in a bar of eighths, would lie across the quarters.
+        fc.pre(score.measures[0]?.pickup !== true && score.measures[0]?.meter?.unit !== 8);
+        const played = perform(sounding(score));
+        const back = perform(sounding(read(write(score), { part: 0, voice: '1', grid: '16th-triplet' }).score));
+        expect(heard(back.notes)).toEqual(heard(played.notes));
+      }),
+    );
   });
 
   it('gives plain lengths back as they were', () => {
     const score = line<Written>('C4 D4:h E4:e F4:e | G4:h. R | A4:e. B4:s C5:h D5 | C5:w');
     const back = read(write(score));
     expect(back.grid).toBe('16th');
-    expect(back.score.measures.map((m) => m.events.map((e) => [e.kind === 'note' ? midi(e.pitch) : 0, e.duration.value, e.duration.dots])))
-      .toEqual(score.measures.map((m) => m.events.map((e) => [e.kind === 'note' ? midi(e.pitch) : 0, e.duration.value, e.duration.dots])));
+    expect(
+      back.score.measures.map((m) =>
+        m.events.map((e) => [e.kind === 'note' ? midi(e.pitch) : 0, e.duration.value, e.duration.dots]),
+      ),
+    ).toEqual(
+      score.measures.map((m) =>
+        m.events.map((e) => [e.kind === 'note' ? midi(e.pitch) : 0, e.duration.value, e.duration.dots]),
+      ),
+    );
   });
 
   it('has tempo, meter and signature, and clicks only when they are asked for', () => {
@@ -43,7 +69,9 @@ describe('a MIDI file', () => {
     const [frame, track] = events(write(score, true));
     expect(frame?.find((e) => e.type === 'timeSignature')).toMatchObject({ numerator: 6, denominator: 8 });
     expect(frame?.find((e) => e.type === 'keySignature')).toMatchObject({ key: -1 });
-    expect(frame?.find((e) => e.type === 'setTempo')).toMatchObject({ microsecondsPerBeat: Math.round(60_000_000 / (92 * 1.5)) });
+    expect(frame?.find((e) => e.type === 'setTempo')).toMatchObject({
+      microsecondsPerBeat: Math.round(60_000_000 / (92 * 1.5)),
+    });
     const clicks = (track ?? []).filter((e) => e.type === 'noteOn' && e.channel === 9);
     expect(clicks).toHaveLength(6);
     const first = (track ?? []).find((e) => e.type === 'noteOn' && e.channel === 0);
@@ -59,8 +87,24 @@ describe('a MIDI file', () => {
   it('played unevenly comes out even on the grid that is chosen', () => {
     const uneven = perform(sounding(line<Written>('C4 D4 E4 F4 | G4:h A4:h')));
     let turn = 0;
-    const bytes = writeMidi({ ...uneven, notes: uneven.notes.map((n) => ({ ...n, onset: { n: n.onset.n * 100 + ([0, 7, -6, 5][turn++ % 4] ?? 0), d: n.onset.d * 100 } })) }, { title: 'Uneven', program: 0, countIn: false });
-    expect(read(bytes, { part: 0, voice: '1', grid: 'quarter' }).score.measures.map((m) => m.events.map((e) => e.duration.value))).toEqual([['quarter', 'quarter', 'quarter', 'quarter'], ['half', 'half']]);
+    const bytes = writeMidi(
+      {
+        ...uneven,
+        notes: uneven.notes.map((n) => ({
+          ...n,
+          onset: { n: n.onset.n * 100 + ([0, 7, -6, 5][turn++ % 4] ?? 0), d: n.onset.d * 100 },
+        })),
+      },
+      { title: 'Uneven', program: 0, countIn: false },
+    );
+    expect(
+      read(bytes, { part: 0, voice: '1', grid: 'quarter' }).score.measures.map((m) =>
+        m.events.map((e) => e.duration.value),
+      ),
+    ).toEqual([
+      ['quarter', 'quarter', 'quarter', 'quarter'],
+      ['half', 'half'],
+    ]);
   });
 
   it('of several channels asks which one, and of a chord takes the highest note', () => {
@@ -69,26 +113,50 @@ describe('a MIDI file', () => {
     const both = { header: { ...one.header, numTracks: 3 }, tracks: [...one.tracks, ...two.tracks.slice(1)] };
     const { writeMidi: bytesOf } = jest.requireActual<typeof import('midi-file')>('midi-file');
     const asked = readMidi(Uint8Array.from(bytesOf(both)));
-    expect(asked.ok && asked.value.kind === 'choose' && asked.value.candidates.map((c) => [c.notes, c.measures])).toEqual([[2, 2], [2, 2]]);
-    const merged = { header: one.header, tracks: [one.tracks[0] ?? [], mergeTracks(one.tracks[1] ?? [], two.tracks[1] ?? [])] };
+    expect(
+      asked.ok && asked.value.kind === 'choose' && asked.value.candidates.map((c) => [c.notes, c.measures]),
+    ).toEqual([
+      [2, 2],
+      [2, 2],
+    ]);
+    const merged = {
+      header: one.header,
+      tracks: [one.tracks[0] ?? [], mergeTracks(one.tracks[1] ?? [], two.tracks[1] ?? [])],
+    };
     const chord = readMidi(Uint8Array.from(bytesOf(merged)));
     expect(chord.problems.map((p) => p.code)).toContain('chord');
-    expect(chord.ok && chord.value.kind === 'line' && notesOf(chord.value.score).map((n) => midi(n.pitch))).toEqual([64, 65]);
+    expect(chord.ok && chord.value.kind === 'line' && notesOf(chord.value.score).map((n) => midi(n.pitch))).toEqual([
+      64, 65,
+    ]);
   });
 
   it.each<[string, Uint8Array, string]>([
     ['cut off', write(line<Written>('C4:w')).slice(0, 30), 'broken-midi'],
     ['with nothing in it', Uint8Array.from([0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6, 0, 0, 0, 0, 1, 0xe0]), 'no-music'],
-    ['in frames of film', Uint8Array.from([0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6, 0, 0, 0, 0, 0xe7, 0x28]), 'midi-not-in-beats'],
+    [
+      'in frames of film',
+      Uint8Array.from([0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6, 0, 0, 0, 0, 0xe7, 0x28]),
+      'midi-not-in-beats',
+    ],
   ])('%s is refused with its reason', (_name, bytes, code) => expect(readMidi(bytes).problems[0]?.code).toBe(code));
 });
 
 /** Two tracks sounding together. */
 function mergeTracks(a: ReturnType<typeof parseMidi>['tracks'][number], b: typeof a): typeof a {
-  const timed = [a, b].flatMap((track) => {
-    let at = 0;
-    return track.map((e) => ({ e, at: (at += e.deltaTime) }));
-  }).filter(({ e }) => e.type === 'noteOn' || e.type === 'noteOff').sort((x, y) => x.at - y.at || (x.e.type === 'noteOff' ? -1 : 1));
+  const timed = [a, b]
+    .flatMap((track) => {
+      let at = 0;
+      return track.map((e) => ({ e, at: (at += e.deltaTime) }));
+    })
+    .filter(({ e }) => e.type === 'noteOn' || e.type === 'noteOff')
+    .sort((x, y) => x.at - y.at || (x.e.type === 'noteOff' ? -1 : 1));
   let before = 0;
-  return [...timed.map(({ e, at }) => { const d = at - before; before = at; return { ...e, deltaTime: d }; }), { deltaTime: 0, meta: true as const, type: 'endOfTrack' as const }];
+  return [
+    ...timed.map(({ e, at }) => {
+      const d = at - before;
+      before = at;
+      return { ...e, deltaTime: d };
+    }),
+    { deltaTime: 0, meta: true as const, type: 'endOfTrack' as const },
+  ];
 }

@@ -1,6 +1,27 @@
 import {
-  add, BOTTOM_LINE, type Clef, compare, diatonic, type Duration, durationQuarters, type Key, type Measure, measureQuarters, type Meter, type MusicEvent, type Rational, rational, settleTuplets, spellSounding, splitQuarters,
-  subtract, toNumber, TRIPLET, valueForQuarters, type Written, ZERO,
+  add,
+  BOTTOM_LINE,
+  type Clef,
+  compare,
+  diatonic,
+  type Duration,
+  durationQuarters,
+  type Key,
+  type Measure,
+  measureQuarters,
+  type Meter,
+  type MusicEvent,
+  type Rational,
+  rational,
+  settleTuplets,
+  spellSounding,
+  splitQuarters,
+  subtract,
+  toNumber,
+  TRIPLET,
+  valueForQuarters,
+  type Written,
+  ZERO,
 } from '@cifra/core';
 
 /** The finest place on which a note may begin: parts of a quarter, and thirds of it where `triplet` is said. */
@@ -14,7 +35,13 @@ export interface Heard {
   readonly to: number;
 }
 
-const PARTS: Readonly<Record<Grid, number>> = { quarter: 1, eighth: 2, '16th': 4, 'eighth-triplet': 2, '16th-triplet': 4 };
+const PARTS: Readonly<Record<Grid, number>> = {
+  quarter: 1,
+  eighth: 2,
+  '16th': 4,
+  'eighth-triplet': 2,
+  '16th-triplet': 4,
+};
 const hasThirds = (g: Grid): boolean => g.endsWith('triplet');
 
 /** A note farther than this from its place on the grid was played unevenly, or the grid is too coarse. */
@@ -24,7 +51,9 @@ const distance = (x: number, parts: number): number => Math.abs(x * parts - Math
 
 /** The coarsest grid on which nearly all notes begin. @example notes on every half quarter: eighth */
 export function chooseGrid(notes: readonly Heard[], meter: Meter): Grid {
-  const fits = (g: Grid): number => notes.filter((n) => Math.min(distance(n.from, PARTS[g]), hasThirds(g) ? distance(n.from, 3) : 1) < NEAR / PARTS[g]).length / Math.max(1, notes.length);
+  const fits = (g: Grid): number =>
+    notes.filter((n) => Math.min(distance(n.from, PARTS[g]), hasThirds(g) ? distance(n.from, 3) : 1) < NEAR / PARTS[g])
+      .length / Math.max(1, notes.length);
   const finest = meter.unit >= 8 ? (['eighth', '16th', 'eighth-triplet', '16th-triplet'] as const) : GRIDS;
   return finest.find((g) => fits(g) >= 0.97) ?? '16th-triplet';
 }
@@ -56,7 +85,11 @@ function lengthsOf(quarters: Rational): Duration[] {
 
 /** The clef in which a line needs the fewest ledger lines. */
 function clefFor(pitches: readonly Written[]): Clef {
-  const beyond = (clef: Clef): number => pitches.reduce((total, p) => total + Math.max(0, BOTTOM_LINE[clef] - diatonic(p), diatonic(p) - BOTTOM_LINE[clef] - 8), 0);
+  const beyond = (clef: Clef): number =>
+    pitches.reduce(
+      (total, p) => total + Math.max(0, BOTTOM_LINE[clef] - diatonic(p), diatonic(p) - BOTTOM_LINE[clef] - 8),
+      0,
+    );
   return beyond('bass') < beyond('treble') ? 'bass' : 'treble';
 }
 
@@ -67,8 +100,16 @@ const PLAYED_SHORT = 0.16;
  * Where a note ends on the page: a player lets go a little early, so that it is written up to the next note, or up to the
  * coarsest place in sight, when what is missing is a small part of it.
  */
-function lastEnd(from: number, heardTo: number, snapped: Rational, parts: number, next: Rational | undefined, modes: (beat: number) => Mode): Rational {
-  const near = (end: number): boolean => end > from && end + 1e-9 >= heardTo && (end - heardTo) / (end - from) <= PLAYED_SHORT;
+function lastEnd(
+  from: number,
+  heardTo: number,
+  snapped: Rational,
+  parts: number,
+  next: Rational | undefined,
+  modes: (beat: number) => Mode,
+): Rational {
+  const near = (end: number): boolean =>
+    end > from && end + 1e-9 >= heardTo && (end - heardTo) / (end - from) <= PLAYED_SHORT;
   if (next !== undefined && near(toNumber(next))) return next;
   for (let p = 1; p <= parts; p *= 2) {
     const end = Math.ceil(heardTo * p - 1e-9) / p;
@@ -79,7 +120,12 @@ function lastEnd(from: number, heardTo: number, snapped: Rational, parts: number
 }
 
 /** Notes written down in bars, with rests between and ties over bar lines. */
-export function writeHeard(notes: readonly Heard[], grid: Grid, meter: Meter, inKey: Key): { measures: Measure<Written>[]; clef: Clef; moved: number } {
+export function writeHeard(
+  notes: readonly Heard[],
+  grid: Grid,
+  meter: Meter,
+  inKey: Key,
+): { measures: Measure<Written>[]; clef: Clef; moved: number } {
   const parts = PARTS[grid];
   const onsets = notes.map((n) => n.from);
   const known = new Map<number, Mode>();
@@ -88,7 +134,12 @@ export function writeHeard(notes: readonly Heard[], grid: Grid, meter: Meter, in
     known.set(beat, mode);
     return mode;
   };
-  const placed = notes.map((n) => ({ pitch: spellSounding<Written>(n.midi, inKey.fifths), from: snap(n.from, modes, parts), to: snap(n.to, modes, parts), moved: Math.min(distance(n.from, parts), hasThirds(grid) ? distance(n.from, 3) : 1) > NEAR / parts }));
+  const placed = notes.map((n) => ({
+    pitch: spellSounding<Written>(n.midi, inKey.fifths),
+    from: snap(n.from, modes, parts),
+    to: snap(n.to, modes, parts),
+    moved: Math.min(distance(n.from, parts), hasThirds(grid) ? distance(n.from, 3) : 1) > NEAR / parts,
+  }));
   const measures: { id: string; events: MusicEvent<Written>[] }[] = [];
   const full = measureQuarters(meter);
   let events = 0;
@@ -105,7 +156,12 @@ export function writeHeard(notes: readonly Heard[], grid: Grid, meter: Meter, in
     const barEnd = rational(full.n * (Math.floor(at / toNumber(full) + 1e-9) + 1), full.d);
     let end = compare(to, barEnd) < 0 ? to : barEnd;
     if (modes(beat) === 'thirds') end = compare(end, rational(beat + 1)) < 0 ? end : rational(beat + 1);
-    else for (let b = beat + 1; b < toNumber(end); b++) if (modes(b) === 'thirds') { end = rational(b); break; }
+    else
+      for (let b = beat + 1; b < toNumber(end); b++)
+        if (modes(b) === 'thirds') {
+          end = rational(b);
+          break;
+        }
     return end;
   };
   const put = (to: Rational, pitch: Written | undefined): void => {
@@ -115,7 +171,11 @@ export function writeHeard(notes: readonly Heard[], grid: Grid, meter: Meter, in
       lengths.forEach((duration, i) => {
         const goesOn = compare(end, to) < 0 || i < lengths.length - 1;
         const id = `n${++events}`;
-        bar().events.push(pitch === undefined ? { kind: 'rest', id, duration } : { kind: 'note', id, duration, pitch, ...(goesOn ? { tie: true } : {}) });
+        bar().events.push(
+          pitch === undefined
+            ? { kind: 'rest', id, duration }
+            : { kind: 'note', id, duration, pitch, ...(goesOn ? { tie: true } : {}) },
+        );
         now = add(now, durationQuarters(duration));
       });
       now = end;
@@ -135,5 +195,9 @@ export function writeHeard(notes: readonly Heard[], grid: Grid, meter: Meter, in
   });
   const end = measures.length * toNumber(full);
   put(rational(Math.round(end * full.d), full.d), undefined);
-  return { measures: measures.map(settleTuplets), clef: clefFor(placed.map((p) => p.pitch)), moved: placed.filter((p) => p.moved).length };
+  return {
+    measures: measures.map(settleTuplets),
+    clef: clefFor(placed.map((p) => p.pitch)),
+    moved: placed.filter((p) => p.moved).length,
+  };
 }

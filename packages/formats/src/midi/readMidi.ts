@@ -47,13 +47,24 @@ function frameOf(data: MidiData): Frame {
   const signature = events.find((e) => e.type === 'keySignature');
   const tempo = events.find((e) => e.type === 'setTempo');
   const [first] = meters;
-  const meter: Meter = first !== undefined && UNITS.includes(first.denominator) && first.numerator >= 1 && first.numerator <= 24
-    ? { beats: first.numerator, unit: first.denominator as Meter['unit'] } : { beats: 4, unit: 4 };
+  const meter: Meter =
+    first !== undefined && UNITS.includes(first.denominator) && first.numerator >= 1 && first.numerator <= 24
+      ? { beats: first.numerator, unit: first.denominator as Meter['unit'] }
+      : { beats: 4, unit: 4 };
   const fifths = signature === undefined ? undefined : (signature.key << 24) >> 24;
   const name = data.tracks[0]?.find((e) => e.type === 'trackName');
   return {
-    meter, key: fifths === undefined || Math.abs(fifths) > 7 ? undefined : key(fifths, signature?.scale === 1 ? 'minor' : 'major'),
-    perMinute: tempo === undefined || tempo.microsecondsPerBeat <= 0 ? undefined : Math.round(60_000_000 / tempo.microsecondsPerBeat), title: name?.text ?? '', meterChanges: new Set(meters.map((m) => `${m.numerator}/${m.denominator}`)).size,
+    meter,
+    key:
+      fifths === undefined || Math.abs(fifths) > 7
+        ? undefined
+        : key(fifths, signature?.scale === 1 ? 'minor' : 'major'),
+    perMinute:
+      tempo === undefined || tempo.microsecondsPerBeat <= 0
+        ? undefined
+        : Math.round(60_000_000 / tempo.microsecondsPerBeat),
+    title: name?.text ?? '',
+    meterChanges: new Set(meters.map((m) => `${m.numerator}/${m.denominator}`)).size,
   };
 }
 
@@ -73,7 +84,8 @@ function streamsOf(data: MidiData, ticksAQuarter: number): Stream[] {
       const open = s.open.get(e.noteNumber);
       if (open !== undefined) {
         s.open.delete(e.noteNumber);
-        if (at > open.from && s.notes.length < MOST_NOTES) s.notes.push({ midi: e.noteNumber, from: open.from / ticksAQuarter, to: at / ticksAQuarter });
+        if (at > open.from && s.notes.length < MOST_NOTES)
+          s.notes.push({ midi: e.noteNumber, from: open.from / ticksAQuarter, to: at / ticksAQuarter });
       }
       if (begins) s.open.set(e.noteNumber, { from: at });
     }
@@ -126,8 +138,12 @@ export function readMidi(bytes: Uint8Array, choice?: LineChoice): Result<Reading
   const frame = frameOf(data);
   const streams = streamsOf(data, ticksAQuarter);
   const candidates = streams.map((s, part): Candidate => ({
-    part, voice: '1', partName: s.name === '' ? `Channel ${s.channel + 1}` : s.name, notes: s.notes.length,
-    measures: Math.ceil((s.notes.at(-1)?.to ?? 0) / ((frame.meter.beats * 4) / frame.meter.unit)), ...(s.channel === PERCUSSION ? { unusable: 'percussion-part' as const } : {}),
+    part,
+    voice: '1',
+    partName: s.name === '' ? `Channel ${s.channel + 1}` : s.name,
+    notes: s.notes.length,
+    measures: Math.ceil((s.notes.at(-1)?.to ?? 0) / ((frame.meter.beats * 4) / frame.meter.unit)),
+    ...(s.channel === PERCUSSION ? { unusable: 'percussion-part' as const } : {}),
   }));
   const usable = candidates.filter((c) => c.unusable === undefined);
   if (usable.length === 0) return candidates.length === 0 ? failure('no-music') : failure('percussion-part');
@@ -136,17 +152,37 @@ export function readMidi(bytes: Uint8Array, choice?: LineChoice): Result<Reading
   const stream = candidate === undefined ? undefined : streams[candidate.part];
   if (candidate === undefined || stream === undefined) return failure('no-such-part');
   if (candidate.unusable !== undefined) return failure(candidate.unusable, { facts: { part: candidate.partName } });
-  if (candidate.measures > MAX_MEASURES) return failure('too-many-measures', { facts: { measures: candidate.measures, limit: MAX_MEASURES } });
+  if (candidate.measures > MAX_MEASURES)
+    return failure('too-many-measures', { facts: { measures: candidate.measures, limit: MAX_MEASURES } });
 
   const grid: Grid = choice?.grid ?? chooseGrid(stream.notes, frame.meter);
   const written = writeHeard(stream.notes, grid, frame.meter, frame.key ?? key(0));
   if (stream.together > 0) problems.add('chord', 'left-out', { facts: { count: stream.together } });
-  if (written.moved > 0) problems.add('midi-moved', 'notice', { facts: { count: written.moved, notes: stream.notes.length } });
+  if (written.moved > 0)
+    problems.add('midi-moved', 'notice', { facts: { count: written.moved, notes: stream.notes.length } });
   if (frame.meterChanges > 1) problems.add('midi-meter-changes', 'left-out');
   const [first, ...others] = written.measures;
   if (first === undefined) return failure('no-music');
-  const tempo = frame.perMinute === undefined || frame.perMinute < 10 || frame.perMinute > 400 ? {} : { tempo: { mark: { value: 'quarter' as const, dots: 0, perMinute: frame.perMinute } } };
-  const score = assembleScore({ title: frame.title, measures: [{ ...first, clef: written.clef, key: frame.key ?? key(0, 'none'), meter: frame.meter, ...tempo }, ...others], slurs: [], hairpins: [] }, problems);
-  return score.ok ? success({ kind: 'line', format: 'midi', score: score.value, suggestedOwner: 'concert', candidate, grid }, score.problems) : score;
+  const tempo =
+    frame.perMinute === undefined || frame.perMinute < 10 || frame.perMinute > 400
+      ? {}
+      : { tempo: { mark: { value: 'quarter' as const, dots: 0, perMinute: frame.perMinute } } };
+  const score = assembleScore(
+    {
+      title: frame.title,
+      measures: [
+        { ...first, clef: written.clef, key: frame.key ?? key(0, 'none'), meter: frame.meter, ...tempo },
+        ...others,
+      ],
+      slurs: [],
+      hairpins: [],
+    },
+    problems,
+  );
+  return score.ok
+    ? success(
+        { kind: 'line', format: 'midi', score: score.value, suggestedOwner: 'concert', candidate, grid },
+        score.problems,
+      )
+    : score;
 }
-

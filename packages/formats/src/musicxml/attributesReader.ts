@@ -1,4 +1,14 @@
-import { type Clef, type Key, key, type Meter, type Mode, MODES, signatureLetters, type Step, STEPS } from '@cifra/core';
+import {
+  type Clef,
+  type Key,
+  key,
+  type Meter,
+  type Mode,
+  MODES,
+  signatureLetters,
+  type Step,
+  STEPS,
+} from '@cifra/core';
 import { childNamed, childrenNamed, childText, type XmlElement } from '@cifra/xml';
 import { noteCustomKey } from '../customKey';
 import type { ProblemList } from '../reading';
@@ -10,7 +20,8 @@ const DEFAULT_LINE: Readonly<Record<string, string>> = { G: '2', F: '4', C: '3' 
 export function readClef(e: XmlElement, measure: number, problems: ProblemList): Clef | undefined {
   const sign = childText(e, 'sign') ?? '';
   const clef = CLEF_BY_SIGN[sign + (childText(e, 'line') ?? DEFAULT_LINE[sign] ?? '')];
-  if (clef === undefined) problems.add('clef', 'repaired', { measure, facts: { clef: sign + (childText(e, 'line') ?? '') } });
+  if (clef === undefined)
+    problems.add('clef', 'repaired', { measure, facts: { clef: sign + (childText(e, 'line') ?? '') } });
   const change = readNumber(childText(e, 'clef-octave-change')) ?? 0;
   if (change !== 0) problems.add('octave-clef', 'notice', { measure, facts: { clef: `${sign} ${change}` } });
   return clef;
@@ -26,8 +37,16 @@ export function readKey(e: XmlElement, measure: number, problems: ProblemList): 
   const guess = alters.every((a) => a === 1) ? steps.length : alters.every((a) => a === -1) ? -steps.length : 0;
   const proper = steps.length > 0 && Math.abs(guess) <= 7 && steps.every((s) => signatureLetters(guess).includes(s));
   if (proper) return key(guess);
-  const readable = steps.every((s) => (STEPS as readonly string[]).includes(s)) && alters.length === steps.length && alters.every(Number.isFinite);
-  if (steps.length > 0 && steps.length <= 14 && readable) noteCustomKey(steps.map((step, i) => ({ step, alter: Math.max(-2, Math.min(2, Math.round(alters[i] ?? 0))) })), measure, problems);
+  const readable =
+    steps.every((s) => (STEPS as readonly string[]).includes(s)) &&
+    alters.length === steps.length &&
+    alters.every(Number.isFinite);
+  if (steps.length > 0 && steps.length <= 14 && readable)
+    noteCustomKey(
+      steps.map((step, i) => ({ step, alter: Math.max(-2, Math.min(2, Math.round(alters[i] ?? 0))) })),
+      measure,
+      problems,
+    );
   else problems.add(steps.length > 0 ? 'key-custom' : 'key', 'repaired', { measure });
   return key(0, 'none');
 }
@@ -36,8 +55,20 @@ export function readMeter(e: XmlElement, measure: number, problems: ProblemList)
   const beats = readNumber(childText(e, 'beats'));
   const unit = readNumber(childText(e, 'beat-type'));
   const single = childrenNamed(e, 'beats').length === 1;
-  if (single && beats !== undefined && Number.isInteger(beats) && beats >= 1 && beats <= 24 && [1, 2, 4, 8, 16].includes(unit ?? 0)) {
-    const symbol = e.attributes.symbol === 'cut' && beats === 2 && unit === 2 ? 'cut' : e.attributes.symbol === 'common' && beats === 4 && unit === 4 ? 'common' : undefined;
+  if (
+    single &&
+    beats !== undefined &&
+    Number.isInteger(beats) &&
+    beats >= 1 &&
+    beats <= 24 &&
+    [1, 2, 4, 8, 16].includes(unit ?? 0)
+  ) {
+    const symbol =
+      e.attributes.symbol === 'cut' && beats === 2 && unit === 2
+        ? 'cut'
+        : e.attributes.symbol === 'common' && beats === 4 && unit === 4
+          ? 'common'
+          : undefined;
     return { beats, unit: unit as Meter['unit'], ...(symbol === undefined ? {} : { symbol }) };
   }
   problems.add('meter', 'repaired', { measure });

@@ -12,7 +12,8 @@ export interface Direction {
 }
 
 /** Words that set a speed, so that they stand over the bar as a tempo and not beside a note. */
-const TEMPO_WORDS = /^(adagi|allegr|allarg|andant|con moto|grave|larg|lent|lively|maestoso|march|moderat|prest|quick|slow|steady|vivac|vivo|walking|tempo|a tempo|brisk|gently|fast|bright|easy|smooth|swing)/i;
+const TEMPO_WORDS =
+  /^(adagi|allegr|allarg|andant|con moto|grave|larg|lent|lively|maestoso|march|moderat|prest|quick|slow|steady|vivac|vivo|walking|tempo|a tempo|brisk|gently|fast|bright|easy|smooth|swing)/i;
 
 function readMetronome(e: XmlElement): Tempo['mark'] | undefined {
   const unit = childText(e, 'beat-unit') as NoteValue;
@@ -48,15 +49,28 @@ export function readDirection(direction: XmlElement, measure: number, problems: 
           if (kind === 'crescendo' || kind === 'diminuendo' || kind === 'stop') read.wedge = kind;
           break;
         }
-        case 'octave-shift': problems.add('octave-line', 'left-out', { measure }); break;
-        case 'segno': case 'coda': problems.add('jump', 'left-out', { measure, facts: { mark: e.name } }); break;
-        case 'rehearsal': read.words = textOf(e).slice(0, 20); break;
-        default: problems.add('other-element', 'left-out', { measure, facts: { element: e.name } });
+        case 'octave-shift':
+          problems.add('octave-line', 'left-out', { measure });
+          break;
+        case 'segno':
+        case 'coda':
+          problems.add('jump', 'left-out', { measure, facts: { mark: e.name } });
+          break;
+        case 'rehearsal':
+          read.words = textOf(e).slice(0, 20);
+          break;
+        default:
+          problems.add('other-element', 'left-out', { measure, facts: { element: e.name } });
       }
     }
   }
   const sound = childNamed(direction, 'sound')?.attributes ?? {};
-  if (sound.dacapo !== undefined || sound.dalsegno !== undefined || sound.fine !== undefined || sound.tocoda !== undefined) {
+  if (
+    sound.dacapo !== undefined ||
+    sound.dalsegno !== undefined ||
+    sound.fine !== undefined ||
+    sound.tocoda !== undefined
+  ) {
     problems.add('jump', 'left-out', { measure, facts: { mark: read.words ?? 'D.C.' } });
   }
   if (read.words !== undefined && (read.tempo !== undefined || TEMPO_WORDS.test(read.words))) {

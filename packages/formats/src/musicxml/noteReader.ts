@@ -1,12 +1,29 @@
 import {
-  type Articulation, type Duration, equal, type NoteValue, durationQuarters, pitch, type Pitch, rational, type Rational, splitQuarters,
-  type Step, STEPS, type Written,
+  type Articulation,
+  type Duration,
+  equal,
+  type NoteValue,
+  durationQuarters,
+  pitch,
+  type Pitch,
+  rational,
+  type Rational,
+  splitQuarters,
+  type Step,
+  STEPS,
+  type Written,
 } from '@cifra/core';
 import { childNamed, childrenNamed, childText, elementsOf, type XmlElement } from '@cifra/xml';
 import type { ProblemList } from '../reading';
 
 const TYPE_VALUE: Readonly<Record<string, NoteValue>> = {
-  breve: 'breve', whole: 'whole', half: 'half', quarter: 'quarter', eighth: 'eighth', '16th': '16th', '32nd': '32nd',
+  breve: 'breve',
+  whole: 'whole',
+  half: 'half',
+  quarter: 'quarter',
+  eighth: 'eighth',
+  '16th': '16th',
+  '32nd': '32nd',
 };
 
 export const readNumber = (text: string | undefined): number | undefined => {
@@ -33,10 +50,21 @@ export function readDurations(note: XmlElement, divisions: number, measure: numb
   const modification = childNamed(note, 'time-modification');
   const actual = readNumber(childText(modification ?? note, 'actual-notes'));
   const normal = readNumber(childText(modification ?? note, 'normal-notes'));
-  const tuplet = modification !== undefined && actual !== undefined && normal !== undefined && Number.isInteger(actual) && Number.isInteger(normal)
-    && actual >= 2 && actual <= 15 && normal >= 1 && normal <= 15 ? { actual, normal } : undefined;
+  const tuplet =
+    modification !== undefined &&
+    actual !== undefined &&
+    normal !== undefined &&
+    Number.isInteger(actual) &&
+    Number.isInteger(normal) &&
+    actual >= 2 &&
+    actual <= 15 &&
+    normal >= 1 &&
+    normal <= 15
+      ? { actual, normal }
+      : undefined;
   if (modification !== undefined && tuplet === undefined) problems.add('tuplet', 'repaired', { measure });
-  if (type !== undefined && value === undefined) problems.add('short-value', 'repaired', { measure, facts: { value: type } });
+  if (type !== undefined && value === undefined)
+    problems.add('short-value', 'repaired', { measure, facts: { value: type } });
   if (value !== undefined) {
     const written: Duration = { value, dots, ...(tuplet === undefined ? {} : { tuplet }) };
     if (quarters === undefined || equal(durationQuarters(written), quarters)) return [written];
@@ -66,7 +94,11 @@ export function readPitch(note: XmlElement, measure: number, problems: ProblemLi
 }
 
 const ARTICULATION_OF: Readonly<Record<string, Articulation>> = {
-  staccato: 'staccato', accent: 'accent', tenuto: 'tenuto', 'strong-accent': 'marcato', staccatissimo: 'staccatissimo',
+  staccato: 'staccato',
+  accent: 'accent',
+  tenuto: 'tenuto',
+  'strong-accent': 'marcato',
+  staccatissimo: 'staccatissimo',
 };
 
 export interface Notations {
@@ -87,7 +119,9 @@ export function readNotations(note: XmlElement, measure: number, problems: Probl
   for (const notations of childrenNamed(note, 'notations')) {
     for (const e of elementsOf(notations)) {
       switch (e.name) {
-        case 'fermata': fermata = true; break;
+        case 'fermata':
+          fermata = true;
+          break;
         case 'slur': {
           const number = e.attributes.number ?? '1';
           if (e.attributes.type === 'start') slurStarts.push(number);
@@ -104,11 +138,21 @@ export function readNotations(note: XmlElement, measure: number, problems: Probl
           }
           break;
         case 'ornaments':
-          for (const o of elementsOf(e)) problems.add(o.name === 'tremolo' ? 'tremolo' : 'ornament', 'left-out', { measure, facts: { mark: o.name } });
+          for (const o of elementsOf(e))
+            problems.add(o.name === 'tremolo' ? 'tremolo' : 'ornament', 'left-out', {
+              measure,
+              facts: { mark: o.name },
+            });
           break;
-        case 'technical': problems.add('technical', 'left-out'); break;
-        case 'tied': case 'tuplet': case 'dynamics': break;
-        default: problems.add('ornament', 'left-out', { measure, facts: { mark: e.name } });
+        case 'technical':
+          problems.add('technical', 'left-out');
+          break;
+        case 'tied':
+        case 'tuplet':
+        case 'dynamics':
+          break;
+        default:
+          problems.add('ornament', 'left-out', { measure, facts: { mark: e.name } });
       }
     }
   }

@@ -6,7 +6,9 @@ import { INSTRUMENTS, letterSteps, type PageOwner, semitones } from '@cifra/core
  */
 export function guessOwner(partName: string, chromatic: number, diatonic: number): PageOwner {
   const name = partName.toLowerCase();
-  const fits = INSTRUMENTS.filter((i) => -semitones(i.toWritten) === chromatic && -letterSteps(i.toWritten) === diatonic);
+  const fits = INSTRUMENTS.filter(
+    (i) => -semitones(i.toWritten) === chromatic && -letterSteps(i.toWritten) === diatonic,
+  );
   const named = fits.filter((i) => name.includes(i.name.toLowerCase().split(',')[0] ?? ''));
   const best = [...named].sort((a, b) => b.name.length - a.name.length)[0];
   if (best !== undefined) return best.id;

@@ -1,6 +1,22 @@
 import {
-  compare, type Duration, durationQuarters, type Hairpin, type Measure, type Meter, measureQuarters, midi, type MusicEvent, type Note, type Rational, type Span,
-  splitQuarters, subtract, type Written, ZERO, add, rational,
+  compare,
+  type Duration,
+  durationQuarters,
+  type Hairpin,
+  type Measure,
+  type Meter,
+  measureQuarters,
+  midi,
+  type MusicEvent,
+  type Note,
+  type Rational,
+  type Span,
+  splitQuarters,
+  subtract,
+  type Written,
+  ZERO,
+  add,
+  rational,
 } from '@cifra/core';
 import { childNamed, childrenNamed, childText, elementsOf, textOf, type XmlElement } from '@cifra/xml';
 import type { ProblemList } from '../reading';
@@ -32,7 +48,11 @@ export class PartReader {
   /** Marks that wait for the next note or rest. */
   private pending: Direction = {};
 
-  constructor(part: XmlElement, private readonly voice: string, private readonly problems: ProblemList) {
+  constructor(
+    part: XmlElement,
+    private readonly voice: string,
+    private readonly problems: ProblemList,
+  ) {
     for (const measure of childrenNamed(part, 'measure')) this.takeMeasure(measure);
   }
 
@@ -41,19 +61,39 @@ export class PartReader {
     const implicit = e.attributes.implicit === 'yes';
     this.number += 1;
     if (implicit) current.pickup = true;
-    if (this.measures.length === 0) Object.assign(current, { clef: 'treble', key: { fifths: 0, mode: 'none' }, meter: this.meter });
-    for (const left of childrenNamed(e, 'barline').filter((b) => b.attributes.location === 'left')) this.takeLeftBarline(left, current);
+    if (this.measures.length === 0)
+      Object.assign(current, { clef: 'treble', key: { fifths: 0, mode: 'none' }, meter: this.meter });
+    for (const left of childrenNamed(e, 'barline').filter((b) => b.attributes.location === 'left'))
+      this.takeLeftBarline(left, current);
     if (this.ending !== undefined) current.ending = this.ending;
     let cursor = ZERO;
     let filled = ZERO;
     for (const child of elementsOf(e)) {
       switch (child.name) {
-        case 'attributes': this.takeAttributes(child, current); break;
-        case 'direction': this.takeDirection(child, current); break;
-        case 'sound': case 'print': case 'barline': case 'grouping': case 'link': case 'bookmark': case 'listening': break;
-        case 'harmony': case 'figured-bass': this.problems.add('chord-symbols', 'left-out'); break;
-        case 'backup': cursor = subtract(cursor, this.quarters(child)); break;
-        case 'forward': cursor = add(cursor, this.quarters(child)); break;
+        case 'attributes':
+          this.takeAttributes(child, current);
+          break;
+        case 'direction':
+          this.takeDirection(child, current);
+          break;
+        case 'sound':
+        case 'print':
+        case 'barline':
+        case 'grouping':
+        case 'link':
+        case 'bookmark':
+        case 'listening':
+          break;
+        case 'harmony':
+        case 'figured-bass':
+          this.problems.add('chord-symbols', 'left-out');
+          break;
+        case 'backup':
+          cursor = subtract(cursor, this.quarters(child));
+          break;
+        case 'forward':
+          cursor = add(cursor, this.quarters(child));
+          break;
         case 'note': {
           if (childNamed(child, 'grace') !== undefined) {
             if (this.mine(child)) this.problems.add('grace-note', 'left-out', { measure: this.number });
@@ -71,13 +111,16 @@ export class PartReader {
           if (!chord) cursor = add(cursor, this.quarters(child));
           break;
         }
-        default: this.problems.add('other-element', 'left-out', { measure: this.number, facts: { element: child.name } });
+        default:
+          this.problems.add('other-element', 'left-out', { measure: this.number, facts: { element: child.name } });
       }
     }
     if (current.events.length === 0 && compare(cursor, ZERO) >= 0) {
-      for (const duration of splitQuarters(measureQuarters(this.meter))) current.events.push({ kind: 'rest', id: this.nextId(), duration });
+      for (const duration of splitQuarters(measureQuarters(this.meter)))
+        current.events.push({ kind: 'rest', id: this.nextId(), duration });
     }
-    for (const right of childrenNamed(e, 'barline').filter((b) => b.attributes.location !== 'left')) this.takeRightBarline(right, current);
+    for (const right of childrenNamed(e, 'barline').filter((b) => b.attributes.location !== 'left'))
+      this.takeRightBarline(right, current);
     this.measures.push(current);
   }
 
@@ -95,7 +138,10 @@ export class PartReader {
     if (childNamed(e, 'repeat')?.attributes.direction === 'forward') current.repeatStart = true;
     const ending = childNamed(e, 'ending');
     if (ending?.attributes.type !== 'start') return;
-    const numbers = (ending.attributes.number ?? '').split(/[,\s]+/).map(Number).filter((n) => Number.isInteger(n) && n > 0 && n < 10);
+    const numbers = (ending.attributes.number ?? '')
+      .split(/[,\s]+/)
+      .map(Number)
+      .filter((n) => Number.isInteger(n) && n > 0 && n < 10);
     if (numbers.length === 0) this.problems.add('ending', 'left-out', { measure: this.number });
     else this.ending = numbers;
   }
@@ -138,7 +184,8 @@ export class PartReader {
     for (const style of childrenNamed(e, 'measure-style')) {
       const multi = readNumber(childText(style, 'multiple-rest'));
       if (multi !== undefined && multi >= 2 && multi <= 200) current.multiRest = Math.round(multi);
-      if (childNamed(style, 'measure-repeat') !== undefined) this.problems.add('measure-repeat', 'left-out', { measure: this.number });
+      if (childNamed(style, 'measure-repeat') !== undefined)
+        this.problems.add('measure-repeat', 'left-out', { measure: this.number });
     }
   }
 
@@ -170,26 +217,42 @@ export class PartReader {
 
   private takeNote(e: XmlElement, current: Building): Rational {
     const rest = childNamed(e, 'rest');
-    const whole = rest !== undefined && (rest.attributes.measure === 'yes' || (childText(e, 'type') === 'whole' && childText(e, 'duration') !== undefined
-      && compare(this.quarters(e), measureQuarters(this.meter)) === 0));
-    const durations: Duration[] = whole ? splitQuarters(measureQuarters(this.meter)) : readDurations(e, this.divisions, this.number, this.problems);
+    const whole =
+      rest !== undefined &&
+      (rest.attributes.measure === 'yes' ||
+        (childText(e, 'type') === 'whole' &&
+          childText(e, 'duration') !== undefined &&
+          compare(this.quarters(e), measureQuarters(this.meter)) === 0));
+    const durations: Duration[] = whole
+      ? splitQuarters(measureQuarters(this.meter))
+      : readDurations(e, this.divisions, this.number, this.problems);
     const p = rest === undefined ? readPitch(e, this.number, this.problems) : undefined;
     if (rest === undefined && p === undefined) this.problems.add('unpitched', 'repaired', { measure: this.number });
     if (childNamed(e, 'lyric') !== undefined) this.problems.add('lyrics', 'left-out');
     const marks = readNotations(e, this.number, this.problems);
-    const ties = [...childrenNamed(e, 'tie'), ...childrenNamed(e, 'notations').flatMap((n) => childrenNamed(n, 'tied'))];
+    const ties = [
+      ...childrenNamed(e, 'tie'),
+      ...childrenNamed(e, 'notations').flatMap((n) => childrenNamed(n, 'tied')),
+    ];
     const tieStart = ties.some((t) => t.attributes.type === 'start');
     const courtesy = ['cautionary', 'parentheses'].some((a) => childNamed(e, 'accidental')?.attributes[a] === 'yes');
     durations.forEach((duration, i) => {
       const id = this.nextId();
       const isLast = i === durations.length - 1;
-      const event: Mutable<MusicEvent<Written>> = p === undefined
-        ? { kind: 'rest', id, duration, ...(marks.fermata && isLast ? { fermata: true } : {}) }
-        : {
-          kind: 'note', id, duration, pitch: p, ...(tieStart || !isLast ? { tie: true } : {}), ...(courtesy && i === 0 ? { courtesy } : {}),
-          ...(marks.articulations.length > 0 && i === 0 ? { articulations: marks.articulations } : {}),
-          ...(marks.fermata && isLast ? { fermata: true } : {}), ...(marks.breath && isLast ? { breathAfter: true } : {}),
-        };
+      const event: Mutable<MusicEvent<Written>> =
+        p === undefined
+          ? { kind: 'rest', id, duration, ...(marks.fermata && isLast ? { fermata: true } : {}) }
+          : {
+              kind: 'note',
+              id,
+              duration,
+              pitch: p,
+              ...(tieStart || !isLast ? { tie: true } : {}),
+              ...(courtesy && i === 0 ? { courtesy } : {}),
+              ...(marks.articulations.length > 0 && i === 0 ? { articulations: marks.articulations } : {}),
+              ...(marks.fermata && isLast ? { fermata: true } : {}),
+              ...(marks.breath && isLast ? { breathAfter: true } : {}),
+            };
       if (i === 0) {
         Object.assign(event, this.pending);
         this.pending = {};

@@ -12,7 +12,12 @@ function voicesOf(part: XmlElement): Map<string, number> {
   for (const measure of childrenNamed(part, 'measure')) {
     for (const note of childrenNamed(measure, 'note')) {
       if (childNamed(note, 'pitch') === undefined && childNamed(note, 'unpitched') === undefined) continue;
-      if (childNamed(note, 'grace') !== undefined || childNamed(note, 'chord') !== undefined || childNamed(note, 'cue') !== undefined) continue;
+      if (
+        childNamed(note, 'grace') !== undefined ||
+        childNamed(note, 'chord') !== undefined ||
+        childNamed(note, 'cue') !== undefined
+      )
+        continue;
       const voice = childText(note, 'voice') ?? '1';
       voices.set(voice, (voices.get(voice) ?? 0) + 1);
     }
@@ -31,13 +36,19 @@ function unusable(part: XmlElement): Candidate['unusable'] {
 
 function candidatesOf(root: XmlElement): Candidate[] {
   const names = new Map<string, string>();
-  for (const p of childrenNamed(childNamed(root, 'part-list') ?? root, 'score-part')) names.set(p.attributes.id ?? '', childText(p, 'part-name') ?? '');
+  for (const p of childrenNamed(childNamed(root, 'part-list') ?? root, 'score-part'))
+    names.set(p.attributes.id ?? '', childText(p, 'part-name') ?? '');
   return childrenNamed(root, 'part').flatMap((part, index) => {
     const name = names.get(part.attributes.id ?? '') ?? '';
     const why = unusable(part);
     const measures = childrenNamed(part, 'measure').length;
     return [...voicesOf(part)].map(([voice, notes]): Candidate => ({
-      part: index, voice, partName: name === '' ? `Part ${index + 1}` : name.replace(/\s+/g, ' ').slice(0, 80), measures, notes, ...(why === undefined ? {} : { unusable: why }),
+      part: index,
+      voice,
+      partName: name === '' ? `Part ${index + 1}` : name.replace(/\s+/g, ' ').slice(0, 80),
+      measures,
+      notes,
+      ...(why === undefined ? {} : { unusable: why }),
     }));
   });
 }
@@ -45,8 +56,12 @@ function candidatesOf(root: XmlElement): Candidate[] {
 function titleOf(root: XmlElement): string {
   const work = childNamed(root, 'work');
   const credits = childrenNamed(root, 'credit').find((c) => childText(c, 'credit-type') === 'title');
-  return headingText(work === undefined ? undefined : childNamed(work, 'work-title')) ?? headingText(childNamed(root, 'movement-title'))
-    ?? headingText(credits === undefined ? undefined : childNamed(credits, 'credit-words')) ?? '';
+  return (
+    headingText(work === undefined ? undefined : childNamed(work, 'work-title')) ??
+    headingText(childNamed(root, 'movement-title')) ??
+    headingText(credits === undefined ? undefined : childNamed(credits, 'credit-words')) ??
+    ''
+  );
 }
 
 /**
@@ -59,7 +74,12 @@ export function readMusicXml(xml: string, choice?: LineChoice): Result<Reading> 
   if (!parsed.ok) {
     const { fault } = parsed;
     if (fault.kind === 'entities') return failure('xml-doctype-entities');
-    return failure('broken-xml', fault.kind === 'malformed' ? { line: fault.line, facts: { detail: fault.detail.slice(0, 160) } } : { facts: { detail: 'nested too deep' } });
+    return failure(
+      'broken-xml',
+      fault.kind === 'malformed'
+        ? { line: fault.line, facts: { detail: fault.detail.slice(0, 160) } }
+        : { facts: { detail: 'nested too deep' } },
+    );
   }
   const { root } = parsed;
   if (root.name === 'score-timewise') return failure('musicxml-timewise');
@@ -67,27 +87,43 @@ export function readMusicXml(xml: string, choice?: LineChoice): Result<Reading> 
   const candidates = candidatesOf(root);
   const parts = childrenNamed(root, 'part');
   const longest = Math.max(0, ...parts.map((p) => childrenNamed(p, 'measure').length));
-  if (longest > MAX_MEASURES) return failure('too-many-measures', { facts: { measures: longest, limit: MAX_MEASURES } });
+  if (longest > MAX_MEASURES)
+    return failure('too-many-measures', { facts: { measures: longest, limit: MAX_MEASURES } });
   if (candidates.length === 0) return failure('no-music');
   if (choice === undefined && candidates.length > 1) return success({ kind: 'choose', format: 'musicxml', candidates });
-  const candidate = choice === undefined ? candidates[0] : candidates.find((c) => c.part === choice.part && c.voice === choice.voice);
+  const candidate =
+    choice === undefined ? candidates[0] : candidates.find((c) => c.part === choice.part && c.voice === choice.voice);
   const part = candidate === undefined ? undefined : parts[candidate.part];
-  if (candidate === undefined || part === undefined) return failure(choice !== undefined && parts[choice.part] !== undefined ? 'no-such-voice' : 'no-such-part');
+  if (candidate === undefined || part === undefined)
+    return failure(choice !== undefined && parts[choice.part] !== undefined ? 'no-such-voice' : 'no-such-part');
   if (candidate.unusable !== undefined) return failure(candidate.unusable, { facts: { part: candidate.partName } });
 
   const problems = new ProblemList();
   const reader = new PartReader(part, candidate.voice, problems);
   reader.reportOpen();
   const others = candidates.filter((c) => c.part === candidate.part && c.voice !== candidate.voice);
-  if (others.length > 0) problems.add('two-voices', 'left-out', { facts: { voices: others.map((c) => c.voice).join(', ') } });
-  const creator = childrenNamed(childNamed(root, 'identification') ?? root, 'creator').find((c) => c.attributes.type === 'composer');
+  if (others.length > 0)
+    problems.add('two-voices', 'left-out', { facts: { voices: others.map((c) => c.voice).join(', ') } });
+  const creator = childrenNamed(childNamed(root, 'identification') ?? root, 'creator').find(
+    (c) => c.attributes.type === 'composer',
+  );
   const composer = headingText(creator);
-  const score = assembleScore({
-    title: titleOf(root), ...(composer === undefined ? {} : { composer }), measures: reader.measures, slurs: reader.slurs, hairpins: reader.hairpins,
-  }, problems);
+  const score = assembleScore(
+    {
+      title: titleOf(root),
+      ...(composer === undefined ? {} : { composer }),
+      measures: reader.measures,
+      slurs: reader.slurs,
+      hairpins: reader.hairpins,
+    },
+    problems,
+  );
   if (!score.ok) return score;
   const attributes = [...descendants(part)].find((e) => e.name === 'transpose');
-  const transposition = attributes === undefined ? undefined : readTranspose({ name: 'attributes', attributes: {}, children: [attributes] });
+  const transposition =
+    attributes === undefined
+      ? undefined
+      : readTranspose({ name: 'attributes', attributes: {}, children: [attributes] });
   const suggestedOwner = guessOwner(candidate.partName, transposition?.chromatic ?? 0, transposition?.diatonic ?? 0);
   return success({ kind: 'line', format: 'musicxml', score: score.value, suggestedOwner, candidate }, score.problems);
 }

@@ -5,7 +5,9 @@ import { decodeText } from '../decodeText';
 import { MAX_UNPACKED_BYTES, MAX_ZIP_ENTRIES } from '../reading';
 
 class Limit extends Error {
-  constructor(readonly code: 'zip-too-many-entries' | 'zip-too-large') { super(code); }
+  constructor(readonly code: 'zip-too-many-entries' | 'zip-too-large') {
+    super(code);
+  }
 }
 
 /** Inflates a zip, counting what really comes out and not what its directory claims. */
@@ -37,7 +39,8 @@ function unzipLimited(bytes: Uint8Array): Map<string, Uint8Array> {
   unzip.register(UnzipInflate);
   // Small slices, so that a bomb is noticed after a little of it has been inflated.
   const slice = 16 * 1024;
-  for (let at = 0; at < bytes.length; at += slice) unzip.push(bytes.subarray(at, at + slice), at + slice >= bytes.length);
+  for (let at = 0; at < bytes.length; at += slice)
+    unzip.push(bytes.subarray(at, at + slice), at + slice >= bytes.length);
   return files;
 }
 
@@ -47,7 +50,10 @@ export function unpackMxl(bytes: Uint8Array): Result<string> {
   try {
     files = unzipLimited(bytes);
   } catch (e) {
-    if (e instanceof Limit) return failure(e.code, { facts: { limit: e.code === 'zip-too-large' ? MAX_UNPACKED_BYTES / 1024 / 1024 : MAX_ZIP_ENTRIES } });
+    if (e instanceof Limit)
+      return failure(e.code, {
+        facts: { limit: e.code === 'zip-too-large' ? MAX_UNPACKED_BYTES / 1024 / 1024 : MAX_ZIP_ENTRIES },
+      });
     return failure('broken-zip');
   }
   if (files.size === 0) return failure('zip-no-score');
@@ -61,7 +67,9 @@ export function unpackMxl(bytes: Uint8Array): Result<string> {
       name = [...descendants(rootfiles)].find((e) => e.name === 'rootfile')?.attributes['full-path'];
     }
   }
-  const score = (name === undefined ? undefined : files.get(name)) ?? [...files].find(([path]) => !path.startsWith('META-INF/'))?.[1];
+  const score =
+    (name === undefined ? undefined : files.get(name)) ??
+    [...files].find(([path]) => !path.startsWith('META-INF/'))?.[1];
   if (score === undefined) return failure('zip-no-score');
   const text = decodeText(score);
   return text === undefined ? failure('not-text') : success(text);

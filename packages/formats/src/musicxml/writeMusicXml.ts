@@ -1,6 +1,22 @@
 import {
-  type Clef, durationQuarters, type Interval, type Key, letterSteps, type Measure, type Meter, type MusicEvent, placeMeasures, readAccidentals,
-  type Score, semitones, type Tempo, type Written, type NoteId, type Articulation, measureQuarters, type Rational,
+  type Clef,
+  durationQuarters,
+  type Interval,
+  type Key,
+  letterSteps,
+  type Measure,
+  type Meter,
+  type MusicEvent,
+  placeMeasures,
+  readAccidentals,
+  type Score,
+  semitones,
+  type Tempo,
+  type Written,
+  type NoteId,
+  type Articulation,
+  measureQuarters,
+  type Rational,
 } from '@cifra/core';
 import { element, writeIndentedXml, type XmlElement } from '@cifra/xml';
 
@@ -17,10 +33,25 @@ export interface MusicXmlPart {
 const el = element;
 const leaf = (name: string, text: string | number): XmlElement => el(name, {}, [String(text)]);
 
-const CLEF_SIGN: Readonly<Record<Clef, readonly [string, number]>> = { treble: ['G', 2], bass: ['F', 4], alto: ['C', 3], tenor: ['C', 4] };
-const ACCIDENTAL: Readonly<Record<number, string>> = { [-2]: 'flat-flat', [-1]: 'flat', 0: 'natural', 1: 'sharp', 2: 'double-sharp' };
+const CLEF_SIGN: Readonly<Record<Clef, readonly [string, number]>> = {
+  treble: ['G', 2],
+  bass: ['F', 4],
+  alto: ['C', 3],
+  tenor: ['C', 4],
+};
+const ACCIDENTAL: Readonly<Record<number, string>> = {
+  [-2]: 'flat-flat',
+  [-1]: 'flat',
+  0: 'natural',
+  1: 'sharp',
+  2: 'double-sharp',
+};
 const ARTICULATION: Readonly<Record<Articulation, string>> = {
-  staccato: 'staccato', accent: 'accent', tenuto: 'tenuto', marcato: 'strong-accent', staccatissimo: 'staccatissimo',
+  staccato: 'staccato',
+  accent: 'accent',
+  tenuto: 'tenuto',
+  marcato: 'strong-accent',
+  staccatissimo: 'staccatissimo',
 };
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
@@ -45,22 +76,39 @@ function writeNote(e: MusicEvent<Written>, tiedFrom: boolean, full: Rational, c:
   const tie = e.kind === 'note' && e.tie === true;
   const wholeRest = e.kind === 'rest' && e.wholeMeasure === true;
   const notations = [
-    ...(tiedFrom ? [el('tied', { type: 'stop' })] : []), ...(tie ? [el('tied', { type: 'start' })] : []),
+    ...(tiedFrom ? [el('tied', { type: 'stop' })] : []),
+    ...(tie ? [el('tied', { type: 'start' })] : []),
     ...(c.slurStops.get(e.id) ?? []).map((n) => el('slur', { type: 'stop', number: n })),
     ...(c.slurStarts.get(e.id) ?? []).map((n) => el('slur', { type: 'start', number: n })),
     ...(e.tupletPlace === 'start' || e.tupletPlace === 'stop' ? [el('tuplet', { type: e.tupletPlace })] : []),
-    ...technicalOf(e, c), ...articulationsOf(e), ...(e.fermata === true ? [el('fermata')] : []),
+    ...technicalOf(e, c),
+    ...articulationsOf(e),
+    ...(e.fermata === true ? [el('fermata')] : []),
   ];
   return el('note', {}, [
     e.kind === 'note'
-      ? el('pitch', {}, [leaf('step', e.pitch.step), ...(e.pitch.alter === 0 ? [] : [leaf('alter', e.pitch.alter)]), leaf('octave', e.pitch.octave)])
+      ? el('pitch', {}, [
+          leaf('step', e.pitch.step),
+          ...(e.pitch.alter === 0 ? [] : [leaf('alter', e.pitch.alter)]),
+          leaf('octave', e.pitch.octave),
+        ])
       : el('rest', wholeRest ? { measure: 'yes' } : {}),
     leaf('duration', units(wholeRest ? full : durationQuarters(duration), c.divisions)),
-    ...(tiedFrom ? [el('tie', { type: 'stop' })] : []), ...(tie ? [el('tie', { type: 'start' })] : []),
+    ...(tiedFrom ? [el('tie', { type: 'stop' })] : []),
+    ...(tie ? [el('tie', { type: 'start' })] : []),
     leaf('voice', 1),
     ...(wholeRest ? [] : [leaf('type', duration.value), ...Array.from({ length: duration.dots }, () => el('dot'))]),
-    ...(sign === undefined ? [] : [el('accidental', reading?.courtesy === true ? { cautionary: 'yes', parentheses: 'yes' } : {}, [sign])]),
-    ...(duration.tuplet === undefined ? [] : [el('time-modification', {}, [leaf('actual-notes', duration.tuplet.actual), leaf('normal-notes', duration.tuplet.normal)])]),
+    ...(sign === undefined
+      ? []
+      : [el('accidental', reading?.courtesy === true ? { cautionary: 'yes', parentheses: 'yes' } : {}, [sign])]),
+    ...(duration.tuplet === undefined
+      ? []
+      : [
+          el('time-modification', {}, [
+            leaf('actual-notes', duration.tuplet.actual),
+            leaf('normal-notes', duration.tuplet.normal),
+          ]),
+        ]),
     ...(notations.length === 0 ? [] : [el('notations', {}, notations)]),
   ]);
 }
@@ -75,61 +123,108 @@ function technicalOf(e: MusicEvent<Written>, { figures }: Context): XmlElement[]
 
 function articulationsOf(e: MusicEvent<Written>): XmlElement[] {
   if (e.kind !== 'note') return [];
-  const all = [...(e.articulations ?? []).map((a) => el(ARTICULATION[a])), ...(e.breathAfter === true ? [el('breath-mark')] : [])];
+  const all = [
+    ...(e.articulations ?? []).map((a) => el(ARTICULATION[a])),
+    ...(e.breathAfter === true ? [el('breath-mark')] : []),
+  ];
   return all.length === 0 ? [] : [el('articulations', {}, all)];
 }
 
 const direction = (children: XmlElement[], placement: 'above' | 'below', sound?: XmlElement): XmlElement =>
-  el('direction', { placement }, [...children.map((c) => el('direction-type', {}, [c])), ...(sound === undefined ? [] : [sound])]);
+  el('direction', { placement }, [
+    ...children.map((c) => el('direction-type', {}, [c])),
+    ...(sound === undefined ? [] : [sound]),
+  ]);
 
 function writeTempo(tempo: Tempo): XmlElement {
   const { words, mark } = tempo;
   const quarters = mark === undefined ? undefined : durationQuarters({ value: mark.value, dots: mark.dots });
-  return direction([
-    ...(words === undefined ? [] : [leaf('words', words)]),
-    ...(mark === undefined ? [] : [el('metronome', {}, [leaf('beat-unit', mark.value), ...Array.from({ length: mark.dots }, () => el('beat-unit-dot')), leaf('per-minute', mark.perMinute)])]),
-  ], 'above', mark === undefined || quarters === undefined ? undefined : el('sound', { tempo: (mark.perMinute * quarters.n) / quarters.d }));
+  return direction(
+    [
+      ...(words === undefined ? [] : [leaf('words', words)]),
+      ...(mark === undefined
+        ? []
+        : [
+            el('metronome', {}, [
+              leaf('beat-unit', mark.value),
+              ...Array.from({ length: mark.dots }, () => el('beat-unit-dot')),
+              leaf('per-minute', mark.perMinute),
+            ]),
+          ]),
+    ],
+    'above',
+    mark === undefined || quarters === undefined
+      ? undefined
+      : el('sound', { tempo: (mark.perMinute * quarters.n) / quarters.d }),
+  );
 }
 
 const writeKey = (k: Key): XmlElement => el('key', {}, [leaf('fifths', k.fifths), leaf('mode', k.mode)]);
-const writeTime = (m: Meter): XmlElement => el('time', { symbol: m.symbol }, [leaf('beats', m.beats), leaf('beat-type', m.unit)]);
-const writeClef = (c: Clef): XmlElement => el('clef', {}, [leaf('sign', CLEF_SIGN[c][0]), leaf('line', CLEF_SIGN[c][1])]);
+const writeTime = (m: Meter): XmlElement =>
+  el('time', { symbol: m.symbol }, [leaf('beats', m.beats), leaf('beat-type', m.unit)]);
+const writeClef = (c: Clef): XmlElement =>
+  el('clef', {}, [leaf('sign', CLEF_SIGN[c][0]), leaf('line', CLEF_SIGN[c][1])]);
 
 /** The transposition of the page; octaves are said apart, as the format asks. */
 function writeTranspose(toConcert: Interval): XmlElement[] {
   const chromatic = semitones(toConcert);
   if (chromatic === 0) return [];
   const octaves = Math.trunc(chromatic / 12);
-  return [el('transpose', {}, [
-    leaf('diatonic', letterSteps(toConcert) - 7 * octaves), leaf('chromatic', chromatic - 12 * octaves), ...(octaves === 0 ? [] : [leaf('octave-change', octaves)]),
-  ])];
+  return [
+    el('transpose', {}, [
+      leaf('diatonic', letterSteps(toConcert) - 7 * octaves),
+      leaf('chromatic', chromatic - 12 * octaves),
+      ...(octaves === 0 ? [] : [leaf('octave-change', octaves)]),
+    ]),
+  ];
 }
 
 function attributesOf(m: Measure<Written>, first: boolean, part: MusicXmlPart, c: Context): XmlElement[] {
   const children = [
     ...(first ? [leaf('divisions', c.divisions)] : []),
-    ...(m.key === undefined ? [] : [writeKey(m.key)]), ...(m.meter === undefined ? [] : [writeTime(m.meter)]), ...(m.clef === undefined ? [] : [writeClef(m.clef)]),
+    ...(m.key === undefined ? [] : [writeKey(m.key)]),
+    ...(m.meter === undefined ? [] : [writeTime(m.meter)]),
+    ...(m.clef === undefined ? [] : [writeClef(m.clef)]),
     ...(first ? writeTranspose(part.toConcert) : []),
     ...(m.multiRest === undefined ? [] : [el('measure-style', {}, [leaf('multiple-rest', m.multiRest)])]),
   ];
   return children.length === 0 ? [] : [el('attributes', {}, children)];
 }
 
-const sameEnding = (a: readonly number[] | undefined, b: readonly number[] | undefined): boolean => (a ?? []).join() === (b ?? []).join();
+const sameEnding = (a: readonly number[] | undefined, b: readonly number[] | undefined): boolean =>
+  (a ?? []).join() === (b ?? []).join();
 
-function barlines(m: Measure<Written>, before: Measure<Written> | undefined, after: Measure<Written> | undefined): { left: XmlElement[]; right: XmlElement[] } {
+function barlines(
+  m: Measure<Written>,
+  before: Measure<Written> | undefined,
+  after: Measure<Written> | undefined,
+): { left: XmlElement[]; right: XmlElement[] } {
   const number = m.ending?.join(', ');
   const opens = m.ending !== undefined && (!sameEnding(before?.ending, m.ending) || before?.repeatEnd === true);
   const closes = m.ending !== undefined && (!sameEnding(after?.ending, m.ending) || m.repeatEnd === true);
-  const left = [...(opens ? [el('ending', { number, type: 'start' })] : []), ...(m.repeatStart === true ? [el('repeat', { direction: 'forward' })] : [])];
-  const style = m.repeatEnd === true || m.endBar === 'final' ? 'light-heavy' : m.endBar === 'double' ? 'light-light' : undefined;
+  const left = [
+    ...(opens ? [el('ending', { number, type: 'start' })] : []),
+    ...(m.repeatStart === true ? [el('repeat', { direction: 'forward' })] : []),
+  ];
+  const style =
+    m.repeatEnd === true || m.endBar === 'final' ? 'light-heavy' : m.endBar === 'double' ? 'light-light' : undefined;
   const right = [
     ...(style === undefined ? [] : [leaf('bar-style', style)]),
-    ...(closes ? [el('ending', { number, type: m.repeatEnd === true || after === undefined ? 'stop' : 'discontinue' })] : []),
+    ...(closes
+      ? [el('ending', { number, type: m.repeatEnd === true || after === undefined ? 'stop' : 'discontinue' })]
+      : []),
     ...(m.repeatEnd === true ? [el('repeat', { direction: 'backward' })] : []),
   ];
   return {
-    left: left.length === 0 ? [] : [el('barline', { location: 'left' }, [...(m.repeatStart === true ? [leaf('bar-style', 'heavy-light')] : []), ...left])],
+    left:
+      left.length === 0
+        ? []
+        : [
+            el('barline', { location: 'left' }, [
+              ...(m.repeatStart === true ? [leaf('bar-style', 'heavy-light')] : []),
+              ...left,
+            ]),
+          ],
     right: right.length === 0 ? [] : [el('barline', { location: 'right' }, right)],
   };
 }
@@ -139,19 +234,28 @@ function numberSlurs(score: Score<Written>): Pick<Context, 'slurStarts' | 'slurS
   const slurStarts = new Map<NoteId, number[]>();
   const slurStops = new Map<NoteId, number[]>();
   // A slur that has no end yet has no place in a file.
-  score.slurs.filter((s) => s.from !== s.to).forEach((s, i) => {
-    const n = (i % 6) + 1;
-    slurStarts.set(s.from, [...(slurStarts.get(s.from) ?? []), n]);
-    slurStops.set(s.to, [...(slurStops.get(s.to) ?? []), n]);
-  });
+  score.slurs
+    .filter((s) => s.from !== s.to)
+    .forEach((s, i) => {
+      const n = (i % 6) + 1;
+      slurStarts.set(s.from, [...(slurStarts.get(s.from) ?? []), n]);
+      slurStops.set(s.to, [...(slurStops.get(s.to) ?? []), n]);
+    });
   return { slurStarts, slurStops };
 }
 
 function writePart(part: MusicXmlPart, id: string): XmlElement {
   const { score } = part;
   const placed = placeMeasures(score);
-  const lengths = score.measures.flatMap((m) => m.events.map((e) => durationQuarters(e.duration))).concat(placed.map((p) => measureQuarters(p.meter)));
-  const context: Context = { divisions: divisionsOf(lengths), accidentals: readAccidentals(score), figures: part.figures ?? new Map(), ...numberSlurs(score) };
+  const lengths = score.measures
+    .flatMap((m) => m.events.map((e) => durationQuarters(e.duration)))
+    .concat(placed.map((p) => measureQuarters(p.meter)));
+  const context: Context = {
+    divisions: divisionsOf(lengths),
+    accidentals: readAccidentals(score),
+    figures: part.figures ?? new Map(),
+    ...numberSlurs(score),
+  };
   const wedgeStart = new Map(score.hairpins.map((h) => [h.from, h]));
   const wedgeStop = new Set(score.hairpins.map((h) => h.to));
   let tied = false;
@@ -160,7 +264,9 @@ function writePart(part: MusicXmlPart, id: string): XmlElement {
     const events = m.events.flatMap((e) => {
       const wedge = wedgeStart.get(e.id);
       const marks = [
-        ...(isNumber(context.figures.get(e.id) ?? '0') ? [] : [direction([leaf('words', context.figures.get(e.id) ?? '')], 'above')]),
+        ...(isNumber(context.figures.get(e.id) ?? '0')
+          ? []
+          : [direction([leaf('words', context.figures.get(e.id) ?? '')], 'above')]),
         ...(e.words === undefined ? [] : [direction([leaf('words', e.words)], 'above')]),
         ...(e.dynamic === undefined ? [] : [direction([el('dynamics', {}, [el(e.dynamic)])], 'below')]),
         ...(wedge === undefined ? [] : [direction([el('wedge', { type: wedge.kind })], 'below')]),
@@ -169,9 +275,20 @@ function writePart(part: MusicXmlPart, id: string): XmlElement {
       tied = e.kind === 'note' && e.tie === true;
       return [...marks, note, ...(wedgeStop.has(e.id) ? [direction([el('wedge', { type: 'stop' })], 'below')] : [])];
     });
-    return el('measure', { number: m.pickup === true && index > 0 ? `X${index}` : number, implicit: m.pickup === true ? 'yes' : undefined }, [
-      ...bars.left, ...attributesOf(m, index === 0, part, context), ...(m.tempo === undefined ? [] : [writeTempo(m.tempo)]), ...events, ...bars.right,
-    ]);
+    return el(
+      'measure',
+      {
+        number: m.pickup === true && index > 0 ? `X${index}` : number,
+        implicit: m.pickup === true ? 'yes' : undefined,
+      },
+      [
+        ...bars.left,
+        ...attributesOf(m, index === 0, part, context),
+        ...(m.tempo === undefined ? [] : [writeTempo(m.tempo)]),
+        ...events,
+        ...bars.right,
+      ],
+    );
   });
   return el('part', { id }, measures);
 }
@@ -191,7 +308,11 @@ export function writeMusicXml(...parts: readonly MusicXmlPart[]): string {
       ...(first.score.composer === undefined ? [] : [el('creator', { type: 'composer' }, [first.score.composer])]),
       el('encoding', {}, [leaf('software', 'Cifra')]),
     ]),
-    el('part-list', {}, parts.map((p, i) => el('score-part', { id: `P${i + 1}` }, [leaf('part-name', p.partName)]))),
+    el(
+      'part-list',
+      {},
+      parts.map((p, i) => el('score-part', { id: `P${i + 1}` }, [leaf('part-name', p.partName)])),
+    ),
     ...parts.map((p, i) => writePart(p, `P${i + 1}`)),
   ]);
   return `<?xml version="1.0" encoding="UTF-8"?>\n<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">\n${writeIndentedXml(root)}\n`;

@@ -7,36 +7,56 @@ import { exercises } from './exercise';
 import { teachers } from './teacher';
 
 /** Pages made for a class, kept for a while under a link that stays. */
-export const pageSets = pgTable('page_sets', {
-  id: uuid('id').primaryKey().defaultRandom(),
-  teacherId: uuid('teacher_id').notNull().references(() => teachers.id, { onDelete: 'cascade' }),
-  exerciseId: uuid('exercise_id').notNull().references(() => exercises.id, { onDelete: 'cascade' }),
-  classId: uuid('class_id').notNull().references(() => classes.id, { onDelete: 'cascade' }),
-  kind: text('kind').$type<SetKind>().notNull(),
-  /** The day on which the pages are used. */
-  today: date('today', { mode: 'string' }).notNull(),
-  codes: boolean('codes').notNull().default(false),
-  /** Address of the application as the teacher saw it, for codes to scan. */
-  origin: text('origin').notNull(),
-  state: text('state').$type<'working' | 'done' | 'cancelled' | 'failed'>().notNull().default('working'),
-  done: integer('done').notNull().default(0),
-  total: integer('total').notNull().default(0),
-  fileName: text('file_name').notNull(),
-  file: bytes('file'),
-  detail: text('detail'),
-  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
-}, (t) => [index('page_sets_teacher').on(t.teacherId, t.createdAt), index('page_sets_exercise').on(t.exerciseId)]);
+export const pageSets = pgTable(
+  'page_sets',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    teacherId: uuid('teacher_id')
+      .notNull()
+      .references(() => teachers.id, { onDelete: 'cascade' }),
+    exerciseId: uuid('exercise_id')
+      .notNull()
+      .references(() => exercises.id, { onDelete: 'cascade' }),
+    classId: uuid('class_id')
+      .notNull()
+      .references(() => classes.id, { onDelete: 'cascade' }),
+    kind: text('kind').$type<SetKind>().notNull(),
+    /** The day on which the pages are used. */
+    today: date('today', { mode: 'string' }).notNull(),
+    codes: boolean('codes').notNull().default(false),
+    /** Address of the application as the teacher saw it, for codes to scan. */
+    origin: text('origin').notNull(),
+    state: text('state').$type<'working' | 'done' | 'cancelled' | 'failed'>().notNull().default('working'),
+    done: integer('done').notNull().default(0),
+    total: integer('total').notNull().default(0),
+    fileName: text('file_name').notNull(),
+    file: bytes('file'),
+    detail: text('detail'),
+    createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [index('page_sets_teacher').on(t.teacherId, t.createdAt), index('page_sets_exercise').on(t.exerciseId)],
+);
 
 /** Links by which pupils open one part without an account. */
-export const links = pgTable('links', {
-  id: uuid('id').primaryKey().defaultRandom(),
-  teacherId: uuid('teacher_id').notNull().references(() => teachers.id, { onDelete: 'cascade' }),
-  exerciseId: uuid('exercise_id').notNull().references(() => exercises.id, { onDelete: 'cascade' }),
-  classId: uuid('class_id').notNull().references(() => classes.id, { onDelete: 'cascade' }),
-  instrument: text('instrument').$type<InstrumentId>().notNull(),
-  pupilId: uuid('pupil_id').references(() => pupils.id, { onDelete: 'cascade' }),
-  /** Kept as it is, since the teacher copies the link again and pages carry it as a code; it opens one part to read and no more. */
-  token: text('token').notNull().unique(),
-  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
-  expiresAt: timestamp('expires_at', { withTimezone: true }).notNull(),
-}, (t) => [index('links_exercise').on(t.exerciseId)]);
+export const links = pgTable(
+  'links',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    teacherId: uuid('teacher_id')
+      .notNull()
+      .references(() => teachers.id, { onDelete: 'cascade' }),
+    exerciseId: uuid('exercise_id')
+      .notNull()
+      .references(() => exercises.id, { onDelete: 'cascade' }),
+    classId: uuid('class_id')
+      .notNull()
+      .references(() => classes.id, { onDelete: 'cascade' }),
+    instrument: text('instrument').$type<InstrumentId>().notNull(),
+    pupilId: uuid('pupil_id').references(() => pupils.id, { onDelete: 'cascade' }),
+    /** Kept as it is, since the teacher copies the link again and pages carry it as a code; it opens one part to read and no more. */
+    token: text('token').notNull().unique(),
+    createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+    expiresAt: timestamp('expires_at', { withTimezone: true }).notNull(),
+  },
+  (t) => [index('links_exercise').on(t.exerciseId)],
+);

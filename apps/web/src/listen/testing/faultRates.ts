@@ -1,4 +1,24 @@
-import { annotate, askedNotes, compareTake, DEFAULT_BEATS_A_MINUTE, derivePart, type Exercise, type FaultKind, type Faults, instrumentOf, type InstrumentId, joinFrames, lowestListened, otherPartial, planPlaying, realize, simulatePlayer, soundTake, type Take, toleranceFor } from '@cifra/core';
+import {
+  annotate,
+  askedNotes,
+  compareTake,
+  DEFAULT_BEATS_A_MINUTE,
+  derivePart,
+  type Exercise,
+  type FaultKind,
+  type Faults,
+  instrumentOf,
+  type InstrumentId,
+  joinFrames,
+  lowestListened,
+  otherPartial,
+  planPlaying,
+  realize,
+  simulatePlayer,
+  soundTake,
+  type Take,
+  toleranceFor,
+} from '@cifra/core';
 import { FrameReader } from '../readFrames';
 
 const RATE = 22050;
@@ -25,10 +45,14 @@ function isFound(take: Take, id: string, kind: FaultKind): boolean {
   const v = take.verdicts.find((x) => x.id === id);
   if (v === undefined) return false;
   switch (kind) {
-    case 'flat': return v.pitch === 'flat';
-    case 'partial': return v.pitch === 'wrong';
-    case 'late': return v.time === 'late';
-    case 'missed': return v.pitch === 'missed';
+    case 'flat':
+      return v.pitch === 'flat';
+    case 'partial':
+      return v.pitch === 'wrong';
+    case 'late':
+      return v.time === 'late';
+    case 'missed':
+      return v.pitch === 'missed';
   }
 }
 
@@ -36,7 +60,14 @@ function isFound(take: Take, id: string, kind: FaultKind): boolean {
  * Lets the simulated player play a part with faults, listens to it as to a microphone, and counts what was found.
  * @param noise of the room against the player's loudness
  */
-export function measureFaults(exercise: Exercise, instrument: InstrumentId, faults: Faults, seed: number, noise: number, into: Rates): void {
+export function measureFaults(
+  exercise: Exercise,
+  instrument: InstrumentId,
+  faults: Faults,
+  seed: number,
+  noise: number,
+  into: Rates,
+): void {
   const concert = realize(exercise);
   const part = derivePart(concert, instrumentOf(instrument), exercise.owner);
   const annotations = annotate(part);
@@ -55,7 +86,10 @@ export function measureFaults(exercise: Exercise, instrument: InstrumentId, faul
     if (isFound(take, id, kind)) {
       into.found += 1;
       kinds.found += 1;
-    } else into.missedBy.push(`${instrument} seed ${seed} ${kind} at ${id}: ${JSON.stringify(take.verdicts.find((v) => v.id === id))}`);
+    } else
+      into.missedBy.push(
+        `${instrument} seed ${seed} ${kind} at ${id}: ${JSON.stringify(take.verdicts.find((v) => v.id === id))}`,
+      );
   }
   const faulty = new Set(planted.map((p) => p.id));
   for (const v of take.verdicts) {
