@@ -6,13 +6,12 @@ import ts from 'typescript-eslint';
 /** Imports run one way: each layer may use only what stands before it. */
 const LAYERS = [
   ['problem', []],
-  ['recent', []],
   ['school', []],
   ['rational', []],
   ['pitch', []],
   ['key', ['pitch', 'school']],
   ['meter', ['rational', 'school']],
-  ['score', ['rational', 'pitch', 'key', 'meter', 'problem', 'school', 'recent']],
+  ['score', ['rational', 'pitch', 'key', 'meter', 'problem', 'school']],
   ['fingering', ['pitch', 'school']],
   ['figures', ['fingering']],
   ['instrument', ['pitch', 'key', 'fingering', 'school']],

@@ -97,7 +97,7 @@ export {
   METERS,
   meterText,
 } from './meter/meter';
-export { beatCount, beatStrengths, meterKind, type Strength, strengthAt } from './meter/strength';
+export { beatCount, meterKind, type Strength, strengthAt } from './meter/strength';
 export { countIn, type CountingSystem, countText, type CountWord, countWords } from './meter/counting';
 export {
   type Duration,
@@ -132,18 +132,14 @@ export {
   placeEvents,
   placeMeasures,
 } from './score/walk';
-export {
-  type AccidentalReading,
-  type AccidentalSource,
-  readAccidentals,
-  type ReminderPolicy,
-} from './score/accidental';
-export { type BeatPlace, type Structure, structureOf } from './score/structure';
-export { NoteTable } from './score/noteTable';
+export { type AccidentalReading, type AccidentalSource, readAccidentals } from './score/accidental';
+export { type ReminderPolicy } from './score/reminders';
+export { type BeatPlace, beatPlace, type PlacedNote, placedNotes, placedNotesById } from './score/placedNotes';
+export { slurredOn } from './score/slurs';
 export { planBreaths } from './score/breath';
 export { excerpt } from './score/excerpt';
 export { linesOfPage } from './score/pageLines';
-export { noteCounts } from './score/counts';
+export { noteCount } from './score/counts';
 export { playedBefore } from './score/playedBefore';
 export { type KeyProposal, proposeKeys, signCount, withoutSignature, withSignature } from './score/rewrite';
 export { beamGroups } from './score/beam';
@@ -169,7 +165,7 @@ export {
 } from './fingering/figure';
 export { type BetterCause, type BetterFigure } from './fingering/better';
 export { type FigureChange, figureChange, slidePlace } from './fingering/change';
-export { hasFigures, provideFigures } from './fingering/catalogueTexts';
+export { hasFigures, provideFigures } from './fingering/catalogues';
 export { type Finger, type Touch, TOUCHES, type Woodwind, WOODWINDS } from './fingering/touch.data';
 export {
   type Caution,
@@ -239,8 +235,8 @@ export { alternativeTo, betterOctaves, listMisfits, type Misfit, type MisfitSide
 export { type ClassKeyOffer, offerClassKeys } from './part/classKey';
 export { annotate, type Annotations, type NoteAnnotation } from './part/annotate';
 export { chartId, chartNotes, chartPart, noteSlug, notesUsed, readNoteSlug } from './part/chart';
-export { explain, explainAll } from './part/explain';
-export { type Fact, FACT_KINDS, type Trail, trailFacts } from './part/fact';
+export { explain } from './part/explain';
+export { type Fact, FACT_KINDS, type Trail } from './part/fact';
 export { type StaffPlace, staffPlace } from './part/staffPlace';
 export { canSimplify, simplify, SIMPLER_WORD } from './performance/simplify';
 export { sourceId, writeOut } from './performance/writeOut';
@@ -267,7 +263,7 @@ export {
   type RowSize,
   withSetup,
 } from './page/pageSetup';
-export { type PageFor, PagePlan, planPages } from './page/pagePlan';
+export { type PageFor, type PagePlan, type PlannedRow, planPage, planPages, rowsAt } from './page/pagePlan';
 export { lookFirst, type LookFirst } from './page/lookFirst';
 export {
   type KeyFitness,

@@ -63,8 +63,7 @@ function naturalWidths(
 const alteredBySignature = ({ annotations, setup }: PagePlan): ReadonlySet<NoteId> =>
   new Set(
     setup.signatureMarks
-      ? annotations
-          .values()
+      ? [...annotations.values()]
           .filter(
             (n) => n.written.alter !== 0 && n.accidental.source === 'signature' && n.accidental.sign === undefined,
           )
@@ -151,7 +150,7 @@ export const layOutPart = (engine: Engine, plan: PagePlan, width: number): Layou
 function takenBy(system: System, plan: PagePlan, band: BandPlan, line: number): Taken {
   return system.heads.flatMap((h) => {
     const note = h.line === line ? plan.annotations.get(h.note) : undefined;
-    if (note === undefined || rowsOver(note, band, plan).length === 0) return [];
+    if (note === undefined || rowsOver(note, band).length === 0) return [];
     const reach = cellReach(note, band, plan);
     return [{ left: h.x - reach.left, right: h.x + reach.right }];
   });
@@ -193,9 +192,9 @@ const BESIDE = 700;
 function headBlocks(engine: Engine, plan: PagePlan, band: BandPlan, width: number): Layout {
   const { setup, part, annotations } = plan;
   const drawn = plan.rows.some((r) => r.row === 'diagram');
-  const four = annotations
-    .values()
-    .some(({ fingering: f }) => f.kind === 'playable' && f.figure.kind === 'valves' && f.figure.valves.includes(4));
+  const four = [...annotations.values()].some(
+    ({ fingering: f }) => f.kind === 'playable' && f.figure.kind === 'valves' && f.figure.valves.includes(4),
+  );
   const legend = setup.legend && drawn ? drawLegend(part.instrument, band.keys, four) : undefined;
   const explained = legend === undefined ? [] : [blockOf(legend.drawing, legend.height, legend.width)];
   if (!setup.strip) return { systems: explained, glyphs: [] };

@@ -216,7 +216,7 @@ describe('what stands beside the pages', () => {
     const calls = withClass(parse(pages[0]), 'call');
     expect(calls).toHaveLength(16 * notesOf(realize(sixteen)).length);
     const trumpet = sheet.rows.find((r) => r.part.instrument === instrumentOf('trumpet'));
-    const fresh = sheet.rows.reduce((n, r) => n + [...r.annotations.values()].filter((a) => r.isNew(a.id)).length, 0);
+    const fresh = sheet.rows.reduce((n, r) => n + r.newNotes.size, 0);
     expect(withClass(parse(pages[0]), 'new')).toHaveLength(fresh);
     expect(trumpet?.annotations.get('n1')?.name).toBe('G');
   });

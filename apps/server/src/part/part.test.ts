@@ -63,9 +63,8 @@ describe('a tagged PDF', () => {
     expect(order.every((at) => at >= 0)).toBe(true);
     expect([...order].sort((x, y) => x - y)).toEqual(order);
     // Every sign beside a letter is text, not a drawing.
-    const signs = annotate(partOf(harbour.document, 'trumpet', { schools: schoolsOf(), stage: 'first-year' }))
-      .values()
-      .filter((n) => n.tiedFrom === undefined);
+    const part = partOf(harbour.document, 'trumpet', { schools: schoolsOf(), stage: 'first-year' });
+    const signs = [...annotate(part).values()].filter((n) => n.tiedFrom === undefined);
     const sharps =
       signs.filter((n) => n.name.includes('♯')).length +
       signs.filter((n) => letterName(n.concert).includes('♯')).length;

@@ -138,7 +138,7 @@ function OpenBoard({ id, sheet }: { readonly id: string; readonly sheet: CallShe
                         {note === undefined ? '' : '–'}
                       </td>
                     );
-                  const fresh = row.isNew(e.id);
+                  const fresh = row.newNotes.has(e.id);
                   return (
                     <td key={e.id} className="px-2 py-1.5 text-center">
                       <span

@@ -8,7 +8,6 @@ import {
   letterName,
   midi,
   type Teaching,
-  trailFacts,
 } from '@cifra/core';
 import { Volume2 } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
@@ -66,7 +65,7 @@ export function ChosenNote({
         </Button>
       </div>
       <TrailList
-        facts={trailFacts(explain(part, annotations, chartId(note))).filter((f) => !OF_A_PASSAGE.includes(f.kind))}
+        facts={(explain(part, annotations).get(chartId(note)) ?? []).filter((f) => !OF_A_PASSAGE.includes(f.kind))}
         schools={teaching.schools}
       />
     </section>

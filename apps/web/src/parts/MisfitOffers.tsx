@@ -6,7 +6,7 @@ import {
   notesOf,
   type Part,
   type PartChoice,
-  structureOf,
+  placedNotesById,
 } from '@cifra/core';
 import { Button } from '../ui/Button';
 import { keyName } from '../words/caption';
@@ -25,8 +25,8 @@ interface Props {
 const MOST_BARS = 4;
 
 function barsOf(part: Part, misfit: Misfit): string {
-  const { places, indexOf } = structureOf(part.concert);
-  const bars = [...new Set(misfit.notes.map((id) => places[indexOf.get(id) ?? -1]?.measure ?? 0))].map((b) =>
+  const placed = placedNotesById(part.score);
+  const bars = [...new Set(misfit.notes.map((id) => placed.get(id)?.measureNumber ?? 0))].map((b) =>
     b === 0 ? 'the pickup' : String(b),
   );
   return bars.length > MOST_BARS ? `${bars.length} bars` : `bar${bars.length === 1 ? '' : 's'} ${list(bars)}`;

@@ -1,4 +1,4 @@
-import { annotate, explain, type Part, sourceId, trailFacts } from '@cifra/core';
+import { annotate, explain, type Part, sourceId } from '@cifra/core';
 import { X } from 'lucide-react';
 import { useMemo } from 'react';
 import { TrailList } from './TrailList';
@@ -14,10 +14,8 @@ interface Props {
 export function ReasonTrail({ part, note, onClose }: Props) {
   const annotations = useMemo(() => annotate(part), [part]);
   const id = note === undefined ? undefined : sourceId(note);
-  const facts = useMemo(
-    () => (id === undefined ? [] : trailFacts(explain(part, annotations, id))),
-    [part, annotations, id],
-  );
+  const trails = useMemo(() => explain(part, annotations), [part, annotations]);
+  const facts = (id === undefined ? undefined : trails.get(id)) ?? [];
   const chosen = id === undefined ? undefined : annotations.get(id);
   if (chosen === undefined || facts.length === 0) {
     return (

@@ -1,4 +1,4 @@
-import { type BuildUp, buildUp, type PagePlan, placeMeasures, structureOf } from '@cifra/core';
+import { type BuildUp, buildUp, type PagePlan, placeMeasures } from '@cifra/core';
 import { useMemo } from 'react';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
@@ -27,7 +27,6 @@ const isStretch = (bars: Bars | undefined, bar: number): boolean => bars?.from =
 /** Small pieces of the line to be gone over: some bars, a hard place, note by note, or in turns. */
 export function Pieces({ plan, bars, again, turns, chain, onBars, onTurns, onChain }: Props) {
   const placed = useMemo(() => placeMeasures(plan.part.concert), [plan]);
-  const { measureOf } = useMemo(() => structureOf(plan.part.concert), [plan]);
   const builds = useMemo(() => plan.hardest.map((s) => buildUp(plan.part.concert, s)), [plan]);
   const nameOf = (i: number): string =>
     placed[i]?.measure.pickup === true ? 'pickup' : `bar ${placed[i]?.number ?? ''}`;
@@ -87,7 +86,7 @@ export function Pieces({ plan, bars, again, turns, chain, onBars, onTurns, onCha
           <ul>
             {builds.map((build) => {
               const { spot } = build;
-              const bar = measureOf[spot.index] ?? 0;
+              const bar = spot.measureIndex;
               const own = chain?.build.spot.index === spot.index;
               return (
                 <li key={`${spot.from} ${spot.to}`} className="flex items-center gap-1">

@@ -7,7 +7,8 @@ import {
   type PageSetup,
   partOf,
   planPages,
-  structureOf,
+  placedNotesById,
+  rowsAt,
   type Teaching,
 } from '@cifra/core';
 import { pageName, type Paper, readPageName } from '@cifra/engrave';
@@ -261,14 +262,14 @@ export function PractiseDesk({
   newsRef.current = onNews;
   useEffect(() => newsRef.current?.(kept), [kept]);
 
-  const structure = useMemo(() => (plan === undefined ? undefined : structureOf(plan.part.score)), [plan]);
+  const placed = useMemo(() => (plan === undefined ? undefined : placedNotesById(plan.part.score)), [plan]);
   const looped = useMemo(() => {
-    if (plan === undefined || structure === undefined || bars === undefined) return [];
-    const within = structure.noteIds.filter(
-      (_id, i) => (structure.measureOf[i] ?? -1) >= bars.from && (structure.measureOf[i] ?? -1) <= bars.to,
-    );
-    return within.filter((n) => only === undefined || only.has(n)).map((n) => pageName(0, n));
-  }, [plan, structure, bars, only]);
+    if (placed === undefined || bars === undefined) return [];
+    return [...placed.values()]
+      .filter((n) => n.measureIndex >= bars.from && n.measureIndex <= bars.to)
+      .filter((n) => only === undefined || only.has(n.note.id))
+      .map((n) => pageName(0, n.note.id));
+  }, [placed, bars, only]);
   const marks = useMemo(
     () =>
       plan === undefined || heardTake === undefined || view !== 'listen'
@@ -277,20 +278,18 @@ export function PractiseDesk({
     [plan, heardTake, view],
   );
   const onStretch = (from: string, to: string) => {
-    if (structure === undefined) return;
-    const [a, b] = [from, to]
-      .map((n) => structure.measureOf[structure.indexOf.get(readPageName(n).id) ?? 0] ?? 0)
-      .sort((x, y) => x - y);
+    if (placed === undefined) return;
+    const [a, b] = [from, to].map((n) => placed.get(readPageName(n).id)?.measureIndex ?? 0).sort((x, y) => x - y);
     practice.takeBars({ from: a ?? 0, to: b ?? 0 }, true);
   };
   const onNote = (name: string) => {
     const note = readPageName(name).id;
-    if (plan !== undefined && note !== chosen && !plan.rowsAt(note).some((r) => FIGURE_ROWS.includes(r.row)))
+    if (plan !== undefined && note !== chosen && !rowsAt(plan.rows, note).some((r) => FIGURE_ROWS.includes(r.row)))
       keep((k) => ({ ...k, peeks: k.peeks + 1 }));
     setChosen(note === chosen ? undefined : note);
   };
   const takeChain = (to: Chain | undefined) => {
-    if (to === undefined || structure === undefined || plan === undefined) {
+    if (to === undefined || plan === undefined) {
       practice.takeBars(undefined, false);
       return;
     }

@@ -7,7 +7,7 @@ import {
   LADDER_RUNGS,
   midi,
   notesOf,
-  PagePlan,
+  planPage,
   DEFAULT_PAGE,
   partRaise,
   realize,
@@ -172,7 +172,7 @@ describe('tapping a tempo', () => {
 
 describe('what is said of a take', () => {
   const { part } = exerciseFor('trumpet');
-  const plan = new PagePlan(part, annotate(part), DEFAULT_PAGE, { today: '2026-11-25' });
+  const plan = planPage(part, annotate(part), DEFAULT_PAGE, { today: '2026-11-25' });
   const asked = notesOf(part.concert).map((n, i) => ({
     id: n.id,
     midi: midi(n.pitch),

@@ -13,7 +13,7 @@ import {
   type PlayOptions,
   type PlayPlan,
   type Said,
-  structureOf,
+  placedNotesById,
   takeTurns,
   type TurnPlan,
 } from '@cifra/core';
@@ -106,10 +106,10 @@ function phraseStarts({ score, teaching }: Part): ReadonlySet<number> {
       m.events.flatMap((e) => (e.kind === 'note' && e.breathAfter === true ? [e.id] : [])),
     ),
   ]);
-  const { measureOf, indexOf } = structureOf(score);
+  const placed = placedNotesById(score);
   const starts = new Set([0]);
   for (const id of marks) {
-    const bar = measureOf[indexOf.get(id) ?? 0] ?? 0;
+    const bar = placed.get(id)?.measureIndex ?? 0;
     const last = score.measures[bar]?.events.filter((e) => e.kind === 'note').at(-1);
     if (last?.id === id) starts.add(bar + 1);
   }

@@ -1,4 +1,4 @@
-import { barHeat, type PagePlan, placeMeasures, structureOf, WORTH_A_MARK } from '@cifra/core';
+import { barHeat, type PagePlan, placeMeasures, WORTH_A_MARK } from '@cifra/core';
 import { useMemo } from 'react';
 import { Chart } from '../ui/Chart';
 import { heatHeight, heatOption } from '../ui/heatOption';
@@ -24,10 +24,7 @@ export function heatRows(plans: readonly PagePlan[]): {
   if (lead === undefined) return { names: [], bars: [], heat: [] };
   const placed = placeMeasures(lead.part.concert);
   const bars = placed.map((p) => (p.measure.pickup === true ? 'pickup' : String(p.number)));
-  const heat = plans.map((plan) => {
-    const { measureOf } = structureOf(plan.part.concert);
-    return barHeat(plan.changes, placed.length, (c) => measureOf[c.index] ?? 0);
-  });
+  const heat = plans.map((plan) => barHeat(plan.changes, placed.length));
   const average = bars.map((_b, i) => heat.reduce((sum, row) => sum + (row[i] ?? 0), 0) / heat.length);
   return {
     names: [...plans.map((p) => p.part.instrument.name), ...(plans.length > 1 ? ['the whole class'] : [])],

@@ -6,7 +6,8 @@ import {
   changeNames,
   DEFAULT_PAGE,
   type Exercise,
-  PagePlan,
+  type PagePlan,
+  planPage,
   type PageSetup,
   troubleSpots,
 } from '@cifra/core';
@@ -61,5 +62,5 @@ export function buildUpPlan(plan: PagePlan, exercise: Exercise, most: number): B
     builds.map((b) => buildUpLabel(b, plan)),
     `${plan.part.concert.title}: hard places`,
   );
-  return { plan: new PagePlan(part, annotate(part), DRILL, { today: '' }), builds };
+  return { plan: planPage(part, annotate(part), DRILL, { today: '' }), builds };
 }

@@ -7,7 +7,9 @@ import {
   type Pitch,
   type RowSetup,
   type Schools,
-  structureOf,
+  beatPlace,
+  placedNotes,
+  rowsAt,
 } from '@cifra/core';
 import { pageName } from '@cifra/engrave';
 import { figureWords, spokenLetter } from './spoken';
@@ -35,11 +37,12 @@ const hasFigure = (rows: readonly RowSetup[]): boolean => rows.some((r) => r.row
 export function noteLabels(plan: PagePlan): ReadonlyMap<NoteId, string> {
   const { part, annotations } = plan;
   const labels = new Map<NoteId, string>();
-  const { places } = structureOf(part.score);
   const { fingerCount } = part.teaching.schools;
-  annotations.values().forEach((note, i) => {
-    const { measure, beat } = places[i] ?? { measure: 0, beat: '' };
-    const shown = plan.rowsAt(note.id);
+  for (const placed of placedNotes(part.score)) {
+    const note = annotations.get(placed.note.id);
+    if (note === undefined) continue;
+    const { measure, beat } = beatPlace(placed);
+    const shown = rowsAt(plan.rows, note.id);
     const figure = !hasFigure(shown)
       ? 'to be read without a figure'
       : note.fingering.kind === 'playable'
@@ -48,9 +51,9 @@ export function noteLabels(plan: PagePlan): ReadonlyMap<NoteId, string> {
     const tied = note.tiedFrom === undefined ? figure : 'held on';
     labels.set(
       note.id,
-      `bar ${measure}, beat ${beat}, ${spokenLetter(note.written)}${SOURCE[note.accidental.source] ?? ''}, ${tied}${plan.isNew(note.id) ? ', new' : ''}${note.better === undefined || shown.length === 0 ? '' : ', an easier figure is marked'}`,
+      `bar ${measure}, beat ${beat}, ${spokenLetter(note.written)}${SOURCE[note.accidental.source] ?? ''}, ${tied}${plan.newNotes.has(note.id) ? ', new' : ''}${note.better === undefined || shown.length === 0 ? '' : ', an easier figure is marked'}`,
     );
-  });
+  }
   return labels;
 }
 

@@ -1,4 +1,12 @@
-import { explainWrong, letterName, type PagePlan, structureOf, type Take, type Verdict } from '@cifra/core';
+import {
+  beatPlace,
+  explainWrong,
+  letterName,
+  type PagePlan,
+  placedNotesById,
+  type Take,
+  type Verdict,
+} from '@cifra/core';
 
 /** One thing worth saying about a take: where, what, and what to try. */
 export interface TakeRemark {
@@ -31,14 +39,12 @@ function wrongWords(plan: PagePlan, v: Verdict): string {
 
 /** What is worth saying about a take, note by note; nothing for what was right. */
 export function takeRemarks(plan: PagePlan, take: Take): TakeRemark[] {
-  const { places, indexOf } = structureOf(plan.part.score);
+  const placed = placedNotesById(plan.part.score);
   const where = (id: string): string => {
-    const place = places[indexOf.get(id) ?? 0];
-    return place === undefined
-      ? ''
-      : place.measure === 0
-        ? 'in the pickup'
-        : `bar ${place.measure}, beat ${place.beat}`;
+    const note = placed.get(id);
+    if (note === undefined) return '';
+    const { measure, beat } = beatPlace(note);
+    return measure === 0 ? 'in the pickup' : `bar ${measure}, beat ${beat}`;
   };
   const stops = take.stops.map((s): TakeRemark => ({
     id: s.before,

@@ -13,14 +13,13 @@ import {
   INSTRUMENTS,
   midi,
   notesOf,
-  PagePlan,
+  planPage,
   parsePitch,
   realize,
   SCHOOL_CHOICES,
   SCHOOL_QUESTIONS,
   type Schools,
   taughtAs,
-  trailFacts,
   type Written,
 } from '@cifra/core';
 import { arbitraryExercise, line } from '@cifra/core/testing';
@@ -59,7 +58,7 @@ describe('the reason trail in words', () => {
           });
           const annotations = annotate(part);
           for (const note of notesOf(part.score)) {
-            for (const fact of trailFacts(explain(part, annotations, note.id))) {
+            for (const fact of explain(part, annotations).get(note.id) ?? []) {
               const { term, text } = factWords(fact, chosen);
               expect(term).toMatch(/^[a-z]+( [a-z]+)?$/);
               expect(text).not.toBe('');
@@ -82,7 +81,7 @@ describe('the reason trail in words', () => {
         'concert',
         { octaves: 0 },
       );
-      return trailFacts(explain(part, annotate(part), note))
+      return (explain(part, annotate(part)).get(note) ?? [])
         .map((f) => factWords(f))
         .map((l) => `${l.term}: ${l.text}`);
     };
@@ -146,7 +145,7 @@ describe('what a screen reader says', () => {
       partChoices: {},
     };
     const part = derivePart(realize(exercise), instrumentOf('trumpet'), 'trumpet');
-    const plan = new PagePlan(part, annotate(part), DEFAULT_PAGE, { today: '2026-11-25', known: ['F#4', 'G4'] });
+    const plan = planPage(part, annotate(part), DEFAULT_PAGE, { today: '2026-11-25', known: ['F#4', 'G4'] });
     expect([...noteLabels(plan).values()]).toEqual([
       'bar 1, beat 1, F sharp, from the key signature, second valve',
       'bar 1, beat 2, G, open, no valve',
@@ -161,7 +160,7 @@ describe('what a screen reader says', () => {
       partChoices: {},
     };
     const part = derivePart(realize(exercise), instrumentOf('trumpet'), 'trumpet');
-    const bare = new PagePlan(
+    const bare = planPage(
       part,
       annotate(part),
       { ...DEFAULT_PAGE, plan: [{ from: '2026-01-01', step: 'new' }] },

@@ -1,4 +1,4 @@
-import { provideFigures } from '../fingering/catalogueTexts';
+import { provideFigures } from '../fingering/catalogues';
 import { BASSOON_TEXT } from '../fingering/woodwind/bassoon.data';
 
 provideFigures('bassoon', { usual: BASSOON_TEXT });

@@ -1,4 +1,4 @@
-import { provideFigures } from '../fingering/catalogueTexts';
+import { provideFigures } from '../fingering/catalogues';
 import { OBOE_TEXT } from '../fingering/woodwind/oboe.data';
 
 provideFigures('oboe', { usual: OBOE_TEXT });

@@ -25,7 +25,7 @@ const cause = (
   after: Playable | undefined,
   { caught = false, held = false, woodwind }: { caught?: boolean; held?: boolean; woodwind?: Woodwind } = {},
 ): string | undefined => {
-  const around: Neighbours = { before, after, caught };
+  const around: Neighbours = { before, after, sameNote: before === after, caught };
   return betterFigure(here, around, held, woodwind)?.cause;
 };
 
@@ -56,7 +56,7 @@ describe('an easier figure', () => {
     expect(
       betterFigure(
         slideNote('1', '4', '6', '5'),
-        { before: slideNote('6'), after: slideNote('6'), caught: false },
+        { before: slideNote('6'), after: slideNote('6'), sameNote: true, caught: false },
         false,
       )?.alternate.figure,
     ).toEqual(slide('6'));

@@ -23,6 +23,8 @@ export interface BetterFigure {
 export interface Neighbours {
   readonly before: Playable | undefined;
   readonly after: Playable | undefined;
+  /** The same note sounds on both sides. */
+  readonly sameNote: boolean;
   /** A key held with one finger (thumb B♭, bis) would be caught by a B natural before that finger is next lifted. */
   readonly caught: boolean;
 }
@@ -78,9 +80,9 @@ function causeOf(here: Figure, alternate: Alternate, mine: Cost, theirs: Cost): 
 const TO_AND_FRO: ReadonlySet<AlternateReason> = new Set(['trill', 'valve-trill', 'third-alone']);
 
 /** Whether an alternate is to be thought of at all between these neighbours. */
-function comesIntoQuestion({ figure, reason }: Alternate, { before, after, caught }: Neighbours): boolean {
+function comesIntoQuestion({ figure, reason }: Alternate, { before, sameNote, caught }: Neighbours): boolean {
   if (NOT_BY_CONTEXT.has(reason) || (HELD.has(reason) && caught)) return false;
-  if (TO_AND_FRO.has(reason) && (before === undefined || before !== after)) return false;
+  if (TO_AND_FRO.has(reason) && (before === undefined || !sameNote)) return false;
   // The flat seventh partial, raised on the slide, is no place to be sent to for an easier change.
   return figure.kind !== 'slide' || figure.thumb === true || figure.adjust === 0;
 }
@@ -127,11 +129,11 @@ export function betterFigure(
     return caught && alternate !== undefined ? { alternate, cause: 'must-let-go' } : undefined;
   }
   const around = [before?.figure, after?.figure].filter((f) => f !== undefined);
-  if (around.length === 0) return undefined;
+  const candidates = here.alternates.filter((a) => comesIntoQuestion(a, neighbours));
+  if (around.length === 0 || candidates.length === 0) return undefined;
   const mine = costOf(here.figure, around, woodwind);
   let best: { found: BetterFigure; saved: number } | undefined;
-  for (const alternate of here.alternates) {
-    if (!comesIntoQuestion(alternate, neighbours)) continue;
+  for (const alternate of candidates) {
     const saving = savingOf(here.figure, alternate, neighbours, mine, costOf(alternate.figure, around, woodwind));
     if (saving !== undefined && saving.saved > (best?.saved ?? 0))
       best = { found: { alternate, cause: saving.cause }, saved: saving.saved };

@@ -6,15 +6,20 @@ import {
   type Fingering,
   type Intonation,
   type KeyFigure,
-  type Playable,
   type Remedy,
 } from './figure';
 import { touchOf, type Woodwind } from './touch.data';
 
+/** One note of a catalogue: its figures in their order, the default first. */
+export interface CatalogueEntry {
+  readonly figures: readonly [Alternate, ...Alternate[]];
+  readonly intonation?: Intonation;
+}
+
 /** A woodwind's figures by written MIDI number: a fingering gives a sound, however it is spelled. */
 export interface Catalogue {
   readonly woodwind: Woodwind;
-  readonly entries: ReadonlyMap<number, Playable>;
+  readonly entries: ReadonlyMap<number, CatalogueEntry>;
   readonly lowest: number;
   readonly highest: number;
 }
@@ -60,22 +65,6 @@ function parseIntonation(text: string): Intonation {
   return Object.freeze({ tendency: tendency as Intonation['tendency'], remedy: remedy as Remedy });
 }
 
-/** One compiled line: the figures in their order, the default first. */
-interface Entry {
-  readonly figures: readonly Alternate[];
-  readonly intonation: Intonation | undefined;
-}
-
-const toPlayable = ({ figures, intonation }: Entry, preferred: AlternateReason | undefined): Playable => {
-  const first = figures.find((f) => f.reason === preferred) ?? (figures[0] as Alternate);
-  return Object.freeze({
-    kind: 'playable',
-    figure: first.figure,
-    alternates: Object.freeze(figures.filter((f) => f !== first)),
-    ...(intonation === undefined ? {} : { intonation }),
-  });
-};
-
 const linesOf = (text: string): string[] =>
   text
     .split('\n')
@@ -93,29 +82,46 @@ export function changeLines(text: string, changes: string): string {
 
 /**
  * Compiles a catalogue from lines of `note: figure; alternate = reason; … @ sharp remedy`. Enharmonic names share a line.
- * @param preferred the reason whose figure a teacher's school puts first, where a note has one
- * @param shift semitones by which a longer or shorter instrument reads the same shapes higher
  * @throws RangeError for a note named twice or a line that cannot be read.
  */
-export function compileCatalogue(woodwind: Woodwind, text: string, preferred?: AlternateReason, shift = 0): Catalogue {
-  const entries = new Map<number, Playable>();
+export function compileCatalogue(woodwind: Woodwind, text: string): Catalogue {
+  const entries = new Map<number, CatalogueEntry>();
   for (const line of linesOf(text)) {
     const [note = '', rest = ''] = line.split(/:(.*)/s).map((s) => s.trim());
     const [figures = '', tuning] = rest.split('@');
-    const at = midi(parsePitch(note)) + shift;
+    const at = midi(parsePitch(note));
     if (entries.has(at)) throw new RangeError(`${woodwind}: ${note} stands twice`);
-    const entry = {
-      figures: figures.split(';').map((f, i) => parseReasoned(woodwind, f, i === 0)),
-      intonation: tuning === undefined ? undefined : parseIntonation(tuning),
-    };
-    entries.set(at, toPlayable(entry, preferred));
+    const [first = '', ...others] = figures.split(';');
+    entries.set(
+      at,
+      Object.freeze({
+        figures: Object.freeze([
+          parseReasoned(woodwind, first, true),
+          ...others.map((f) => parseReasoned(woodwind, f, false)),
+        ] as const),
+        ...(tuning === undefined ? {} : { intonation: parseIntonation(tuning) }),
+      }),
+    );
   }
   const notes = [...entries.keys()];
   return Object.freeze({ woodwind, entries, lowest: Math.min(...notes), highest: Math.max(...notes) });
 }
 
-export function fingerFromCatalogue(c: Catalogue, target: number): Fingering {
+/**
+ * The figure of a note in a catalogue, by the instrument's own MIDI number.
+ * @param preferred the reason whose figure a teacher puts first, where a note has one
+ */
+export function fingerFromCatalogue(c: Catalogue, target: number, preferred?: AlternateReason): Fingering {
   if (target < c.lowest) return { kind: 'unplayable', because: 'below-range' };
   if (target > c.highest) return { kind: 'unplayable', because: 'above-range' };
-  return c.entries.get(target) ?? { kind: 'unplayable', because: 'no-figure' };
+  const entry = c.entries.get(target);
+  if (entry === undefined) return { kind: 'unplayable', because: 'no-figure' };
+  const { figures, intonation } = entry;
+  const first = figures.find((f) => f.reason === preferred) ?? figures[0];
+  return {
+    kind: 'playable',
+    figure: first.figure,
+    alternates: figures.filter((f) => f !== first),
+    ...(intonation === undefined ? {} : { intonation }),
+  };
 }

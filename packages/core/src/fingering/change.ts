@@ -21,7 +21,8 @@ function heldBy(f: KeyFigure, woodwind: Woodwind): Map<string, string> {
     const touch = touchOf(woodwind, hand, name);
     if (touch === undefined) return;
     const finger = `${hand} ${touch.finger}`;
-    held.set(finger, [held.get(finger), name].filter((n) => n !== undefined).join(' '));
+    const others = held.get(finger);
+    held.set(finger, others === undefined ? name : `${others} ${name}`);
   };
   for (const name of f.left) hold('left', name);
   for (const name of f.right) hold('right', name);

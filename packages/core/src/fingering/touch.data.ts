@@ -51,8 +51,11 @@ export const TOUCHES: Readonly<Record<Woodwind, readonly Touch[]>> = Object.free
 });
 
 /** A touch's name without the mark for a half-closed hole. */
-export const plainTouch = (name: string): string => (/^(T|\d)h$/.test(name) ? name.slice(0, -1) : name);
+export const plainTouch = (name: string): string =>
+  name.length === 2 && /^(T|\d)h$/.test(name) ? name.charAt(0) : name;
 
 /** The touch of a name on one hand, if the instrument has it. */
-export const touchOf = (woodwind: Woodwind, hand: Touch['hand'], name: string): Touch | undefined =>
-  TOUCHES[woodwind].find((t) => t.hand === hand && t.name === plainTouch(name));
+export function touchOf(woodwind: Woodwind, hand: Touch['hand'], name: string): Touch | undefined {
+  const plain = plainTouch(name);
+  return TOUCHES[woodwind].find((t) => t.hand === hand && t.name === plain);
+}

@@ -7,11 +7,10 @@ import { annotate } from '../part/annotate';
 import { derivePart, type Part } from '../part/derivePart';
 import type { Teaching } from '../part/teaching';
 import { type Interval, interval, semitones, transpose, UNISON } from '../pitch/interval';
-import type { Concert } from '../pitch/pitch';
+import { type Concert, midi } from '../pitch/pitch';
 import { transposeKey } from '../key/key';
 import type { Score } from '../score/score';
-import { mapPitches, openingOf } from '../score/walk';
-import { changeCost, rememberedCosts } from '../trouble/changeCost';
+import { mapPitches, notesOf, openingOf } from '../score/walk';
 import { partChanges } from '../trouble/partTrouble';
 
 /** How one instrument fares in one key and octave. */
@@ -47,8 +46,6 @@ export interface KeyFitness {
   readonly total: Omit<OctaveFitness, 'octaves'>;
 }
 
-type CostOf = typeof changeCost;
-
 const KEYS = 12;
 const OCTAVES = 12;
 const LOWEST = -5;
@@ -76,25 +73,19 @@ const better = (a: OctaveFitness, b: OctaveFitness): number =>
   a.fresh - b.fresh ||
   a.trouble + a.signs - (b.trouble + b.signs);
 
-function fitnessOf(part: Part, known: ReadonlySet<number>, costOf: CostOf): OctaveFitness {
+function fitnessOf(part: Part, known: ReadonlySet<number>): OctaveFitness {
   // Alternates are the player's choice; the page's own figures are what is weighed.
   const annotations = annotate(part, { alone: true });
   const isNew = (n: number): boolean => !known.has(n);
-  const { tones, of } = part.tones;
-  const fresh = new Set<number>();
-  for (const t of of)
-    if (isNew((tones[t] as (typeof tones)[number]).midi)) fresh.add((tones[t] as (typeof tones)[number]).midi);
-  const signs = annotations.accidentals.reduce(
-    (sum, a) => sum + (a.sign === undefined || a.courtesy === true ? 0 : 1),
-    Math.abs(part.decisions.key.fifths),
-  );
+  const notes = [...annotations.values()];
+  const drawn = notes.filter(({ accidental: { sign, courtesy } }) => sign !== undefined && courtesy !== true);
   return {
     octaves: part.decisions.octave.octaves,
     unplayable: part.unplayable.length,
     outside: part.outside.length,
-    fresh: fresh.size,
-    signs,
-    trouble: partChanges(part, annotations, isNew, costOf).reduce((sum, c) => sum + c.cost, 0),
+    fresh: new Set(notes.map((n) => midi(n.written)).filter(isNew)).size,
+    signs: Math.abs(part.decisions.key.fifths) + drawn.length,
+    trouble: partChanges(part, annotations, isNew).reduce((sum, c) => sum + c.cost, 0),
   };
 }
 
@@ -120,23 +111,19 @@ function fitKey(
   concert: Score<Concert>,
   by: Interval,
   { exercise, instruments, teaching, known }: FitQuestion,
-  costsOf: (id: InstrumentId) => CostOf,
 ): KeyFitness {
   const moved = move(concert, by);
   const fits = instruments.map((id): InstrumentFitness => {
     const instrument = taughtAs(id, teaching.schools);
     const first = derivePart(moved, instrument, 'concert', {}, teaching);
     const met = knownMidi(first, known[id]);
-    const notes = first.tones.of.length;
+    const notes = notesOf(moved).length;
     // On the instrument's own page the line stays where it is written, unless the teacher says otherwise.
     const wanted = exercise.partChoices[id]?.octaves ?? (by === UNISON && exercise.owner === id ? 0 : undefined);
     const octaves = first.decisions.octave.options
       .filter((o) => o.unplayable * 2 <= notes)
-      .map((o) =>
-        fitnessOf(derivePart(moved, instrument, 'concert', { octaves: o.octaves }, teaching), met, costsOf(id)),
-      );
-    const chosen =
-      octaves.find((o) => o.octaves === wanted) ?? [...octaves].sort(better)[0] ?? fitnessOf(first, met, costsOf(id));
+      .map((o) => fitnessOf(derivePart(moved, instrument, 'concert', { octaves: o.octaves }, teaching), met));
+    const chosen = octaves.find((o) => o.octaves === wanted) ?? [...octaves].sort(better)[0] ?? fitnessOf(first, met);
     return { id, best: chosen, octaves };
   });
   const best = fits.map((f) => f.best);
@@ -162,9 +149,7 @@ function fitKey(
  */
 export function* fitKeys(question: FitQuestion): Generator<KeyFitness, void> {
   const concert = realize(question.exercise);
-  const remembered = new Map(question.instruments.map((id) => [id, rememberedCosts()]));
-  const costsOf = (id: InstrumentId): CostOf => remembered.get(id) ?? changeCost;
-  for (const by of twelveIntervals(openingOf(concert).key.fifths)) yield fitKey(concert, by, question, costsOf);
+  for (const by of twelveIntervals(openingOf(concert).key.fifths)) yield fitKey(concert, by, question);
 }
 
 /**

@@ -63,8 +63,7 @@ function priced<T extends object>(
 
 function barOffers(asked: Asked, part: Part, choice: PartChoice, before: number): EasierOffer[] {
   const placed = placeMeasures(linesOf(asked.exercise)[choice.line ?? 0] ?? asked.exercise.source);
-  const here = new Map(part.concert.measures.flatMap((m, i) => m.events.map((e) => [e.id, i] as const)));
-  const heat = barHeat(changesOf(part, asked.known), placed.length, (c) => here.get(c.to) ?? 0);
+  const heat = barHeat(changesOf(part, asked.known), placed.length);
   const done = choice.easier ?? {};
   const able = (how: SimplerBar) => placed.filter(({ measure, meter }) => canSimplify(measure, meter, how));
   const hardest = placed

@@ -8,6 +8,7 @@ import { annotate } from '../part/annotate';
 import { DEFAULT_TEACHING } from '../part/teaching';
 import { semitones } from '../pitch/interval';
 import { midi, type Written } from '../pitch/pitch';
+import { notesOf } from '../score/walk';
 import { line } from '../testing/line';
 import { partChanges } from '../trouble/partTrouble';
 import { fitKeys, rankKeys, twelveIntervals } from './classFit';
@@ -49,7 +50,13 @@ describe('how a line suits a class', () => {
           part.outside.length,
           expect.closeTo(trouble, 6),
         ]);
-        expect(best.fresh).toBe(new Set(part.tones.tones.map((t) => t.midi).filter((n) => !known.has(n))).size);
+        expect(best.fresh).toBe(
+          new Set(
+            notesOf(part.score)
+              .map((n) => midi(n.pitch))
+              .filter((n) => !known.has(n)),
+          ).size,
+        );
       }
     }
   });

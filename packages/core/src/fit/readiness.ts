@@ -31,7 +31,11 @@ export function readinessOf(
   for (const id of instruments) {
     const part = partOf(exercise, id, teaching);
     const met = knownMidi(part, known[id]);
-    const notes = new Set(part.tones.tones.map((t) => t.midi).filter((n) => !met.has(n))).size;
+    const notes = new Set(
+      notesOf(part.score)
+        .map((n) => midi(n.pitch))
+        .filter((n) => !met.has(n)),
+    ).size;
     if (part.unplayable.length > 0) unplayable.push(id);
     else if (notes === 0) ready.push(id);
     else fresh.push({ id, notes });

@@ -19,8 +19,12 @@ export interface Counted {
 }
 
 const ONE = rational(1);
-const fraction = (r: Rational): Rational => subtract(r, rational(Math.floor(r.n / r.d)));
-const name = (r: Rational): string => `${r.n}/${r.d}`;
+const THREE = rational(3);
+const HALF = rational(1, 2);
+const DOTTED_EIGHTH = rational(3, 4);
+
+/** What is left of a number of beats after its whole ones, as text: `1/2`. */
+const partOfBeat = ({ n, d }: Rational): string => `${((n % d) + d) % d}/${d}`;
 
 const NUMBER_PARTS: Readonly<Record<string, string>> = { '1/2': '&', '1/4': 'e', '3/4': 'a', '1/3': 'la', '2/3': 'li' };
 const DU_PARTS: Readonly<Record<string, string>> = {
@@ -32,30 +36,27 @@ const DU_PARTS: Readonly<Record<string, string>> = {
   '2/3': 'di',
 };
 
-/** The beats that pass while a note is held, as whole numbers of a unit after its start. */
-function* passed(onset: Rational, end: Rational, unit: Rational): Generator<number> {
-  const first = divide(onset, unit);
-  for (let k = Math.floor(first.n / first.d) + 1; compare(multiply(rational(k), unit), end) < 0; k++) yield k;
+/** The whole beats that pass while a note is held, its own start left out; both ends are counted in beats. */
+function beatsPassed(start: Rational, end: Rational): number[] {
+  const passed: number[] = [];
+  for (let beat = Math.floor(start.n / start.d) + 1; beat * end.d < end.n; beat++) passed.push(beat);
+  return passed;
 }
 
 function byNumbers(m: Meter, { onset, quarters }: Counted): CountWord[] {
   const unit = countedQuarters(m);
-  const at = divide(onset, unit);
-  const part = fraction(at);
-  const start = part.n === 0 ? String(Math.floor(at.n / at.d) + 1) : (NUMBER_PARTS[name(part)] ?? 'ta');
-  return [
-    { text: start, held: false },
-    ...[...passed(onset, add(onset, quarters), unit)].map((k) => ({ text: String(k + 1), held: true })),
-  ];
+  const start = divide(onset, unit);
+  const text = start.d === 1 ? String(start.n + 1) : (NUMBER_PARTS[partOfBeat(start)] ?? 'ta');
+  const passed = beatsPassed(start, divide(add(onset, quarters), unit));
+  return [{ text, held: false }, ...passed.map((beat) => ({ text: String(beat + 1), held: true }))];
 }
 
 function byFunction(m: Meter, { onset, quarters }: Counted): CountWord[] {
-  const beat = beatQuarters(m);
-  const start = DU_PARTS[name(fraction(divide(onset, beat)))] ?? 'ta';
-  return [
-    { text: start, held: false },
-    ...[...passed(onset, add(onset, quarters), beat)].map(() => ({ text: 'u', held: true })),
-  ];
+  const unit = beatQuarters(m);
+  const start = divide(onset, unit);
+  const text = DU_PARTS[partOfBeat(start)] ?? 'ta';
+  const passed = beatsPassed(start, divide(add(onset, quarters), unit));
+  return [{ text, held: false }, ...passed.map(() => ({ text: 'u', held: true }))];
 }
 
 /** Syllables of the written value: a quarter is ta and grows by `a` for each further quarter, by `i` for a half of one. */
@@ -65,17 +66,14 @@ function byValue({ onset, quarters, rest }: Counted): CountWord[] {
       { text: 'sh', held: false },
       ...Array.from({ length: Math.ceil(quarters.n / quarters.d) - 1 }, () => ({ text: 'sh', held: true })),
     ];
-  const third = quarters.d % 3 === 0;
-  if (third) {
-    const span = multiply(quarters, rational(3));
-    const place = fraction(divide(onset, span));
-    return [{ text: ['tri', 'o', 'la'][Math.floor((place.n * 3) / place.d)] ?? 'tri', held: false }];
+  if (quarters.d % 3 === 0) {
+    const { n, d } = divide(onset, multiply(quarters, THREE));
+    return [{ text: ['tri', 'o', 'la'][Math.floor(((n % d) * 3) / d)] ?? 'tri', held: false }];
   }
   if (compare(quarters, ONE) < 0) {
-    const half = rational(1, 2);
-    if (compare(quarters, rational(3, 4)) === 0) return [{ text: 'tim', held: false }];
-    const onEighth = divide(onset, half).d === 1;
-    return [{ text: compare(quarters, half) < 0 && !onEighth ? 'ka' : 'ti', held: false }];
+    if (compare(quarters, DOTTED_EIGHTH) === 0) return [{ text: 'tim', held: false }];
+    const onEighth = divide(onset, HALF).d === 1;
+    return [{ text: compare(quarters, HALF) < 0 && !onEighth ? 'ka' : 'ti', held: false }];
   }
   const whole = Math.floor(quarters.n / quarters.d);
   const words = [{ text: 'ta', held: false }, ...Array.from({ length: whole - 1 }, () => ({ text: 'a', held: true }))];
@@ -106,11 +104,12 @@ export function countWords(m: Meter, counted: Counted, system: CountingSystem): 
  * @param silent nothing new is said aloud here
  */
 export function countText(words: readonly CountWord[], system: CountingSystem, silent = false): string {
-  const [first, ...held] = words.map((w) => w.text);
-  if (system !== 'numbers')
-    return silent ? `(${words.map((w) => w.text).join('-')})` : words.map((w) => w.text).join('-');
-  if (silent) return `(${words.map((w) => w.text).join(' ')})`;
-  return held.length === 0 ? (first ?? '') : `${first ?? ''} (${held.join(' ')})`;
+  const [first, ...held] = words;
+  const between = system === 'numbers' ? ' ' : '-';
+  const after = held.map((w) => between + w.text).join('');
+  const start = first?.text ?? '';
+  if (silent) return `(${start}${after})`;
+  return system === 'numbers' && held.length > 0 ? `${start} (${after.slice(1)})` : start + after;
 }
 
 /**

@@ -35,7 +35,4 @@ export function beamQuarters(m: Meter): Rational {
   return beatQuarters(m);
 }
 
-/** One number for a meter, to look things up by. */
-export const meterKey = (m: Meter): number => m.beats * 32 + m.unit;
-
 export const meterText = (m: Meter): string => `${m.beats}/${m.unit}`;

@@ -1,4 +1,4 @@
-import { beatQuarters, isCompound, measureQuarters, type Meter } from './meter';
+import { beatQuarters, isCompound, type Meter } from './meter';
 import { divide, type Rational } from '../rational/rational';
 
 /** How much weight a place in the bar carries; `off` falls between the beats. */
@@ -13,36 +13,40 @@ const IRREGULAR: Readonly<Record<number, readonly number[]>> = {
   11: [3, 3, 3, 2],
 };
 
-/** Beats in each group of a bar: a bar of four is two pairs, of three one group. */
-function groupsOf(beats: number): readonly number[] {
-  if (beats <= 3) return [beats];
-  const irregular = IRREGULAR[beats];
-  if (irregular !== undefined) return irregular;
-  if (beats % 2 === 0 && beats % 3 !== 0) return Array.from({ length: beats / 2 }, () => 2);
-  return beats % 3 === 0 ? Array.from({ length: beats / 3 }, () => 3) : [beats];
+/** Beats in each group of a regular bar: a bar of four is two pairs, of six two threes, of three or of a prime number one group. */
+function groupSize(beats: number): number {
+  if (beats <= 3) return beats;
+  if (beats % 3 === 0) return 3;
+  return beats % 2 === 0 ? 2 : beats;
 }
 
 /** Felt beats in a full bar: four in 4/4, two in 6/8 and 2/2. */
-export const beatCount = (m: Meter): number => {
-  const beats = divide(measureQuarters(m), beatQuarters(m));
-  return Math.floor(beats.n / beats.d);
-};
+export const beatCount = (m: Meter): number => (isCompound(m) ? m.beats / 3 : m.beats);
+
+/** The weight of a felt beat, counted from 0: the first is strong, the first of every further group medium, the rest weak. */
+function beatStrength(m: Meter, beat: number): Strength {
+  if (beat === 0) return 'strong';
+  const beats = beatCount(m);
+  const groups = IRREGULAR[beats];
+  if (groups === undefined) return beat < beats && beat % groupSize(beats) === 0 ? 'medium' : 'weak';
+  let start = 0;
+  for (const size of groups) {
+    start += size;
+    if (beat === start && beat < beats) return 'medium';
+  }
+  return 'weak';
+}
+
+/** The weight of a place in a full bar, counted in felt beats from 0. */
+export const strengthOnBeat = (m: Meter, beats: Rational): Strength =>
+  beats.d === 1 ? beatStrength(m, beats.n) : 'off';
 
 /**
- * The weight of each felt beat: the first is strong, the first of every further group medium, the rest weak.
- * @example beatStrengths({ beats: 4, unit: 4 }) // strong weak medium weak
+ * The weight of an onset counted from the start of a full bar.
+ * @example strengthAt({ beats: 4, unit: 4 }, rational(2)) // 'medium'
  */
-export function beatStrengths(m: Meter): readonly Strength[] {
-  return groupsOf(beatCount(m)).flatMap((size, group) =>
-    Array.from({ length: size }, (_unused, i): Strength => (i > 0 ? 'weak' : group === 0 ? 'strong' : 'medium')),
-  );
-}
-
-/** The weight of an onset counted from the start of a full bar. */
-export function strengthAt(m: Meter, onsetQuarters: Rational): Strength {
-  const beat = divide(onsetQuarters, beatQuarters(m));
-  return beat.d === 1 ? (beatStrengths(m)[beat.n] ?? 'weak') : 'off';
-}
+export const strengthAt = (m: Meter, onsetQuarters: Rational): Strength =>
+  strengthOnBeat(m, divide(onsetQuarters, beatQuarters(m)));
 
 /** How a meter is felt: in beats that halve, in beats of three, or in unequal groups. */
 export const meterKind = (m: Meter): 'simple' | 'compound' | 'irregular' =>

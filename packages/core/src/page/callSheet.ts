@@ -13,7 +13,8 @@ import { partOf } from './pageParts';
 export interface CallRow {
   readonly part: Part;
   readonly annotations: Annotations;
-  readonly isNew: (id: NoteId) => boolean;
+  /** The notes that its players have yet to meet. */
+  readonly newNotes: ReadonlySet<NoteId>;
   /** Where its players sit, in the teacher's words. */
   readonly seats?: string | undefined;
 }
@@ -61,10 +62,7 @@ export function callSheet(
       part,
       annotations,
       seats: seats[id],
-      isNew: (note) => {
-        const here = annotations.get(note);
-        return here !== undefined && !met.has(midi(here.written));
-      },
+      newNotes: new Set([...annotations.values()].filter((n) => !met.has(midi(n.written))).map((n) => n.id)),
     };
   });
   return { concert: realize(exercise), rows };

@@ -1,6 +1,6 @@
 import { barRelations } from '../reading/barRelations';
 import type { NoteId } from '../score/score';
-import { structureOf } from '../score/structure';
+import { placedNotesById } from '../score/placedNotes';
 import { troubleSpots } from '../trouble/partTrouble';
 import type { TroubleCause } from '../trouble/weights.data';
 import { midi } from '../pitch/pitch';
@@ -39,12 +39,13 @@ function sameBars({ part: { concert } }: PagePlan): LookFirst | undefined {
  */
 export function lookFirst(plan: PagePlan): LookFirst[] {
   const { annotations, part } = plan;
-  const { places, indexOf } = structureOf(part.concert);
-  const barOf = (id: NoteId): number => places[indexOf.get(id) ?? -1]?.measure ?? 0;
+  const placed = placedNotesById(part.score);
+  const barOf = (id: NoteId): number => placed.get(id)?.measureNumber ?? 0;
   const found: LookFirst[] = [];
   const fresh = new Map<number, { name: string; bar: number }>();
   for (const n of annotations.values())
-    if (plan.isNew(n.id) && !fresh.has(midi(n.written))) fresh.set(midi(n.written), { name: n.name, bar: barOf(n.id) });
+    if (plan.newNotes.has(n.id) && !fresh.has(midi(n.written)))
+      fresh.set(midi(n.written), { name: n.name, bar: barOf(n.id) });
   if (fresh.size > 0) found.push({ kind: 'new-notes', notes: [...fresh.values()] });
   const [spot] = troubleSpots(plan.changes, annotations, 1);
   // That many fingers move is said only where nothing more telling is the matter.

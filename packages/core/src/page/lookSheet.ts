@@ -5,7 +5,7 @@ import type { Clef } from '../key/signature';
 import { staffLetters } from '../key/staffSentence';
 import { diatonic, midi, pitch, type Pitch, type Step, STEPS, type Written } from '../pitch/pitch';
 import type { NoteAnnotation } from '../part/annotate';
-import { structureOf } from '../score/structure';
+import { placedNotes } from '../score/placedNotes';
 import type { PagePlan } from './pagePlan';
 
 /** A note of the page, with its figure and how often it is played. */
@@ -76,7 +76,7 @@ function notesOfPage(plan: PagePlan): NoteUsed[] {
       written: n.written,
       name: n.name,
       fingering: n.fingering,
-      isNew: plan.isNew(n.id),
+      isNew: plan.newNotes.has(n.id),
       times: (found.get(name)?.times ?? 0) + 1,
     });
   }
@@ -194,7 +194,7 @@ export function lookSheet(plan: PagePlan, usual: number = USUAL_FIFTHS): LookShe
   const { fifths } = part.decisions.key;
   const { clef } = part.decisions.clef;
   const notes = notesOfPage(plan);
-  const { places } = structureOf(part.concert);
+  const placed = placedNotes(part.score);
   return {
     clef,
     lines: staffLetters(clef, 'lines'),
@@ -203,6 +203,6 @@ export function lookSheet(plan: PagePlan, usual: number = USUAL_FIFTHS): LookShe
     letters: signatureLetters(fifths),
     against: againstUsual(plan, fifths, notes, usual),
     notes,
-    lookalikes: [...signTraps(annotations.values(), (i) => places[i]?.measure ?? 0), ...octavePairs(notes)],
+    lookalikes: [...signTraps([...annotations.values()], (i) => placed[i]?.measureNumber ?? 0), ...octavePairs(notes)],
   };
 }

@@ -16,7 +16,7 @@ import { line } from '../testing/line';
 import { callSheet } from './callSheet';
 import { fadeStepOf, type FadeStep, stepOn } from './fadePlan';
 import { lookFirst } from './lookFirst';
-import { PagePlan } from './pagePlan';
+import { type PagePlan, planPage, rowsAt } from './pagePlan';
 import { seatsOf } from './seats';
 import { pageParts, partOf } from './pageParts';
 import { DEFAULT_PAGE, type PageSetup, withSetup } from './pageSetup';
@@ -32,12 +32,12 @@ const planOf = (
 ): PagePlan => {
   const teaching = { schools: schoolsOf(schools), stage: 'second-year' as const };
   const part: Part = derivePart(score, taughtAs(id, teaching.schools), 'concert', {}, teaching);
-  return new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, ...setup }, { today: TODAY, known });
+  return planPage(part, annotate(part), { ...DEFAULT_PAGE, ...setup }, { today: TODAY, known });
 };
 /** `x` over notes that have help, `-` over those that are read. */
 const help = (plan: PagePlan): string =>
   notesOf(plan.part.score)
-    .map((n) => (plan.rowsAt(n.id).length > 0 ? 'x' : '-'))
+    .map((n) => (rowsAt(plan.rows, n.id).length > 0 ? 'x' : '-'))
     .join('');
 const faded = (step: FadeStep): Partial<PageSetup> => ({ plan: [{ from: '2026-01-01', step }] });
 const tune = line<Concert>('Bb3 C4 D4 Eb4 | F4 E4 Eb4 D4 | A3 B3 Bb3 C4:e C4:e | A3:h. Bb3 | C4 B3 Bb3:h', {
@@ -123,7 +123,7 @@ describe('what a step leaves over the notes', () => {
       ...faded('none'),
       rows: { woodwind: [], brass: [{ row: 'figure' }, { row: 'name', fade: 'every' }] },
     });
-    expect(plan.rowsAt('n1').map((r) => r.row)).toEqual(['name']);
+    expect(rowsAt(plan.rows, 'n1').map((r) => r.row)).toEqual(['name']);
     expect(plan.step).toBe('none');
   });
 
@@ -214,14 +214,14 @@ describe('the call sheet', () => {
     expect(sheet.rows).toHaveLength(INSTRUMENTS.length);
     for (const row of sheet.rows) expect(row.annotations.size).toBe(3);
     const trumpet = sheet.rows.find((r) => r.part.instrument.id === 'trumpet');
-    expect(['n1', 'n2', 'n3'].map((id) => [trumpet?.annotations.get(id)?.name, trumpet?.isNew(id)])).toEqual([
+    expect(['n1', 'n2', 'n3'].map((id) => [trumpet?.annotations.get(id)?.name, trumpet?.newNotes.has(id)])).toEqual([
       ['C', false],
       ['D', false],
       ['B', false],
     ]);
     const flute = sheet.rows.find((r) => r.part.instrument.id === 'flute');
-    expect(['n1', 'n2', 'n3'].map((id) => flute?.isNew(id))).toEqual([false, false, true]);
-    expect(flute?.isNew('nowhere')).toBe(false);
+    expect(['n1', 'n2', 'n3'].map((id) => flute?.newNotes.has(id))).toEqual([false, false, true]);
+    expect(flute?.newNotes.has('nowhere')).toBe(false);
   });
 
   it('knows where players sit: what begins alike is said once', () => {

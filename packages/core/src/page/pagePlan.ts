@@ -8,9 +8,9 @@ import type { NoteId } from '../score/score';
 import { type Change, partChanges, troubleSpots } from '../trouble/partTrouble';
 import { knownMidi } from './callSheet';
 import { type FadeStep, fadeStepOf } from './fadePlan';
+import { hiddenAt } from './hiddenAt';
 import { pageParts } from './pageParts';
 import type { PageSetup, RowSetup } from './pageSetup';
-import { hiddenAt, type ShownFacts } from './shown';
 
 /** The places that get a pencil circle, and those that are spoken of. */
 const CIRCLED = 3;
@@ -24,65 +24,63 @@ export interface PageFor {
   readonly today: string;
 }
 
+/** A row of the band, and the notes over which it stays empty. */
+export interface PlannedRow extends RowSetup {
+  readonly hiddenAt: ReadonlySet<NoteId>;
+}
+
 /** What one page shows of what is known about its notes: which rows, over which notes, and what is marked. */
-export class PagePlan {
+export interface PagePlan {
+  readonly part: Part;
+  readonly annotations: Annotations;
+  readonly setup: PageSetup;
   /** The step that rows without one of their own follow. */
   readonly step: FadeStep;
-  readonly rows: readonly RowSetup[];
-  private readonly masks = new Map<FadeStep, readonly boolean[] | undefined>();
-  private readonly known: ReadonlySet<number>;
-  private made: readonly Change[] | undefined;
-  private spots: readonly Change[] | undefined;
-  private readonly facts: ShownFacts;
-  private readonly order: ReadonlyMap<NoteId, number>;
-
-  constructor(
-    readonly part: Part,
-    readonly annotations: Annotations,
-    readonly setup: PageSetup,
-    { known, today }: PageFor,
-  ) {
-    this.step = fadeStepOf(part.teaching.schools, setup.plan, today);
-    this.rows = setup.rows[part.instrument.family];
-    this.known = knownMidi(part, known);
-    this.facts = { part, annotations, barsALine: setup.barsALine, isNew: this.isNewNote, changes: () => this.changes };
-    this.order = new Map(annotations.values().map((n, i) => [n.id, i]));
-  }
-
-  readonly isNewNote = (note: number): boolean => !this.known.has(note);
-
+  readonly rows: readonly PlannedRow[];
+  /** Written sounds that the players have met, as MIDI numbers. */
+  readonly known: ReadonlySet<number>;
+  /** The notes of the page that they have yet to meet. */
+  readonly newNotes: ReadonlySet<NoteId>;
   /** Every change of the part with its cost. */
-  get changes(): readonly Change[] {
-    return (this.made ??= partChanges(this.part, this.annotations, this.isNewNote));
-  }
-
+  readonly changes: readonly Change[];
   /** The places most likely to go wrong, dearest first. */
-  get hardest(): readonly Change[] {
-    return (this.spots ??= troubleSpots(this.changes, this.annotations, SPOKEN_OF));
-  }
-
+  readonly hardest: readonly Change[];
   /** Those of them that the page marks. */
-  get circled(): readonly Change[] {
-    return this.setup.circles ? this.hardest.slice(0, CIRCLED) : [];
-  }
+  readonly circled: readonly Change[];
+}
 
-  /** Whether the players have yet to meet a note of the page. */
-  isNew(id: NoteId): boolean {
-    const note = this.annotations.get(id);
-    return note !== undefined && this.isNewNote(midi(note.written));
-  }
+/** The rows that say something over a note. */
+export const rowsAt = <R extends PlannedRow>(rows: readonly R[], id: NoteId): readonly R[] =>
+  rows.filter((r) => !r.hiddenAt.has(id));
 
-  /** Whether a row stays empty over a note. */
-  hides(id: NoteId, { fade }: RowSetup): boolean {
-    const step = fade ?? this.step;
-    if (!this.masks.has(step)) this.masks.set(step, hiddenAt(step, this.facts));
-    return this.masks.get(step)?.[this.order.get(id) ?? -1] === true;
-  }
-
-  /** The rows that say something over a note. */
-  rowsAt(id: NoteId): readonly RowSetup[] {
-    return this.rows.filter((r) => !this.hides(id, r));
-  }
+/**
+ * Decides what a page shows over its notes and what it marks.
+ * @example planPage(part, annotate(part), DEFAULT_PAGE, { today: '2026-09-14' }).rows.map((r) => r.row) // ['figure', 'name']
+ */
+export function planPage(
+  part: Part,
+  annotations: Annotations,
+  setup: PageSetup,
+  { known: met, today }: PageFor,
+): PagePlan {
+  const step = fadeStepOf(part.teaching.schools, setup.plan, today);
+  const known = knownMidi(part, met);
+  const changes = partChanges(part, annotations, (note) => !known.has(note));
+  const newNotes = new Set([...annotations.values()].filter((n) => !known.has(midi(n.written))).map((n) => n.id));
+  const hardest = troubleSpots(changes, annotations, SPOKEN_OF);
+  const facts = { part, annotations, barsALine: setup.barsALine, newNotes, changes };
+  return {
+    part,
+    annotations,
+    setup,
+    step,
+    rows: setup.rows[part.instrument.family].map((r) => ({ ...r, hiddenAt: hiddenAt(r.fade ?? step, facts) })),
+    known,
+    newNotes,
+    changes,
+    hardest,
+    circled: setup.circles ? hardest.slice(0, CIRCLED) : [],
+  };
 }
 
 /** The plans of an instrument's page, one for each line that stands on it. */
@@ -92,5 +90,4 @@ export const planPages = (
   teaching: Teaching,
   setup: PageSetup,
   players: PageFor,
-): PagePlan[] =>
-  pageParts(exercise, id, teaching, setup).map((part) => new PagePlan(part, annotate(part), setup, players));
+): PagePlan[] => pageParts(exercise, id, teaching, setup).map((part) => planPage(part, annotate(part), setup, players));

@@ -1,22 +1,23 @@
 import type { BetterFigure } from '../fingering/better';
 import type { Fingering } from '../fingering/figure';
-import { fingerIn } from '../instrument/finger';
+import { fingerMidi } from '../instrument/finger';
 import { noteName } from '../key/noteName';
-import type { Concert, Written } from '../pitch/pitch';
-import { type AccidentalReading, moveReadings, readToneAccidentals } from '../score/accidental';
-import { countsOf } from '../score/counts';
+import { type Concert, midi, pitch, type Written } from '../pitch/pitch';
+import { type AccidentalReading, readAccidentals } from '../score/accidental';
+import { noteCount } from '../score/counts';
+import { type PlacedNote, placedNotes } from '../score/placedNotes';
 import type { NoteId } from '../score/score';
-import type { Structure } from '../score/structure';
-import { type ConcertLine, concertLineOf } from './concertLine';
+import { notesOf } from '../score/walk';
 import type { Part } from './derivePart';
-import { deskOf } from './desk';
-import type { Trail } from './fact';
-import type { WrittenTone, WrittenTones } from './writtenTones';
+import { easierFigures, type FingeredNote } from './easierFigures';
 
 /** What stands over one note. */
 export interface NoteAnnotation {
   readonly id: NoteId;
+  /** Where it stands on the page. */
+  readonly place: PlacedNote<Written>;
   readonly written: Written;
+  /** As it sounds on this instrument, in the octave that the part takes. */
   readonly concert: Concert;
   readonly accidental: AccidentalReading;
   /** The default school's figure, or why there is none. */
@@ -34,86 +35,24 @@ export interface NoteAnnotation {
   readonly movedOctaves: number;
 }
 
-/** What is said of one tone, wherever it comes. */
-interface ToneWords {
-  readonly fingering: Fingering;
-  readonly name: string;
-}
+/** An overlay keyed by note id, in the order of the notes; the score itself is never touched. */
+export type Annotations = ReadonlyMap<NoteId, NoteAnnotation>;
 
-/** An overlay keyed by note id; the score itself is never touched. Each note's entry is put together when it is first asked for. */
-export class Annotations implements Iterable<readonly [NoteId, NoteAnnotation]> {
-  private readonly made: (NoteAnnotation | undefined)[] = [];
-  /** What explains this part, kept with it once it was made. */
-  explainer: { explain(id: NoteId): Trail | undefined; trailAt(index: number): Trail } | undefined;
+const octavesAway = (p: Concert, octaves: number): Concert =>
+  octaves === 0 ? p : pitch<Concert>(p.step, p.alter, p.octave + octaves);
 
-  constructor(
-    private readonly tones: WrittenTones,
-    private readonly structure: Structure,
-    private readonly counts: readonly string[],
-    readonly accidentals: readonly AccidentalReading[],
-    readonly better: readonly (BetterFigure | undefined)[],
-    readonly toneWords: readonly ToneWords[],
-  ) {}
-
-  get size(): number {
-    return this.structure.noteIds.length;
-  }
-
-  has(id: NoteId): boolean {
-    return this.structure.indexOf.has(id);
-  }
-
-  get(id: NoteId): NoteAnnotation | undefined {
-    const index = this.structure.indexOf.get(id);
-    return index === undefined ? undefined : this.at(index);
-  }
-
-  at(index: number): NoteAnnotation | undefined {
-    const { tones, of } = this.tones;
-    const tone = of[index];
-    if (tone === undefined) return undefined;
-    return (this.made[index] ??= this.make(index, tones[tone] as WrittenTone, this.toneWords[tone] as ToneWords));
-  }
-
-  values(): readonly NoteAnnotation[] {
-    return this.structure.noteIds.map((_id, i) => this.at(i) as NoteAnnotation);
-  }
-
-  *[Symbol.iterator](): IterableIterator<readonly [NoteId, NoteAnnotation]> {
-    for (let i = 0; i < this.structure.noteIds.length; i++)
-      yield [this.structure.noteIds[i] as NoteId, this.at(i) as NoteAnnotation];
-  }
-
-  private make(index: number, tone: WrittenTone, { fingering, name }: ToneWords): NoteAnnotation {
-    const id = this.structure.noteIds[index] as NoteId;
-    return {
-      id,
-      fifths: tone.fifths,
-      written: tone.pitch,
-      concert: tone.concert,
-      accidental: this.accidentals[index] as AccidentalReading,
-      fingering,
-      better: this.better[index],
-      name,
-      count: this.counts[index] as string,
-      tiedFrom: this.structure.heldOver[index] === 1 ? this.structure.noteIds[index - 1] : undefined,
-      movedOctaves: tone.moved,
-    };
-  }
-}
-
-/** Parts that one interval leads to share what was read of the sounding line; the others are read anew. */
-function accidentalsOf(
-  {
-    tones,
-    teaching: {
-      schools: { reminders },
-    },
-  }: Part,
-  line: ConcertLine,
-): readonly AccidentalReading[] {
-  if (!tones.uniform) return readToneAccidentals(line.structure, tones, reminders, line.playedBefore);
-  return moveReadings(line.accidentals(reminders), tones);
+/** The notes of a part with their figures: each sound of it is fingered once. */
+function fingeredNotes(
+  { instrument, teaching: { schools } }: Part,
+  placed: readonly PlacedNote<Written>[],
+): FingeredNote[] {
+  const figures = new Map<number, Fingering>();
+  return placed.map((note) => {
+    const sound = midi(note.note.pitch);
+    const fingering = figures.get(sound) ?? fingerMidi(instrument, sound, schools);
+    figures.set(sound, fingering);
+    return { placed: note, sound, fingering };
+  });
 }
 
 /**
@@ -122,19 +61,33 @@ function accidentalsOf(
  * @param alone the notes stand for themselves, as on a chart: no neighbour makes another figure easier
  */
 export function annotate(part: Part, { alone = false } = {}): Annotations {
-  const { instrument, teaching, tones } = part;
-  const { schools } = teaching;
-  const { table, context } = deskOf(instrument, teaching);
-  const line = concertLineOf(part.concert);
-  return new Annotations(
-    tones,
-    line.structure,
-    countsOf(line.structure, schools.counting),
-    accidentalsOf(part, line),
-    alone ? [] : context.findAll(tones, line),
-    tones.tones.map((t) => ({
-      fingering: fingerIn(table, t.midi),
-      name: noteName(t.pitch, t.fifths, schools.noteNames),
-    })),
-  );
+  const { instrument, decisions, moved } = part;
+  const { schools } = part.teaching;
+  const woodwind = instrument.system.kind === 'woodwind' ? instrument.system.woodwind : undefined;
+  const placed = placedNotes(part.score);
+  const notes = fingeredNotes(part, placed);
+  const sounding = notesOf(part.concert);
+  const accidentals = readAccidentals(part.score, schools.reminders, placed);
+  const easier = alone ? [] : easierFigures(notes, woodwind);
+  const annotations = new Map<NoteId, NoteAnnotation>();
+  notes.forEach(({ placed: place, fingering }, i) => {
+    const { id, pitch: written } = place.note;
+    const { fifths } = place.key;
+    const movedOctaves = moved.get(id) ?? 0;
+    annotations.set(id, {
+      id,
+      place,
+      written,
+      concert: octavesAway((sounding[i] as (typeof sounding)[number]).pitch, decisions.octave.octaves + movedOctaves),
+      accidental: accidentals.get(id) as AccidentalReading,
+      fingering,
+      better: easier[i],
+      fifths,
+      name: noteName(written, fifths, schools.noteNames),
+      count: noteCount(place, schools.counting),
+      tiedFrom: place.tiedFrom,
+      movedOctaves,
+    });
+  });
+  return annotations;
 }

@@ -22,7 +22,7 @@ describe('a chart', () => {
       );
       expect(notesOf(part.score).map((n) => pitchText(n.pitch))).toEqual(notes.map(pitchText));
       expect(openingOf(part.score).key.fifths).toBe(0);
-      const all = annotate(part, { alone: true }).values();
+      const all = [...annotate(part, { alone: true }).values()];
       expect(all.every((n) => n.fingering.kind === 'playable' && n.better === undefined)).toBe(true);
       expect(all.map((n) => n.id)).toEqual(notes.map(chartId));
     },

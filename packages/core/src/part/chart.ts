@@ -2,9 +2,10 @@ import type { Instrument, Stage } from '../instrument/instrument';
 import { key } from '../key/key';
 import type { Clef } from '../key/signature';
 import { invert, transpose } from '../pitch/interval';
-import { type Concert, midi, parsePitch, type Pitch, pitch, type Step, type Written } from '../pitch/pitch';
+import { type Concert, midi, parsePitch, type Pitch, pitch, pitchText, type Step, type Written } from '../pitch/pitch';
 import { schoolsOf } from '../school/schools';
 import type { NoteId, Score } from '../score/score';
+import { notesOf } from '../score/walk';
 import { derivePart, type Part } from './derivePart';
 import type { Teaching } from './teaching';
 
@@ -22,8 +23,10 @@ export function chartNotes(instrument: Instrument, stage: Stage): Written[] {
 }
 
 /** The different notes of a page, low to high. */
-export const notesUsed = ({ tones: { tones } }: Part): Written[] =>
-  [...new Set(tones.map((t) => t.pitch))].sort((a, b) => midi(a) - midi(b) || a.alter - b.alter);
+export const notesUsed = ({ score }: Part): Written[] =>
+  [...new Map(notesOf(score).map(({ pitch: p }) => [pitchText(p), p])).values()].sort(
+    (a, b) => midi(a) - midi(b) || a.alter - b.alter,
+  );
 
 const SIGN_LETTER: Readonly<Record<number, string>> = { [-2]: 'bb', [-1]: 'b', 0: '', 1: 's', 2: 'ss' };
 

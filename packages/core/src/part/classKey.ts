@@ -3,8 +3,8 @@ import type { Instrument } from '../instrument/instrument';
 import { type Interval, interval, semitones, UNISON } from '../pitch/interval';
 import type { Concert } from '../pitch/pitch';
 import type { Score } from '../score/score';
-import { concertLineOf } from './concertLine';
-import { fitOctave } from './octave';
+import { openingOf } from '../score/walk';
+import { countNotes, fitOctave } from './octave';
 import type { Teaching } from './teaching';
 
 /** Another key for the whole class, and how many notes would then lie outside, in all parts together. */
@@ -58,7 +58,8 @@ export function offerClassKeys(
   teaching: Teaching,
   count = 3,
 ): ClassKeyOffer[] {
-  const { counts, opening } = concertLineOf(concert);
+  const counts = countNotes(concert);
+  const sounding = openingOf(concert).key.fifths;
   const offers = SHIFTS.map(([fifths, octaves]): ClassKeyOffer => {
     const by = fifths === 0 ? UNISON : interval(fifths, octaves);
     let unplayable = 0;
@@ -69,7 +70,7 @@ export function offerClassKeys(
       unplayable += taken?.unplayable ?? 0;
       outside += taken?.outside ?? 0;
     }
-    return { interval: by, fifths: opening.key.fifths + fifths, unplayable, outside };
+    return { interval: by, fifths: sounding + fifths, unplayable, outside };
   });
   const now = offers[0] as ClassKeyOffer;
   const seen = new Set<number>();

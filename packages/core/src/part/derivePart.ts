@@ -4,13 +4,13 @@ import type { Clef } from '../key/signature';
 import { addIntervals, type Interval, octavesUp, semitones } from '../pitch/interval';
 import { type Concert, midi, type Written } from '../pitch/pitch';
 import { planBreaths } from '../score/breath';
-import type { Measure, MusicEvent, NoteId, Score } from '../score/score';
-import { keepStructure } from '../score/structure';
-import { type ConcertLine, concertLineOf } from './concertLine';
-import { type KeyOption, KeyPlan, type KeyReason } from './keyPlan';
-import { type OctaveOption, type OctaveReason, fitOctave } from './octave';
+import type { NoteId, Score } from '../score/score';
+import { notesOf, openingOf } from '../score/walk';
+import { type KeyOption, type KeyReason, planKey, respelling, writtenKey } from './keyPlan';
+import { misfitSide } from './misfit';
+import { countNotes, fitOctave, type OctaveOption, type OctaveReason } from './octave';
 import { DEFAULT_TEACHING, type Teaching } from './teaching';
-import { type WrittenTone, type WrittenTones, writeTones } from './writtenTones';
+import { writeScore } from './writeScore';
 
 export type ClefReason = 'usual' | 'chosen';
 
@@ -35,13 +35,12 @@ export interface PartDecisions {
   readonly clef: { readonly clef: Clef; readonly why: ClefReason; readonly options: readonly Clef[] };
 }
 
-/** A player's page: the written line with what led to it. Its score is written out when it is first asked for. */
+/** A player's page: the written line with what led to it. */
 export interface Part {
   readonly instrument: Instrument;
   readonly teaching: Teaching;
   readonly concert: Score<Concert>;
   readonly score: Score<Written>;
-  readonly tones: WrittenTones;
   readonly decisions: PartDecisions;
   /** Playable, but outside the range of the players' stage. */
   readonly outside: readonly NoteId[];
@@ -52,56 +51,21 @@ export interface Part {
   readonly moved: ReadonlyMap<NoteId, number>;
 }
 
-class DerivedPart implements Part {
-  private made: Score<Written> | undefined;
-
-  constructor(
-    readonly instrument: Instrument,
-    readonly teaching: Teaching,
-    readonly concert: Score<Concert>,
-    readonly tones: WrittenTones,
-    readonly decisions: PartDecisions,
-    private readonly line: ConcertLine,
-    private readonly keys: KeyPlan,
-  ) {}
-
-  get score(): Score<Written> {
-    this.made ??= writeScore(this.concert, this.tones, this.keys, this.decisions.clef.clef, this.line, this.teaching);
-    return this.made;
-  }
-
-  private idsWhere(holds: (t: WrittenTone) => boolean): NoteId[] {
-    const { tones, of } = this.tones;
-    const wanted = tones.map(holds);
-    return wanted.includes(true) ? this.line.structure.noteIds.filter((_id, i) => wanted[of[i] as number]) : [];
-  }
-
-  get unplayable(): readonly NoteId[] {
-    const { low, high } = this.instrument.ranges.full;
-    return this.idsWhere((t) => t.midi < midi(low) || t.midi > midi(high));
-  }
-
-  get outside(): readonly NoteId[] {
-    const { full, [this.teaching.stage]: home } = this.instrument.ranges;
-    return this.idsWhere(
-      (t) =>
-        t.midi >= midi(full.low) && t.midi <= midi(full.high) && (t.midi < midi(home.low) || t.midi > midi(home.high)),
-    );
-  }
-
-  get simplified(): ReadonlySet<NoteId> {
-    return new Set(this.idsWhere((t) => t.simplified));
-  }
-
-  get moved(): ReadonlyMap<NoteId, number> {
-    const { tones, of } = this.tones;
-    return new Map(
-      this.idsWhere((t) => t.moved !== 0).map((id) => [
-        id,
-        (tones[of[this.line.structure.indexOf.get(id) as number] as number] as WrittenTone).moved,
-      ]),
-    );
-  }
+/** The octave of a part: the teacher's, the source page's own, or the one that suits best. */
+function decideOctave(
+  concert: Score<Concert>,
+  instrument: Instrument,
+  owner: PageOwner,
+  chosen: number | undefined,
+  { stage }: Teaching,
+): PartDecisions['octave'] {
+  const { best, options } = fitOctave(instrument, stage, countNotes(concert), semitones(instrument.toWritten));
+  const automatic = owner === instrument.id ? 0 : best.octaves;
+  const octaves = chosen ?? automatic;
+  const taken = options.find((o) => o.octaves === octaves);
+  const fits = (taken?.outside ?? 0) + (taken?.unplayable ?? 0) === 0;
+  const automaticWhy = owner === instrument.id ? 'own-page' : fits ? 'fits' : 'fewest-outside';
+  return { octaves, automatic, options, why: chosen === undefined ? automaticWhy : 'chosen' };
 }
 
 /**
@@ -119,75 +83,47 @@ export function derivePart(
   choice: PartChoice = {},
   teaching: Teaching = DEFAULT_TEACHING,
 ): Part {
-  const line = concertLineOf(concert);
-  const { opening } = line;
-  const { best, options } = fitOctave(instrument, teaching.stage, line.counts, semitones(instrument.toWritten));
-  const automatic = owner === instrument.id ? 0 : best.octaves;
-  const octaves = choice.octaves ?? automatic;
-  const taken = octaves === best.octaves ? best : options.find((o) => o.octaves === octaves);
-  const octaveWhy: OctaveReason =
-    choice.octaves !== undefined
-      ? 'chosen'
-      : owner === instrument.id
-        ? 'own-page'
-        : (taken?.outside ?? 0) + (taken?.unplayable ?? 0) === 0
-          ? 'fits'
-          : 'fewest-outside';
-  const keys = new KeyPlan(opening.key.fifths, instrument.toWritten.fifths, choice.key);
-  const base = addIntervals(instrument.toWritten, octavesUp(octaves));
-  const clef = choice.clef !== undefined && instrument.clefs.includes(choice.clef) ? choice.clef : instrument.clefs[0];
-  const tones = writeTones(line, keys, base, octaves, choice.alternatives);
-  return new DerivedPart(
+  const { key: sounding } = openingOf(concert);
+  const octave = decideOctave(concert, instrument, owner, choice.octaves, teaching);
+  const keys = planKey(sounding.fifths, instrument.toWritten.fifths, choice.key);
+  const interval = addIntervals(instrument.toWritten, octavesUp(octave.octaves));
+  const usual = instrument.clefs[0];
+  const clef = choice.clef !== undefined && instrument.clefs.includes(choice.clef) ? choice.clef : usual;
+  const { score, simplified, moved } = writeScore(concert, {
+    keys,
+    interval,
+    clef,
+    alternatives: choice.alternatives ?? {},
+    breaths: planBreaths(concert, teaching.schools.breath),
+  });
+  const outside: NoteId[] = [];
+  const unplayable: NoteId[] = [];
+  for (const { id, pitch } of notesOf(score)) {
+    const side = misfitSide(instrument, teaching.stage, midi(pitch));
+    if (side === 'too-low' || side === 'too-high') unplayable.push(id);
+    else if (side !== undefined) outside.push(id);
+  }
+  return {
     instrument,
     teaching,
     concert,
-    tones,
-    {
-      interval: addIntervals(base, keys.respell(opening.key.fifths + keys.up)),
-      octave: { octaves, why: octaveWhy, automatic, options },
+    score,
+    outside,
+    unplayable,
+    simplified,
+    moved,
+    decisions: {
+      interval: addIntervals(interval, respelling(keys, sounding.fifths)),
+      octave,
       key: {
         choice: keys.choice,
-        fifths: keys.writtenFifths(opening.key.fifths),
-        sounding: opening.key.fifths,
+        fifths: writtenKey(keys, sounding).fifths,
+        sounding: sounding.fifths,
         automatic: keys.automatic,
         options: keys.options,
         why: keys.why,
       },
-      clef: {
-        clef,
-        why: choice.clef !== undefined && clef !== instrument.clefs[0] ? 'chosen' : 'usual',
-        options: instrument.clefs,
-      },
+      clef: { clef, why: clef === usual ? 'usual' : 'chosen', options: instrument.clefs },
     },
-    line,
-    keys,
-  );
-}
-
-/** Writes a part's page out: every event with its written pitch, keys moved, breaths marked, one clef throughout. */
-function writeScore(
-  concert: Score<Concert>,
-  { tones, of }: WrittenTones,
-  keys: KeyPlan,
-  clef: Clef,
-  { opening, structure }: ConcertLine,
-  { schools }: Teaching,
-): Score<Written> {
-  const breaths = planBreaths(concert, schools.breath);
-  let index = 0;
-  const write = (e: MusicEvent<Concert>): MusicEvent<Written> => {
-    if (e.kind === 'rest') return e;
-    const { pitch } = tones[of[index] as number] as WrittenTone;
-    index += 1;
-    return breaths.has(e.id) ? { ...e, pitch, breathAfter: true } : { ...e, pitch };
   };
-  const measures = concert.measures.map(({ clef: _sourceClef, key: sounding, ...m }, i): Measure<Written> => {
-    const events = m.events.map(write);
-    // The source page's clef changes are that player's; this part keeps to its own clef.
-    if (i === 0) return { ...m, clef, key: keys.written(opening.key), meter: opening.meter, events };
-    return sounding === undefined ? { ...m, events } : { ...m, key: keys.written(sounding), events };
-  });
-  const score: Score<Written> = { ...concert, measures };
-  keepStructure(score, structure);
-  return score;
 }

@@ -1,169 +1,112 @@
-import type { Fingering } from '../fingering/figure';
-import { CLEFS } from '../key/signature';
-import { ENHARMONIC_DOWN, ENHARMONIC_UP } from '../pitch/interval';
-import type { Written } from '../pitch/pitch';
-import type { AccidentalReading } from '../score/accidental';
-import { countsOf } from '../score/counts';
+import { signatureAlter } from '../key/key';
+import { ENHARMONIC_DOWN, ENHARMONIC_UP, interval, nameInterval, transpose } from '../pitch/interval';
+import { midi, type Pitch, samePitch, type Written } from '../pitch/pitch';
+import { beatPlace, type BeatPlace } from '../score/placedNotes';
 import type { NoteId } from '../score/score';
-import { type BeatPlace, type Structure, workedOut } from '../score/structure';
-import type { Annotations } from './annotate';
-import { type Block, type Facts, makeBlock, sameTone, withSign } from './block';
-import { type ConcertLine, concertLineOf } from './concertLine';
+import type { Annotations, NoteAnnotation } from './annotate';
 import type { Part } from './derivePart';
-import { deskOf } from './desk';
 import type { Fact, Trail } from './fact';
-import type { OctaveReason } from './octave';
+import { misfitSide } from './misfit';
+import { staffPlace } from './staffPlace';
 
-const ENHARMONICS = [ENHARMONIC_UP.fifths, ENHARMONIC_DOWN.fifths];
-const NOTHING: readonly BeatPlace[] = [];
-const WHYS: readonly OctaveReason[] = ['own-page', 'fits', 'fewest-outside', 'chosen'];
-const OCTAVES_KEPT = 16;
+/** A fifth down without the octave: from a note in tenor clef to the one that a bass-clef reader would name there. */
+const FIFTH_DOWN = interval(-1, 0);
+const ENHARMONICS: readonly number[] = [ENHARMONIC_UP.fifths, ENHARMONIC_DOWN.fifths];
 
-/** One number for what an explained tone depends on besides the desk and itself. */
-const dependsOn = ({ octave, clef }: Part['decisions'], respelled: boolean): number =>
-  (((octave.octaves + OCTAVES_KEPT / 2) * WHYS.length + WHYS.indexOf(octave.why)) * CLEFS.length +
-    CLEFS.indexOf(clef.clef)) *
-    2 +
-  (respelled ? 1 : 0);
-
-/** Where each note stands, how long it lasts and what is counted: the same in every part of the line. */
-function placesOf(part: Part, line: ConcertLine): readonly Facts[] {
-  const { rhythmNames, counting } = part.teaching.schools;
-  const { structure } = line;
-  return workedOut(structure, `places ${rhythmNames} ${counting}`, () => readPlaces(part, line));
+/** Where a note stands, how long it lasts and what is counted. */
+function placeFacts({ teaching: { schools } }: Part, { place, count, tiedFrom }: NoteAnnotation): Fact[] {
+  const facts: Fact[] = [
+    { kind: 'place', at: beatPlace(place) },
+    { kind: 'value', duration: place.note.duration, names: schools.rhythmNames },
+    { kind: 'count', text: count, system: schools.counting },
+  ];
+  return tiedFrom === undefined ? facts : [...facts, { kind: 'tied', from: tiedFrom }];
 }
 
-function readPlaces(
-  {
-    teaching: {
-      schools: { rhythmNames, counting },
-    },
-  }: Part,
-  { notes, structure }: ConcertLine,
-): readonly Facts[] {
-  const counts = countsOf(structure, counting);
-  return notes.map(({ duration }, i): Facts => {
-    const facts: Fact[] = [
-      { kind: 'place', at: structure.places[i] as BeatPlace },
-      { kind: 'value', duration, names: rhythmNames },
-      { kind: 'count', text: counts[i] as string, system: counting },
-    ];
-    if (structure.heldOver[i] === 1) facts.push({ kind: 'tied', from: structure.noteIds[i - 1] as NoteId });
-    return facts;
-  });
+function tenorClefFact({ teaching }: Part, written: Written): Fact {
+  if (teaching.schools.tenorClef === 'move-two')
+    return { kind: 'tenor-clef', method: 'move-two', seen: staffPlace(written, 'bass') };
+  const { step, alter } = transpose(written, FIFTH_DOWN);
+  return { kind: 'tenor-clef', method: 'up-a-fifth', reads: { step, alter } };
 }
 
-/** Explains the notes of one part: what is common to many notes is put together once. */
-class Explainer {
-  private readonly structure: Structure;
-  private readonly places: readonly Facts[];
-  private readonly blocks: readonly Block[];
-  private readonly of: Uint16Array;
-
-  constructor(
-    part: Part,
-    private readonly annotations: Annotations,
-  ) {
-    const line = concertLineOf(part.concert);
-    this.structure = line.structure;
-    this.places = placesOf(part, line);
-    this.of = part.tones.of;
-    const respelled = ENHARMONICS.includes(part.decisions.interval.fifths - part.instrument.toWritten.fifths);
-    const known = deskOf(part.instrument, part.teaching).blocksFor(dependsOn(part.decisions, respelled));
-    this.blocks = part.tones.tones.map((tone, t) => {
-      const made = known.get(tone.pitch) ?? [];
-      known.set(tone.pitch, made);
-      let block = made.find((b) => sameTone(b.tone, tone));
-      if (block === undefined) {
-        block = makeBlock(
-          part,
-          tone,
-          annotations.toneWords[t]?.fingering as Fingering,
-          annotations.toneWords[t]?.name ?? '',
-          respelled,
-        );
-        made.push(block);
-      }
-      return block;
-    });
+/** From what sounds to the written note under its signature. */
+function pitchFacts(part: Part, note: NoteAnnotation): Fact[] {
+  const { instrument, decisions, teaching } = part;
+  const { written, concert, fifths, name, movedOctaves } = note;
+  const { octaves, why } = decisions.octave;
+  const { clef } = decisions.clef;
+  const respelled = ENHARMONICS.includes(decisions.interval.fifths - instrument.toWritten.fifths);
+  const facts: Fact[] = [{ kind: 'concert', pitch: concert }];
+  if (octaves !== 0) facts.push({ kind: 'octave', octaves, why, stage: teaching.stage });
+  facts.push({ kind: 'interval', interval: nameInterval(instrument.toWritten), inKey: instrument.inKey });
+  const plain = transpose<Pitch>(concert, instrument.toWritten);
+  if (!samePitch(plain, written)) {
+    const because = part.simplified.has(note.id) && !respelled ? 'double' : 'signature';
+    facts.push({ kind: 'respelled', from: plain, because });
   }
+  facts.push({ kind: 'written', pitch: written, name, staff: staffPlace(written, clef), clef });
+  if (clef === 'tenor' && instrument.clefs[0] === 'bass') facts.push(tenorClefFact(part, written));
+  if (movedOctaves !== 0) facts.push({ kind: 'moved', octaves: movedOctaves });
+  facts.push({ kind: 'signature', fifths, step: written.step, alter: signatureAlter(fifths, written.step) });
+  return facts;
+}
 
-  explain(id: NoteId): Trail | undefined {
-    const index = this.structure.indexOf.get(id);
-    return index === undefined ? undefined : this.trailAt(index);
-  }
+/** The sign that makes the note what it is, and the later notes of its bar that it reaches. */
+function signFacts(
+  { written, accidental: { source, courtesy, setBy } }: NoteAnnotation,
+  placeOf: (id: NoteId) => BeatPlace,
+  reached: readonly NoteId[],
+): Fact[] {
+  if (courtesy !== true && (source === 'plain' || source === 'signature')) return [];
+  const { step, alter } = written;
+  const accidental: Fact = {
+    kind: 'accidental',
+    source,
+    alter,
+    step,
+    courtesy: courtesy === true,
+    ...(setBy === undefined ? {} : { setAt: placeOf(setBy) }),
+  };
+  return reached.length === 0 ? [accidental] : [accidental, { kind: 'reach', at: reached.map(placeOf) }];
+}
 
-  trailAt(index: number): Trail {
-    const place = this.places[index] as Facts;
-    const block = this.blocks[this.of[index] as number] as Block;
-    const { whole, head, tail, tone } = block;
-    const { accidentals, better } = this.annotations;
-    const reading = accidentals[index] as AccidentalReading;
-    const signed = reading.courtesy === true || (reading.source !== 'plain' && reading.source !== 'signature');
-    const easier = better[index];
-    if (!signed && easier === undefined) return { place, facts: whole };
-    const reached = signed ? this.reachedBy(reading, index) : NOTHING;
-    if (
-      signed &&
-      reached.length === 0 &&
-      reading.setBy === undefined &&
-      reading.courtesy !== true &&
-      easier === undefined
-    )
-      return { place, facts: withSign(block, reading.source) };
-    const facts = signed ? [...head, ...this.signFacts(reading, tone.pitch, index, reached), ...tail] : [...whole];
-    if (easier !== undefined) facts.push({ kind: 'better', alternate: easier.alternate, cause: easier.cause });
-    return { place, facts };
-  }
-
-  /** The sign that makes the note what it is, and the later notes of the bar that it reaches. */
-  private signFacts(
-    { source, setBy, courtesy }: AccidentalReading,
-    { step, alter }: Written,
-    index: number,
-    reached: readonly BeatPlace[],
-  ): Fact[] {
-    const fact: Fact = { kind: 'accidental', source, alter, step, courtesy: courtesy === true };
-    const accidental = setBy === undefined ? fact : { ...fact, setAt: this.setAt(setBy, index) };
-    return reached.length === 0 ? [accidental] : [accidental, { kind: 'reach', at: reached }];
-  }
-
-  /** Where the earlier note of the bar stands whose sign still holds. */
-  private setAt(setBy: NoteId, index: number): BeatPlace {
-    let i = index - 1;
-    while (this.structure.noteIds[i] !== setBy) i -= 1;
-    return this.structure.places[i] as BeatPlace;
-  }
-
-  /** The later notes of the bar that a sign reaches. */
-  private reachedBy({ source }: AccidentalReading, index: number): readonly BeatPlace[] {
-    if (source !== 'sign') return NOTHING;
-    const { measureOf, places, noteIds } = this.structure;
-    const id = noteIds[index];
-    let at: BeatPlace[] | undefined;
-    for (let i = index + 1; measureOf[i] === measureOf[index]; i++)
-      if (this.annotations.accidentals[i]?.setBy === id) (at ??= []).push(places[i] as BeatPlace);
-    return at ?? NOTHING;
-  }
+/** What the hands do for a note, whether it lies where the players are at home, and what else they could do. */
+function figureFacts({ instrument, teaching }: Part, { written, fingering, better }: NoteAnnotation): Fact[] {
+  const facts: Fact[] = [];
+  const side = misfitSide(instrument, teaching.stage, midi(written));
+  if (side === 'below-stage' || side === 'above-stage') facts.push({ kind: 'misfit', side, stage: teaching.stage });
+  if (fingering.kind === 'unplayable') return [...facts, { kind: 'unplayable', because: fingering.because }];
+  const { figure, preferred, origin, intonation } = fingering;
+  facts.push({ kind: 'figure', figure });
+  if (preferred !== undefined) facts.push({ kind: 'preferred', reason: preferred });
+  if (origin !== undefined) facts.push({ kind: 'origin', origin, figure });
+  if (intonation !== undefined) facts.push({ kind: 'intonation', intonation });
+  for (const alternate of fingering.alternates) facts.push({ kind: 'alternate', alternate });
+  if (better !== undefined) facts.push({ kind: 'better', alternate: better.alternate, cause: better.cause });
+  return facts;
 }
 
 /**
- * The reason trail of a note: from what sounds to what the hands do, in the order a teacher reads it out.
+ * The reason trails of a part's notes: from what sounds to what the hands do, in the order a teacher reads it out.
  *
  * Place, value and count; sound, octave, interval, written note and staff place; signature, sign and its reach; figure,
- * how brass comes by it, tuning, alternates, and the alternate that is easier here. Notes of one tone share their facts.
- * @returns undefined when the part has no such note
- * @example explain(part, annotate(part), 'n3')?.facts[0] // { kind: 'concert', pitch: B♭3 }
+ * how brass comes by it, tuning, alternates, and the alternate that is easier here.
+ * @example explain(part, annotate(part)).get('n3')?.[0] // { kind: 'place', at: bar 1, beat 3 }
  */
-export function explain(part: Part, annotations: Annotations, id: NoteId): Trail | undefined {
-  annotations.explainer ??= new Explainer(part, annotations);
-  return annotations.explainer.explain(id);
-}
-
-/** The reason trails of all notes of a part, in order. */
-export function explainAll(part: Part, annotations: Annotations): Trail[] {
-  const explainer = (annotations.explainer ??= new Explainer(part, annotations));
-  const trails: Trail[] = new Array<Trail>(annotations.size);
-  for (let i = 0; i < trails.length; i++) trails[i] = explainer.trailAt(i);
+export function explain(part: Part, annotations: Annotations): ReadonlyMap<NoteId, Trail> {
+  const placeOf = (id: NoteId): BeatPlace => beatPlace((annotations.get(id) as NoteAnnotation).place);
+  const reached = new Map<NoteId, NoteId[]>();
+  for (const { id, accidental } of annotations.values()) {
+    if (accidental.setBy === undefined) continue;
+    const ids = reached.get(accidental.setBy) ?? [];
+    ids.push(id);
+    reached.set(accidental.setBy, ids);
+  }
+  const trails = new Map<NoteId, Trail>();
+  for (const note of annotations.values()) {
+    const sign = signFacts(note, placeOf, reached.get(note.id) ?? []);
+    trails.set(note.id, [...placeFacts(part, note), ...pitchFacts(part, note), ...sign, ...figureFacts(part, note)]);
+  }
   return trails;
 }

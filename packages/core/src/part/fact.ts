@@ -9,7 +9,7 @@ import type { Schools } from '../school/schools';
 import type { AccidentalSource } from '../score/accidental';
 import type { Duration } from '../score/duration';
 import type { NoteId } from '../score/score';
-import type { BeatPlace } from '../score/structure';
+import type { BeatPlace } from '../score/placedNotes';
 import type { MisfitSide } from './misfit';
 import type { OctaveReason } from './octave';
 import type { StaffPlace } from './staffPlace';
@@ -55,15 +55,8 @@ export type Fact =
   | { readonly kind: 'misfit'; readonly side: MisfitSide; readonly stage: Stage }
   | { readonly kind: 'unplayable'; readonly because: Extract<Fingering, { kind: 'unplayable' }>['because'] };
 
-/** The ordered facts of a note: where it stands in the line, and how it comes from its sound to the hands. */
-export interface Trail {
-  readonly place: readonly Fact[];
-  readonly facts: readonly Fact[];
-}
-
-/** The whole trail as one list, to be read out. */
-export const trailFacts = (trail: Trail | undefined): Fact[] =>
-  trail === undefined ? [] : [...trail.place, ...trail.facts];
+/** The reason trail of a note: where it stands in the line, and how it comes from its sound to the hands, in reading order. */
+export type Trail = readonly Fact[];
 
 export const FACT_KINDS = [
   'place',

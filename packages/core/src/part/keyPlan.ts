@@ -13,6 +13,18 @@ export interface KeyOption {
 }
 export type KeyReason = 'transposed' | 'over-limit' | 'chosen';
 
+/** The signature a part is written in, why, and what else could be chosen. */
+export interface KeyPlan {
+  readonly choice: KeyChoice;
+  readonly automatic: KeyChoice;
+  readonly why: KeyReason;
+  readonly options: readonly KeyOption[];
+  /** The opening signature as it would be without respelling. */
+  readonly opening: number;
+  /** Fifths from the sounding to the written key. */
+  readonly up: number;
+}
+
 /** The respelling that brings a signature nearer to none: sharps go up by letter to flats. */
 const respellingOf = (fifths: number): Interval => (fifths > 0 ? ENHARMONIC_UP : ENHARMONIC_DOWN);
 
@@ -26,52 +38,36 @@ function keyOptions(fifths: number): KeyOption[] {
 }
 
 /**
- * The signature a part is written in, and how each signature of the line is respelled for it.
- *
- * Over the limit, key and notes are respelled together; a teacher may ask for the other spelling, or for none.
+ * Decides the signature of a part. Over the limit, key and notes are respelled together; a teacher may ask for the other
+ * spelling, or for none.
+ * @param sounding the line's opening signature
+ * @param up fifths from the sounding to the written key
+ * @example planKey(5, 2, undefined).choice // 'respelled': seven sharps are over the limit
  */
-export class KeyPlan {
-  readonly options: readonly KeyOption[];
-  readonly automatic: KeyChoice;
-  readonly choice: KeyChoice;
-  readonly why: KeyReason;
-
-  /** @param sounding the line's opening signature; @param up fifths from the sounding to the written key */
-  constructor(
-    sounding: number,
-    readonly up: number,
-    asked: KeyChoice | undefined,
-  ) {
-    this.opening = sounding + up;
-    this.options = keyOptions(this.opening);
-    this.automatic = Math.abs(this.opening) > SIGNATURE_LIMIT ? 'respelled' : 'transposed';
-    const wanted = this.options.find((k) => k.choice === asked)?.choice;
-    this.choice = wanted ?? this.automatic;
-    this.why =
-      wanted !== undefined && wanted !== this.automatic
-        ? 'chosen'
-        : this.automatic === 'respelled'
-          ? 'over-limit'
-          : 'transposed';
-  }
-
-  private readonly opening: number;
-
-  /** How notes under a signature, already moved up, are respelled. */
-  respell(fifths: number): Interval {
-    const must = Math.abs(fifths) > SIGNATURE_LIMIT && this.choice !== 'transposed';
-    const asked = this.choice === 'respelled' && fifths === this.opening;
-    return must || asked || Math.abs(fifths) > MOST_SIGNS ? respellingOf(fifths) : UNISON;
-  }
-
-  /** The signature that stands on the page for one of the line. */
-  writtenFifths(sounding: number): number {
-    if (this.choice === 'no-signature') return 0;
-    const fifths = sounding + this.up;
-    return fifths + this.respell(fifths).fifths;
-  }
-
-  written(k: Key): Key {
-    return this.choice === 'no-signature' ? key(0, 'none') : key(this.writtenFifths(k.fifths), k.mode);
-  }
+export function planKey(sounding: number, up: number, asked: KeyChoice | undefined): KeyPlan {
+  const opening = sounding + up;
+  const options = keyOptions(opening);
+  const automatic = Math.abs(opening) > SIGNATURE_LIMIT ? 'respelled' : 'transposed';
+  const wanted = options.find((k) => k.choice === asked)?.choice;
+  return {
+    choice: wanted ?? automatic,
+    automatic,
+    why:
+      wanted !== undefined && wanted !== automatic ? 'chosen' : automatic === 'respelled' ? 'over-limit' : 'transposed',
+    options,
+    opening,
+    up,
+  };
 }
+
+/** How notes under one of the line's signatures are respelled once they are moved up. */
+export function respelling({ choice, opening, up }: KeyPlan, sounding: number): Interval {
+  const fifths = sounding + up;
+  const must = Math.abs(fifths) > SIGNATURE_LIMIT && choice !== 'transposed';
+  const asked = choice === 'respelled' && fifths === opening;
+  return must || asked || Math.abs(fifths) > MOST_SIGNS ? respellingOf(fifths) : UNISON;
+}
+
+/** The key that stands on the page for one of the line. */
+export const writtenKey = (plan: KeyPlan, { fifths, mode }: Key): Key =>
+  plan.choice === 'no-signature' ? key(0, 'none') : key(fifths + plan.up + respelling(plan, fifths).fifths, mode);

@@ -12,7 +12,6 @@ import { annotate } from './annotate';
 import { offerClassKeys } from './classKey';
 import { derivePart } from './derivePart';
 import { explain } from './explain';
-import { trailFacts } from './fact';
 import { alternativeTo, betterOctaves, listMisfits, misfitSide } from './misfit';
 import { fitOctave } from './octave';
 import { DEFAULT_TEACHING } from './teaching';
@@ -71,7 +70,7 @@ describe('what does not fit', () => {
   it('is said in the reasons', () => {
     const part = derivePart(line<Concert>('A5 Eb3 C4 D4'), trumpet, 'concert', { octaves: 0 });
     const kinds = (id: string): unknown[] =>
-      trailFacts(explain(part, annotate(part), id)).filter((f) => f.kind === 'misfit' || f.kind === 'unplayable');
+      (explain(part, annotate(part)).get(id) ?? []).filter((f) => f.kind === 'misfit' || f.kind === 'unplayable');
     expect(kinds('n1')).toEqual([{ kind: 'misfit', side: 'above-stage', stage: 'first-year' }]);
     expect(kinds('n2')).toEqual([{ kind: 'unplayable', because: 'below-range' }]);
     expect(kinds('n3')).toEqual([]);
@@ -122,7 +121,7 @@ describe('a marked alternative', () => {
       'A4',
       'playable',
     ]);
-    expect(trailFacts(explain(part, annotate(part), 'n3')).find((f) => f.kind === 'moved')).toEqual({
+    expect((explain(part, annotate(part)).get('n3') ?? []).find((f) => f.kind === 'moved')).toEqual({
       kind: 'moved',
       octaves: -1,
     });

@@ -1,5 +1,5 @@
 import type { Instrument, Stage } from '../instrument/instrument';
-import { midi, type Pitch, pitch, type Written } from '../pitch/pitch';
+import { midi, type Pitch, pitch, pitchText, type Written } from '../pitch/pitch';
 import type { NoteId, Note } from '../score/score';
 import type { OctaveOption } from './octave';
 
@@ -37,22 +37,17 @@ const lowestFirst = (a: Pitch, b: Pitch): number => midi(a) - midi(b);
 
 /** The notes of a page that do not fit, each named once, lowest first. */
 export function listMisfits(instrument: Instrument, stage: Stage, notes: readonly Note<Written>[]): Misfit[] {
-  const found = new Map<Written, { side: MisfitSide; notes: NoteId[] }>();
+  const found = new Map<string, { pitch: Written; side: MisfitSide; notes: NoteId[] }>();
   for (const n of notes) {
     const side = misfitSide(instrument, stage, midi(n.pitch));
     if (side === undefined) continue;
-    const known = found.get(n.pitch) ?? { side, notes: [] };
+    const known = found.get(pitchText(n.pitch)) ?? { pitch: n.pitch, side, notes: [] };
     known.notes.push(n.id);
-    found.set(n.pitch, known);
+    found.set(pitchText(n.pitch), known);
   }
-  return [...found]
-    .sort(([a], [b]) => lowestFirst(a, b))
-    .map(([p, { side, notes: ids }]) => ({
-      pitch: p,
-      side,
-      notes: ids,
-      alternative: alternativeTo(instrument, stage, p),
-    }));
+  return [...found.values()]
+    .sort((a, b) => lowestFirst(a.pitch, b.pitch))
+    .map((misfit) => ({ ...misfit, alternative: alternativeTo(instrument, stage, misfit.pitch) }));
 }
 
 /** Octaves that suit better than the one taken, best first. */

@@ -1,5 +1,7 @@
 import type { Instrument, Stage } from '../instrument/instrument';
-import { midi } from '../pitch/pitch';
+import { midi, type Pitch } from '../pitch/pitch';
+import type { Score } from '../score/score';
+import { notesOf } from '../score/walk';
 
 /** How one octave would suit the instrument: notes outside its players' stage, and outside everything. */
 export interface OctaveOption {
@@ -13,12 +15,19 @@ export type OctaveReason = 'own-page' | 'fits' | 'fewest-outside' | 'chosen';
 /** Octaves away from the line's own that are looked at, the highest first. */
 const SEARCHED = [4, 3, 2, 1, 0, -1, -2, -3, -4];
 
-/** A MIDI number, and how often it sounds in a line; a number may stand twice. */
+/** A MIDI number, and how often it sounds in a line. */
 export interface NoteCount {
   readonly note: number;
   readonly times: number;
 }
 export type NoteCounts = readonly NoteCount[];
+
+/** How often each sound comes in a line. */
+export function countNotes<P extends Pitch>(score: Score<P>): NoteCounts {
+  const times = new Map<number, number>();
+  for (const n of notesOf(score)) times.set(midi(n.pitch), (times.get(midi(n.pitch)) ?? 0) + 1);
+  return [...times].map(([note, count]) => ({ note, times: count }));
+}
 
 function middleOf(notes: NoteCounts): number {
   let total = 0;
@@ -30,17 +39,9 @@ function middleOf(notes: NoteCounts): number {
   return total / Math.max(1, all);
 }
 
-const HOMES = new WeakMap<Instrument, number>();
-
 /** The middle of the notes that beginners of an instrument learn first. */
-function homeOf(instrument: Instrument): number {
-  const known = HOMES.get(instrument);
-  if (known !== undefined) return known;
-  const notes = instrument.firstNotes.map(midi);
-  const home = notes.reduce((a, b) => a + b, 0) / notes.length;
-  HOMES.set(instrument, home);
-  return home;
-}
+const homeOf = ({ firstNotes }: Instrument): number =>
+  firstNotes.reduce((sum, p) => sum + midi(p), 0) / firstNotes.length;
 
 /** What each octave would do to the line: how many notes lie outside the stage, and how many outside everything. */
 function tryOctaves({ ranges }: Instrument, stage: Stage, notes: NoteCounts, toWritten: number): OctaveOption[] {

@@ -14,11 +14,11 @@ import type { Score } from '../score/score';
 import { notesOf, openingOf } from '../score/walk';
 import { line } from '../testing/line';
 import { DEFAULT_PAGE } from '../page/pageSetup';
-import { PagePlan } from '../page/pagePlan';
+import { planPage, rowsAt } from '../page/pagePlan';
 import { annotate } from './annotate';
 import { derivePart, type Part } from './derivePart';
-import { explain, explainAll } from './explain';
-import { type Fact, trailFacts } from './fact';
+import { explain } from './explain';
+import { type Fact } from './fact';
 
 const tune = line<Concert>('Bb3 C4 D4 Eb4 | F4 E4 Eb4 D4 | A3 B3 Bb3 C4:e C4:e | A3:h. Bb3 | C4 B3 Bb3:h', {
   fifths: -2,
@@ -39,18 +39,16 @@ function shown(
 ): string {
   const part = partOf(id, schools, score, choice);
   const annotations = annotate(part);
-  const plan = new PagePlan(part, annotations, DEFAULT_PAGE, { today: '2026-11-25' });
-  const notes = annotations
-    .values()
-    .map((n) => [
-      n.name,
-      n.count,
-      plan.rowsAt(n.id).length,
-      n.accidental,
-      n.fingering.kind === 'playable' ? figureText(n.fingering.figure, schools.fingerCount) : '',
-      n.better?.cause,
-    ]);
-  return JSON.stringify([openingOf(part.score), notesOf(part.score), notes, explainAll(part, annotate(part))]);
+  const plan = planPage(part, annotations, DEFAULT_PAGE, { today: '2026-11-25' });
+  const notes = [...annotations.values()].map((n) => [
+    n.name,
+    n.count,
+    rowsAt(plan.rows, n.id).length,
+    n.accidental,
+    n.fingering.kind === 'playable' ? figureText(n.fingering.figure, schools.fingerCount) : '',
+    n.better?.cause,
+  ]);
+  return JSON.stringify([openingOf(part.score), notesOf(part.score), notes, [...explain(part, annotations)]]);
 }
 
 /** An instrument, and a choice on its page, for which each question matters. */
@@ -92,7 +90,7 @@ describe('tenor clef', () => {
       { clef: 'tenor', octaves: 0 },
       { schools: schoolsOf(schools), stage: 'second-year' },
     );
-    return trailFacts(explain(part, annotate(part), 'n1')).find((f) => f.kind === 'tenor-clef');
+    return (explain(part, annotate(part)).get('n1') ?? []).find((f) => f.kind === 'tenor-clef');
   };
 
   // Middle C is the fourth line in tenor clef; that line is F in bass clef, and C there stands on the first ledger line above.
@@ -116,7 +114,7 @@ describe('tenor clef', () => {
 
   it('needs no such help in bass clef', () => {
     const part = partOf('trombone', schoolsOf());
-    expect(trailFacts(explain(part, annotate(part), 'n1')).some((f) => f.kind === 'tenor-clef')).toBe(false);
+    expect((explain(part, annotate(part)).get('n1') ?? []).some((f) => f.kind === 'tenor-clef')).toBe(false);
   });
 });
 

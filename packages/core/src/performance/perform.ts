@@ -5,6 +5,7 @@ import { add, type Rational, rational, sum, toNumber, ZERO } from '../rational/r
 import { durationQuarters } from '../score/duration';
 import { filledQuarters } from '../score/measureSum';
 import type { Articulation, Dynamic, NoteId, Score, Tempo } from '../score/score';
+import { slurredOn } from '../score/slurs';
 import { placeMeasures } from '../score/walk';
 import { playOrder } from './playOrder';
 
@@ -56,9 +57,7 @@ export interface Performance {
  */
 export function perform(score: Score<Concert>): Performance {
   const placed = placeMeasures(score);
-  const order = new Map(placed.flatMap((p) => p.measure.events).map((e, i) => [e.id, i]));
-  const slurredOn = new Set<number>();
-  for (const s of score.slurs) for (let i = order.get(s.from) ?? 0; i < (order.get(s.to) ?? 0); i++) slurredOn.add(i);
+  const slurredNotes = slurredOn(score);
   const notes: PlayedNote[] = [];
   const bars: PlayedBar[] = [];
   let at = ZERO;
@@ -77,7 +76,7 @@ export function perform(score: Score<Concert>): Performance {
       if (e.kind === 'note') {
         const before = notes.at(-1);
         const goesOn = tied && before !== undefined && before.midi === midi(e.pitch);
-        const slurred = slurredOn.has(order.get(e.id) ?? -1);
+        const slurred = slurredNotes.has(e.id);
         if (goesOn)
           notes[notes.length - 1] = {
             ...before,

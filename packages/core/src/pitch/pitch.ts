@@ -21,22 +21,12 @@ export type Written = Pitch & { readonly [soundsAs]: 'written' };
 const INDEX: Readonly<Record<Step, number>> = { C: 0, D: 1, E: 2, F: 3, G: 4, A: 5, B: 6 };
 export const stepIndex = (step: Step): number => INDEX[step];
 
-/** Every pitch is made once and shared: a class of twenty moves thousands of notes onto a few dozen pitches. */
-const MADE: (Pitch | undefined)[] = [];
-const LOWEST_OCTAVE = -3;
-const HIGHEST_OCTAVE = 12;
-const WIDEST_ALTER = 7;
-
 /**
- * The pitch of a letter, an alteration and an octave: frozen, and the same object each time.
- * @example pitch('B', -1, 3) === pitch('B', -1, 3) // true
+ * The pitch of a letter, an alteration and an octave.
+ * @example pitch('B', -1, 3) // { step: 'B', alter: -1, octave: 3 }
  */
-export function pitch<P extends Pitch = Pitch>(step: Step, alter: number, octave: number): P {
-  if (octave < LOWEST_OCTAVE || octave > HIGHEST_OCTAVE || alter < -WIDEST_ALTER || alter > WIDEST_ALTER)
-    return Object.freeze({ step, alter, octave }) as P;
-  const place = ((octave - LOWEST_OCTAVE) * 7 + INDEX[step]) * 16 + alter + 8;
-  return (MADE[place] ??= Object.freeze({ step, alter: alter + 0, octave })) as P;
-}
+export const pitch = <P extends Pitch = Pitch>(step: Step, alter: number, octave: number): P =>
+  ({ step, alter: alter + 0, octave }) as Pitch as P;
 
 export const stepAt = (index: number): Step => STEPS[((index % 7) + 7) % 7] as Step;
 

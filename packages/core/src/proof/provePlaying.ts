@@ -1,7 +1,8 @@
 import type { Stage } from '../instrument/instrument';
 import { intervalBetween, nameInterval } from '../pitch/interval';
 import { letterName, midi, type Written } from '../pitch/pitch';
-import { BREATH_SECONDS, breathStretches, emergencyBreath, isTooLong, slurredOn } from '../reading/breathPlan';
+import { BREATH_SECONDS, breathStretches, emergencyBreath, isTooLong } from '../reading/breathPlan';
+import { slurredOn } from '../score/slurs';
 import type { Note, Score } from '../score/score';
 import { notesOf, placeEvents } from '../score/walk';
 import type { Part } from '../part/derivePart';

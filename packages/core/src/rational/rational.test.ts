@@ -1,9 +1,8 @@
 import { add, compare, divide, formatRational, multiply, rational, subtract, sum, toNumber } from './rational';
 
 describe('rational', () => {
-  it('is in lowest terms, frozen, with a positive denominator', () => {
+  it('is in lowest terms, with a positive denominator', () => {
     expect(rational(6, -8)).toEqual({ n: -3, d: 4 });
-    expect(Object.isFrozen(rational(1, 2))).toBe(true);
     expect(() => rational(1, 0)).toThrow(RangeError);
     expect(() => rational(0.5)).toThrow(RangeError);
   });

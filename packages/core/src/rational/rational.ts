@@ -1,20 +1,19 @@
-/** An exact fraction, frozen and in lowest terms, denominator positive. Musical time is counted in quarters with it. */
+/** An exact fraction in lowest terms, denominator positive. Musical time is counted in quarters with it. */
 export interface Rational {
   readonly n: number;
   readonly d: number;
 }
 
-const gcd = (a: number, b: number): number => {
+function gcd(a: number, b: number): number {
   let x = Math.abs(a);
   let y = Math.abs(b);
-  while (y !== 0) [x, y] = [y, x % y];
+  while (y !== 0) {
+    const rest = x % y;
+    x = y;
+    y = rest;
+  }
   return x;
-};
-
-/** Small fractions are shared: most onsets, lengths and sums are among them. */
-const SHARED: (Rational | undefined)[] = [];
-const SHARED_NUMERATORS = 512;
-const SHARED_DENOMINATORS = 48;
+}
 
 /**
  * Makes a fraction in lowest terms.
@@ -22,22 +21,9 @@ const SHARED_DENOMINATORS = 48;
  * @example rational(6, -8) // { n: -3, d: 4 }
  */
 export function rational(n: number, d = 1): Rational {
-  if (
-    n >= 0 &&
-    n < SHARED_NUMERATORS &&
-    d > 0 &&
-    d <= SHARED_DENOMINATORS &&
-    Number.isInteger(n) &&
-    Number.isInteger(d)
-  )
-    return (SHARED[d * SHARED_NUMERATORS + n] ??= reduce(n, d));
   if (d === 0 || !Number.isSafeInteger(n) || !Number.isSafeInteger(d)) throw new RangeError(`no fraction: ${n}/${d}`);
-  return reduce(n, d);
-}
-
-function reduce(n: number, d: number): Rational {
-  const g = gcd(n, d) * (d < 0 ? -1 : 1);
-  return Object.freeze({ n: n / g + 0, d: d / g });
+  const g = d === 1 ? 1 : gcd(n, d) * Math.sign(d);
+  return { n: n / g + 0, d: d / g };
 }
 
 export const ZERO = rational(0);
@@ -54,9 +40,6 @@ export const sum = (all: Iterable<Rational>): Rational => {
   for (const r of all) total = add(total, r);
   return total;
 };
-
-/** One number for a fraction of ordinary size, to look things up by: denominator below 2^12. */
-export const rationalKey = ({ n, d }: Rational): number => n * 2 ** 12 + d;
 
 /** Writes quarters the way a teacher says them: `3`, `1/2`, `2 1/2`. */
 export function formatRational(r: Rational): string {

@@ -4,6 +4,7 @@ import type { Pitch } from '../pitch/pitch';
 import { toNumber } from '../rational/rational';
 import { durationQuarters } from '../score/duration';
 import type { NoteId, Score, Tempo } from '../score/score';
+import { slurredOn } from '../score/slurs';
 import { type PlacedEvent, placeEvents } from '../score/walk';
 
 /** The longest that a beginner plays on one breath, in seconds. Common practice, no source. */
@@ -57,13 +58,6 @@ export function breathStretches<P extends Pitch>(score: Score<P>): Stretch<P>[] 
   }
   close('end');
   return stretches;
-}
-
-/** Notes from which a slur leads on: no breath may cut it. */
-export function slurredOn<P extends Pitch>(score: Score<P>): ReadonlySet<NoteId> {
-  const events = score.measures.flatMap((m) => m.events);
-  const order = new Map(events.map((e, i) => [e.id, i]));
-  return new Set(score.slurs.flatMap((s) => events.slice(order.get(s.from), order.get(s.to)).map((e) => e.id)));
 }
 
 /**

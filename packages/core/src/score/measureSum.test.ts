@@ -3,7 +3,7 @@ import type { Written } from '../pitch/pitch';
 import { arbitraryScore } from '../testing/arbitraryScore';
 import { line } from '../testing/line';
 import { beamGroups } from './beam';
-import { structureOf } from './structure';
+import { beatPlace, placedNotes } from './placedNotes';
 import { findMeasureFaults } from './measureSum';
 import { placeMeasures } from './walk';
 import { durationQuarters, splitQuarters, valueForQuarters } from './duration';
@@ -60,13 +60,8 @@ describe('beat sums', () => {
   it('counts a pickup as the end of its bar', () => {
     const score = line<Written>('C4 | C4 C4:e C4:e C4:h');
     const measures = score.measures.map((m, i) => (i === 0 ? { ...m, pickup: true } : m));
-    expect(structureOf({ ...score, measures }).places.map((b) => `${b.measure}:${b.beat}`)).toEqual([
-      '0:4',
-      '1:1',
-      '1:2',
-      '1:2 1/2',
-      '1:3',
-    ]);
+    const places = placedNotes({ ...score, measures }).map(beatPlace);
+    expect(places.map((b) => `${b.measure}:${b.beat}`)).toEqual(['0:4', '1:1', '1:2', '1:2 1/2', '1:3']);
   });
 });
 

@@ -10,9 +10,7 @@ import { notesOf, openingOf } from './walk';
 
 const byHand = line<Written>('Bb4 C5 D5 Eb5 | F5 Eb5 D5 C5 | Bb4:w');
 const signs = (score: Score<Written>): (number | undefined)[] =>
-  readAccidentals(score)
-    .values()
-    .map((r) => r.sign);
+  [...readAccidentals(score).values()].map((r) => r.sign);
 
 describe('the two ways to write a tune', () => {
   it('signs at the notes become a signature and clean notes, and back', () => {

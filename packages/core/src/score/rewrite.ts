@@ -22,9 +22,7 @@ export const withoutSignature = <P extends Pitch>(score: Score<P>): Score<P> => 
 
 /** How many signs the page shows before its notes, reminders not counted. */
 export const signCount = <P extends Pitch>(score: Score<P>): number =>
-  readAccidentals(score)
-    .values()
-    .filter((r) => r.sign !== undefined && r.courtesy !== true).length;
+  [...readAccidentals(score).values()].filter((r) => r.sign !== undefined && r.courtesy !== true).length;
 
 /** A signature for a line, how many signs would remain at notes, and the key that the last note speaks for. */
 export interface KeyProposal extends SignatureProposal {

@@ -137,22 +137,6 @@ export function changeCost({ system }: Instrument, from: Played, to: Played, c: 
   return { cost: causes.reduce((sum, s) => sum + s.cost, 0) * haste(c.seconds), causes };
 }
 
-type CostOf = typeof changeCost;
-
-/** changeCost for one instrument and one way of fingering it, which remembers what it has worked out: a line goes through few changes many times. */
-export function rememberedCosts(): CostOf {
-  // By the two notes and how they are played, then by the time between them.
-  const known = new Map<number, Map<number, ChangeCost>>();
-  return (instrument, from, to, c) => {
-    const name = (from.midi * 128 + to.midi) * 8 + (c.slurred ? 4 : 0) + (c.turns ? 2 : 0) + (c.isNew ? 1 : 0);
-    let times = known.get(name);
-    if (times === undefined) known.set(name, (times = new Map()));
-    let cost = times.get(c.seconds);
-    if (cost === undefined) times.set(c.seconds, (cost = changeCost(instrument, from, to, c)));
-    return cost;
-  };
-}
-
 /** The written ends of a range as MIDI numbers. */
 export const rangeEnds = ({
   low,

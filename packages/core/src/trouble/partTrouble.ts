@@ -1,11 +1,13 @@
+import type { Playable } from '../fingering/figure';
+import type { Annotations, NoteAnnotation } from '../part/annotate';
 import type { Part } from '../part/derivePart';
-import type { Annotations } from '../part/annotate';
 import { quartersAMinute } from '../performance/perform';
-import { diatonic } from '../pitch/pitch';
-import { type Rational, toNumber } from '../rational/rational';
+import { diatonic, midi } from '../pitch/pitch';
+import { toNumber } from '../rational/rational';
 import type { AccidentalReading } from '../score/accidental';
+import { placedNotes } from '../score/placedNotes';
 import type { NoteId, Tempo } from '../score/score';
-import { structureOf } from '../score/structure';
+import { slurredOn } from '../score/slurs';
 import { placeMeasures } from '../score/walk';
 import { type CauseShare, changeCost, type ChangeCost, rangeEnds, slideTurns } from './changeCost';
 import { WEIGHTS } from './weights.data';
@@ -14,116 +16,101 @@ import { WEIGHTS } from './weights.data';
 export interface Change extends ChangeCost {
   readonly from: NoteId;
   readonly to: NoteId;
-  /** Where `to` stands in the order of notes, and in which bar. */
+  /** Where `to` stands in the order of notes, and the bar it stands in: its index, and its printed number. */
   readonly index: number;
+  readonly measureIndex: number;
   readonly measure: number;
 }
 
 const SECONDS_A_MINUTE = 60;
 
-const PLAIN_READING: readonly CauseShare[] = [];
-
 /** Quarters a minute in each bar. */
-function speeds(part: Part): number[] {
+function speeds({ concert }: Part): number[] {
   let tempo: Tempo | undefined;
-  return placeMeasures(part.concert).map(({ measure, meter }) => {
+  return placeMeasures(concert).map(({ measure, meter }) => {
     tempo = measure.tempo?.mark === undefined ? tempo : measure.tempo;
     return quartersAMinute(tempo, meter);
   });
 }
 
-/** Notes from which a slur leads on. */
-function slurredNotes(part: Part, indexOf: ReadonlyMap<NoteId, number>): ReadonlySet<number> {
-  const on = new Set<number>();
-  for (const s of part.concert.slurs)
-    for (let i = indexOf.get(s.from) ?? 0; i < (indexOf.get(s.to) ?? 0); i++) on.add(i);
-  return on;
+/** What the eye has to know: a sign that is in force unseen, a letter that has just changed. */
+function readingCauses({ source }: AccidentalReading, alter: number, lastAlter: number | undefined): CauseShare[] {
+  const causes: CauseShare[] = [];
+  const share = (cause: 'sign-not-shown' | 'letter-changes'): void => {
+    causes.push({ cause, units: 1, cost: WEIGHTS[cause] });
+  };
+  if (source === 'bar' || source === 'tie') share('sign-not-shown');
+  if (lastAlter !== undefined && lastAlter !== alter) share('letter-changes');
+  return causes;
 }
 
-/** What the eye has to know: a sign that is in force unseen, a letter that has just changed. */
-function readingCauses(
-  { source }: AccidentalReading,
-  alter: number,
-  lastAlter: number | undefined,
-): readonly CauseShare[] {
-  const unseen = source === 'bar' || source === 'tie';
-  const changes = lastAlter !== undefined && lastAlter !== alter;
-  if (!unseen && !changes) return PLAIN_READING;
-  return [
-    ...(unseen ? [{ cause: 'sign-not-shown' as const, units: 1, cost: WEIGHTS['sign-not-shown'] }] : []),
-    ...(changes ? [{ cause: 'letter-changes' as const, units: 1, cost: WEIGHTS['letter-changes'] }] : []),
-  ];
+/** A note that is struck, while it sounds. */
+interface Struck {
+  readonly note: NoteAnnotation;
+  readonly fingering: Playable | undefined;
+  seconds: number;
 }
 
 /**
  * Every change of a part with its cost, in the order of the notes.
  *
  * A change over a rest or into a held-over note is none. Slurs count as the page has them.
- * @param costOf a change's own cost, where one is remembered
  * @param isNew whether the players have yet to meet a written note (as MIDI number)
  */
-export function partChanges(
-  part: Part,
-  annotations: Annotations,
-  isNew: (midi: number) => boolean,
-  costOf = changeCost,
-): Change[] {
-  const { indexOf, heldOver, restAfter, measureOf, quarters, places, noteIds } = structureOf(part.concert);
-  const slurred = slurredNotes(part, indexOf);
+export function partChanges(part: Part, annotations: Annotations, isNew: (midi: number) => boolean): Change[] {
+  const slurred = slurredOn(part.concert);
   const speed = speeds(part);
-  const { low, high } = rangeEnds(part.instrument.ranges[part.teaching.stage]);
-  const { tones, of } = part.tones;
-  // What is said of one tone holds wherever it comes: nothing is put together for each note.
-  const lines = tones.map((t) => diatonic(t.pitch));
+  const range = rangeEnds(part.instrument.ranges[part.teaching.stage]);
   const found: Change[] = [];
   const alters = new Map<number, number>();
-  let struck = -1;
-  let before = -1;
-  let seconds = 0;
-  for (let i = 0; i < of.length; i++) {
-    const tone = of[i] as number;
-    const {
-      midi,
-      pitch: { alter },
-    } = tones[tone] as (typeof tones)[number];
-    const lasts =
-      (toNumber(quarters[i] as Rational) * SECONDS_A_MINUTE) / (speed[measureOf[i] as number] ?? SECONDS_A_MINUTE);
-    if (heldOver[i] === 1) {
-      seconds += lasts;
-    } else {
-      const from = struck < 0 ? undefined : (of[struck] as number);
-      const [leaves, reaches] = [
-        from === undefined ? undefined : annotations.toneWords[from]?.fingering,
-        annotations.toneWords[tone]?.fingering,
-      ];
-      if (from !== undefined && leaves?.kind === 'playable' && reaches?.kind === 'playable' && restAfter[i - 1] !== 1) {
-        const came = before < 0 ? undefined : annotations.toneWords[of[before] as number]?.fingering;
-        const turns = came?.kind === 'playable' && slideTurns(came.figure, leaves.figure, reaches.figure);
-        const hands = costOf(
+  let before: Struck | undefined;
+  let last: Struck | undefined;
+  let lastId: NoteId | undefined;
+  for (const { note: written, index, measureIndex, measureNumber, quarters, tiedFrom, restBefore } of placedNotes(
+    part.score,
+  )) {
+    const note = annotations.get(written.id);
+    if (note === undefined) continue;
+    const { alter } = written.pitch;
+    const line = diatonic(written.pitch);
+    const seconds = (toNumber(quarters) * SECONDS_A_MINUTE) / (speed[measureIndex] ?? SECONDS_A_MINUTE);
+    if (tiedFrom !== undefined && last !== undefined) last.seconds += seconds;
+    else {
+      const here: Struck = {
+        note,
+        fingering: note.fingering.kind === 'playable' ? note.fingering : undefined,
+        seconds,
+      };
+      if (last?.fingering !== undefined && here.fingering !== undefined && !restBefore) {
+        const sound = midi(written.pitch);
+        const hands = changeCost(
           part.instrument,
-          { midi: tones[from]?.midi ?? 0, fingering: leaves },
-          { midi, fingering: reaches },
-          { low, high, seconds, slurred: slurred.has(i - 1), turns, isNew: isNew(midi) },
+          { midi: midi(last.note.written), fingering: last.fingering },
+          { midi: sound, fingering: here.fingering },
+          {
+            ...range,
+            seconds: last.seconds,
+            slurred: lastId !== undefined && slurred.has(lastId),
+            turns: slideTurns(before?.fingering?.figure, last.fingering.figure, here.fingering.figure),
+            isNew: isNew(sound),
+          },
         );
-        const eyes = readingCauses(
-          annotations.accidentals[i] as AccidentalReading,
-          alter,
-          alters.get(lines[tone] as number),
-        );
+        const eyes = readingCauses(note.accidental, alter, alters.get(line));
         found.push({
-          from: noteIds[struck] as NoteId,
-          to: noteIds[i] as NoteId,
-          index: i,
-          measure: places[i]?.measure ?? 0,
+          from: last.note.id,
+          to: note.id,
+          index,
+          measureIndex,
+          measure: measureNumber,
           cost: eyes.reduce((sum, c) => sum + c.cost, hands.cost),
-          causes: eyes.length === 0 ? hands.causes : [...hands.causes, ...eyes].sort((x, y) => y.cost - x.cost),
+          causes: [...hands.causes, ...eyes].sort((x, y) => y.cost - x.cost),
         });
       }
-      before = struck;
-      struck = i;
-      seconds = lasts;
+      before = last;
+      last = here;
     }
-    alters.set(lines[tone] as number, alter);
+    alters.set(line, alter);
+    lastId = written.id;
   }
   return found;
 }

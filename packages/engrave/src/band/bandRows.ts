@@ -7,6 +7,7 @@ import {
   type NoteId,
   openingOf,
   type PagePlan,
+  type PlannedRow,
   type Part,
   type RowSetup,
   type RowSize,
@@ -39,7 +40,7 @@ const SCALE: Readonly<Record<RowSize, number>> = { small: 0.82, medium: 1, large
 
 /** A row of the band with its place and everything that its cells need to be drawn. */
 export interface RowPlace {
-  readonly setup: RowSetup;
+  readonly setup: PlannedRow;
   readonly row: BandRow;
   readonly scale: number;
   /** Size of its text. */
@@ -58,22 +59,16 @@ export interface BandPlan {
   readonly keys: readonly KeyPlace[];
 }
 
-/** What a band shows: rows over notes, and which of them stay empty over which notes. */
-export interface BandSource {
-  readonly part: Part;
-  readonly annotations: Annotations;
-  readonly rows: readonly RowSetup[];
-  rowsAt(id: NoteId): readonly RowSetup[];
-  isNew(id: NoteId): boolean;
-}
+/** What a band shows: rows over notes, which of them stay empty over which notes, and which notes are new. */
+export type BandSource = Pick<PagePlan, 'part' | 'annotations' | 'rows' | 'newNotes'>;
 
 /** Every row over every note: for charts, and wherever notes stand for themselves. */
 export const fullBand = (
   part: Part,
   annotations: Annotations,
   rows: readonly RowSetup[],
-  isNew: PagePlan['isNew'] = () => false,
-): BandSource => ({ part, annotations, rows, rowsAt: () => rows, isNew });
+  newNotes: ReadonlySet<NoteId> = new Set(),
+): BandSource => ({ part, annotations, rows: rows.map((r) => ({ ...r, hiddenAt: new Set() })), newNotes });
 
 const textSize = (row: BandRow, instrument: Instrument): number =>
   row === 'diagram' ? 0 : row === 'figure' && instrument.system.kind === 'woodwind' ? HAND_SIZE : TEXT_SIZE[row];
@@ -192,7 +187,7 @@ function rowReach({ row, scale, size }: RowPlace, note: NoteAnnotation, part: Pa
 /** The width to keep free for a note's cell; a tied-to note has an empty cell but for its count. */
 export function cellReach(note: NoteAnnotation, plan: BandPlan, source: BandSource): Reach {
   if (plan.rows.length === 0) return { left: 0, right: 0 };
-  const shown = rowsOver(note, plan, source);
+  const shown = rowsOver(note, plan);
   if (shown.length === 0) return note.tiedFrom === undefined ? centred(2 * HIDDEN_REACH) : { left: 0, right: 0 };
   const reaches = shown.map((r) => rowReach(r, note, source.part, plan));
   return {
@@ -202,15 +197,14 @@ export function cellReach(note: NoteAnnotation, plan: BandPlan, source: BandSour
 }
 
 /** The rows that say something over a note: over one that is held on, only what is counted. */
-export function rowsOver(note: NoteAnnotation, plan: BandPlan, source: BandSource): readonly RowPlace[] {
-  const shown = source.rowsAt(note.id);
-  return plan.rows.filter((r) => shown.includes(r.setup) && (note.tiedFrom === undefined || r.row === 'count'));
+export function rowsOver(note: NoteAnnotation, plan: BandPlan): readonly RowPlace[] {
+  return plan.rows.filter((r) => !r.setup.hiddenAt.has(note.id) && (note.tiedFrom === undefined || r.row === 'count'));
 }
 
 /** Symmetrical room for each note, since the reservation is centred on the notehead. */
 export const cellWidths = (plan: BandPlan, source: BandSource): ReadonlyMap<NoteId, number> =>
   new Map(
-    source.annotations.values().map((note) => {
+    [...source.annotations.values()].map((note) => {
       const { left, right } = cellReach(note, plan, source);
       return [note.id, 2 * Math.max(left, right)];
     }),

@@ -145,7 +145,7 @@ export function drawBand(
   const cells = system.heads.flatMap((head): XmlElement[] => {
     const note = head.line === line ? source.annotations.get(head.note) : undefined;
     if (note === undefined) return [];
-    const rows = rowsOver(note, plan, source);
+    const rows = rowsOver(note, plan);
     // Nothing new is fingered where a note is held on: only its count goes on.
     if (note.tiedFrom !== undefined && rows.length === 0) return [];
     const reach = cellReach(note, plan, source);

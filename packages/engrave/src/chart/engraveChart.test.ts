@@ -10,7 +10,8 @@ import {
   instrumentOf,
   notesOf,
   notesUsed,
-  PagePlan,
+  type PagePlan,
+  planPage,
   type Part,
   realize,
   type SchoolOverrides,
@@ -60,7 +61,7 @@ describe('a chart on paper', () => {
       const annotations = annotate(part, { alone: true });
       const { roots } = chart(part, annotations);
       const cells = roots.flatMap((r) => withClass(r, 'cell'));
-      expect(cells.map((c) => c.attributes['data-note'])).toEqual(annotations.values().map((n) => n.id));
+      expect(cells.map((c) => c.attributes['data-note'])).toEqual([...annotations.keys()]);
       expect(roots.flatMap((r) => withClass(r, 'note'))).toHaveLength(notes.length);
       for (const cell of cells) {
         expect([cell.attributes['data-note'], withClass(cell, 'diagram').length]).toEqual([
@@ -109,7 +110,7 @@ describe('a chart on paper', () => {
 
 describe('the notes of a page at its head', () => {
   const planOf = (part: Part, strip: boolean): PagePlan =>
-    new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, rows: rowsOf(...ROWS), strip }, { today: TODAY });
+    planPage(part, annotate(part), { ...DEFAULT_PAGE, rows: rowsOf(...ROWS), strip }, { today: TODAY });
   const partOf = () =>
     derivePart(
       realize({ owner: 'concert', source: line<Written>('C4 D4 C4 Eb4 | D4 C4 D4 C4'), partChoices: {} }),
@@ -154,14 +155,7 @@ describe('what a class chooses shows in the band', () => {
     );
     return engravePart(
       engine,
-      [
-        new PagePlan(
-          part,
-          annotate(part),
-          { ...DEFAULT_PAGE, rows: rowsOf('figure', 'name', 'count') },
-          { today: TODAY },
-        ),
-      ],
+      [planPage(part, annotate(part), { ...DEFAULT_PAGE, rows: rowsOf('figure', 'name', 'count') }, { today: TODAY })],
       { paper: 'a4' },
     ).flatMap((p) => withClass(parse(p.svg), 'cell'));
   };

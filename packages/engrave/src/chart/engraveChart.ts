@@ -53,7 +53,7 @@ const octaveName = (n: NoteAnnotation): string => `${n.name}${/-?\d+$/.exec(pitc
 
 /** Other figures and tunings, a line each, the note named on the first. */
 function othersOf(part: Part, annotations: Annotations, words: ChartWords): Row[] {
-  return annotations.values().flatMap((n): Row[] => {
+  return [...annotations.values()].flatMap((n): Row[] => {
     if (n.fingering.kind !== 'playable') return [];
     const { alternates, intonation } = n.fingering;
     const rows = [

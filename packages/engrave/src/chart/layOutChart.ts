@@ -44,7 +44,7 @@ export function chartDecorator(source: BandSource, label?: CellLabel): Decorate 
   return (system) => {
     const band = drawBand(system, plan, source, 0, (id) => id, label);
     const words = system.heads
-      .filter((h) => source.isNew(h.note))
+      .filter((h) => source.newNotes.has(h.note))
       .map((h) => {
         const y = system.bottom - NEW_ROOM + NEW_SIZE;
         return element('g', { class: 'new' }, [
@@ -69,20 +69,17 @@ export function chartDecorator(source: BandSource, label?: CellLabel): Decorate 
 /** The different notes of a page in one short chart, for its head: low to high, those that the players have yet to meet marked. */
 export function layOutStrip(
   engine: Engine,
-  { part, rows, isNewNote }: Pick<PagePlan, 'part' | 'rows' | 'isNewNote'>,
+  { part, rows, known }: Pick<PagePlan, 'part' | 'rows' | 'known'>,
   width: number,
 ): { readonly layout: Layout; readonly decorate: Decorate } {
   const chart = chartPart(part.instrument, notesUsed(part), part.teaching, part.decisions.clef.clef);
   const annotations = annotate(chart, { alone: true });
-  const isNew = (id: string): boolean => {
-    const note = annotations.get(id);
-    return note !== undefined && isNewNote(midi(note.written));
-  };
+  const newNotes = new Set([...annotations.values()].filter((n) => !known.has(midi(n.written))).map((n) => n.id));
   const source = fullBand(
     chart,
     annotations,
     rows.filter((r) => r.row !== 'count').map(({ row, size }) => ({ row, ...(size === undefined ? {} : { size }) })),
-    isNew,
+    newNotes,
   );
   const layout = layOutChart(engine, source, width, true);
   const decorate = chartDecorator(source);
@@ -90,7 +87,7 @@ export function layOutStrip(
     layout: {
       ...layout,
       systems: layout.systems.map((s) =>
-        s.heads.some((h) => isNew(h.note)) ? { ...s, bottom: s.bottom + NEW_ROOM } : s,
+        s.heads.some((h) => newNotes.has(h.note)) ? { ...s, bottom: s.bottom + NEW_ROOM } : s,
       ),
     },
     decorate,

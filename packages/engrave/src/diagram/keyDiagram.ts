@@ -33,11 +33,9 @@ export function keysUsed(woodwind: Woodwind, figures: Iterable<KeyFigure>): read
 export function keysOfPart(woodwind: Woodwind, annotations: Annotations): readonly KeyPlace[] {
   return keysUsed(
     woodwind,
-    annotations
-      .values()
-      .flatMap(({ fingering }) =>
-        fingering.kind === 'playable' && fingering.figure.kind === 'keys' ? [fingering.figure] : [],
-      ),
+    [...annotations.values()].flatMap(({ fingering }) =>
+      fingering.kind === 'playable' && fingering.figure.kind === 'keys' ? [fingering.figure] : [],
+    ),
   );
 }
 

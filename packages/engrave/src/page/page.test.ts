@@ -8,7 +8,8 @@ import {
   type InstrumentId,
   INSTRUMENTS,
   instrumentOf,
-  PagePlan,
+  type PagePlan,
+  planPage,
   type PageSetup,
   type Part,
   realize,
@@ -127,7 +128,7 @@ describe('words on the page', () => {
   });
 
   const planOf = (part: Part, setup: Partial<PageSetup> = {}): PagePlan =>
-    new PagePlan(part, annotate(part), { ...DEFAULT_PAGE, ...setup }, { today: '2026-11-25' });
+    planPage(part, annotate(part), { ...DEFAULT_PAGE, ...setup }, { today: '2026-11-25' });
   const partFor = (text: string, id: InstrumentId, fifths = 0): Part =>
     derivePart(
       realize({ owner: 'concert', source: line<Written>(text, { fifths }), partChoices: {} }),

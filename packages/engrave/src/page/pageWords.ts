@@ -9,6 +9,7 @@ import {
   notesOf,
   openingOf,
   type PagePlan,
+  rowsAt,
   signatureLetters,
   toNumber,
   type TroubleCause,
@@ -120,7 +121,7 @@ export function partHeader(plan: PagePlan, { name, note, code }: PageExtras = {}
   if (key.why === 'over-limit') notes.push('Key respelled to stay readable.');
   if (part.unplayable.length > 0)
     notes.push(`${part.unplayable.length} of ${notesOf(part.score).length} notes lie outside this instrument.`);
-  if (annotations.values().some((n) => n.better !== undefined && plan.rowsAt(n.id).length > 0))
+  if ([...annotations.values()].some((n) => n.better !== undefined && rowsAt(plan.rows, n.id).length > 0))
     notes.push('A triangle: another figure is easier here.');
   if (part.moved.size > 0) notes.push('8va, 8vb: this note alone was moved by an octave.');
   if (setup.countIn) notes.push(countInSentence(plan));

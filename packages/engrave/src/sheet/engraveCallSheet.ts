@@ -48,10 +48,7 @@ const linesOf = (note: NoteAnnotation, row: CallRow): string[] => [
 const depthOf = (row: CallRow): number =>
   Math.max(
     1,
-    ...row.annotations
-      .values()
-      .filter((n) => n.tiedFrom === undefined)
-      .map((n) => linesOf(n, row).length),
+    ...[...row.annotations.values()].filter((n) => n.tiedFrom === undefined).map((n) => linesOf(n, row).length),
   );
 
 const rowHeight = (row: CallRow): number => LETTER + (depthOf(row) - 1) * LINE + ROW_PAD;
@@ -210,7 +207,7 @@ function drawRows(
       const half = Math.max(...lines.map((t, i) => measureText(t, lineSize(i), 'semibold'))) / 2;
       // New: underlined twice, so that it is seen on any printer.
       const under = ROW_PAD / 2 + LETTER * 0.78 + (lines.length - 1) * LINE + 45;
-      const fresh = row.isNew(note.id)
+      const fresh = row.newNotes.has(note.id)
         ? [
             element('path', {
               class: 'new',

@@ -25,8 +25,7 @@ function better(
     {},
     { schools: schoolsOf(schools), stage: 'full' },
   );
-  return annotate(part)
-    .values()
+  return [...annotate(part).values()]
     .filter((n) => n.better !== undefined)
     .map(
       (n) => `${n.id} ${figureText(n.better?.alternate.figure ?? { kind: 'valves', valves: [] })} (${n.better?.cause})`,

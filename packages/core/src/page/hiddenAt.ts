@@ -3,19 +3,19 @@ import type { Part } from '../part/derivePart';
 import { midi } from '../pitch/pitch';
 import type { NoteId } from '../score/score';
 import { linesOfPage } from '../score/pageLines';
-import { structureOf } from '../score/structure';
+import { placedNotes } from '../score/placedNotes';
 import { slidePlace } from '../fingering/change';
 import type { Change } from '../trouble/partTrouble';
 import { WORTH_A_MARK } from '../trouble/partTrouble';
 import type { FadeStep } from './fadePlan';
 
-/** What the masks are made from. */
-export interface ShownFacts {
+/** What the choice is made from. */
+export interface FadingFacts {
   readonly part: Part;
   readonly annotations: Annotations;
   readonly barsALine: number;
-  readonly isNew: (midi: number) => boolean;
-  readonly changes: () => readonly Change[];
+  readonly newNotes: ReadonlySet<NoteId>;
+  readonly changes: readonly Change[];
 }
 
 /** Where the eye needs a word again: the letter's sign is another than last time, it comes for the first time, or the slide has moved. */
@@ -40,40 +40,38 @@ function troubled(changes: readonly Change[]): ReadonlySet<NoteId> {
   return new Set(changes.filter((c) => c.cost >= WORTH_A_MARK).flatMap((c) => [c.from, c.to]));
 }
 
-/**
- * Which notes a step of a fading plan leaves without help.
- * @returns for each note in order whether it is hidden; undefined when none is
- */
-export function hiddenAt(
-  step: FadeStep,
-  { part, annotations, barsALine, isNew, changes }: ShownFacts,
-): readonly boolean[] | undefined {
-  const notes = annotations.values();
+/** Each sound once a line of the page: where it comes again, it is hidden. */
+function comesAgain({ part, barsALine }: FadingFacts): ReadonlySet<NoteId> {
+  const lineOf = linesOfPage(part.score, barsALine);
+  const seen = new Set<string>();
+  const again = new Set<NoteId>();
+  for (const { note, measureIndex } of placedNotes(part.score)) {
+    const name = `${lineOf[measureIndex]} ${midi(note.pitch)}`;
+    if (seen.has(name)) again.add(note.id);
+    seen.add(name);
+  }
+  return again;
+}
+
+/** The notes over which a step of a fading plan leaves a row empty. */
+export function hiddenAt(step: FadeStep, facts: FadingFacts): ReadonlySet<NoteId> {
+  const notes = [...facts.annotations.values()];
+  const allBut = (shown: (n: NoteAnnotation) => boolean): ReadonlySet<NoteId> =>
+    new Set(notes.filter((n) => !shown(n)).map((n) => n.id));
   switch (step) {
     case 'every':
-      return undefined;
+      return new Set();
     case 'none':
-      return notes.map(() => true);
+      return allBut(() => false);
     case 'new':
-      return notes.map((n) => !isNew(midi(n.written)));
+      return allBut((n) => facts.newNotes.has(n.id));
     case 'trouble': {
-      const marked = troubled(changes());
-      return notes.map((n) => !marked.has(n.id));
+      const marked = troubled(facts.changes);
+      return allBut((n) => marked.has(n.id));
     }
-    case 'after-change': {
-      const needed = afterChange();
-      return notes.map((n) => !needed(n));
-    }
-    case 'first-in-line': {
-      const { measureOf } = structureOf(part.concert);
-      const lineOf = linesOfPage(part.concert, barsALine);
-      const seen = new Set<string>();
-      return notes.map((n, i) => {
-        const name = `${lineOf[measureOf[i] as number]} ${midi(n.written)}`;
-        const before = seen.has(name);
-        seen.add(name);
-        return before;
-      });
-    }
+    case 'after-change':
+      return allBut(afterChange());
+    case 'first-in-line':
+      return comesAgain(facts);
   }
 }
