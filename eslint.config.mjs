@@ -20,7 +20,6 @@ const LAYERS = [
   [
     'part',
     [
-      'recent',
       'rational',
       'pitch',
       'key',

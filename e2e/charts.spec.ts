@@ -50,7 +50,7 @@ test('a chart is walked by keyboard', async ({ page }) => {
   await expect(chosen(page)).toContainText('left hand: thumb and 1 2');
 });
 
-test('stage and school change what is shown, and stand in the address', async ({ page }) => {
+test('stage and convention change what is shown, and stand in the address', async ({ page }) => {
   await page.goto('/charts/flute/Bb4');
   await expect(chart(page)).toBeVisible({ timeout: 30_000 });
   const before = await page.locator('.sheet .cell').count();
@@ -59,7 +59,7 @@ test('stage and school change what is shown, and stand in the address', async ({
   await expect.poll(() => page.locator('.sheet .cell').count()).toBeGreaterThan(before);
   await expect(cellNamed(page, 'B flat 4')).toHaveAccessibleName(/thumb and 1; right hand: 4/);
   await page.getByLabel('Flute B♭').selectOption('thumb');
-  await expect(page).toHaveURL(/school=thumb/);
+  await expect(page).toHaveURL(/convention=thumb/);
   await expect(cellNamed(page, 'B flat 4')).toHaveAccessibleName(/thumb on its B♭ key/);
   await page.goBack();
   await expect(cellNamed(page, 'B flat 4')).toHaveAccessibleName(/thumb and 1; right hand: 4/);
@@ -79,7 +79,7 @@ test('the notes of one exercise alone, on screen and on paper', async ({ page })
 test('an address that names no instrument or note leads to a chart all the same', async ({ page }) => {
   await page.goto('/charts/kazoo');
   await expect(page).toHaveURL(/\/charts\/flute/);
-  await page.goto('/charts/trumpet/H9?stage=never&exercise=none&school=odd');
+  await page.goto('/charts/trumpet/H9?stage=never&exercise=none&convention=odd');
   await expect(chart(page)).toBeVisible({ timeout: 30_000 });
   await expect(chosen(page)).toContainText('Choose a note of the chart');
 });

@@ -129,8 +129,13 @@ test('one link of a pupil opens every line that is set for them, each with its o
     pupils: [{ name: 'Isla', instrument: 'trumpet' }],
   });
   const inDays = (days: number): string => new Date(Date.now() + days * 24 * 3600_000).toISOString().slice(0, 10);
-  await sent('POST', `/api/classes/${group?.id}/work`, { exerciseId: ids[0], for: 'class', rungs: [], due: inDays(7) });
-  await sent('POST', `/api/classes/${group?.id}/work`, {
+  await sent('POST', `/api/classes/${group?.id}/assignments`, {
+    exerciseId: ids[0],
+    for: 'class',
+    rungs: [],
+    due: inDays(7),
+  });
+  await sent('POST', `/api/classes/${group?.id}/assignments`, {
     exerciseId: ids[1],
     for: 'pupils',
     pupilIds: [pupil?.id],

@@ -92,7 +92,19 @@ test('axe finds nothing serious in the drills', async ({ page }) => {
 
 test('axe finds nothing serious about the class', async ({ page }) => {
   await openDemo(page);
-  for (const see of ['pupils', 'links', 'work', 'term', 'notes', 'lesson', 'record', 'next', 'charts', 'kit', 'kept']) {
+  for (const see of [
+    'pupils',
+    'links',
+    'assignments',
+    'term',
+    'notes',
+    'lesson',
+    'record',
+    'next',
+    'charts',
+    'kit',
+    'kept',
+  ]) {
     await page.goto(`/class?see=${see}`);
     await expect(page.getByRole('tabpanel').locator('p, h2, table').first()).toBeVisible({ timeout: 30_000 });
     expect([see, await seriousFindings(page)]).toEqual([see, []]);

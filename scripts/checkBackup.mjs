@@ -15,7 +15,7 @@ const TABLES = [
   'revisions',
   'classes',
   'pupils',
-  'work',
+  'assignments',
   'lesson_log',
   'kit',
   'practice',

@@ -155,7 +155,7 @@ async function shots() {
   ]) {
     works.push(
       await (
-        await page.request.post(`${base}/api/classes/${classId}/work`, {
+        await page.request.post(`${base}/api/classes/${classId}/assignments`, {
           data: { exerciseId: idOf(title), for: 'pupils', pupilIds: [pupil.id], rungs: [], due: inDays(days) },
         })
       ).json(),
@@ -172,7 +172,7 @@ async function shots() {
   await page.waitForTimeout(800);
   await shot('pupil');
   await page.request.delete(`${base}/api/links/${made.id}`);
-  for (const w of works) await page.request.delete(`${base}/api/classes/${classId}/work/${w.id}`);
+  for (const w of works) await page.request.delete(`${base}/api/classes/${classId}/assignments/${w.id}`);
   await termShots(base, page, shot, folder);
   rmSync(folder, { recursive: true });
   await browser.close();

@@ -22,7 +22,7 @@ export async function benchMaking() {
       ...core.DEFAULT_PAGE,
       rows: { woodwind: [], brass: ['diagram', 'figure', 'name', 'sounds'].map((row) => ({ row })) },
     };
-    const plan = new core.PagePlan(part, core.annotate(part), setup, { today: '2026-01-01' });
+    const plan = core.planPage(part, core.annotate(part), setup, { today: '2026-01-01' });
     const ms = await median(bars > 64 ? 1 : 5, () => engravePart(engine, [plan], { paper: 'a4' }));
     line(`a part engraved, ${bars} bars`, `${ms.toFixed(0)} ms`, `${(ms / bars).toFixed(2)} a bar`);
   }
@@ -50,7 +50,7 @@ export async function benchMaking() {
     ).json();
     const book = async () => {
       let set = await (
-        await fetch(`${base}/api/exercises/${made.id}/sets`, {
+        await fetch(`${base}/api/exercises/${made.id}/print-sets`, {
           method: 'POST',
           headers,
           body: JSON.stringify({ classId: id, kind: 'book' }),
@@ -58,7 +58,7 @@ export async function benchMaking() {
       ).json();
       while (set.state === 'working') {
         await new Promise((resolve) => setTimeout(resolve, 50));
-        set = await (await fetch(`${base}/api/sets/${set.id}`, { headers })).json();
+        set = await (await fetch(`${base}/api/print-sets/${set.id}`, { headers })).json();
       }
       if (set.state !== 'done') throw new Error(JSON.stringify(set));
     };

@@ -11,13 +11,13 @@ export async function benchReading() {
   for (const bars of [64, 256, 1024]) {
     const exercise = longer(tune, { bars });
     const work = {
-      patterns: (concert) => core.readPatterns(concert),
+      patterns: (concert) => core.findPatterns(concert),
       facts: (concert) => [
         core.lineFacts(concert),
         core.lineSigns(concert),
         core.lineValues(concert),
         core.tiedSums(concert),
-        core.breathPlan(concert, 'first-year'),
+        core.plannedBreaths(concert, 'first-year'),
       ],
       trouble: (concert) => {
         const part = core.derivePart(concert, core.instrumentOf('clarinet'), 'concert');

@@ -9,19 +9,22 @@ import { ExerciseModule } from './exercise/exercise.module';
 import { HealthModule } from './health/health.controller';
 import { JobsModule } from './jobs/jobs.module';
 import { LinkModule } from './link/link.module';
-import { SetModule } from './pages/set.module';
+import { PrintSetModule } from './printSet/printSet.module';
 import { PartModule } from './part/part.module';
 import { PracticeModule } from './practice/practice.module';
 import { PresenceModule } from './presence/presence.module';
-import { PlanModule } from './plan/plan.module';
+import { TermModule } from './term/term.module';
 import { ReportModule } from './report/report.module';
 import { RetentionModule } from './retention/retention.service';
-import { ReadingModule } from './reading/reading.module';
+import { ImportModule } from './imports/import.module';
 import { RefusalFilter } from './refusal/refusal.filter';
 import { SETTINGS, type Settings } from './settings';
 import { AccountModule } from './account/account.module';
 import { Closing } from './web/closing';
-import { WorkModule } from './work/work.module';
+import { AssignmentModule } from './assignment/assignment.module';
+import { DemoModule } from './demo/demo.module';
+import { KitModule } from './kit/kit.module';
+import { LessonModule } from './lesson/lesson.module';
 import { WorkerModule } from './worker/worker.module';
 
 @Module({})
@@ -48,20 +51,23 @@ export class AppModule {
         WorkerModule,
         HealthModule,
         AuthModule,
+        DemoModule,
         ExerciseModule,
         PresenceModule,
         ClassModule,
-        ReadingModule,
+        ImportModule,
         PartModule,
         ChartModule,
         LinkModule,
         PracticeModule,
-        WorkModule,
-        PlanModule,
+        AssignmentModule,
+        LessonModule,
+        KitModule,
+        TermModule,
         ReportModule,
         RetentionModule,
         AccountModule,
-        SetModule,
+        PrintSetModule,
       ],
       providers: [{ provide: APP_FILTER, useClass: RefusalFilter }, Closing],
     };

@@ -17,7 +17,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { NoteTexts } from './checks';
-import { PAPER_NAMES, type PaperName, SchoolsDto } from './dto';
+import { PAPER_NAMES, type PaperName, ConventionsDto } from './dto';
 import { PageSetupDto, PupilPageDto } from './pageDto';
 
 export class KnownDto {
@@ -42,8 +42,8 @@ export class SaveClassDto {
   instruments!: InstrumentId[];
 
   @ValidateNested()
-  @Type(() => SchoolsDto)
-  schools!: SchoolsDto;
+  @Type(() => ConventionsDto)
+  conventions!: ConventionsDto;
 
   @IsIn(STAGES)
   stage!: Stage;
@@ -104,8 +104,8 @@ export class SavePupilDto {
   /** What this pupil's instrument or reading needs otherwise. */
   @IsOptional()
   @ValidateNested()
-  @Type(() => SchoolsDto)
-  schools?: SchoolsDto;
+  @Type(() => ConventionsDto)
+  conventions?: ConventionsDto;
 }
 
 export class ListedPupilDto extends SavePupilDto {

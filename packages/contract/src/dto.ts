@@ -3,12 +3,12 @@ import {
   CLEFS,
   type Clef,
   MAX_TEXT_LENGTH,
-  SCHOOL_CHOICES,
+  CONVENTION_CHOICES,
   STAFF_KINDS,
   type StaffKind,
-  type SchoolOverrides,
-  type SchoolQuestion,
-  type Schools,
+  type ConventionOverrides,
+  type ConventionQuestion,
+  type Conventions,
 } from '@cifra/core';
 import { Type } from 'class-transformer';
 import {
@@ -69,7 +69,7 @@ export class SignInDto {
   password!: string;
 }
 
-export class ReadTextDto {
+export class ImportTextDto {
   @IsString()
   @MaxLength(MAX_ABC_LENGTH, { message: 'This text is too long for one line of music.' })
   text!: string;
@@ -111,29 +111,29 @@ export class PresenceDto {
   hidden!: boolean;
 }
 
-/** A school may be left to the layer below: the class's to the teacher's profile, the profile's to the defaults. */
-const School =
-  (question: SchoolQuestion): PropertyDecorator =>
+/** A convention may be left to the layer below: the class's to the teacher's profile, the profile's to the defaults. */
+const Convention =
+  (question: ConventionQuestion): PropertyDecorator =>
   (target, property) => {
     IsOptional()(target, property);
-    IsIn(SCHOOL_CHOICES[question])(target, property);
+    IsIn(CONVENTION_CHOICES[question])(target, property);
   };
 
-export class SchoolsDto implements SchoolOverrides {
-  @School('figures') figures?: Schools['figures'];
-  @School('fadeStep') fadeStep?: Schools['fadeStep'];
-  @School('fingerCount') fingerCount?: Schools['fingerCount'];
-  @School('horn') horn?: Schools['horn'];
-  @School('recorder') recorder?: Schools['recorder'];
-  @School('fluteBFlat') fluteBFlat?: Schools['fluteBFlat'];
-  @School('saxophoneBFlat') saxophoneBFlat?: Schools['saxophoneBFlat'];
-  @School('euphonium') euphonium?: Schools['euphonium'];
-  @School('tenorClef') tenorClef?: Schools['tenorClef'];
-  @School('counting') counting?: Schools['counting'];
-  @School('rhythmNames') rhythmNames?: Schools['rhythmNames'];
-  @School('noteNames') noteNames?: Schools['noteNames'];
-  @School('breath') breath?: Schools['breath'];
-  @School('reminders') reminders?: Schools['reminders'];
+export class ConventionsDto implements ConventionOverrides {
+  @Convention('figures') figures?: Conventions['figures'];
+  @Convention('fadeStep') fadeStep?: Conventions['fadeStep'];
+  @Convention('fingerCount') fingerCount?: Conventions['fingerCount'];
+  @Convention('horn') horn?: Conventions['horn'];
+  @Convention('recorder') recorder?: Conventions['recorder'];
+  @Convention('fluteBFlat') fluteBFlat?: Conventions['fluteBFlat'];
+  @Convention('saxophoneBFlat') saxophoneBFlat?: Conventions['saxophoneBFlat'];
+  @Convention('euphonium') euphonium?: Conventions['euphonium'];
+  @Convention('tenorClef') tenorClef?: Conventions['tenorClef'];
+  @Convention('counting') counting?: Conventions['counting'];
+  @Convention('rhythmNames') rhythmNames?: Conventions['rhythmNames'];
+  @Convention('noteNames') noteNames?: Conventions['noteNames'];
+  @Convention('breath') breath?: Conventions['breath'];
+  @Convention('reminders') reminders?: Conventions['reminders'];
 }
 
 export const MAX_SENTENCE_LENGTH = 120;
@@ -182,8 +182,8 @@ for (const clef of CLEFS) SentencesFor(clef)(SentencesDto.prototype, clef);
 /** How a teacher teaches, whatever the class. */
 export class SaveProfileDto {
   @ValidateNested()
-  @Type(() => SchoolsDto)
-  schools!: SchoolsDto;
+  @Type(() => ConventionsDto)
+  conventions!: ConventionsDto;
 
   /** Without it the sentences stay as they are. */
   @IsOptional()

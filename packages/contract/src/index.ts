@@ -5,17 +5,17 @@ export {
   PAPER_NAMES,
   type PaperName,
   PresenceDto,
-  ReadTextDto,
+  ImportTextDto,
   SaveExerciseDto,
   ClefSentencesDto,
   MAX_SENTENCE_LENGTH,
   MIN_PASSWORD,
   SaveProfileDto,
   SentencesDto,
-  SchoolsDto,
+  ConventionsDto,
   SignInDto,
 } from './dto';
-export { PageSetupDto, PlanStepDto, PupilPageDto, RowDto, RowsDto } from './pageDto';
+export { PageSetupDto, FadeChangeDto, PupilPageDto, RowDto, RowsDto } from './pageDto';
 export { MAX_KNOWN_NOTES } from './checks';
 export {
   KnownDto,
@@ -43,7 +43,7 @@ export {
   type SoundType,
 } from './practiceDto';
 export {
-  ClassPlanDto,
+  TermDto,
   HolidayDto,
   IntroductionDto,
   MAX_WEEKS,
@@ -54,8 +54,15 @@ export {
   type ReportPart,
   RubricDto,
   SaveMetDto,
-} from './planDto';
-export { LINK_DAYS, MakeLinkDto, MakeLinksDto, MakeSetDto, SET_KINDS, type SetKind } from './setDto';
+} from './termDto';
+export {
+  LINK_DAYS,
+  MakeLinkDto,
+  MakeLinksDto,
+  MakePrintSetDto,
+  PRINT_SET_KINDS,
+  type PrintSetKind,
+} from './printSetDto';
 export {
   DeleteAccountDto,
   KIT_KINDS,
@@ -67,9 +74,9 @@ export {
   MAX_NOTE_LENGTH,
   SaveKitDto,
   SaveLogDto,
-  SaveWorkDto,
-  type WorkView,
-} from './workDto';
+  SaveAssignmentDto,
+  type AssignmentView,
+} from './assignmentDto';
 export {
   type AccountClass,
   type AccountFile,
@@ -81,12 +88,12 @@ export {
   type OpenedLinkView,
   type PresenceView,
   type PupilView,
-  type ReadingView,
+  type ImportView,
   type RefusalView,
   type RevisionDocumentView,
   type RevisionView,
   type SessionView,
-  type SetView,
+  type PrintSetView,
   type SignInOptions,
   type TeacherView,
 } from './view';

@@ -1,7 +1,7 @@
 import {
   BAND_ROWS,
   BAR_NUMBERS,
-  BARS_A_LINE,
+  BARS_PER_SYSTEM,
   type BandRow,
   FADE_STEPS,
   type FadeStep,
@@ -45,7 +45,7 @@ export class RowsDto {
   @Rows() brass!: RowDto[];
 }
 
-export class PlanStepDto {
+export class FadeChangeDto {
   @Day('Write the day as year-month-day.')
   from!: string;
 
@@ -56,11 +56,11 @@ export class PlanStepDto {
 /** What each setting of a page may be, for the whole setup and for a pupil's part of one. */
 const CHECKS: Readonly<Record<keyof PageSetup, readonly PropertyDecorator[]>> = {
   rows: [ValidateNested(), Type(() => RowsDto)],
-  plan: [IsArray(), ArrayMaxSize(12), ValidateNested({ each: true }), Type(() => PlanStepDto)],
+  fades: [IsArray(), ArrayMaxSize(12), ValidateNested({ each: true }), Type(() => FadeChangeDto)],
   strip: [IsBoolean()],
   legend: [IsBoolean()],
   size: [IsIn(PAGE_SIZES)],
-  barsALine: [IsIn(BARS_A_LINE)],
+  barsPerSystem: [IsIn(BARS_PER_SYSTEM)],
   barNumbers: [IsIn(BAR_NUMBERS)],
   slurs: [IsBoolean()],
   repeats: [IsIn(REPEATS)],
@@ -73,11 +73,11 @@ const CHECKS: Readonly<Record<keyof PageSetup, readonly PropertyDecorator[]>> = 
 /** How pages look and how much they help. */
 export class PageSetupDto implements PageSetup {
   rows!: RowsDto;
-  plan!: PlanStepDto[];
+  fades!: FadeChangeDto[];
   strip!: boolean;
   legend!: boolean;
   size!: PageSetup['size'];
-  barsALine!: PageSetup['barsALine'];
+  barsPerSystem!: PageSetup['barsPerSystem'];
   barNumbers!: PageSetup['barNumbers'];
   slurs!: boolean;
   repeats!: PageSetup['repeats'];
@@ -90,11 +90,11 @@ export class PageSetupDto implements PageSetup {
 /** What a pupil's pages have otherwise than the class's: any of it, or nothing. */
 export class PupilPageDto implements Partial<PageSetup> {
   rows?: RowsDto;
-  plan?: PlanStepDto[];
+  fades?: FadeChangeDto[];
   strip?: boolean;
   legend?: boolean;
   size?: PageSetup['size'];
-  barsALine?: PageSetup['barsALine'];
+  barsPerSystem?: PageSetup['barsPerSystem'];
   barNumbers?: PageSetup['barNumbers'];
   slurs?: boolean;
   repeats?: PageSetup['repeats'];

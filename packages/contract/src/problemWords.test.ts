@@ -69,12 +69,12 @@ describe('the forms that web and server share', () => {
   const group = {
     name: 'Year 5',
     instruments: ['flute'],
-    schools: { recorder: 'baroque' },
+    conventions: { recorder: 'baroque' },
     stage: 'first-year',
     page: {
       ...DEFAULT_PAGE,
       rows: { woodwind: [{ row: 'name', size: 'large', fade: 'new' }], brass: [] },
-      plan: [{ from: '2026-09-01', step: 'every' }],
+      fades: [{ from: '2026-09-01', step: 'every' }],
     },
     paper: 'a4',
   };
@@ -102,7 +102,7 @@ describe('the forms that web and server share', () => {
     ],
     [
       'a plan without a day',
-      { ...group, page: { ...group.page, plan: [{ from: 'soon', step: 'new' }] } },
+      { ...group, page: { ...group.page, fades: [{ from: 'soon', step: 'new' }] } },
       /year-month-day/,
     ],
     ['a note that is none', { ...group, known: [{ instrument: 'flute', notes: ['H4'] }] }, /must match/],

@@ -1,13 +1,13 @@
-import { type InstrumentId, instrumentOf, isSetFor, knownNotes, knownOrFirst, midi, parsePitch } from '@cifra/core';
-import type { ClassPlanDto, MetView, ReportDto, ReportPart } from './planDto';
+import { type InstrumentId, instrumentOf, isAssignedTo, knownNotes, knownOrFirst, midi, parsePitch } from '@cifra/core';
+import type { TermDto, MetView, ReportDto, ReportPart } from './termDto';
 import type { DrillName, HandInView, PracticeDayView, PracticeView } from './practiceDto';
 import type { ClassView, PupilView } from './view';
-import type { KitView, LogView, WorkView } from './workDto';
+import type { KitView, LogView, AssignmentView } from './assignmentDto';
 
 /** What is written down of a class. */
 export interface ClassRecords {
-  readonly plan: ClassPlanDto;
-  readonly work: readonly WorkView[];
+  readonly term: TermDto;
+  readonly assignments: readonly AssignmentView[];
   readonly log: readonly LogView[];
   readonly met: readonly MetView[];
   readonly practice: readonly PracticeView[];
@@ -31,7 +31,7 @@ export interface ReportSection {
 
 export const REPORT_WORDS: Readonly<Record<ReportPart, string>> = {
   notes: 'Notes known',
-  work: 'What was set',
+  assignments: 'What was set',
   lessons: 'Lessons',
   rubric: 'How far it has come',
   remarks: 'Remarks',
@@ -111,13 +111,13 @@ const LINES: Readonly<Record<ReportPart, Lines>> = {
       const since = known.filter((n) => fresh.has(n));
       return `${instrumentOf(id).name}: ${times(known.length, 'note')}, as written ${known.map(noteWords).join(', ')}.${since.length === 0 ? '' : ` New in this time: ${since.map(noteWords).join(', ')}.`}`;
     }),
-  work: ({ work, log }, from, to) =>
-    work
+  assignments: ({ assignments, log }, from, to) =>
+    assignments
       .filter((w) => w.due >= from && w.due <= to)
       .sort((a, b) => (a.due < b.due ? -1 : 1))
       .map((w) => {
         const done = log
-          .filter((l) => l.workId === w.id && l.done)
+          .filter((l) => l.assignmentId === w.id && l.done)
           .map((l) => l.day)
           .sort()[0];
         return `${w.title}, due ${reportDay(w.due)}: ${done === undefined ? 'not yet' : `there on ${reportDay(done)}`}`;
@@ -132,14 +132,14 @@ const LINES: Readonly<Record<ReportPart, Lines>> = {
           `With everything that was asked in ${[...days.values()].filter(Boolean).length} of ${times(days.size, 'lesson')}.`,
         ];
   },
-  rubric: ({ log, plan }, from, to) =>
-    (plan.rubric?.criteria ?? []).flatMap((criterion) => {
+  rubric: ({ log, term }, from, to) =>
+    (term.rubric?.criteria ?? []).flatMap((criterion) => {
       const marks = log
         .filter((l) => l.day >= from && l.day <= to)
         .sort((a, b) => (a.day < b.day ? -1 : 1))
         .flatMap((l) => l.marks?.filter((m) => m.criterion === criterion).map((m) => m.level) ?? []);
       const [first, last] = [marks[0], marks.at(-1)];
-      const word = (level: number | undefined): string => plan.rubric?.levels[level ?? 0] ?? '';
+      const word = (level: number | undefined): string => term.rubric?.levels[level ?? 0] ?? '';
       return first === undefined
         ? []
         : [`${criterion}: ${word(last)}${first === last ? '' : ` (at first: ${word(first)})`}`];
@@ -193,7 +193,7 @@ export function reportSections(
     rows.filter((r) => r.pupilId === facts.pupil.id);
   const mine: ReportFacts = {
     ...facts,
-    work: facts.work.filter((w) => isSetFor(w, facts.pupil)),
+    assignments: facts.assignments.filter((w) => isAssignedTo(w, facts.pupil)),
     log: own(facts.log),
     practice: own(facts.practice),
     days: own(facts.days),

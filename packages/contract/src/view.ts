@@ -5,15 +5,15 @@ import type {
   PageOwner,
   PageSetup,
   Problem,
-  SchoolOverrides,
+  ConventionOverrides,
   Teaching,
 } from '@cifra/core';
 import type { ListedPupilDto, SaveClassDto } from './classDto';
 import type { PaperName, SentencesDto } from './dto';
-import type { ClassPlanDto, MetView } from './planDto';
+import type { TermDto, MetView } from './termDto';
 import type { HandInView, PracticeDayView, PracticeSetupDto, PracticeView } from './practiceDto';
-import type { SetKind } from './setDto';
-import type { KitView, LogView, WorkView } from './workDto';
+import type { PrintSetKind } from './printSetDto';
+import type { KitView, LogView, AssignmentView } from './assignmentDto';
 
 /** What the server answers with. */
 export interface TeacherView {
@@ -21,7 +21,7 @@ export interface TeacherView {
   readonly name: string;
   readonly email: string;
   /** The teacher's profile: where they do otherwise than the defaults. */
-  readonly schools: SchoolOverrides;
+  readonly conventions: ConventionOverrides;
   /** Memory sentences for lines and spaces. */
   readonly sentences: SentencesDto;
   /** The teacher's own order of practice, and how often clean is enough. */
@@ -88,7 +88,7 @@ export interface CandidateView {
 }
 
 /** A reading: the line and what could not be taken, or the parts to choose from. */
-export type ReadingView =
+export type ImportView =
   | {
       readonly kind: 'choose';
       readonly format: string;
@@ -126,11 +126,11 @@ export interface PupilView extends ListedPupilDto {
 }
 
 /** Pages that are being made, or have been. */
-export interface SetView {
+export interface PrintSetView {
   readonly id: string;
   readonly exerciseId: string;
   readonly classId: string;
-  readonly kind: SetKind;
+  readonly kind: PrintSetKind;
   readonly state: 'working' | 'done' | 'cancelled' | 'failed';
   /** So many pages' parts of all. */
   readonly done: number;
@@ -175,7 +175,7 @@ export interface OpenedLinkView {
   /** How the teacher lets it be practised. */
   readonly practice: PracticeSetupDto;
   /** What is set of this line for whoever has the link, the nearest day first. */
-  readonly set: readonly Pick<WorkView, 'due' | 'fromBar' | 'toBar' | 'rungs' | 'goalPercent' | 'note'>[];
+  readonly assignments: readonly Pick<AssignmentView, 'due' | 'fromBar' | 'toBar' | 'rungs' | 'goalPercent' | 'note'>[];
   /** Whether it is one pupil's own link: only then there is a record to keep. */
   readonly own: boolean;
   /** On a pupil's own link every line that is set for them, the nearest day first, and the link's own line; nothing on a class's. */
@@ -188,8 +188,8 @@ export interface OpenedLinkView {
 /** Everything of an account, as it is taken away and brought back. */
 export interface AccountFile {
   readonly cifra: 'account';
-  readonly version: 1;
-  readonly teacher: Pick<TeacherView, 'name' | 'schools' | 'sentences' | 'practice' | 'keepMonths'>;
+  readonly version: 2;
+  readonly teacher: Pick<TeacherView, 'name' | 'conventions' | 'sentences' | 'practice' | 'keepMonths'>;
   readonly exercises: readonly { readonly id: string; readonly title: string; readonly document: Exercise }[];
   readonly classes: readonly AccountClass[];
 }
@@ -197,10 +197,10 @@ export interface AccountFile {
 export interface AccountClass {
   readonly settings: SaveClassDto;
   readonly pupils: readonly PupilView[];
-  readonly work: readonly WorkView[];
+  readonly assignments: readonly AssignmentView[];
   readonly log: readonly LogView[];
   readonly kit: readonly KitView[];
-  readonly plan: ClassPlanDto;
+  readonly term: TermDto;
   readonly met: readonly MetView[];
   readonly practice: readonly PracticeView[];
   readonly practiceDays: readonly PracticeDayView[];

@@ -79,14 +79,14 @@ export {
 export { checkSentence, type SentenceFault, STAFF_KINDS, staffLetters, type StaffKind } from './key/staffSentence';
 export { noteName, scaleDegree, solmization } from './key/noteName';
 export {
-  DEFAULT_SCHOOLS,
-  SCHOOL_CHOICES,
-  SCHOOL_QUESTIONS,
-  type SchoolOverrides,
-  type SchoolQuestion,
-  type Schools,
-  schoolsOf,
-} from './school/schools';
+  DEFAULT_CONVENTIONS,
+  CONVENTION_CHOICES,
+  CONVENTION_QUESTIONS,
+  type ConventionOverrides,
+  type ConventionQuestion,
+  type Conventions,
+  conventionsOf,
+} from './convention/conventions';
 export {
   beamQuarters,
   beatQuarters,
@@ -132,13 +132,13 @@ export {
   placeEvents,
   placeMeasures,
 } from './score/walk';
-export { type AccidentalReading, type AccidentalSource, readAccidentals } from './score/accidental';
+export { type Accidental, type AccidentalSource, accidentalsInForce } from './score/accidental';
 export { type ReminderPolicy } from './score/reminders';
 export { type BeatPlace, beatPlace, type PlacedNote, placedNotes, placedNotesById } from './score/placedNotes';
 export { slurredOn } from './score/slurs';
-export { planBreaths } from './score/breath';
+export { breathMarks } from './score/breath';
 export { excerpt } from './score/excerpt';
-export { linesOfPage } from './score/pageLines';
+export { systemsOfPage } from './score/pageSystems';
 export { noteCount } from './score/counts';
 export { playedBefore } from './score/playedBefore';
 export { type KeyProposal, proposeKeys, signCount, withoutSignature, withSignature } from './score/rewrite';
@@ -182,7 +182,7 @@ export {
 } from './instrument/instrument';
 export { instrumentOf, INSTRUMENTS, isInstrumentId } from './instrument/instrument.data';
 export { finger } from './instrument/finger';
-export { figureQuestion, figureSchool, taughtAs } from './instrument/taught';
+export { figureQuestion, figureConvention, taughtAs } from './instrument/taught';
 export {
   type Exercise,
   KEY_CHOICES,
@@ -227,9 +227,9 @@ export { type Changes, changesBetween } from './edit/changes';
 export { type Clash, mergeExercises, type Merged } from './edit/merge';
 export { transposeExercise } from './exercise/transposeExercise';
 export { DEFAULT_TEACHING, taughtTo, type Teaching } from './part/teaching';
-export { type Lens, lensOf, seenThrough } from './part/lens';
+export { type PageTransposition, pageTransposition, transposedToPage } from './part/pageTransposition';
 export { derivePart, type Part, type PartDecisions } from './part/derivePart';
-export { type KeyOption, type KeyReason, SIGNATURE_LIMIT } from './part/keyPlan';
+export { type KeyOption, type KeyReason, SIGNATURE_LIMIT } from './part/keyDecision';
 export { type OctaveOption, type OctaveReason } from './part/octave';
 export { alternativeTo, betterOctaves, listMisfits, type Misfit, type MisfitSide } from './part/misfit';
 export { type ClassKeyOffer, offerClassKeys } from './part/classKey';
@@ -245,13 +245,13 @@ export { type CauseShare, changeCost, type ChangeCost } from './trouble/changeCo
 export { type BuildUp, buildUp, buildUpPart, buildUpSource, changeNames } from './trouble/buildUp';
 export { barHeat } from './trouble/heat';
 export { type Change, partChanges, troubleSpots, WORTH_A_MARK } from './trouble/partTrouble';
-export { FADE_STEPS, type FadePlan, type FadeStep, fadeStepOf, type PlanStep, stepOn } from './page/fadePlan';
+export { FADE_STEPS, type FadeSchedule, type FadeStep, fadeStepOf, type FadeChange, stepOn } from './page/fadeSchedule';
 export {
   BAND_ROWS,
   BAR_NUMBERS,
-  BARS_A_LINE,
+  BARS_PER_SYSTEM,
   type BandRow,
-  type BarsALine,
+  type BarsPerSystem,
   CHART_ROWS,
   DEFAULT_PAGE,
   PAGE_SIZES,
@@ -285,14 +285,14 @@ export {
   type NoteUsed,
   USUAL_FIFTHS,
 } from './page/lookSheet';
-export { lineSigns, SIGN_KINDS, type SignKind, type SignUsed } from './reading/lineSigns';
-export { lineValues, type TiedSum, tiedSums, type ValueUsed } from './reading/lineValues';
-export { type BarRelation, barRelations } from './reading/barRelations';
-export { BREATH_SECONDS, breathPlan, type PlannedBreath } from './reading/breathPlan';
-export { type Cell } from './reading/cells';
-export { type BarDifference, compareBars, compareLines, differenceInterval } from './reading/compareBars';
-export { type Patterns, type ReadingStep, readPatterns } from './reading/patterns';
-export { lineFacts, type LineFacts, playedRuns } from './reading/lineFacts';
+export { lineSigns, SIGN_KINDS, type SignKind, type SignUsed } from './analysis/lineSigns';
+export { lineValues, type TiedSum, tiedSums, type ValueUsed } from './analysis/lineValues';
+export { type BarRelation, barRelations } from './analysis/barRelations';
+export { BREATH_SECONDS, plannedBreaths, type PlannedBreath } from './analysis/plannedBreaths';
+export { type Cell } from './analysis/cells';
+export { type BarDifference, compareBars, compareLines, differenceInterval } from './analysis/compareBars';
+export { type Patterns, type LearningStep, findPatterns } from './analysis/patterns';
+export { lineFacts, type LineFacts, playedRuns } from './analysis/lineFacts';
 export {
   callSheet,
   type CallRow,
@@ -310,14 +310,14 @@ export { applyRepair } from './proof/repair';
 export {
   type Click,
   type Cue,
-  type PlannedBar,
-  planPlaying,
+  type SequencedBar,
+  playSequence,
   type PlayOptions,
-  type PlayPlan,
+  type PlaySequence,
   type Said,
   type Sounding,
-} from './performance/playPlan';
-export { takeTurns, type TurnPlan } from './performance/turns';
+} from './performance/playSequence';
+export { takeTurns, type TurnSequence } from './performance/turns';
 export { climb, type Stairs, type StairsGoal } from './practice/stairs';
 export { type Random, randomFrom } from './random/random';
 export { type Frame, type Heard, joinFrames, median } from './listen/heard';
@@ -392,10 +392,10 @@ export {
   sectionals,
   whatNext,
 } from './practice/whatNext';
-export { isSetFor, SET_FOR, type SetFor } from './practice/setFor';
+export { isAssignedTo, ASSIGNED_TO, type AssignedTo } from './practice/assignedTo';
 export { addDays, daysBetween, mondayOf } from './practice/days';
-export { type Ahead, aheadOf, type Introduction, scheduleOf, usualSchedule } from './plan/schedule';
-export { type DaysOff, isOff, lessonWeek, type TermWeek, termWeeks } from './plan/term';
+export { type Ahead, aheadOf, type Introduction, scheduleOf, usualSchedule } from './term/schedule';
+export { type DaysOff, isOff, lessonWeek, type TermWeek, termWeeks } from './term/term';
 export {
   NEARLY_READY,
   newNotes,
@@ -405,5 +405,5 @@ export {
   READINESS,
   readinessKind,
   type ReadinessKind,
-} from './plan/playersReady';
-export { type ClassTrouble, classTrouble } from './plan/classTrouble';
+} from './fit/playersReady';
+export { type ClassTrouble, classTrouble } from './fit/classTrouble';

@@ -22,7 +22,7 @@ import { engravePart, layOutPart } from './engravePart';
 import { writeMei } from './mei/writeMei';
 import { MARGIN, PAPER_SIZE } from './page/paper';
 import { measureText } from './text/measureText';
-import { cellReach, planBand } from './band/bandRows';
+import { cellReach, layOutBand } from './band/bandRows';
 import { loadEngine } from './testing/loadEngine';
 import { plansFor, rowsOf } from './testing/pagesFor';
 
@@ -112,7 +112,7 @@ describe('the geometry of the band', () => {
     const [plan] = plansFor(exercise, id, { rows: rowsOf(...rows) });
     if (plan === undefined) throw new Error('no page');
     const { annotations } = plan;
-    const band = planBand(plan);
+    const band = layOutBand(plan);
     const found: string[] = [];
     for (const system of layOutPart(engine, plan, width).systems) {
       const cells = system.heads.flatMap((h) => {

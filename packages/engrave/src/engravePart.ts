@@ -1,12 +1,12 @@
 import { excerpt, type NoteId, type PagePlan, type Written } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
-import { type BandPlan, cellReach, cellWidths, planBand, rowsOver } from './band/bandRows';
+import { type BandLayout, cellReach, cellWidths, layOutBand, rowsOver } from './band/bandRows';
 import { type CellLabel, drawBand } from './band/drawBand';
 import { drawBarNumbers, drawCircles, drawTempos, type Taken } from './band/pageMarks';
 import { layOutStrip } from './chart/layOutChart';
 import { drawLegend } from './diagram/legend';
 import { type Engine, layOut } from './engine';
-import { breakLines } from './lineBreaks';
+import { breakSystems } from './systemBreaks';
 import { type MeiLine, type MeiOptions, tempoPlaceholder, writeMeiOfLines } from './mei/writeMei';
 import { NOTE_PREFIX, pageName } from './notePrefix';
 import { composePages, composeStrip, type Page } from './page/composePages';
@@ -74,10 +74,10 @@ const alteredBySignature = ({ annotations, setup }: PagePlan): ReadonlySet<NoteI
 /** One page's lines with the bands over them. */
 interface Bands {
   readonly plans: readonly PagePlan[];
-  readonly bands: readonly BandPlan[];
+  readonly bands: readonly BandLayout[];
 }
 
-const bandsOf = (plans: readonly PagePlan[]): Bands => ({ plans, bands: plans.map(planBand) });
+const bandsOf = (plans: readonly PagePlan[]): Bands => ({ plans, bands: plans.map(layOutBand) });
 
 /** A layout, and how much smaller it has to be set so that its widest bar fits on a line. */
 interface Fitted extends Layout {
@@ -102,7 +102,7 @@ const SLACK = 0.97;
 function layOutLines(engine: Engine, { plans, bands }: Bands, width: number, hideMeter = false): Fitted {
   const [lead] = plans;
   if (lead === undefined) throw new RangeError('a page without a part');
-  const cells = plans.map((p, i) => cellWidths(bands[i] as BandPlan, p));
+  const cells = plans.map((p, i) => cellWidths(bands[i] as BandLayout, p));
   const lines = plans.map((p): MeiLine<Written> => ({
     score: p.part.score,
     accidentals: { get: (id) => p.annotations.get(id)?.accidental },
@@ -120,11 +120,11 @@ function layOutLines(engine: Engine, { plans, bands }: Bands, width: number, hid
   const { widths, prefix } = naturalWidths(engine, lines, options, width);
   const shrink = Math.min(1, ((width - prefix) * SLACK) / Math.max(1, ...widths.values()));
   const room = width / shrink;
-  const breakBefore = breakLines(
+  const breakBefore = breakSystems(
     lead.part.score,
     widths,
     (room - prefix) * SLACK,
-    lead.setup.barsALine,
+    lead.setup.barsPerSystem,
     tempoReaches(lead),
   );
   return {
@@ -147,7 +147,7 @@ export const layOutPart = (engine: Engine, plan: PagePlan, width: number): Layou
   layOutLines(engine, bandsOf([plan]), width);
 
 /** Where cells stand in a system's band. */
-function takenBy(system: System, plan: PagePlan, band: BandPlan, line: number): Taken {
+function takenBy(system: System, plan: PagePlan, band: BandLayout, line: number): Taken {
   return system.heads.flatMap((h) => {
     const note = h.line === line ? plan.annotations.get(h.note) : undefined;
     if (note === undefined || rowsOver(note, band).length === 0) return [];
@@ -161,7 +161,7 @@ function decorate(system: System, { plans, bands }: Bands, label?: CellLabel): X
   const over = plans.map((plan, line) => {
     const [strip, ...cells] = drawBand(
       system,
-      bands[line] as BandPlan,
+      bands[line] as BandLayout,
       plan,
       line,
       (id) => pageName(line, id),
@@ -169,7 +169,7 @@ function decorate(system: System, { plans, bands }: Bands, label?: CellLabel): X
     );
     return { strip, cells: [...cells, ...drawCircles(system, plan, line)] };
   });
-  const [lead, band] = [plans[0] as PagePlan, bands[0] as BandPlan];
+  const [lead, band] = [plans[0] as PagePlan, bands[0] as BandLayout];
   const strips = element(
     'g',
     {},
@@ -189,7 +189,7 @@ const STRIP_SCALE = 0.86;
 const BESIDE = 700;
 
 /** The head of the music: each different note once with its figure, and what the drawings mean; side by side where they fit. */
-function headBlocks(engine: Engine, plan: PagePlan, band: BandPlan, width: number): Layout {
+function headBlocks(engine: Engine, plan: PagePlan, band: BandLayout, width: number): Layout {
   const { setup, part, annotations } = plan;
   const drawn = plan.rows.some((r) => r.row === 'diagram');
   const four = [...annotations.values()].some(
@@ -233,7 +233,7 @@ export function engravePart(
   const width = (PAPER_SIZE[paper].width - MARGIN.left - MARGIN.right) / scale;
   const bands = bandsOf(plans);
   const layout = layOutLines(engine, bands, width, hideMeter);
-  const head = headBlocks(engine, lead, bands.bands[0] as BandPlan, width);
+  const head = headBlocks(engine, lead, bands.bands[0] as BandLayout, width);
   const systems = layout.systems.map((s) => enlarge(s, decorate(s, bands, label), scale * layout.shrink));
   return composePages(
     { systems, glyphs: [...head.glyphs, ...layout.glyphs] },
@@ -251,7 +251,7 @@ export function engraveScroll(engine: Engine, plans: readonly PagePlan[], widthM
   const bands = bandsOf(plans);
   const width = widthMm100 / scale;
   const layout = layOutLines(engine, bands, width);
-  const head = headBlocks(engine, lead, bands.bands[0] as BandPlan, width);
+  const head = headBlocks(engine, lead, bands.bands[0] as BandLayout, width);
   const systems = [...head.systems, ...layout.systems.map((s) => enlarge(s, decorate(s, bands, label), layout.shrink))];
   return composeStrip({ systems, glyphs: [...head.glyphs, ...layout.glyphs] }, () => [], lead.part.score.title);
 }

@@ -47,14 +47,14 @@ const SETTINGS: readonly (readonly [string, Partial<PageSetup>])[] = [
     'large names alone, faded',
     {
       rows: { woodwind: [{ row: 'name', size: 'large' }], brass: [{ row: 'name', size: 'large' }] },
-      plan: [{ from: '2026-01-01', step: 'first-in-line' }],
+      fades: [{ from: '2026-01-01', step: 'first-in-system' }],
       size: 'large',
-      barsALine: 2,
+      barsPerSystem: 2,
     },
   ],
   [
     'small, as many bars as fit',
-    { rows: rowsOf('figure', 'count'), size: 'small', barsALine: 0, repeats: 'written-out' },
+    { rows: rowsOf('figure', 'count'), size: 'small', barsPerSystem: 0, repeats: 'written-out' },
   ],
   ['no band', { rows: rowsOf(), signatureMarks: true }],
 ];

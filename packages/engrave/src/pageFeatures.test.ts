@@ -64,8 +64,8 @@ describe('what a page can be asked for', () => {
   it('numbers at lines, at every bar, or none', () => {
     const numbers = (barNumbers: PageSetup['barNumbers']) =>
       withClass(page(tune, { barNumbers, rows: rowsOf('name') }), 'bar-number').map(textOf);
-    expect([numbers('lines'), numbers('all'), numbers('none')]).toEqual([[], ['1', '2', '3', '4', '5'], []]);
-    expect(withClass(page(tune, { barsALine: 2, rows: rowsOf('name') }), 'bar-number').map(textOf)).toEqual(['3']);
+    expect([numbers('systems'), numbers('all'), numbers('none')]).toEqual([[], ['1', '2', '3', '4', '5'], []]);
+    expect(withClass(page(tune, { barsPerSystem: 2, rows: rowsOf('name') }), 'bar-number').map(textOf)).toEqual(['3']);
   });
 
   it('no slurs, so that it is practised without first', () => {
@@ -173,7 +173,7 @@ describe('what stands beside the pages', () => {
   it('a scroll for a narrow screen: lines as wide as it is, nothing lost', () => {
     const scroll = engraveScroll(
       engine,
-      plansFor(tune, 'trumpet', { rows: rowsOf('figure', 'name'), barsALine: 0 }),
+      plansFor(tune, 'trumpet', { rows: rowsOf('figure', 'name'), barsPerSystem: 0 }),
       8000,
     );
     expect(scroll.width).toBeLessThan(8100);
@@ -183,7 +183,8 @@ describe('what stands beside the pages', () => {
   it('a scroll so narrow that a bar is set smaller: its lines come closer, and it ends where they do', () => {
     const long = exerciseOf(Array.from({ length: 10 }, () => 'C4:e D4:e E4:e F4:e G4:e F4:e E4:e D4:e').join(' | '));
     const heightAt = (width: number): number =>
-      engraveScroll(engine, plansFor(long, 'trumpet', { rows: rowsOf('figure', 'name'), barsALine: 1 }), width).height;
+      engraveScroll(engine, plansFor(long, 'trumpet', { rows: rowsOf('figure', 'name'), barsPerSystem: 1 }), width)
+        .height;
     // Ten lines either way: what is set smaller takes less room, not more.
     expect(heightAt(4200)).toBeLessThan(heightAt(9000));
   });

@@ -22,7 +22,7 @@ import {
   type Written,
   failure,
 } from '@cifra/core';
-import { MAX_LISTED_PROBLEMS, type ProblemList } from './reading';
+import { MAX_LISTED_PROBLEMS, type ProblemList } from './fileImport';
 
 /** What a reader has gathered, before ids of spans, pickups and sums are settled. */
 export interface Draft {

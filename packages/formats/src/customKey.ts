@@ -1,5 +1,5 @@
 import { diagnoseSignature, letterName, type TypedSign } from '@cifra/core';
-import type { ProblemList } from './reading';
+import type { ProblemList } from './fileImport';
 
 /** Notes a signature that is none: which signs it has, what is wrong with it, and the proper one nearest to it. The sound of the notes stays. */
 export function noteCustomKey(signs: readonly TypedSign[], measure: number, problems: ProblemList): void {

@@ -6,8 +6,8 @@ export {
   MAX_LISTED_PROBLEMS,
   MAX_UNPACKED_BYTES,
   MAX_ZIP_ENTRIES,
-  type Reading,
-} from './reading';
+  type FileImport,
+} from './fileImport';
 export { readFile } from './readFile';
 export { readAbc } from './abc/readAbc';
 export { writeAbc } from './abc/writeAbc';

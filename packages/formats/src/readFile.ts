@@ -5,7 +5,7 @@ import { isCifraFile, readCifraFile } from './json/cifraFile';
 import { readMidi } from './midi/readMidi';
 import { readMusicXml } from './musicxml/readMusicXml';
 import { unpackMxl } from './musicxml/unpack';
-import { type LineChoice, MAX_FILE_BYTES, type Reading } from './reading';
+import { type LineChoice, MAX_FILE_BYTES, type FileImport } from './fileImport';
 
 const startsWith = (bytes: Uint8Array, text: string): boolean =>
   [...text].every((c, i) => bytes[i] === c.charCodeAt(0));
@@ -15,7 +15,7 @@ const startsWith = (bytes: Uint8Array, text: string): boolean =>
  * @param choice which part and voice, after a first reading asked
  * @returns the line with what could not be taken, or the lines to choose from, or why there is none
  */
-export function readFile(bytes: Uint8Array, choice?: LineChoice): Result<Reading> {
+export function readFile(bytes: Uint8Array, choice?: LineChoice): Result<FileImport> {
   if (bytes.length === 0) return failure('empty-input');
   if (bytes.length > MAX_FILE_BYTES) return failure('too-large', { facts: { limit: MAX_FILE_BYTES / 1024 / 1024 } });
   if (startsWith(bytes, 'PK\u0003\u0004')) {

@@ -8,8 +8,8 @@ import type {
   MetView,
   PupilView,
   RevisionView,
-  SetView,
-  WorkView,
+  PrintSetView,
+  AssignmentView,
 } from '@cifra/contract';
 import { openDemoClass } from '../testing/demoClass';
 import { putOnShelf, type TestServer } from '../testing/testServer';
@@ -46,7 +46,7 @@ const DAY = '2026-09-01';
 const CLASS = (): object => ({
   name: 'Again',
   instruments: ['flute'],
-  schools: {},
+  conventions: {},
   stage: 'first-year',
   page: group.page,
   paper: 'a4',
@@ -72,7 +72,7 @@ const RULES: Readonly<Record<string, Rule>> = {
   },
   'post /api/session/demo': { for: 'open' },
   'get /api/session': { for: 'anybody' },
-  'put /api/session/profile': { for: 'anybody', body: () => ({ schools: {} }) },
+  'put /api/session/profile': { for: 'anybody', body: () => ({ conventions: {} }) },
   'get /api/session/everywhere': { for: 'anybody' },
   'delete /api/session/elsewhere': { for: 'anybody', answers: 204 },
   'put /api/session/password': {
@@ -105,11 +105,15 @@ const RULES: Readonly<Record<string, Rule>> = {
   'get /api/exercises/{id}/line.{format}': { for: 'own' },
   'get /api/exercises/{id}/practice': { for: 'own' },
   'get /api/exercises/{id}/hand-ins': { for: 'own' },
-  'post /api/exercises/{id}/sets': { for: 'own', body: (i) => ({ classId: i.class, kind: 'book' }), answers: 201 },
-  'get /api/exercises/{id}/sets': { for: 'own' },
-  'get /api/sets/{id}': { for: 'own' },
-  'get /api/sets/{id}/file': { for: 'own' },
-  'delete /api/sets/{id}': { for: 'own' },
+  'post /api/exercises/{id}/print-sets': {
+    for: 'own',
+    body: (i) => ({ classId: i.class, kind: 'book' }),
+    answers: 201,
+  },
+  'get /api/exercises/{id}/print-sets': { for: 'own' },
+  'get /api/print-sets/{id}': { for: 'own' },
+  'get /api/print-sets/{id}/file': { for: 'own' },
+  'delete /api/print-sets/{id}': { for: 'own' },
   'get /api/hand-ins/{id}/sound': { for: 'own' },
   'delete /api/hand-ins/{id}': { for: 'own', answers: 204 },
   'get /api/classes': { for: 'anybody' },
@@ -121,9 +125,9 @@ const RULES: Readonly<Record<string, Rule>> = {
     for: 'own',
     body: () => ({ parts: ['notes'], from: DAY, to: DAY }),
   },
-  'get /api/classes/{id}/work': { for: 'own' },
-  'post /api/classes/{id}/work': { for: 'own', body: WORK, answers: 201 },
-  'put /api/classes/{id}/work/{work}': { for: 'own', body: WORK },
+  'get /api/classes/{id}/assignments': { for: 'own' },
+  'post /api/classes/{id}/assignments': { for: 'own', body: WORK, answers: 201 },
+  'put /api/classes/{id}/assignments/{assignment}': { for: 'own', body: WORK },
   'get /api/classes/{id}/log': { for: 'own' },
   'put /api/classes/{id}/log': { for: 'own', body: (i) => ({ day: DAY, entries: [{ pupilId: i.pupil, done: true }] }) },
   'get /api/classes/{id}/kit': { for: 'own' },
@@ -132,8 +136,8 @@ const RULES: Readonly<Record<string, Rule>> = {
   'get /api/classes/{id}/practice': { for: 'own' },
   'get /api/classes/{id}/practice-days': { for: 'own' },
   'get /api/classes/{id}/hand-ins': { for: 'own' },
-  'get /api/classes/{id}/plan': { for: 'own' },
-  'put /api/classes/{id}/plan': { for: 'own', body: () => PLAN },
+  'get /api/classes/{id}/term': { for: 'own' },
+  'put /api/classes/{id}/term': { for: 'own', body: () => PLAN },
   'get /api/classes/{id}/met': { for: 'own' },
   'post /api/classes/{id}/met': {
     for: 'own',
@@ -150,11 +154,11 @@ const RULES: Readonly<Record<string, Rule>> = {
     answers: 201,
   },
   'get /api/charts/{instrument}.pdf': { for: 'own', query: (i) => `exercise=${i.exercise ?? ''}` },
-  'post /api/readings/file': { for: 'anybody', answers: 422 },
-  'post /api/readings/text': { for: 'anybody', body: () => ({ text: 'X:1\nK:C\nCDEF|' }) },
+  'post /api/imports/file': { for: 'anybody', answers: 422 },
+  'post /api/imports/text': { for: 'anybody', body: () => ({ text: 'X:1\nK:C\nCDEF|' }) },
   'get /api/account/file': { for: 'anybody' },
   'post /api/account/file': { for: 'anybody', answers: 422 },
-  'delete /api/classes/{id}/work/{work}': { for: 'own', answers: 204 },
+  'delete /api/classes/{id}/assignments/{assignment}': { for: 'own', answers: 204 },
   'delete /api/classes/{id}/kit/{item}': { for: 'own', answers: 204 },
   'delete /api/links/{id}': { for: 'own', answers: 204 },
   'put /api/classes/{id}/pupils': { for: 'own', body: () => ({ pupils: [] }) },
@@ -169,7 +173,7 @@ const RULES: Readonly<Record<string, Rule>> = {
 const ID_OF: readonly (readonly [RegExp, string])[] = [
   [/^\/api\/exercises/, 'exercise'],
   [/^\/api\/classes/, 'class'],
-  [/^\/api\/sets/, 'set'],
+  [/^\/api\/print-sets/, 'set'],
   [/^\/api\/hand-ins/, 'handIn'],
   [/^\/api\/links/, 'link'],
 ];
@@ -197,7 +201,7 @@ function ask(agent: Agent, method: string, path: string, ids: Readonly<Record<st
   const request = agent[method as 'get'](`${filled(path, ids, token)}${query === undefined ? '' : `?${query}`}`);
   const body = rule?.body?.(ids);
   return body === undefined
-    ? rule?.for === 'link' || /readings\/file$|account\/file$/.test(path)
+    ? rule?.for === 'link' || /imports\/file$|account\/file$/.test(path)
       ? request.set('Content-Type', 'application/octet-stream')
       : request
     : request.send(body);
@@ -210,7 +214,7 @@ const NOWHERE = {
   handIn: NEVER,
   link: NEVER,
   pupil: NEVER,
-  work: NEVER,
+  assignment: NEVER,
   item: NEVER,
   batch: NEVER,
   revision: NEVER,
@@ -261,10 +265,10 @@ beforeAll(async () => {
   const [handIn] = (await owner.get(`/api/exercises/${line.id}/hand-ins`)).body as HandInView[];
   const work = (
     await owner
-      .post(`/api/classes/${group.id}/work`)
+      .post(`/api/classes/${group.id}/assignments`)
       .send({ exerciseId: line.id, for: 'class', rungs: [], due: DAY, note: 'secret work' })
       .expect(201)
-  ).body as WorkView;
+  ).body as AssignmentView;
   const item = (await owner.post(`/api/classes/${group.id}/kit`).send(KIT).expect(201)).body as KitView;
   const [met] = (
     await owner
@@ -273,10 +277,11 @@ beforeAll(async () => {
       .expect(201)
   ).body as MetView[];
   const [revision] = (await owner.get(`/api/exercises/${line.id}/revisions`)).body as RevisionView[];
-  const set = (await owner.post(`/api/exercises/${line.id}/sets`).send({ classId: group.id, kind: 'book' }).expect(201))
-    .body as SetView;
+  const set = (
+    await owner.post(`/api/exercises/${line.id}/print-sets`).send({ classId: group.id, kind: 'book' }).expect(201)
+  ).body as PrintSetView;
   for (let i = 0; i < 200; i++) {
-    if (((await owner.get(`/api/sets/${set.id}`)).body as SetView).state !== 'working') break;
+    if (((await owner.get(`/api/print-sets/${set.id}`)).body as PrintSetView).state !== 'working') break;
     await new Promise((r) => setTimeout(r, 100));
   }
   own = {
@@ -285,7 +290,7 @@ beforeAll(async () => {
     pupil,
     link: open.id,
     handIn: handIn?.id ?? '',
-    work: work.id,
+    assignment: work.id,
     item: item.id,
     batch: met?.batch ?? '',
     revision: revision?.id ?? '',
@@ -346,14 +351,14 @@ describe('who is not the owner', () => {
     const [mine] = (await other.get('/api/classes')).body as ClassView[];
     const theirs = { ...own, class: mine?.id ?? '' };
     const lines = await putOnShelf(other, 'Theirs');
-    await other.post(`/api/classes/${theirs.class}/work`).send(WORK(own)).expect(404);
+    await other.post(`/api/classes/${theirs.class}/assignments`).send(WORK(own)).expect(404);
     await other
       .put(`/api/classes/${theirs.class}/log`)
       .send({ day: DAY, entries: [{ pupilId: own.pupil, done: true }] })
       .expect(404);
     await other
       .put(`/api/classes/${theirs.class}/log`)
-      .send({ day: DAY, entries: [{ pupilId: own.pupil, workId: own.work, done: true }] })
+      .send({ day: DAY, entries: [{ pupilId: own.pupil, assignmentId: own.work, done: true }] })
       .expect(404);
     await other
       .post(`/api/classes/${theirs.class}/kit`)
@@ -375,7 +380,7 @@ describe('who is not the owner', () => {
       .post('/api/links')
       .send({ exerciseId: lines.id, classId: theirs.class, pupilId: own.pupil, instrument: 'flute', days: 7 })
       .expect(404);
-    await other.post(`/api/exercises/${lines.id}/sets`).send({ classId: own.class, kind: 'book' }).expect(404);
+    await other.post(`/api/exercises/${lines.id}/print-sets`).send({ classId: own.class, kind: 'book' }).expect(404);
     await other.get(`/api/exercises/${lines.id}/parts/flute.pdf?class=${own.class ?? ''}`).expect(404);
     await other.get(`/api/exercises/${lines.id}/revisions/${own.revision ?? ''}`).expect(404);
     await other

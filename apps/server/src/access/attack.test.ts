@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import type { ClassView, ExerciseView, LinkView, PupilView, SetView } from '@cifra/contract';
+import type { ClassView, ExerciseView, LinkView, PupilView, PrintSetView } from '@cifra/contract';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { openDemoClass } from '../testing/demoClass';
 import { fetchFile, reportOn } from '../testing/fetchPages';
@@ -28,7 +28,7 @@ describe("another site's page", () => {
     await mara.post('/api/exercises').set('Origin', 'https://elsewhere.example').send(body).expect(403);
     await mara.post('/api/exercises').set('Origin', 'null').send(body).expect(403);
     await mara
-      .put(`/api/classes/${group.id}/plan`)
+      .put(`/api/classes/${group.id}/term`)
       .set('Origin', 'https://elsewhere.example')
       .send({ holidays: [], schedule: [] })
       .expect(403);
@@ -74,7 +74,7 @@ describe('what is no music and no sound', () => {
     await hand('text/html', Buffer.from(SCRIPT)).expect(400);
     await hand('image/svg+xml', Buffer.from('<svg onload="alert(1)"/>')).expect(400);
     for (const bytes of [Buffer.from(SCRIPT), Buffer.from('MZ\x90\x00'), Buffer.from('%PDF-1.7'), Buffer.alloc(1000)])
-      await mara.post('/api/readings/file').set('Content-Type', 'application/octet-stream').send(bytes).expect(422);
+      await mara.post('/api/imports/file').set('Content-Type', 'application/octet-stream').send(bytes).expect(422);
   });
 });
 
@@ -92,7 +92,7 @@ describe('words with script, headers and paths in them', () => {
       (await mara.put(`/api/classes/${group.id}/pupils`).send({ pupils: listed }).expect(200)).body as PupilView[]
     )[0] as PupilView;
     await mara
-      .post(`/api/classes/${group.id}/work`)
+      .post(`/api/classes/${group.id}/assignments`)
       .send({ exerciseId: line.id, for: 'class', rungs: [], due: DAY, note: SCRIPT })
       .expect(201);
     await mara
@@ -100,7 +100,7 @@ describe('words with script, headers and paths in them', () => {
       .send({ day: DAY, entries: [{ pupilId: pupil.id, done: true, remark: SCRIPT }] })
       .expect(200);
     await mara
-      .put(`/api/classes/${group.id}/plan`)
+      .put(`/api/classes/${group.id}/term`)
       .send({
         holidays: [{ from: DAY, to: DAY, name: SCRIPT }],
         rubric: { criteria: ['<b>'], levels: ['<i>', '</i>'] },
@@ -110,7 +110,7 @@ describe('words with script, headers and paths in them', () => {
   });
 
   it('come back as the words they are, as JSON that no browser takes for a page', async () => {
-    for (const path of ['pupils', 'work', 'log', 'plan', 'kit']) {
+    for (const path of ['pupils', 'assignments', 'log', 'term', 'kit']) {
       const answer = await mara.get(`/api/classes/${group.id}/${path}`).expect(200);
       expect([path, answer.headers['content-type'], answer.headers['x-content-type-options']]).toEqual([
         path,
@@ -148,11 +148,16 @@ describe('words with script, headers and paths in them', () => {
   });
 
   it('walk no path out of a zip', async () => {
-    const set = (await mara.post(`/api/exercises/${line.id}/sets`).send({ classId: group.id, kind: 'zip' }).expect(201))
-      .body as SetView;
-    for (let i = 0; i < 300 && ((await mara.get(`/api/sets/${set.id}`)).body as SetView).state === 'working'; i++)
+    const set = (
+      await mara.post(`/api/exercises/${line.id}/print-sets`).send({ classId: group.id, kind: 'zip' }).expect(201)
+    ).body as PrintSetView;
+    for (
+      let i = 0;
+      i < 300 && ((await mara.get(`/api/print-sets/${set.id}`)).body as PrintSetView).state === 'working';
+      i++
+    )
       await new Promise((r) => setTimeout(r, 100));
-    for (const path of [`/api/sets/${set.id}/file`, '/api/account/file']) {
+    for (const path of [`/api/print-sets/${set.id}/file`, '/api/account/file']) {
       const names = Object.keys(unzipSync(new Uint8Array((await fetchFile(mara, path)).bytes)));
       expect(names.length).toBeGreaterThan(3);
       expect(

@@ -2,14 +2,25 @@ import { Module } from '@nestjs/common';
 import { AuthModule } from '../auth/auth.module';
 import { ClassModule } from '../class/class.module';
 import { ExerciseModule } from '../exercise/exercise.module';
-import { PlanModule } from '../plan/plan.module';
+import { KitModule } from '../kit/kit.module';
+import { LessonModule } from '../lesson/lesson.module';
+import { TermModule } from '../term/term.module';
 import { PracticeModule } from '../practice/practice.module';
-import { WorkModule } from '../work/work.module';
+import { AssignmentModule } from '../assignment/assignment.module';
 import { AccountController } from './account.controller';
 import { AccountService } from './account.service';
 
 @Module({
-  imports: [AuthModule, ClassModule, ExerciseModule, PlanModule, PracticeModule, WorkModule],
+  imports: [
+    AuthModule,
+    ClassModule,
+    ExerciseModule,
+    TermModule,
+    PracticeModule,
+    AssignmentModule,
+    LessonModule,
+    KitModule,
+  ],
   controllers: [AccountController],
   providers: [AccountService],
 })

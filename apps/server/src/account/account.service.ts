@@ -6,10 +6,12 @@ import { ClassRepository } from '../class/class.repository';
 import { DATABASE, type Database } from '../db/database.module';
 import { handIns, pupils, teachers } from '../db/schema/index';
 import { ExerciseService } from '../exercise/exercise.service';
-import { PlanRepository } from '../plan/plan.repository';
+import { KitRepository } from '../kit/kit.repository';
+import { LessonRepository } from '../lesson/lesson.repository';
+import { TermRepository } from '../term/term.repository';
 import { PracticeRepository } from '../practice/practice.repository';
 import { Refusal } from '../refusal/refusal';
-import { WorkRepository } from '../work/work.repository';
+import { AssignmentRepository } from '../assignment/assignment.repository';
 import { type AccountSound, type BroughtAccount, NoAccount, packAccount, unpackAccount } from './accountFile';
 import { bringAccount, type BroughtCounts } from './bringAccount';
 
@@ -20,8 +22,10 @@ export class AccountService {
     @Inject(DATABASE) private readonly db: Database,
     private readonly exercises: ExerciseService,
     private readonly classes: ClassRepository,
-    private readonly work: WorkRepository,
-    private readonly plan: PlanRepository,
+    private readonly assignments: AssignmentRepository,
+    private readonly lessons: LessonRepository,
+    private readonly kit: KitRepository,
+    private readonly terms: TermRepository,
     private readonly practice: PracticeRepository,
   ) {}
 
@@ -56,11 +60,11 @@ export class AccountService {
     const classOf = async ({ id, ...settings }: ClassView): Promise<AccountClass> => ({
       settings,
       pupils: await this.classes.pupilsOf(id),
-      work: await this.work.list(id),
-      log: await this.work.log(id),
-      kit: await this.work.kit(id),
-      plan: (await this.plan.find(id)) ?? { holidays: [], schedule: [] },
-      met: await this.plan.met(id),
+      assignments: await this.assignments.list(id),
+      log: await this.lessons.list(id),
+      kit: await this.kit.list(id),
+      term: (await this.terms.find(id)) ?? { holidays: [], schedule: [] },
+      met: await this.terms.met(id),
       practice: await this.practice.list(t.id, { classId: id }),
       practiceDays: await this.practice.listDays(id),
       handIns: (await this.practice.listHandIns(t.id, { classId: id })).map(({ hasSound: _has, ...h }) => ({
@@ -70,10 +74,10 @@ export class AccountService {
     });
     const account: AccountFile = {
       cifra: 'account',
-      version: 1,
+      version: 2,
       teacher: {
         name: t.name,
-        schools: t.schools,
+        conventions: t.conventions,
         sentences: t.sentences,
         practice: t.practice,
         keepMonths: t.keepMonths,

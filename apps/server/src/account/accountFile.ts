@@ -1,6 +1,6 @@
 import {
   type AccountFile,
-  ClassPlanDto,
+  TermDto,
   HandInDto,
   ListedPupilDto,
   MetEntryDto,
@@ -14,14 +14,15 @@ import {
   MAX_HAND_IN_BYTES,
   SaveClassDto,
   SaveKitDto,
-  SaveWorkDto,
+  SaveAssignmentDto,
 } from '@cifra/contract';
 import { type Exercise, type InstrumentId, isInstrumentId, MAX_TEXT_LENGTH, readExercise } from '@cifra/core';
 import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import { attachmentName } from '../part/attachment';
+import { attachmentName } from '../web/attachment';
 import { looksLikeSound } from '../practice/looksLikeSound';
+import { upgradedAccount } from './upgradedAccount';
 
 const MAIN = 'account.json';
 export const MAX_ACCOUNT_BYTES = 100 * 1024 * 1024;
@@ -81,10 +82,10 @@ export interface BroughtAccount {
   readonly classes: readonly {
     readonly settings: SaveClassDto;
     readonly pupils: readonly (ListedPupilDto & { readonly id: string; readonly page?: PupilPageDto })[];
-    readonly work: readonly (SaveWorkDto & { readonly id: string })[];
+    readonly assignments: readonly (SaveAssignmentDto & { readonly id: string })[];
     readonly log: readonly (LogEntryDto & { readonly day: string })[];
     readonly kit: readonly SaveKitDto[];
-    readonly plan: ClassPlanDto | undefined;
+    readonly term: TermDto | undefined;
     readonly met: readonly (MetEntryDto & { readonly day: string; readonly exerciseId?: string })[];
     readonly practice: readonly (SavePracticeDto & Whose & { readonly updatedAt: Date })[];
     readonly practiceDays: readonly (PracticeDayDto & Whose)[];
@@ -141,7 +142,7 @@ export function unpackAccount(bytes: Uint8Array): BroughtAccount {
   if (main === undefined) throw new NoAccount(`there is no ${MAIN} in it`);
   let plain: unknown;
   try {
-    plain = JSON.parse(strFromU8(main));
+    plain = upgradedAccount(JSON.parse(strFromU8(main)));
   } catch {
     throw new NoAccount(`${MAIN} is no JSON`);
   }
@@ -159,7 +160,7 @@ export function unpackAccount(bytes: Uint8Array): BroughtAccount {
     const days = listIn(c, 'log', MOST_ROWS).map((r) => textOf(r, 'day'));
     if (days.some((d) => !DAY.test(d))) throw new NoAccount(`${name}: a day of the log is no date`);
     const ids = (list: string): string[] => listIn(c, list, MOST_ROWS).map((r) => textOf(r, 'id'));
-    const workIds = ids('work');
+    const assignmentIds = ids('assignments');
     const pupilIds = ids('pupils');
     const dayOf = (r: unknown, key = 'day'): string => {
       const day = textOf(r, key);
@@ -176,13 +177,13 @@ export function unpackAccount(bytes: Uint8Array): BroughtAccount {
           ...(page === undefined ? {} : { page: checked(PupilPageDto, page, `${name}, page of pupil ${k + 1}`) }),
         };
       }),
-      work: rows('work', SaveWorkDto).map((w, k) => ({ ...w, id: workIds[k] ?? '' })),
+      assignments: rows('assignments', SaveAssignmentDto).map((a, k) => ({ ...a, id: assignmentIds[k] ?? '' })),
       log: rows('log', LogEntryDto).map((l, k) => ({ ...l, day: days[k] ?? '' })),
       kit: rows('kit', SaveKitDto),
-      plan:
-        (c as { plan?: unknown }).plan === undefined
+      term:
+        (c as { term?: unknown }).term === undefined
           ? undefined
-          : checked(ClassPlanDto, (c as { plan?: unknown }).plan, `${name}, plan`),
+          : checked(TermDto, (c as { term?: unknown }).term, `${name}, term`),
       met: listOrNone(c, 'met').map((r, k) => {
         const { exerciseId } = r as { exerciseId?: unknown };
         return {

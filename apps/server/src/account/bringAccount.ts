@@ -1,9 +1,11 @@
 import { ClassRepository } from '../class/class.repository';
 import type { Database } from '../db/database.module';
 import { ExerciseRepository } from '../exercise/exercise.repository';
-import { PlanRepository } from '../plan/plan.repository';
+import { KitRepository } from '../kit/kit.repository';
+import { LessonRepository } from '../lesson/lesson.repository';
+import { TermRepository } from '../term/term.repository';
 import { PracticeRepository } from '../practice/practice.repository';
-import { WorkRepository } from '../work/work.repository';
+import { AssignmentRepository } from '../assignment/assignment.repository';
 import type { BroughtAccount } from './accountFile';
 
 export interface BroughtCounts {
@@ -32,12 +34,12 @@ async function bringClass(
   c: BroughtAccount['classes'][number],
   lineOf: Ids,
 ): Promise<number> {
-  const [classes, work, plan, practice] = [
-    new ClassRepository(tx),
-    new WorkRepository(tx),
-    new PlanRepository(tx),
-    new PracticeRepository(tx),
-  ];
+  const classes = new ClassRepository(tx);
+  const assignments = new AssignmentRepository(tx);
+  const lessons = new LessonRepository(tx);
+  const kit = new KitRepository(tx);
+  const terms = new TermRepository(tx);
+  const practice = new PracticeRepository(tx);
   const { id } = await classes.create(teacherId, c.settings);
   const saved = await classes.savePupils(
     id,
@@ -48,11 +50,11 @@ async function bringClass(
   const pupilOf: Ids = new Map(
     saved.flatMap((p, i) => (c.pupils[i] === undefined ? [] : [[c.pupils[i].id, p.id] as const])),
   );
-  const workOf = new Map<string, string>();
-  for (const { id: old, pupilIds, ...w } of c.work) {
+  const assignmentOf = new Map<string, string>();
+  for (const { id: old, pupilIds, ...w } of c.assignments) {
     const exerciseId = lineOf.get(w.exerciseId);
     if (exerciseId === undefined) continue;
-    const made = await work.create(
+    const made = await assignments.create(
       id,
       {
         ...w,
@@ -61,28 +63,28 @@ async function bringClass(
       },
       '',
     );
-    workOf.set(old, made.id);
+    assignmentOf.set(old, made.id);
   }
   for (const day of new Set(c.log.map((l) => l.day))) {
     const entries = c.log.filter((l) => l.day === day);
-    await work.saveLog(
+    await lessons.save(
       id,
       day,
-      entries.flatMap(({ day: _day, workId: old, ...entry }) => {
+      entries.flatMap(({ day: _day, assignmentId: old, ...entry }) => {
         const pupilId = pupilOf.get(entry.pupilId);
-        const workId = old === undefined ? undefined : workOf.get(old);
-        return pupilId === undefined || (old !== undefined && workId === undefined)
+        const assignmentId = old === undefined ? undefined : assignmentOf.get(old);
+        return pupilId === undefined || (old !== undefined && assignmentId === undefined)
           ? []
-          : [{ ...entry, pupilId, ...(workId === undefined ? {} : { workId }) }];
+          : [{ ...entry, pupilId, ...(assignmentId === undefined ? {} : { assignmentId }) }];
       }),
     );
   }
   for (const { pupilId, ...k } of c.kit) {
     const holder = pupilId === undefined ? undefined : pupilOf.get(pupilId);
-    await work.createKit(id, { ...k, ...(holder === undefined ? {} : { pupilId: holder }) });
+    await kit.create(id, { ...k, ...(holder === undefined ? {} : { pupilId: holder }) });
   }
-  if (c.plan !== undefined) await plan.save(id, c.plan);
-  await plan.bring(
+  if (c.term !== undefined) await terms.save(id, c.term);
+  await terms.bring(
     id,
     c.met.flatMap(({ pupilId, exerciseId, ...m }) => {
       const [pupil, line] = [

@@ -9,28 +9,19 @@ import {
 import { Body, Controller, Delete, Get, HttpCode, Inject, Post, Put, Req, Res } from '@nestjs/common';
 import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
-import { DEMO_EMAIL } from '../demo/demo';
-import { notFound } from '../refusal/refusal';
 import { SETTINGS, type Settings } from '../settings';
 import type { TeacherRow } from './auth.repository';
 import { AuthService } from './auth.service';
-import { Open, SESSION_COOKIE, sessionToken, Teacher } from './session.guard';
-
-const view = ({ id, name, email, schools, sentences, practice, keepMonths }: TeacherRow): TeacherView => ({
-  id,
-  name,
-  email,
-  schools,
-  sentences,
-  practice,
-  keepMonths,
-});
+import { SessionCookie } from './sessionCookie';
+import { Open, sessionToken, Teacher } from './session.guard';
+import { teacherView } from './teacherView';
 
 @ApiTags('sign-in')
 @Controller('api/session')
 export class AuthController {
   constructor(
     private readonly auth: AuthService,
+    private readonly cookie: SessionCookie,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -51,30 +42,22 @@ export class AuthController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<TeacherView> {
-    return this.open(await this.auth.checkSignIn(body.email, body.password, request.ip ?? ''), response);
-  }
-
-  @Open()
-  @Post('demo')
-  @HttpCode(200)
-  @ApiOperation({ summary: 'Sign in as the demo teacher; exists only in demo mode' })
-  async signInDemo(@Res({ passthrough: true }) response: Response): Promise<TeacherView> {
-    const teacher = this.settings.demo ? await this.auth.teacherByEmail(DEMO_EMAIL) : undefined;
-    if (teacher === undefined) throw notFound('address');
-    return this.open(teacher, response);
+    const teacher = await this.auth.checkSignIn(body.email, body.password, request.ip ?? '');
+    await this.cookie.open(teacher, response);
+    return teacherView(teacher);
   }
 
   @Get()
   @ApiOperation({ summary: 'Who is signed in' })
   me(@Teacher() teacher: TeacherRow): TeacherView {
-    return view(teacher);
+    return teacherView(teacher);
   }
 
   @Put('profile')
   @ApiOperation({ summary: 'Save how the teacher teaches, for every class' })
   @ApiBody({ schema: { $ref: '#/components/schemas/SaveProfileDto' } })
   async saveProfile(@Teacher() teacher: TeacherRow, @Body() body: SaveProfileDto): Promise<TeacherView> {
-    return view(await this.auth.saveProfile(teacher, body));
+    return teacherView(await this.auth.saveProfile(teacher, body));
   }
 
   @Put('password')
@@ -106,20 +89,6 @@ export class AuthController {
   @HttpCode(204)
   @ApiOperation({ summary: 'Sign out' })
   async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
-    const token = sessionToken(request);
-    if (token !== undefined) await this.auth.closeSession(token);
-    response.clearCookie(SESSION_COOKIE, { path: '/' });
-  }
-
-  private async open(teacher: TeacherRow, response: Response): Promise<TeacherView> {
-    const { token, maxAgeMs } = await this.auth.openSession(teacher);
-    response.cookie(SESSION_COOKIE, token, {
-      httpOnly: true,
-      sameSite: 'lax',
-      secure: this.settings.tls,
-      path: '/',
-      maxAge: maxAgeMs,
-    });
-    return view(teacher);
+    await this.cookie.close(sessionToken(request), response);
   }
 }

@@ -30,13 +30,13 @@ export class AuthRepository {
 
   async saveProfile(
     teacherId: string,
-    { schools, sentences, practice, keepMonths }: SaveProfileDto,
+    { conventions, sentences, practice, keepMonths }: SaveProfileDto,
   ): Promise<TeacherRow | undefined> {
     return (
       await this.db
         .update(teachers)
         .set({
-          schools,
+          conventions,
           ...(sentences === undefined ? {} : { sentences }),
           ...(practice === undefined ? {} : { practice }),
           ...(keepMonths === undefined ? {} : { keepMonths }),

@@ -1,5 +1,13 @@
 import { PAPER_NAMES, type PaperName } from '@cifra/contract';
-import { CHART_ROWS, figureSchool, instrumentOf, isInstrumentId, schoolsOf, type Stage, STAGES } from '@cifra/core';
+import {
+  CHART_ROWS,
+  figureConvention,
+  instrumentOf,
+  isInstrumentId,
+  conventionsOf,
+  type Stage,
+  STAGES,
+} from '@cifra/core';
 import { Controller, Get, Param, Query, Res, StreamableFile } from '@nestjs/common';
 import { ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
@@ -7,7 +15,7 @@ import type { TeacherRow } from '../auth/auth.repository';
 import { Teacher } from '../auth/session.guard';
 import { TeachingService } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
-import { attachment } from '../part/attachment';
+import { attachment } from '../web/attachment';
 import { notFound, Refusal } from '../refusal/refusal';
 import { RowIdOrNone } from '../refusal/rowId.pipe';
 import { MusicPool } from '../worker/musicPool';
@@ -29,7 +37,7 @@ export class ChartController {
   @ApiQuery({ name: 'stage', enum: STAGES, required: false })
   @ApiQuery({ name: 'exercise', required: false })
   @ApiQuery({ name: 'class', required: false })
-  @ApiQuery({ name: 'school', required: false })
+  @ApiQuery({ name: 'convention', required: false })
   @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
   async chart(
     @Teacher() t: TeacherRow,
@@ -38,7 +46,7 @@ export class ChartController {
     @Query('exercise', RowIdOrNone) exerciseId: string | undefined,
     @Query('class', RowIdOrNone) classId: string | undefined,
     @Query('paper') paper: string | undefined,
-    @Query('school') choice: string | undefined,
+    @Query('convention') choice: string | undefined,
     @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
     if (!isInstrumentId(id)) throw notFound('instrument');
@@ -46,8 +54,8 @@ export class ChartController {
       throw new Refusal('bad-request', `A stage is one of: ${STAGES.join(', ')}.`);
     if (paper !== undefined && !PAPER_NAMES.includes(paper as PaperName))
       throw new Refusal('bad-request', 'Paper is a4 or letter.');
-    const school = choice === undefined ? {} : figureSchool(id, choice);
-    if (school === undefined) throw new Refusal('bad-request', 'This instrument has no such school.');
+    const convention = choice === undefined ? {} : figureConvention(id, choice);
+    if (convention === undefined) throw new Refusal('bad-request', 'This instrument has no such convention.');
     const [teaching, exercise] = await Promise.all([
       this.teaching.find(t, classId),
       exerciseId === undefined ? undefined : this.exercises.find(t.id, exerciseId),
@@ -58,7 +66,10 @@ export class ChartController {
       exercise: exercise?.document,
       rows: CHART_ROWS,
       paper: (paper as PaperName | undefined) ?? 'a4',
-      teaching: { schools: schoolsOf(teaching.schools, school), stage: (stage as Stage | undefined) ?? teaching.stage },
+      teaching: {
+        conventions: conventionsOf(teaching.conventions, convention),
+        stage: (stage as Stage | undefined) ?? teaching.stage,
+      },
     });
     response.setHeader(
       'Content-Disposition',

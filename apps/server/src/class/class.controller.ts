@@ -46,7 +46,7 @@ export class ClassController {
   }
 
   @Put(':id')
-  @ApiOperation({ summary: 'Save a class: instruments, schools, its pages, paper' })
+  @ApiOperation({ summary: 'Save a class: instruments, conventions, its pages, paper' })
   @body('SaveClassDto')
   async save(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() dto: SaveClassDto): Promise<ClassView> {
     const saved = await this.classes.save(t.id, id, dto);

@@ -1,32 +1,17 @@
 import type { ClassView, ListedPupilDto, PupilPageDto, PupilView, SaveClassDto } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
 import { notFound } from '../refusal/refusal';
-import { present } from '../db/present';
+import { inserted, present, wholeRow } from '../db/rows';
 import { and, asc, eq, inArray, notInArray } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { classes, pupils } from '../db/schema/index';
 
-const view = ({
-  id,
-  name,
-  instruments,
-  schools,
-  stage,
-  usualFifths,
-  page,
-  paper,
-  known,
-}: typeof classes.$inferSelect): ClassView => ({
-  id,
-  name,
-  instruments,
-  schools,
-  stage,
-  page,
-  paper,
-  known,
-  ...(usualFifths === null ? {} : { usualFifths }),
-});
+const classView = ({
+  teacherId: _teacher,
+  term: _term,
+  createdAt: _at,
+  ...row
+}: typeof classes.$inferSelect): ClassView => present(row) as ClassView;
 
 const pupilView = ({ classId: _class, place: _place, createdAt: _at, ...row }: typeof pupils.$inferSelect): PupilView =>
   present(row) as PupilView;
@@ -38,7 +23,7 @@ export class ClassRepository {
   async list(teacherId: string): Promise<ClassView[]> {
     return (
       await this.db.select().from(classes).where(eq(classes.teacherId, teacherId)).orderBy(asc(classes.createdAt))
-    ).map(view);
+    ).map(classView);
   }
 
   async find(teacherId: string, id: string): Promise<ClassView | undefined> {
@@ -47,7 +32,7 @@ export class ClassRepository {
       .from(classes)
       .where(and(eq(classes.id, id), eq(classes.teacherId, teacherId)))
       .limit(1);
-    return rows[0] === undefined ? undefined : view(rows[0]);
+    return rows[0] === undefined ? undefined : classView(rows[0]);
   }
 
   /** @throws Refusal not-found for a class that is not the teacher's */
@@ -58,34 +43,17 @@ export class ClassRepository {
   }
 
   async create(teacherId: string, dto: SaveClassDto): Promise<ClassView> {
-    const [row] = await this.db
-      .insert(classes)
-      .values({ teacherId, ...dto })
-      .returning();
-    if (row === undefined) throw new Error('an insert returned no row');
-    return view(row);
+    const values = { teacherId, ...wholeRow(classes, dto) };
+    return classView(inserted(await this.db.insert(classes).values(values).returning()));
   }
 
-  async save(
-    teacherId: string,
-    id: string,
-    { name, instruments, schools, stage, usualFifths, page, paper, known }: SaveClassDto,
-  ): Promise<ClassView | undefined> {
-    const rows = await this.db
+  async save(teacherId: string, id: string, dto: SaveClassDto): Promise<ClassView | undefined> {
+    const [row] = await this.db
       .update(classes)
-      .set({
-        name,
-        instruments,
-        schools,
-        stage,
-        usualFifths: usualFifths ?? null,
-        page,
-        paper,
-        ...(known === undefined ? {} : { known }),
-      })
+      .set(wholeRow(classes, dto))
       .where(and(eq(classes.id, id), eq(classes.teacherId, teacherId)))
       .returning();
-    return rows[0] === undefined ? undefined : view(rows[0]);
+    return row === undefined ? undefined : classView(row);
   }
 
   /** A class goes with its pupils and everything of theirs. */
@@ -133,21 +101,14 @@ export class ClassRepository {
             ? eq(pupils.classId, classId)
             : and(eq(pupils.classId, classId), notInArray(pupils.id, kept)),
         );
-      for (const [place, { id, name, instrument, known, second, seat, note, stage, schools }] of listed.entries()) {
-        const more = {
-          second: second ?? null,
-          seat: seat ?? null,
-          note: note ?? null,
-          stage: stage ?? null,
-          schools: schools ?? null,
-          ...(known === undefined ? {} : { known }),
-        };
-        if (id !== undefined)
+      for (const [place, pupil] of listed.entries()) {
+        const row = { ...wholeRow(pupils, pupil, ['page', 'known']), place };
+        if (pupil.id === undefined) await tx.insert(pupils).values({ classId, ...row });
+        else
           await tx
             .update(pupils)
-            .set({ name, instrument, place, ...more })
-            .where(and(eq(pupils.id, id), eq(pupils.classId, classId)));
-        else await tx.insert(pupils).values({ classId, name, instrument, place, ...more });
+            .set(row)
+            .where(and(eq(pupils.id, pupil.id), eq(pupils.classId, classId)));
       }
     });
     return this.pupilsOf(classId);

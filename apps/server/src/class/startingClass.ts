@@ -17,11 +17,11 @@ export const STARTING_CLASS: SaveClassDto = {
     'euphonium',
     'tuba',
   ],
-  schools: {},
+  conventions: {},
   stage: 'first-year',
   page: {
     ...DEFAULT_PAGE,
-    plan: [],
+    fades: [],
     rows: {
       woodwind: [{ row: 'diagram' }, { row: 'name' }, { row: 'sounds' }],
       brass: [{ row: 'diagram' }, { row: 'figure' }, { row: 'name' }, { row: 'sounds' }],

@@ -30,16 +30,16 @@ const saveClass = async (change: object): Promise<ClassView> => {
 
 describe("a teacher's profile", () => {
   it('is empty at first, keeps what was chosen, and refuses what is no choice', async () => {
-    expect(((await mara.get('/api/session').expect(200)).body as TeacherView).schools).toEqual({});
+    expect(((await mara.get('/api/session').expect(200)).body as TeacherView).conventions).toEqual({});
     expect(
       (
         await mara
           .put('/api/session/profile')
-          .send({ schools: { horn: 'double', counting: 'ta' } })
+          .send({ conventions: { horn: 'double', counting: 'ta' } })
           .expect(200)
       ).body,
-    ).toMatchObject({ schools: { horn: 'double', counting: 'ta' } });
-    expect(((await mara.get('/api/session').expect(200)).body as TeacherView).schools).toEqual({
+    ).toMatchObject({ conventions: { horn: 'double', counting: 'ta' } });
+    expect(((await mara.get('/api/session').expect(200)).body as TeacherView).conventions).toEqual({
       horn: 'double',
       counting: 'ta',
     });
@@ -48,7 +48,7 @@ describe("a teacher's profile", () => {
       (
         await mara
           .put('/api/session/profile')
-          .send({ schools: { horn: 'double', counting: 'ta' }, sentences })
+          .send({ conventions: { horn: 'double', counting: 'ta' }, sentences })
           .expect(200)
       ).body,
     ).toMatchObject({ sentences });
@@ -57,32 +57,32 @@ describe("a teacher's profile", () => {
       (
         await mara
           .put('/api/session/profile')
-          .send({ schools: { horn: 'double', counting: 'ta' } })
+          .send({ conventions: { horn: 'double', counting: 'ta' } })
           .expect(200)
       ).body,
     ).toMatchObject({ sentences });
     await mara
       .put('/api/session/profile')
-      .send({ schools: {}, sentences: { treble: { lines: 'Eager dogs bring Dad figs' } } })
+      .send({ conventions: {}, sentences: { treble: { lines: 'Eager dogs bring Dad figs' } } })
       .expect(400);
     await mara
       .put('/api/session/profile')
-      .send({ schools: {}, sentences: { treble: 'Eager geese bring Dad figs' } })
+      .send({ conventions: {}, sentences: { treble: 'Eager geese bring Dad figs' } })
       .expect(400);
     await mara
       .put('/api/session/profile')
-      .send({ schools: {}, sentences: { soprano: { lines: 'x' } } })
+      .send({ conventions: {}, sentences: { soprano: { lines: 'x' } } })
       .expect(400);
     expect(((await mara.get('/api/session').expect(200)).body as TeacherView).sentences).toEqual(sentences);
     await mara
       .put('/api/session/profile')
-      .send({ schools: { horn: 'triple' } })
+      .send({ conventions: { horn: 'triple' } })
       .expect(400);
     await mara
       .put('/api/session/profile')
-      .send({ schools: { harmonica: 'blues' } })
+      .send({ conventions: { harmonica: 'blues' } })
       .expect(400);
-    await server.agent().put('/api/session/profile').send({ schools: {} }).expect(401);
+    await server.agent().put('/api/session/profile').send({ conventions: {} }).expect(401);
   });
 
   it('changes the figures of every class, and a class may do otherwise', async () => {
@@ -94,21 +94,21 @@ describe("a teacher's profile", () => {
     });
     const horn = `/api/exercises/${harbour.id}/parts/horn.pdf?class=${group.id}`;
     expect(await pdfText(horn)).toMatch(/T12|T0|T1/);
-    await saveClass({ schools: { horn: 'single-f' } });
+    await saveClass({ conventions: { horn: 'single-f' } });
     expect(await pdfText(horn)).not.toMatch(/\bT\d/);
-    await saveClass({ schools: { figures: 'none' } });
+    await saveClass({ conventions: { figures: 'none' } });
     expect(await pdfText(horn)).not.toMatch(/\bT?12\b/);
-    await saveClass({ schools: {} });
+    await saveClass({ conventions: {} });
   });
 });
 
 describe('a class', () => {
-  it('keeps stage, schools, page and known notes, and refuses what is none', async () => {
-    const page = { ...group.page, strip: true, size: 'large', plan: [{ from: '2026-09-01', step: 'new' }] };
+  it('keeps stage, conventions, page and known notes, and refuses what is none', async () => {
+    const page = { ...group.page, strip: true, size: 'large', fades: [{ from: '2026-09-01', step: 'new' }] };
     const known = [{ instrument: 'flute', notes: ['Bb4', 'F#5'] }];
-    expect(await saveClass({ stage: 'second-year', schools: { recorder: 'german' }, page, known })).toMatchObject({
+    expect(await saveClass({ stage: 'second-year', conventions: { recorder: 'german' }, page, known })).toMatchObject({
       stage: 'second-year',
-      schools: { recorder: 'german' },
+      conventions: { recorder: 'german' },
       page,
       known,
     });
@@ -124,7 +124,7 @@ describe('a class', () => {
       .expect(400);
     await mara
       .put(`/api/classes/${id}`)
-      .send({ ...before, schools: { recorder: 'plastic' } })
+      .send({ ...before, conventions: { recorder: 'plastic' } })
       .expect(400);
     expect(await pdfText(`/api/exercises/${harbour.id}/parts/trumpet.pdf?class=${id}`)).toMatch(/Harbour Steps/);
     await mara
@@ -137,8 +137,8 @@ describe('a class', () => {
       .expect(400);
     await saveClass({
       stage: 'first-year',
-      schools: {},
-      page: { ...group.page, strip: false, size: 'medium', plan: [] },
+      conventions: {},
+      page: { ...group.page, strip: false, size: 'medium', fades: [] },
       known: [],
     });
   });
@@ -159,20 +159,20 @@ describe('a fingering chart as PDF', () => {
     );
   });
 
-  it('follows the school of its teacher and class', async () => {
+  it('follows the convention of its teacher and class', async () => {
     const figures = async (): Promise<string> => pdfText(`/api/charts/horn.pdf?stage=full&class=${group.id}`);
     expect(await figures()).toMatch(/T12/);
-    await saveClass({ schools: { horn: 'single-f' } });
+    await saveClass({ conventions: { horn: 'single-f' } });
     expect(await figures()).not.toMatch(/T12/);
-    expect(await pdfText(`/api/charts/horn.pdf?stage=full&class=${group.id}&school=double`)).toMatch(/T12/);
-    await saveClass({ schools: {} });
+    expect(await pdfText(`/api/charts/horn.pdf?stage=full&class=${group.id}&convention=double`)).toMatch(/T12/);
+    await saveClass({ conventions: {} });
   });
 
   it('refuses instruments, stages, papers and exercises that do not exist', async () => {
     await mara.get('/api/charts/kazoo.pdf').expect(404);
     await mara.get('/api/charts/flute.pdf?stage=tenth-year').expect(400);
     await mara.get('/api/charts/flute.pdf?paper=napkin').expect(400);
-    await mara.get('/api/charts/flute.pdf?school=double').expect(400);
+    await mara.get('/api/charts/flute.pdf?convention=double').expect(400);
     await mara.get('/api/charts/flute.pdf?exercise=00000000-0000-4000-8000-000000000000').expect(404);
     await mara.get('/api/charts/flute.pdf?class=nonsense').expect(404);
     await server.agent().get('/api/charts/flute.pdf').expect(401);

@@ -27,7 +27,7 @@ function knownToDemo(): { instrument: (typeof STARTING_CLASS.instruments)[number
   const tune = DEMO_TUNES.map(demoExercise).find((e) => e.source.title === KNOWN_TUNE);
   if (tune === undefined) throw new Error('the demo class knows a tune that is not there');
   return STARTING_CLASS.instruments.map((id) => {
-    const part = partOf(tune, id, teachingOf({ schools: {} }, STARTING_CLASS));
+    const part = partOf(tune, id, teachingOf({ conventions: {} }, STARTING_CLASS));
     return { instrument: id, notes: [...new Set([...instrumentOf(id).firstNotes, ...notesUsed(part)].map(pitchText))] };
   });
 }

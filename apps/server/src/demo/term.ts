@@ -1,6 +1,6 @@
 import type {
   AccountFile,
-  ClassPlanDto,
+  TermDto,
   HandInView,
   KitView,
   LogView,
@@ -9,7 +9,7 @@ import type {
   PracticeView,
   PupilView,
   SaveClassDto,
-  WorkView,
+  AssignmentView,
 } from '@cifra/contract';
 import {
   addDays,
@@ -177,7 +177,7 @@ function practiceOf(
 }
 
 /**
- * A term of a class of thirty, made up: plan, lines, what was set, every lesson, practice at home, takes and kit.
+ * A term of a class of thirty, made up: term, lines, what was set, every lesson, practice at home, takes and kit.
  * @param today ISO date; the term lies around it
  * @param seed the same seed and day give the same term
  */
@@ -185,14 +185,14 @@ export function makeTerm(today: string, seed = 1): AccountFile {
   const chance = randomFrom(seed);
   const from = addDays(mondayOf(today), -(NOW_IN_WEEK - 1) * DAYS_A_WEEK);
   const half = addDays(from, HALF_TERM_WEEK * DAYS_A_WEEK);
-  const plan: ClassPlanDto = {
+  const term: TermDto = {
     from,
     to: addDays(from, WEEKS * DAYS_A_WEEK - 3),
     holidays: [{ from: half, to: addDays(half, FRIDAY), name: 'half term' }],
     rubric: { criteria: CRITERIA, levels: LEVELS },
     schedule: [],
   };
-  const weeks = termWeeks(from, plan.to ?? today, plan.holidays).filter((w) => w.lesson !== undefined);
+  const weeks = termWeeks(from, term.to ?? today, term.holidays).filter((w) => w.lesson !== undefined);
   const lines = linesFor(weeks.length, seed);
   const pupils = PEOPLE.map(([name, instrument], i): PupilView => ({
     id: idOf(2, i),
@@ -203,7 +203,7 @@ export function makeTerm(today: string, seed = 1): AccountFile {
   }));
   const diligence = new Map(pupils.map((p) => [p.id, 0.35 + chance.next() * 0.6]));
   const instruments = [...new Set(PEOPLE.map(([, i]) => i))];
-  const work: WorkView[] = [];
+  const assignments: AssignmentView[] = [];
   const log: LogView[] = [];
   const met: MetView[] = [];
   const practice: PracticeView[] = [];
@@ -213,7 +213,7 @@ export function makeTerm(today: string, seed = 1): AccountFile {
     const line = lines[i];
     if (line === undefined || monday > addDays(mondayOf(today), DAYS_A_WEEK)) return;
     const due = addDays(monday, FRIDAY);
-    const w: WorkView = {
+    const w: AssignmentView = {
       id: idOf(3, i),
       exerciseId: line.id,
       title: line.title,
@@ -223,7 +223,7 @@ export function makeTerm(today: string, seed = 1): AccountFile {
       due,
       createdAt: `${monday}T08:00:00.000Z`,
     };
-    work.push(w);
+    assignments.push(w);
     const batch = idOf(4, i);
     if (monday <= today)
       for (const instrument of instruments) {
@@ -248,7 +248,7 @@ export function makeTerm(today: string, seed = 1): AccountFile {
           id: idOf(5, log.length),
           day: due,
           pupilId: p.id,
-          workId: w.id,
+          assignmentId: w.id,
           done: chance.next() < keen + 0.2,
           ...(chance.next() < 0.08 ? { remark: chance.of(REMARKS) } : {}),
           ...(marks === undefined ? {} : { marks }),
@@ -288,7 +288,7 @@ export function makeTerm(today: string, seed = 1): AccountFile {
       number: `T-${String(20 + i)}`,
       pupilId: p.id,
       from,
-      due: i === 1 ? addDays(today, -4) : (plan.to ?? today),
+      due: i === 1 ? addDays(today, -4) : (term.to ?? today),
     }));
   const supplies = (['clarinet', 'alto-saxophone'] as const).map((id, i): KitView => ({
     id: idOf(7, 50 + i),
@@ -300,9 +300,11 @@ export function makeTerm(today: string, seed = 1): AccountFile {
   }));
   return {
     cifra: 'account',
-    version: 1,
-    teacher: { name: 'Mara', schools: {}, sentences: {}, practice: {}, keepMonths: 0 },
+    version: 2,
+    teacher: { name: 'Mara', conventions: {}, sentences: {}, practice: {}, keepMonths: 0 },
     exercises: lines,
-    classes: [{ settings, pupils, work, log, kit: [...kit, ...supplies], plan, met, practice, practiceDays, handIns }],
+    classes: [
+      { settings, pupils, assignments, log, kit: [...kit, ...supplies], term, met, practice, practiceDays, handIns },
+    ],
   };
 }

@@ -140,7 +140,7 @@ describe("another teacher's rows", () => {
 });
 
 describe('a class', () => {
-  it('is given to a new teacher and saved with its instruments, schools, rows and paper', async () => {
+  it('is given to a new teacher and saved with its instruments, conventions, rows and paper', async () => {
     const carl = await server.teacher('carl@school.example');
     const [group] = (await carl.get('/api/classes').expect(200)).body as [Record<string, unknown>];
     const { id, ...dto } = group;
@@ -150,7 +150,7 @@ describe('a class', () => {
         ...dto,
         name: 'Recorders',
         instruments: ['descant-recorder'],
-        schools: { recorder: 'german' },
+        conventions: { recorder: 'german' },
         paper: 'letter',
       })
       .expect(200);
@@ -159,7 +159,7 @@ describe('a class', () => {
         ...group,
         name: 'Recorders',
         instruments: ['descant-recorder'],
-        schools: { recorder: 'german' },
+        conventions: { recorder: 'german' },
         paper: 'letter',
       },
     ]);
@@ -169,7 +169,7 @@ describe('a class', () => {
       .expect(400);
     await carl
       .put(`/api/classes/${String(id)}`)
-      .send({ ...dto, schools: { recorder: 'wrong' } })
+      .send({ ...dto, conventions: { recorder: 'wrong' } })
       .expect(400);
   });
 });

@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { createServer, request as send, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
-import type { ClassView, ExerciseView, LinkView, PresenceView, SetView } from '@cifra/contract';
+import type { ClassView, ExerciseView, LinkView, PresenceView, PrintSetView } from '@cifra/contract';
 import request from 'supertest';
 import { LINK_REQUESTS } from '../settings';
 import { startTestServer, type TestServer } from '../testing/testServer';
@@ -84,10 +84,10 @@ afterAll(async () => {
 }, 60_000);
 
 const agent = (): ReturnType<typeof request.agent> => request.agent(proxy);
-const until = async (mara: ReturnType<typeof agent>, id: string): Promise<SetView> => {
+const until = async (mara: ReturnType<typeof agent>, id: string): Promise<PrintSetView> => {
   for (let i = 0; i < 600; i++) {
-    const answer = await mara.get(`/api/sets/${id}`);
-    if (answer.status === 200 && (answer.body as SetView).state !== 'working') return answer.body as SetView;
+    const answer = await mara.get(`/api/print-sets/${id}`);
+    if (answer.status === 200 && (answer.body as PrintSetView).state !== 'working') return answer.body as PrintSetView;
     await new Promise((r) => setTimeout(r, 100));
   }
   throw new Error('the pages were never made');
@@ -160,16 +160,16 @@ describe('two servers on one database', () => {
     await mara.post('/api/session/demo').expect(200);
     const [line] = (await mara.get('/api/exercises')).body as ExerciseView[];
     const [group] = (await mara.get('/api/classes')).body as ClassView[];
-    const make = async (kind: string): Promise<SetView> =>
+    const make = async (kind: string): Promise<PrintSetView> =>
       (
         await mara
-          .post(`/api/exercises/${line?.id ?? ''}/sets`)
+          .post(`/api/exercises/${line?.id ?? ''}/print-sets`)
           .send({ classId: group?.id, kind })
           .expect(201)
-      ).body as SetView;
+      ).body as PrintSetView;
     const sets = [await make('copies'), await make('copies'), await make('book')];
     await mara
-      .post(`/api/exercises/${line?.id ?? ''}/sets`)
+      .post(`/api/exercises/${line?.id ?? ''}/print-sets`)
       .send({ classId: group?.id, kind: 'book' })
       .expect(503);
     // One of the two dies in the middle of its work.

@@ -2,7 +2,7 @@ import { Module } from '@nestjs/common';
 import { AuthModule } from '../auth/auth.module';
 import { ClassModule } from '../class/class.module';
 import { ExerciseModule } from '../exercise/exercise.module';
-import { WorkModule } from '../work/work.module';
+import { AssignmentModule } from '../assignment/assignment.module';
 import { ClassLinksController } from './classLinks.controller';
 import { LinkController } from './link.controller';
 import { LinkRepository } from './link.repository';
@@ -10,7 +10,7 @@ import { LinkLimit } from './linkLimit';
 import { LinkService } from './link.service';
 
 @Module({
-  imports: [ExerciseModule, ClassModule, AuthModule, WorkModule],
+  imports: [ExerciseModule, ClassModule, AuthModule, AssignmentModule],
   controllers: [LinkController, ClassLinksController],
   providers: [LinkService, LinkRepository, LinkLimit],
   exports: [LinkService],

@@ -1,14 +1,14 @@
 import { randomBytes } from 'node:crypto';
-import type { LinkedLine, LinkView, MakeLinkDto, OpenedLinkView, PupilView, WorkView } from '@cifra/contract';
-import { addDays, type Exercise, type InstrumentId, isSetFor } from '@cifra/core';
+import type { LinkedLine, LinkView, MakeLinkDto, OpenedLinkView, PupilView, AssignmentView } from '@cifra/contract';
+import { addDays, type Exercise, type InstrumentId, isAssignedTo } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
 import { AuthRepository, type TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
 import { teachingOf } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
-import { classCopy, pupilCopy } from '../pages/copies';
+import { classCopy, pupilCopy } from '../class/copies';
 import { notFound, Refusal } from '../refusal/refusal';
-import { WorkRepository } from '../work/work.repository';
+import { AssignmentRepository } from '../assignment/assignment.repository';
 import type { PageCopy } from '../worker/task';
 import { LinkRepository, type LinkRow, linkView } from './link.repository';
 import { LinkLimit } from './linkLimit';
@@ -29,8 +29,8 @@ const PAST_DAYS = 14;
 const MOST_HANDED_IN = 3;
 
 /** What is set and not long past, the nearest day first. */
-const setLately = (work: readonly WorkView[], today: string): WorkView[] =>
-  work.filter((w) => w.due >= addDays(today, -PAST_DAYS)).sort((a, b) => (a.due < b.due ? -1 : 1));
+const setLately = (assignments: readonly AssignmentView[], today: string): AssignmentView[] =>
+  assignments.filter((w) => w.due >= addDays(today, -PAST_DAYS)).sort((a, b) => (a.due < b.due ? -1 : 1));
 
 /** The line without what other players' pages hold. */
 function lineFor({ partChoices, notTaken: _n, ...line }: Exercise, instrument: InstrumentId): Exercise {
@@ -46,7 +46,7 @@ export class LinkService {
     private readonly exercises: ExerciseService,
     private readonly classes: ClassRepository,
     private readonly teachers: AuthRepository,
-    private readonly work: WorkRepository,
+    private readonly assignments: AssignmentRepository,
     private readonly limit: LinkLimit,
   ) {}
 
@@ -86,17 +86,17 @@ export class LinkService {
    */
   async makeForClass(t: TeacherRow, classId: string, days: number, today: string): Promise<LinkView[]> {
     await this.classes.own(t.id, classId);
-    const [pupils, work, open] = await Promise.all([
+    const [pupils, assignments, open] = await Promise.all([
       this.classes.pupilsOf(classId),
-      this.work.list(classId),
+      this.assignments.list(classId),
       this.links.listOfClass(t.id, classId),
     ]);
-    const there = await this.links.there([...new Set(work.map((w) => w.exerciseId))]);
-    const inOrder = work.filter((w) => there.has(w.exerciseId)).sort((a, b) => (a.due < b.due ? -1 : 1));
+    const there = await this.links.there([...new Set(assignments.map((w) => w.exerciseId))]);
+    const inOrder = assignments.filter((w) => there.has(w.exerciseId)).sort((a, b) => (a.due < b.due ? -1 : 1));
     const wanted = pupils
       .filter((p) => !open.some((l) => l.pupilId === p.id))
       .flatMap((p) => {
-        const set = inOrder.filter((w) => isSetFor(w, p));
+        const set = inOrder.filter((w) => isAssignedTo(w, p));
         const line = set.find((w) => w.due >= today) ?? set.at(-1);
         return line === undefined
           ? []
@@ -180,18 +180,22 @@ export class LinkService {
     return { row: { ...row, exerciseId: here }, own, plays };
   }
 
-  private async setForPupil({ pupilId, classId }: LinkRow, today: string): Promise<WorkView[]> {
+  private async setForPupil({ pupilId, classId }: LinkRow, today: string): Promise<AssignmentView[]> {
     if (pupilId === null) return [];
-    const [pupils, work] = await Promise.all([this.classes.pupilsOf(classId), this.work.list(classId)]);
+    const [pupils, assignments] = await Promise.all([this.classes.pupilsOf(classId), this.assignments.list(classId)]);
     const pupil = pupils.find((p) => p.id === pupilId);
-    return pupil === undefined ? [] : this.linesInTurn(work, pupil, today);
+    return pupil === undefined ? [] : this.linesInTurn(assignments, pupil, today);
   }
 
   /** What is set for a pupil, each line that is still there once: what is to come, the nearest day first, before what was due. */
-  private async linesInTurn(work: readonly WorkView[], pupil: PupilView, today: string): Promise<WorkView[]> {
-    const set = setLately(work, today).filter((w) => isSetFor(w, pupil));
+  private async linesInTurn(
+    assignments: readonly AssignmentView[],
+    pupil: PupilView,
+    today: string,
+  ): Promise<AssignmentView[]> {
+    const set = setLately(assignments, today).filter((w) => isAssignedTo(w, pupil));
     const there = await this.links.there(set.map((w) => w.exerciseId));
-    const lines = new Map<string, WorkView>();
+    const lines = new Map<string, AssignmentView>();
     for (const w of [...set.filter((x) => x.due >= today), ...set.filter((x) => x.due < today)])
       if (there.has(w.exerciseId) && !lines.has(w.exerciseId)) lines.set(w.exerciseId, w);
     return [...lines.values()];
@@ -199,19 +203,21 @@ export class LinkService {
 
   /** What is set of the link's line: for the pupil, or on a class's link for all of it. What is long past is left away. */
   private setFor(
-    work: readonly WorkView[],
+    assignments: readonly AssignmentView[],
     { exerciseId, instrument }: LinkRow,
     pupil: PupilView | undefined,
     today: string,
-  ): readonly WorkView[] {
-    return setLately(work, today).filter(
+  ): readonly AssignmentView[] {
+    return setLately(assignments, today).filter(
       (w) =>
         w.exerciseId === exerciseId &&
-        (pupil === undefined ? isSetFor({ ...w, pupilIds: undefined }, { id: '', instrument }) : isSetFor(w, pupil)),
+        (pupil === undefined
+          ? isAssignedTo({ ...w, pupilIds: undefined }, { id: '', instrument })
+          : isAssignedTo(w, pupil)),
     );
   }
 
-  private setView = (set: readonly WorkView[]): OpenedLinkView['set'] =>
+  private assignmentsView = (set: readonly AssignmentView[]): OpenedLinkView['assignments'] =>
     set.map(({ due, fromBar, toBar, rungs, goalPercent, note }) => ({
       due,
       rungs,
@@ -223,13 +229,13 @@ export class LinkService {
 
   /** Every line that a pupil's link opens; the link's own last where it is not set. */
   private async linesFor(
-    work: readonly WorkView[],
+    assignments: readonly AssignmentView[],
     pupil: PupilView,
     today: string,
     { exerciseId: here }: LinkRow,
     own: { readonly id: string; readonly title: string },
   ): Promise<LinkedLine[]> {
-    const set = await this.linesInTurn(work, pupil, today);
+    const set = await this.linesInTurn(assignments, pupil, today);
     const lines = set.map((w): LinkedLine => ({
       title: w.title,
       line: w.exerciseId,
@@ -242,22 +248,22 @@ export class LinkService {
   }
 
   private async find(row: LinkRow, own: string, today: string): Promise<OpenedLinkView | undefined> {
-    const [teacher, group, exercise, pupils, work, handedIn] = await Promise.all([
+    const [teacher, group, exercise, pupils, assignments, handedIn] = await Promise.all([
       this.teachers.findById(row.teacherId),
       this.classes.find(row.teacherId, row.classId),
       this.exercises.findIfThere(row.teacherId, row.exerciseId),
       row.pupilId === null ? [] : this.classes.pupilsOf(row.classId),
-      this.work.list(row.classId),
+      this.assignments.list(row.classId),
       row.pupilId === null ? [] : this.links.handedIn(row.pupilId, row.exerciseId, MOST_HANDED_IN),
     ]);
     if (teacher === undefined || group === undefined || exercise === undefined) return undefined;
     const pupil = pupils.find((p) => p.id === row.pupilId);
-    const set = this.setFor(work, row, pupil, today);
+    const set = this.setFor(assignments, row, pupil, today);
     const ownLine = own === row.exerciseId ? exercise : await this.exercises.findIfThere(row.teacherId, own);
     const lines =
       pupil === undefined || ownLine === undefined
         ? []
-        : await this.linesFor(work, pupil, today, row, { id: own, title: ownLine.title });
+        : await this.linesFor(assignments, pupil, today, row, { id: own, title: ownLine.title });
     // What is set next says how much help stands over its notes; without a word it is as the class has it.
     const fade = set.find((w) => w.due >= today)?.fade;
     const teaching = teachingOf(teacher, group);
@@ -270,10 +276,10 @@ export class LinkService {
       exercise: lineFor(exercise.document, copy.instrument),
       instrument: copy.instrument,
       teaching: copy.teaching,
-      page: fade === undefined ? copy.page : { ...copy.page, plan: [{ from: addDays(today, -1), step: fade }] },
+      page: fade === undefined ? copy.page : { ...copy.page, fades: [{ from: addDays(today, -1), step: fade }] },
       paper: group.paper,
       practice: teacher.practice,
-      set: this.setView(set),
+      assignments: this.assignmentsView(set),
       own: pupil !== undefined,
       lines,
       handedIn: handedIn.map(({ at, percent }) => ({ at: at.toISOString(), percent })),

@@ -109,7 +109,7 @@ describe("a pupil's link", () => {
     );
     const set = (exercise: ExerciseView | undefined, due: string, more: object) =>
       mara
-        .post(`/api/classes/${group.id}/work`)
+        .post(`/api/classes/${group.id}/assignments`)
         .send({ exerciseId: exercise?.id, rungs: [], due, ...more })
         .expect(201);
     const inDays = (days: number): string => new Date(Date.now() + days * 24 * 3600_000).toISOString().slice(0, 10);
@@ -210,11 +210,11 @@ describe("a pupil's link", () => {
     const inDays = (days: number): string => new Date(Date.now() + days * 24 * 3600_000).toISOString().slice(0, 10);
     const [isla, tove] = pupils;
     await own
-      .post(`${path}/work`)
+      .post(`${path}/assignments`)
       .send({ exerciseId: first.id, for: 'pupils', pupilIds: [isla?.id, tove?.id], rungs: [], due: inDays(-3) })
       .expect(201);
     await own
-      .post(`${path}/work`)
+      .post(`${path}/assignments`)
       .send({ exerciseId: second.id, for: 'pupils', pupilIds: [isla?.id], rungs: [], due: inDays(3) })
       .expect(201);
     const made = (await own.post(`${path}/links`).send({ days: 90 }).expect(201)).body as LinkView[];

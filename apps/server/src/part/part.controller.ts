@@ -10,11 +10,11 @@ import { ClassRepository } from '../class/class.repository';
 import { teachingOf, TeachingService } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
 import { notFound, Refusal } from '../refusal/refusal';
-import { classCopy, pupilCopy, scoreOrder } from '../pages/copies';
+import { classCopy, pupilCopy, scoreOrder } from '../class/copies';
 import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { MusicPool } from '../worker/musicPool';
 import type { FileOf } from '../worker/task';
-import { attachment } from './attachment';
+import { attachment } from '../web/attachment';
 
 const FILE_TYPES: Readonly<Record<LineFormat, string>> = {
   musicxml: 'application/vnd.recordare.musicxml+xml',

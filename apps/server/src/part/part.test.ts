@@ -1,10 +1,10 @@
 import type { ClassView, ExerciseView, PupilView } from '@cifra/contract';
-import { annotate, letterName, notesOf, partOf, pitchText, schoolsOf } from '@cifra/core';
+import { annotate, letterName, notesOf, partOf, pitchText, conventionsOf } from '@cifra/core';
 import { readFile, readMusicXml } from '@cifra/formats';
 import { openDemoClass } from '../testing/demoClass';
 import { fetchFile, fetchPdf } from '../testing/fetchPages';
 import type { TestServer } from '../testing/testServer';
-import { attachment } from './attachment';
+import { attachment } from '../web/attachment';
 
 let server: TestServer;
 let mara: ReturnType<TestServer['agent']>;
@@ -63,7 +63,7 @@ describe('a tagged PDF', () => {
     expect(order.every((at) => at >= 0)).toBe(true);
     expect([...order].sort((x, y) => x - y)).toEqual(order);
     // Every sign beside a letter is text, not a drawing.
-    const part = partOf(harbour.document, 'trumpet', { schools: schoolsOf(), stage: 'first-year' });
+    const part = partOf(harbour.document, 'trumpet', { conventions: conventionsOf(), stage: 'first-year' });
     const signs = [...annotate(part).values()].filter((n) => n.tiedFrom === undefined);
     const sharps =
       signs.filter((n) => n.name.includes('♯')).length +
@@ -82,7 +82,7 @@ describe('a page for one pupil', () => {
       .put(`/api/classes/${group.id}/pupils/${pupil.id}/page`)
       .send({
         rows: { woodwind: [], brass: [{ row: 'count' }] },
-        plan: [
+        fades: [
           { from: '2026-01-01', step: 'every' },
           { from: '2026-06-01', step: 'none' },
         ],

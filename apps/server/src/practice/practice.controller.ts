@@ -24,7 +24,7 @@ import { ApiBody, ApiConsumes, ApiOperation, ApiQuery, ApiTags } from '@nestjs/s
 import type { Request } from 'express';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Open, Teacher } from '../auth/session.guard';
-import { receiveBytes } from '../reading/receiveBytes';
+import { receiveBytes } from '../web/receiveBytes';
 import { Refusal } from '../refusal/refusal';
 import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { today } from '../web/today';

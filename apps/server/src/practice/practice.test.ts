@@ -184,10 +184,10 @@ describe('a take that is handed in', () => {
 
 describe('how a teacher lets it be practised', () => {
   it("is kept with the profile, and reaches the pupils' links", async () => {
-    const { schools } = (await mara.get('/api/session').expect(200)).body as TeacherView;
+    const { conventions } = (await mara.get('/api/session').expect(200)).body as TeacherView;
     await mara
       .put('/api/session/profile')
-      .send({ schools, practice: { ladder: ['sing', 'count', 'tempo'], cleanGoal: 3 } })
+      .send({ conventions, practice: { ladder: ['sing', 'count', 'tempo'], cleanGoal: 3 } })
       .expect(200);
     expect((await server.agent().get(`/api/links/open/${classToken}`).expect(200)).body).toMatchObject({
       practice: { ladder: ['sing', 'count', 'tempo'], cleanGoal: 3 },
@@ -200,10 +200,11 @@ describe('how a teacher lets it be practised', () => {
       { cleanGoal: 0 },
       { cleanGoal: 99 },
     ])
-      await mara.put('/api/session/profile').send({ schools, practice }).expect(400);
+      await mara.put('/api/session/profile').send({ conventions, practice }).expect(400);
     // What is not sent stays.
     expect(
-      ((await mara.put('/api/session/profile').send({ schools }).expect(200)).body as TeacherView).practice.cleanGoal,
+      ((await mara.put('/api/session/profile').send({ conventions }).expect(200)).body as TeacherView).practice
+        .cleanGoal,
     ).toBe(3);
   });
 });

@@ -4,7 +4,7 @@ import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Teacher } from '../auth/session.guard';
-import { attachment } from '../part/attachment';
+import { attachment } from '../web/attachment';
 import { RowId } from '../refusal/rowId.pipe';
 import { ReportService } from './report.service';
 

@@ -3,11 +3,13 @@ import { instrumentOf } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
 import type { TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
+import { KitRepository } from '../kit/kit.repository';
+import { LessonRepository } from '../lesson/lesson.repository';
 import { ExerciseService } from '../exercise/exercise.service';
-import { PlanRepository } from '../plan/plan.repository';
+import { TermRepository } from '../term/term.repository';
 import { PracticeRepository } from '../practice/practice.repository';
 import { notFound, Refusal } from '../refusal/refusal';
-import { WorkRepository } from '../work/work.repository';
+import { AssignmentRepository } from '../assignment/assignment.repository';
 import { MusicPool } from '../worker/musicPool';
 
 /** A pupil's page for parents or for a report: only what the teacher ticked. */
@@ -15,8 +17,10 @@ import { MusicPool } from '../worker/musicPool';
 export class ReportService {
   constructor(
     private readonly classes: ClassRepository,
-    private readonly work: WorkRepository,
-    private readonly plan: PlanRepository,
+    private readonly assignments: AssignmentRepository,
+    private readonly lessons: LessonRepository,
+    private readonly kit: KitRepository,
+    private readonly terms: TermRepository,
     private readonly practice: PracticeRepository,
     private readonly exercises: ExerciseService,
     private readonly pool: MusicPool,
@@ -34,12 +38,12 @@ export class ReportService {
     if (pupil === undefined) throw notFound('pupil');
     if (dto.from > dto.to) throw new Refusal('bad-request', 'The last day comes before the first: change one of them.');
     const scope = { classId };
-    const [work, log, kit, plan, met, practice, days, takes, lines] = await Promise.all([
-      this.work.list(classId),
-      this.work.log(classId),
-      this.work.kit(classId),
-      this.plan.find(classId),
-      this.plan.met(classId),
+    const [assignments, log, kit, term, met, practice, days, takes, lines] = await Promise.all([
+      this.assignments.list(classId),
+      this.lessons.list(classId),
+      this.kit.list(classId),
+      this.terms.find(classId),
+      this.terms.met(classId),
       this.practice.list(t.id, scope),
       this.practice.listDays(classId),
       this.practice.listHandIns(t.id, scope),
@@ -50,8 +54,8 @@ export class ReportService {
       {
         pupil,
         group,
-        plan: plan ?? { holidays: [], schedule: [] },
-        work,
+        term: term ?? { holidays: [], schedule: [] },
+        assignments,
         log,
         met,
         practice,

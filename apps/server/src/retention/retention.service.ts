@@ -30,9 +30,9 @@ export class RetentionService implements OnApplicationBootstrap {
       await tx.execute(
         sql`delete from lesson_log where exists (select 1 ${own('lesson_log')} and lesson_log.day < ${limit})`,
       );
-      // Work that was written of since is kept, since that goes with it.
+      // An assignment that was written of since is kept, since that goes with it.
       await tx.execute(
-        sql`delete from work where not exists (select 1 from lesson_log l where l.work_id = work.id) and exists (select 1 ${own('work')} and work.due < ${limit})`,
+        sql`delete from assignments where not exists (select 1 from lesson_log l where l.assignment_id = assignments.id) and exists (select 1 ${own('assignments')} and assignments.due < ${limit})`,
       );
       await tx.execute(sql`delete from kit where exists (select 1 ${own('kit')} and kit.settled < ${limit})`);
       await tx.execute(

@@ -32,7 +32,7 @@ async function engraveCopy({ exercise, copy, paper }: Extract<Task, { kind: 'eng
     note: exercise.note,
     code: address === undefined ? undefined : qrRows(address),
   });
-  const title = instrumentTitle(taughtAs(instrument, teaching.schools));
+  const title = instrumentTitle(taughtAs(instrument, teaching.conventions));
   return { title: name === undefined ? title : `${name}, ${title}`, pages };
 }
 
@@ -59,7 +59,7 @@ async function makeChart({
   paper,
 }: Extract<Task, { kind: 'chart' }>): Promise<Uint8Array> {
   engine ??= loadEngine();
-  const taught = taughtAs(instrument, teaching.schools);
+  const taught = taughtAs(instrument, teaching.conventions);
   const page = exercise === undefined ? undefined : partOf(exercise, instrument, teaching);
   const part = chartPart(
     taught,

@@ -1,7 +1,7 @@
 import type { Exercise, InstrumentId, PageSetup, Result, Teaching } from '@cifra/core';
 import type { BandRow } from '@cifra/core';
 import type { Page } from '@cifra/engrave';
-import type { LineChoice, LineFormat, Reading } from '@cifra/formats';
+import type { LineChoice, LineFormat, FileImport } from '@cifra/formats';
 import type { PaperName } from '@cifra/contract';
 import type { WordsPage } from './reportPdf';
 
@@ -61,7 +61,7 @@ export type FileOf =
   | { readonly kind: 'line'; readonly pitch: 'written' | 'concert'; readonly line: number };
 
 export interface TaskResult {
-  readonly read: Result<Reading>;
+  readonly read: Result<FileImport>;
   readonly engrave: EngravedCopy;
   readonly bind: Uint8Array;
   readonly sheet: Uint8Array;

@@ -1,5 +1,5 @@
 import type {
-  ClassPlanDto,
+  TermDto,
   ClassView,
   HandInView,
   KitView,
@@ -14,8 +14,8 @@ import type {
   SaveKitDto,
   SaveLogDto,
   SaveMetDto,
-  SaveWorkDto,
-  WorkView,
+  SaveAssignmentDto,
+  AssignmentView,
 } from '@cifra/contract';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import { closeLink } from './resources';
@@ -24,8 +24,8 @@ import { downloadMade, get, post, put, remove, type RequestError } from './reque
 type Resource<T> = SWRResponse<T, RequestError>;
 const of = (classId: string, what: string): string => `/api/classes/${classId}/${what}`;
 
-export const useWork = (classId: string): Resource<WorkView[]> =>
-  useSWR<WorkView[], RequestError>(of(classId, 'work'), get);
+export const useAssignments = (classId: string): Resource<AssignmentView[]> =>
+  useSWR<AssignmentView[], RequestError>(of(classId, 'assignments'), get);
 export const useLog = (classId: string): Resource<LogView[]> =>
   useSWR<LogView[], RequestError>(of(classId, 'log'), get);
 export const useKit = (classId: string): Resource<KitView[]> =>
@@ -40,8 +40,7 @@ export const useHomeDays = (classId: string): Resource<PracticeDayView[]> =>
   useSWR<PracticeDayView[], RequestError>(of(classId, 'practice-days'), get);
 export const useTakes = (classId: string): Resource<HandInView[]> =>
   useSWR<HandInView[], RequestError>(of(classId, 'hand-ins'), get);
-export const usePlan = (classId: string): Resource<ClassPlanDto> =>
-  useSWR<ClassPlanDto, RequestError>(of(classId, 'plan'), get);
+export const useTerm = (classId: string): Resource<TermDto> => useSWR<TermDto, RequestError>(of(classId, 'term'), get);
 export const useMet = (classId: string): Resource<MetView[]> =>
   useSWR<MetView[], RequestError>(of(classId, 'met'), get);
 
@@ -59,8 +58,8 @@ export async function closeClassLink(classId: string, link: LinkView): Promise<v
 }
 
 /** Saves the plan; the change shows at once. */
-export async function savePlan(classId: string, plan: ClassPlanDto): Promise<void> {
-  await mutate<ClassPlanDto>(of(classId, 'plan'), put<ClassPlanDto>(of(classId, 'plan'), plan), {
+export async function savePlan(classId: string, plan: TermDto): Promise<void> {
+  await mutate<TermDto>(of(classId, 'term'), put<TermDto>(of(classId, 'term'), plan), {
     optimisticData: plan,
     rollbackOnError: true,
     revalidate: false,
@@ -88,13 +87,13 @@ export const makeReport = (classId: string, pupilId: string, dto: ReportDto): Pr
 
 const refresh = (classId: string, what: string): Promise<unknown> => mutate(of(classId, what));
 
-export async function saveWork(classId: string, id: string | undefined, dto: SaveWorkDto): Promise<void> {
-  await (id === undefined ? post(of(classId, 'work'), dto) : put(of(classId, `work/${id}`), dto));
-  await refresh(classId, 'work');
+export async function saveWork(classId: string, id: string | undefined, dto: SaveAssignmentDto): Promise<void> {
+  await (id === undefined ? post(of(classId, 'assignments'), dto) : put(of(classId, `assignments/${id}`), dto));
+  await refresh(classId, 'assignments');
 }
 export async function removeWork(classId: string, id: string): Promise<void> {
-  await remove(of(classId, `work/${id}`));
-  await Promise.all([refresh(classId, 'work'), refresh(classId, 'log')]);
+  await remove(of(classId, `assignments/${id}`));
+  await Promise.all([refresh(classId, 'assignments'), refresh(classId, 'log')]);
 }
 export async function saveLog(classId: string, dto: SaveLogDto): Promise<void> {
   await put(of(classId, 'log'), dto);

@@ -5,7 +5,7 @@ import type {
   LinkView,
   ListedPupilDto,
   MakeLinkDto,
-  MakeSetDto,
+  MakePrintSetDto,
   OpenedLinkView,
   PupilPageDto,
   PupilView,
@@ -14,7 +14,7 @@ import type {
   SaveClassDto,
   SaveProfileDto,
   SessionView,
-  SetView,
+  PrintSetView,
   TeacherView,
 } from '@cifra/contract';
 import type { Exercise } from '@cifra/core';
@@ -154,24 +154,24 @@ export async function savePupilPage(classId: string, pupilId: string, page: Pupi
   );
 }
 
-const setsKey = (exerciseId: string): string => `${exerciseKey(exerciseId)}/sets`;
+const setsKey = (exerciseId: string): string => `${exerciseKey(exerciseId)}/print-sets`;
 /** How often a set that is being made is asked after. */
 const ASK_MS = 500;
 
 /** The newest sets of a line, asked after again while one is being made. */
-export const useSets = (exerciseId: string, open: boolean): Resource<SetView[]> =>
-  useSWR<SetView[], RequestError>(open ? setsKey(exerciseId) : null, get, {
+export const usePrintSets = (exerciseId: string, open: boolean): Resource<PrintSetView[]> =>
+  useSWR<PrintSetView[], RequestError>(open ? setsKey(exerciseId) : null, get, {
     refreshInterval: (sets) => (sets?.some((s) => s.state === 'working') === true ? ASK_MS : 0),
   });
 
-export async function makeSet(exerciseId: string, dto: MakeSetDto): Promise<SetView> {
-  const made = await post<SetView>(setsKey(exerciseId), dto);
-  await mutate<SetView[]>(setsKey(exerciseId), (all) => [made, ...(all ?? [])], { revalidate: true });
+export async function makeSet(exerciseId: string, dto: MakePrintSetDto): Promise<PrintSetView> {
+  const made = await post<PrintSetView>(setsKey(exerciseId), dto);
+  await mutate<PrintSetView[]>(setsKey(exerciseId), (all) => [made, ...(all ?? [])], { revalidate: true });
   return made;
 }
 
-export async function stopSet(set: SetView): Promise<void> {
-  await remove(`/api/sets/${set.id}`);
+export async function stopSet(set: PrintSetView): Promise<void> {
+  await remove(`/api/print-sets/${set.id}`);
   await mutate(setsKey(set.exerciseId));
 }
 

@@ -6,7 +6,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { useExercise } from '../api/resources';
 import { useCurrentClass } from '../class/currentClass';
 import { useFigures } from '../figures/loadFigures';
-import { useTeaching } from '../school/teaching';
+import { useTeaching } from '../convention/teaching';
 import { Failure, StaffSkeleton } from '../ui/States';
 import { StaffLine } from './StaffLine';
 
@@ -45,7 +45,7 @@ export function Board() {
 
 const figureOf = ({ part }: CallRow, { fingering }: NoteAnnotation): string =>
   fingering.kind === 'playable'
-    ? figureLines(fingering.figure, part.teaching.schools.fingerCount)
+    ? figureLines(fingering.figure, part.teaching.conventions.fingerCount)
         .filter((l) => l !== '')
         .join(' | ')
     : '–';

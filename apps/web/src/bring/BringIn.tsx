@@ -1,4 +1,4 @@
-import type { CandidateView, ReadingView, RefusalView } from '@cifra/contract';
+import type { CandidateView, ImportView, RefusalView } from '@cifra/contract';
 import { INSTRUMENTS, linesOf, MAX_TEXT_LENGTH, type PageOwner } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { FileUp } from 'lucide-react';
@@ -10,7 +10,7 @@ import { createExercise } from '../api/resources';
 import { Button } from '../ui/Button';
 import { SelectField, TextField } from '../ui/Field';
 import { ChooseLine } from './ChooseLine';
-import { exerciseOf, joinLines, type LineReading } from './joinLines';
+import { exerciseOf, joinLines, type LineImport } from './joinLines';
 import { LinePreview } from './LinePreview';
 import { ProblemNotes } from './ProblemNotes';
 
@@ -20,9 +20,9 @@ const STARTER = 'X:1\nT:\nM:4/4\nL:1/4\nK:F\n';
 
 type Source = { readonly kind: 'text'; readonly text: string } | { readonly kind: 'file'; readonly file: File };
 
-const readSource = (source: Source, choice?: CandidateView, grid?: string): Promise<ReadingView> => {
+const readSource = (source: Source, choice?: CandidateView, grid?: string): Promise<ImportView> => {
   if (source.kind === 'text')
-    return post<ReadingView>('/api/readings/text', {
+    return post<ImportView>('/api/imports/text', {
       text: source.text,
       ...(choice === undefined ? {} : { part: choice.part, voice: choice.voice }),
     });
@@ -32,7 +32,7 @@ const readSource = (source: Source, choice?: CandidateView, grid?: string): Prom
       : { part: String(choice?.part ?? 0), voice: choice?.voice ?? '1' }),
     ...(grid === undefined ? {} : { grid }),
   });
-  return postBytes<ReadingView>(`/api/readings/file${query.size === 0 ? '' : `?${query}`}`, source.file);
+  return postBytes<ImportView>(`/api/imports/file${query.size === 0 ? '' : `?${query}`}`, source.file);
 };
 
 /** Where notes may begin when a file has no written values. */
@@ -54,9 +54,9 @@ export function BringIn() {
   const navigate = useNavigate();
   const [text, setText] = useState(STARTER);
   const [source, setSource] = useState<Source>();
-  const [reading, setReading] = useState<ReadingView>();
+  const [reading, setReading] = useState<ImportView>();
   /** The lines taken so far, when several were chosen. */
-  const [lines, setLines] = useState<readonly LineReading[]>([]);
+  const [lines, setLines] = useState<readonly LineImport[]>([]);
   const [refusal, setRefusal] = useState<RefusalView>();
   const [busy, setBusy] = useState(false);
   const [chosen, setChosen] = useState<readonly CandidateView[]>([]);

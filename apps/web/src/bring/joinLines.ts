@@ -1,14 +1,14 @@
-import type { ReadingView } from '@cifra/contract';
+import type { ImportView } from '@cifra/contract';
 import { type Exercise, type PageOwner, realize, type Score, type Written } from '@cifra/core';
 
-export type LineReading = Extract<ReadingView, { kind: 'line' }>;
+export type LineImport = Extract<ImportView, { kind: 'line' }>;
 
 /**
  * Lines of one file as one exercise. Lines that stand on pages of different players are brought to concert pitch, since an
  * exercise has one page's owner; lines of one owner stay as they were read.
  * @returns whose page it is by what the file says, and the lines
  */
-export function joinLines(readings: readonly LineReading[]): {
+export function joinLines(readings: readonly LineImport[]): {
   readonly owner: PageOwner;
   readonly lines: readonly Score<Written>[];
 } {
@@ -24,7 +24,7 @@ export function joinLines(readings: readonly LineReading[]): {
 }
 
 /** The exercise to keep: all lines under one title, with what the file had and could not be taken. */
-export function exerciseOf(readings: readonly LineReading[], owner: PageOwner, title: string): Exercise {
+export function exerciseOf(readings: readonly LineImport[], owner: PageOwner, title: string): Exercise {
   const [source, ...otherLines] = joinLines(readings).lines.map((l) => ({ ...l, title }));
   if (source === undefined) throw new RangeError('nothing was read');
   // Beat sums are proved anew whenever the line is looked at; the rest is kept to be seen to.

@@ -4,14 +4,14 @@ import {
   chartNotes,
   derivePart,
   figureQuestion,
-  figureSchool,
+  figureConvention,
   type Instrument,
   type InstrumentId,
   notesUsed,
   type Part,
   realize,
-  SCHOOL_CHOICES,
-  schoolsOf,
+  CONVENTION_CHOICES,
+  conventionsOf,
   STAGES,
   taughtAs,
   type Teaching,
@@ -24,19 +24,19 @@ import { download } from '../api/request';
 import { useShelf } from '../api/resources';
 import { useCurrentClass } from '../class/currentClass';
 import { useFigures } from '../figures/loadFigures';
-import { useTeaching } from '../school/teaching';
+import { useTeaching } from '../convention/teaching';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { useNotice } from '../ui/Notices';
 import { Failure, StaffSkeleton } from '../ui/States';
-import { choiceWords, SCHOOL_QUESTION_WORDS } from '../words/schoolWords';
+import { choiceWords, CONVENTION_QUESTION_WORDS } from '../words/conventionWords';
 import { AboutInstrument } from './AboutInstrument';
 import { type ChartAddress, readChartAddress, writeChartAddress } from './chartAddress';
 import { ChartInstruments } from './ChartInstruments';
 import { ChartSheets } from './ChartSheets';
 import { ChosenNote } from './ChosenNote';
 
-/** Opens what charts need: the class for its schools, the shelf for the notes of an exercise. */
+/** Opens what charts need: the class for its conventions, the shelf for the notes of an exercise. */
 export function Charts() {
   const classes = useCurrentClass();
   const shelf = useShelf();
@@ -72,14 +72,17 @@ export function Charts() {
 }
 
 /** How the chart's notes are taught: as the class is, but for what the address looks at. */
-function useChartTeaching(id: InstrumentId, { stage, school }: ChartAddress, group: ClassView): Teaching {
+function useChartTeaching(id: InstrumentId, { stage, convention }: ChartAddress, group: ClassView): Teaching {
   const taught = useTeaching(group);
   return useMemo(() => {
     return {
-      schools: schoolsOf(taught.schools, (school === undefined ? undefined : figureSchool(id, school)) ?? {}),
+      conventions: conventionsOf(
+        taught.conventions,
+        (convention === undefined ? undefined : figureConvention(id, convention)) ?? {},
+      ),
       stage: stage ?? taught.stage,
     };
-  }, [id, stage, school, taught]);
+  }, [id, stage, convention, taught]);
 }
 
 /** The page of the instrument in an exercise, whose notes alone are shown. */
@@ -110,7 +113,7 @@ function OpenChart({
   const [busy, setBusy] = useState(false);
   const figures = useFigures([id]);
   const teaching = useChartTeaching(id, address, group);
-  const instrument = taughtAs(id, teaching.schools);
+  const instrument = taughtAs(id, teaching.conventions);
   const exercise = shelf.find((e) => e.id === address.exercise);
   const notes = useMemo(() => {
     const page = pageOf(instrument, exercise, teaching);
@@ -134,7 +137,7 @@ function OpenChart({
       paper: group.paper,
       stage: teaching.stage,
       ...(exercise === undefined ? {} : { exercise: exercise.id }),
-      ...(question === undefined ? {} : { school: teaching.schools[question] }),
+      ...(question === undefined ? {} : { convention: teaching.conventions[question] }),
     });
     try {
       await download(`/api/charts/${id}.pdf?${query.toString()}`);
@@ -184,15 +187,15 @@ function OpenChart({
           {question !== undefined && (
             <SelectField
               id="chart-school"
-              label={SCHOOL_QUESTION_WORDS[question]}
+              label={CONVENTION_QUESTION_WORDS[question]}
               hideLabel
               className="w-52"
-              value={teaching.schools[question]}
-              onChange={(e) => go({ school: e.target.value })}
+              value={teaching.conventions[question]}
+              onChange={(e) => go({ convention: e.target.value })}
             >
-              {SCHOOL_CHOICES[question].map((c) => (
+              {CONVENTION_CHOICES[question].map((c) => (
                 <option key={c} value={c}>
-                  {SCHOOL_QUESTION_WORDS[question]}: {choiceWords(question, c)}
+                  {CONVENTION_QUESTION_WORDS[question]}: {choiceWords(question, c)}
                 </option>
               ))}
             </SelectField>
@@ -215,7 +218,11 @@ function OpenChart({
           group={group}
           onChoose={(to) =>
             void navigate(
-              writeChartAddress(to, undefined, { stage: address.stage, exercise: address.exercise, school: undefined }),
+              writeChartAddress(to, undefined, {
+                stage: address.stage,
+                exercise: address.exercise,
+                convention: undefined,
+              }),
             )
           }
         />

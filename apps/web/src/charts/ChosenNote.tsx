@@ -66,7 +66,7 @@ export function ChosenNote({
       </div>
       <TrailList
         facts={(explain(part, annotations).get(chartId(note)) ?? []).filter((f) => !OF_A_PASSAGE.includes(f.kind))}
-        schools={teaching.schools}
+        conventions={teaching.conventions}
       />
     </section>
   );

@@ -7,8 +7,8 @@ export interface ChartAddress {
   readonly stage: Stage | undefined;
   /** The exercise whose notes alone are shown. */
   readonly exercise: string | undefined;
-  /** A school looked at here, whatever the class's is. */
-  readonly school: string | undefined;
+  /** A convention looked at here, whatever the class's is. */
+  readonly convention: string | undefined;
 }
 
 export function readChartAddress(
@@ -22,17 +22,17 @@ export function readChartAddress(
     note: note === undefined ? undefined : readNoteSlug(note),
     stage: STAGES.find((s) => s === stage),
     exercise: query.get('exercise') ?? undefined,
-    school: query.get('school') ?? undefined,
+    convention: query.get('convention') ?? undefined,
   };
 }
 
 export function writeChartAddress(
   instrument: InstrumentId,
   note: string | undefined,
-  shown: Pick<ChartAddress, 'stage' | 'exercise' | 'school'>,
+  shown: Pick<ChartAddress, 'stage' | 'exercise' | 'convention'>,
 ): string {
   const query = new URLSearchParams();
-  for (const name of ['stage', 'exercise', 'school'] as const)
+  for (const name of ['stage', 'exercise', 'convention'] as const)
     if (shown[name] !== undefined) query.set(name, shown[name]);
   const text = query.toString();
   return `/charts/${instrument}${note === undefined ? '' : `/${note}`}${text === '' ? '' : `?${text}`}`;

@@ -3,7 +3,7 @@ import { type ClassTrouble, instrumentOf, READINESS } from '@cifra/core';
 import { Download } from 'lucide-react';
 import Papa from 'papaparse';
 import { type ReactNode, useMemo, useState } from 'react';
-import { useTeaching } from '../school/teaching';
+import { useTeaching } from '../convention/teaching';
 import { Button } from '../ui/Button';
 import { Chart } from '../ui/Chart';
 import { heatHeight, heatOption } from '../ui/heatOption';
@@ -37,7 +37,7 @@ export function ChartsTab({ group }: { readonly group: ClassView }) {
 function Charts({ group, records }: { readonly group: ClassView; readonly records: ClassRecords }) {
   const teaching = useTeaching(group);
   const today = todayIso();
-  const { met, work, pupils, days, lines } = records;
+  const { met, assignments, pupils, days, lines } = records;
   const notes = useMemo(() => notesOverTime(group, met, today), [group, met, today]);
   const ready = useClassSum(
     'readiness',
@@ -51,11 +51,13 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
     'troubleTable',
     group.instruments,
     useMemo(
-      (): ClassQuestions['troubleTable'] => [weighedLines(lines, work), group, teaching],
-      [lines, work, group, teaching],
+      (): ClassQuestions['troubleTable'] => [weighedLines(lines, assignments), group, teaching],
+      [lines, assignments, group, teaching],
     ),
   );
-  const goals = work.filter((w) => w.goalPercent !== undefined && days.some((d) => d.exerciseId === w.exerciseId));
+  const goals = assignments.filter(
+    (w) => w.goalPercent !== undefined && days.some((d) => d.exerciseId === w.exerciseId),
+  );
   const [chosen, setChosen] = useState<string>();
   const goal = goals.find((w) => w.id === chosen) ?? goals[0];
   const tempo = goal === undefined ? undefined : tempoOverTime(goal, pupils, days);

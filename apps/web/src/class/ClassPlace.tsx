@@ -13,12 +13,12 @@ import { NotesTab } from './NotesTab';
 import { PupilTable } from './PupilTable';
 import { RecordTab } from './RecordTab';
 import { TermTab } from './TermTab';
-import { WorkTab } from './WorkTab';
+import { AssignmentsTab } from './AssignmentsTab';
 
 const VIEWS = {
   pupils: 'Pupils',
   links: 'Links',
-  work: 'What is set',
+  assignments: 'What is set',
   term: 'Term',
   notes: 'Notes',
   lesson: 'After the lesson',
@@ -83,7 +83,7 @@ export function ClassPlace() {
         >
           {view === 'pupils' && <PupilTable group={group} />}
           {view === 'links' && <LinksTab group={group} />}
-          {view === 'work' && <WorkTab group={group} />}
+          {view === 'assignments' && <AssignmentsTab group={group} />}
           {view === 'lesson' && <LessonTab group={group} />}
           {view === 'term' && <TermTab group={group} />}
           {view === 'notes' && <NotesTab group={group} />}

@@ -98,7 +98,9 @@ export function KeptTab({ group, all }: { readonly group: ClassView; readonly al
           className="w-64"
           value={teacher?.keepMonths ?? 0}
           onChange={(e) =>
-            void attempt(() => saveProfile({ schools: teacher?.schools ?? {}, keepMonths: Number(e.target.value) }))
+            void attempt(() =>
+              saveProfile({ conventions: teacher?.conventions ?? {}, keepMonths: Number(e.target.value) }),
+            )
           }
         >
           {KEEP.map(([months, words]) => (

@@ -1,4 +1,4 @@
-import type { ClassView, WorkView } from '@cifra/contract';
+import type { ClassView, AssignmentView } from '@cifra/contract';
 import { instrumentOf, LADDER_RUNGS, type LadderRung, newNotes, type NextStep, type SectionalGroup } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Printer } from 'lucide-react';
@@ -8,7 +8,7 @@ import { classPages, type PlannedPage } from '../read/classPages';
 import { sharedRows } from '../read/LookSheet';
 import { namedPatterns, planSentence } from '../read/namedPatterns';
 import { useTeacher } from '../api/resources';
-import { useTeaching } from '../school/teaching';
+import { useTeaching } from '../convention/teaching';
 import { Button } from '../ui/Button';
 import { keyName } from '../words/caption';
 import { reasonsWords } from '../words/classWords';
@@ -24,7 +24,7 @@ interface Props {
   readonly records: ClassRecords;
   readonly line: ClassRecords['lines'][number];
   /** What is set of it, the nearest day first. */
-  readonly set: WorkView | undefined;
+  readonly set: AssignmentView | undefined;
   readonly steps: readonly NextStep[];
   readonly groups: readonly SectionalGroup[];
 }

@@ -1,7 +1,7 @@
-import type { ClassPlanDto, ClassView, LogEntryDto, RubricDto, WorkView } from '@cifra/contract';
-import { isSetFor } from '@cifra/core';
+import type { TermDto, ClassView, LogEntryDto, RubricDto, AssignmentView } from '@cifra/contract';
+import { isAssignedTo } from '@cifra/core';
 import { useMemo, useState } from 'react';
-import { saveLog, savePlan, useLog, usePlan, useWork } from '../api/classResources';
+import { saveLog, savePlan, useLog, useTerm, useAssignments } from '../api/classResources';
 import { usePupils } from '../api/resources';
 import { Button } from '../ui/Button';
 import { SelectField, TextField } from '../ui/Field';
@@ -15,9 +15,9 @@ const LESSON = 'lesson';
 /** After a lesson: everybody has it but two, each perhaps with a remark; written down in one go. */
 export function LessonTab({ group }: { readonly group: ClassView }) {
   const pupils = usePupils(group.id);
-  const work = useWork(group.id);
+  const work = useAssignments(group.id);
   const log = useLog(group.id);
-  const plan = usePlan(group.id);
+  const plan = useTerm(group.id);
   const error = pupils.error ?? work.error ?? log.error ?? plan.error;
   if (error !== undefined)
     return (
@@ -50,10 +50,10 @@ function Lesson({
   log,
   plan,
 }: {
-  readonly plan: ClassPlanDto;
+  readonly plan: TermDto;
   readonly group: ClassView;
   readonly pupils: NonNullable<ReturnType<typeof usePupils>['data']>;
-  readonly work: readonly WorkView[];
+  readonly work: readonly AssignmentView[];
   readonly log: NonNullable<ReturnType<typeof useLog>['data']>;
 }) {
   const [day, setDay] = useState(todayIso());
@@ -66,10 +66,10 @@ function Lesson({
   const notice = useNotice();
   const chosen = work.find((w) => w.id === about);
   const asked = useMemo(
-    () => (chosen === undefined ? pupils : pupils.filter((p) => isSetFor(chosen, p))),
+    () => (chosen === undefined ? pupils : pupils.filter((p) => isAssignedTo(chosen, p))),
     [pupils, chosen],
   );
-  const written = log.filter((l) => l.day === day && (l.workId ?? LESSON) === about);
+  const written = log.filter((l) => l.day === day && (l.assignmentId ?? LESSON) === about);
   const save = async () => {
     setSaving(true);
     const entries = asked.map((p): LogEntryDto => {
@@ -78,7 +78,7 @@ function Lesson({
       return {
         pupilId: p.id,
         done: !missing.has(p.id),
-        ...(about === LESSON ? {} : { workId: about }),
+        ...(about === LESSON ? {} : { assignmentId: about }),
         ...(remark === '' ? {} : { remark }),
         ...(given.length === 0 ? {} : { marks: given }),
       };

@@ -3,7 +3,7 @@ import { type ClassTrouble, instrumentOf, realize, sectionals, whatNext } from '
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useFigures } from '../figures/loadFigures';
-import { useTeaching } from '../school/teaching';
+import { useTeaching } from '../convention/teaching';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { Failure, StaffSkeleton } from '../ui/States';
@@ -36,10 +36,13 @@ export function NextTab({ group }: { readonly group: ClassView }) {
 }
 
 function Next({ group, records }: { readonly group: ClassView; readonly records: ClassRecords }) {
-  const { pupils, work, log, practice, lines, titleOf } = records;
+  const { pupils, assignments, log, practice, lines, titleOf } = records;
   const teaching = useTeaching(group);
   const today = todayIso();
-  const recorded = useMemo(() => pupilRecords(pupils, work, log, practice), [pupils, work, log, practice]);
+  const recorded = useMemo(
+    () => pupilRecords(pupils, assignments, log, practice),
+    [pupils, assignments, log, practice],
+  );
   const steps = useMemo(() => whatNext(recorded, today), [recorded, today]);
   const groups = useMemo(() => sectionals(recorded, steps), [recorded, steps]);
   const ready = useClassSum(
@@ -47,23 +50,23 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
     group.instruments,
     useMemo(
       (): ClassQuestions['readyFor'] => [
-        lines.filter((l) => !work.some((w) => w.exerciseId === l.id)),
+        lines.filter((l) => !assignments.some((w) => w.exerciseId === l.id)),
         playersOf(pupils, group),
         teaching,
       ],
-      [lines, work, pupils, group, teaching],
+      [lines, assignments, pupils, group, teaching],
     ),
   );
-  const met = useMemo(() => keysMet(lines, work), [lines, work]);
+  const met = useMemo(() => keysMet(lines, assignments), [lines, assignments]);
   const trouble = useClassSum(
     'troubleTable',
     group.instruments,
     useMemo(
-      (): ClassQuestions['troubleTable'] => [weighedLines(lines, work), group, teaching],
-      [lines, work, group, teaching],
+      (): ClassQuestions['troubleTable'] => [weighedLines(lines, assignments), group, teaching],
+      [lines, assignments, group, teaching],
     ),
   );
-  const due = work.filter((w) => w.due >= today).sort((a, b) => (a.due < b.due ? -1 : 1))[0] ?? work[0];
+  const due = assignments.filter((w) => w.due >= today).sort((a, b) => (a.due < b.due ? -1 : 1))[0] ?? assignments[0];
   const [chosen, setChosen] = useState<string>();
   const [everybody, setEverybody] = useState(false);
   const line = lines.find((l) => l.id === (chosen ?? due?.exerciseId)) ?? lines[0];
@@ -182,7 +185,7 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
             group={group}
             records={records}
             line={line}
-            set={work.find((w) => w.exerciseId === line.id)}
+            set={assignments.find((w) => w.exerciseId === line.id)}
             steps={steps}
             groups={groups}
           />
@@ -195,7 +198,7 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
 const HARDEST = 3;
 
 /** The keys of what was set, as they sound, in the order in which they came. */
-function keysMet(lines: ClassRecords['lines'], work: ClassRecords['work']): readonly string[] {
+function keysMet(lines: ClassRecords['lines'], work: ClassRecords['assignments']): readonly string[] {
   return [
     ...new Set(
       [...work]

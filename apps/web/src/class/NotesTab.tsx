@@ -1,9 +1,9 @@
-import { type ClassPlanDto, type ClassView, type MetEntryDto, notesKnown } from '@cifra/contract';
+import { type TermDto, type ClassView, type MetEntryDto, notesKnown } from '@cifra/contract';
 import { instrumentOf, type InstrumentId, type Introduction, knownNotes, scheduleOf } from '@cifra/core';
 import { Check } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { removeMet, saveMet, savePlan } from '../api/classResources';
-import { useTeaching } from '../school/teaching';
+import { useTeaching } from '../convention/teaching';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { useNotice } from '../ui/Notices';
@@ -30,9 +30,9 @@ function Notes({ group, records }: { readonly group: ClassView; readonly records
   const teaching = useTeaching(group);
   const notice = useNotice();
   const today = todayIso();
-  const { pupils, work: set, log, lines } = records;
+  const { pupils, assignments: set, log, lines } = records;
   const question = useMemo(
-    (): ClassQuestions['freshWork'] => [group, { pupils, work: set, log, lines }, teaching, today],
+    (): ClassQuestions['freshWork'] => [group, { pupils, assignments: set, log, lines }, teaching, today],
     [group, pupils, set, log, lines, teaching, today],
   );
   const sum = useClassSum('freshWork', group.instruments, question);
@@ -137,14 +137,14 @@ function Notes({ group, records }: { readonly group: ClassView; readonly records
           </table>
         </div>
       </section>
-      <Schedule group={group} plan={records.plan} />
+      <Schedule group={group} plan={records.term} />
     </div>
   );
 }
 
 const MORE_WEEKS = 2;
 
-function Schedule({ group, plan }: { readonly group: ClassView; readonly plan: ClassPlanDto }) {
+function Schedule({ group, plan }: { readonly group: ClassView; readonly plan: TermDto }) {
   const [id, setId] = useState<InstrumentId>(group.instruments[0] ?? 'flute');
   const [draft, setDraft] = useState<ReadonlyMap<number, string>>();
   const notice = useNotice();
@@ -167,7 +167,7 @@ function Schedule({ group, plan }: { readonly group: ClassView; readonly plan: C
     );
   const last = Math.max(...texts.keys(), 0) + (draft === undefined ? 0 : MORE_WEEKS);
   const wrong = [...texts.values()].flatMap((t) => readNotes(t).wrong);
-  const save = async (schedule: ClassPlanDto['schedule'], words: string) => {
+  const save = async (schedule: TermDto['schedule'], words: string) => {
     const before = plan.schedule;
     try {
       await savePlan(group.id, { ...plan, schedule });

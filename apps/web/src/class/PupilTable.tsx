@@ -5,8 +5,8 @@ import { ClipboardPaste, GraduationCap, Plus, Trash2, Upload } from 'lucide-reac
 import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { savePupils, usePupils } from '../api/resources';
-import { SchoolFields } from '../school/SchoolFields';
-import { useTeaching } from '../school/teaching';
+import { ConventionFields } from '../convention/ConventionFields';
+import { useTeaching } from '../convention/teaching';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { Modal, ModalFooter } from '../ui/Modal';
@@ -179,9 +179,9 @@ function OpenTable({ group, pupils }: { readonly group: ClassView; readonly pupi
                     <button
                       type="button"
                       aria-label={`How ${who} is taught`}
-                      title="Stage and schools of their own"
+                      title="Stage and conventions of their own"
                       onClick={() => setTaught(i)}
-                      className={`rounded p-2 hover:bg-desk ${r.stage !== undefined || Object.keys(r.schools ?? {}).length > 0 ? 'text-accent' : 'text-secondary'}`}
+                      className={`rounded p-2 hover:bg-desk ${r.stage !== undefined || Object.keys(r.conventions ?? {}).length > 0 ? 'text-accent' : 'text-secondary'}`}
                     >
                       <GraduationCap size={15} aria-hidden />
                     </button>
@@ -282,12 +282,12 @@ function OpenTable({ group, pupils }: { readonly group: ClassView; readonly pupi
               </option>
             ))}
           </SelectField>
-          <SchoolFields
+          <ConventionFields
             prefix="pupil"
-            chosen={rows[taught].schools ?? {}}
-            below={teaching.schools}
+            chosen={rows[taught].conventions ?? {}}
+            below={teaching.conventions}
             belowName="the class"
-            onChange={(schools) => change(taught, { schools })}
+            onChange={(conventions) => change(taught, { conventions })}
           />
           <div className="mt-4">
             <ModalFooter>

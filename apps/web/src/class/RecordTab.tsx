@@ -82,9 +82,9 @@ const COLUMNS: readonly (readonly [heading: string, cell: (r: Row) => string | n
 
 function Record({ group, records }: { readonly group: ClassView; readonly records: ClassRecords }) {
   const today = todayIso();
-  const { plan } = records;
+  const { term } = records;
   const [from, setFrom] = useState(
-    plan.from !== undefined && plan.from <= today ? plan.from : addDays(today, -DAYS_BACK),
+    term.from !== undefined && term.from <= today ? term.from : addDays(today, -DAYS_BACK),
   );
   const [to, setTo] = useState(today);
   const [reporting, setReporting] = useState<PupilView>();

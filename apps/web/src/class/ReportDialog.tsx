@@ -25,7 +25,7 @@ interface Props {
 
 /** A page about one pupil, for parents or a report: what is ticked stands in it, nothing else does. */
 export function ReportDialog({ group, pupil, records, from, to, onClose }: Props) {
-  const [parts, setParts] = useState<readonly ReportPart[]>(['notes', 'work', 'practice']);
+  const [parts, setParts] = useState<readonly ReportPart[]>(['notes', 'assignments', 'practice']);
   const [word, setWord] = useState('');
   const [making, setMaking] = useState(false);
   const notice = useNotice();

@@ -1,4 +1,4 @@
-import type { ClassPlanDto, ClassView, HolidayDto } from '@cifra/contract';
+import type { TermDto, ClassView, HolidayDto } from '@cifra/contract';
 import { addDays, instrumentOf, mondayOf, scheduleOf, termWeeks } from '@cifra/core';
 import { Plus, Trash2, Upload } from 'lucide-react';
 import { useState } from 'react';
@@ -25,15 +25,21 @@ export function TermTab({ group }: { readonly group: ClassView }) {
   );
 }
 
-function Term({ group, records: { plan, work } }: { readonly group: ClassView; readonly records: ClassRecords }) {
+function Term({
+  group,
+  records: { term, assignments },
+}: {
+  readonly group: ClassView;
+  readonly records: ClassRecords;
+}) {
   const attempt = useAttempt();
-  const save = (change: Partial<ClassPlanDto>) => attempt(() => savePlan(group.id, { ...plan, ...change }));
+  const save = (change: Partial<TermDto>) => attempt(() => savePlan(group.id, { ...term, ...change }));
   const today = todayIso();
-  const weeks = plan.from === undefined || plan.to === undefined ? [] : termWeeks(plan.from, plan.to, plan.holidays);
+  const weeks = term.from === undefined || term.to === undefined ? [] : termWeeks(term.from, term.to, term.holidays);
   const introduced = (lesson: number): string =>
     group.instruments
       .flatMap((id) => {
-        const notes = scheduleOf(id, plan.schedule)
+        const notes = scheduleOf(id, term.schedule)
           .filter((i) => i.week === lesson)
           .flatMap((i) => i.notes);
         return notes.length === 0 ? [] : [`${instrumentOf(id).shortName} ${notes.map(writtenNote).join(' ')}`];
@@ -46,22 +52,18 @@ function Term({ group, records: { plan, work } }: { readonly group: ClassView; r
           id="term-from"
           label="The term begins"
           type="date"
-          value={plan.from ?? ''}
-          onChange={(e) =>
-            void save({ from: e.target.value === '' ? undefined : e.target.value } as Partial<ClassPlanDto>)
-          }
+          value={term.from ?? ''}
+          onChange={(e) => void save({ from: e.target.value === '' ? undefined : e.target.value } as Partial<TermDto>)}
         />
         <TextField
           id="term-to"
           label="and ends"
           type="date"
-          value={plan.to ?? ''}
-          onChange={(e) =>
-            void save({ to: e.target.value === '' ? undefined : e.target.value } as Partial<ClassPlanDto>)
-          }
+          value={term.to ?? ''}
+          onChange={(e) => void save({ to: e.target.value === '' ? undefined : e.target.value } as Partial<TermDto>)}
         />
       </div>
-      <DaysOff plan={plan} onChange={(holidays) => void save({ holidays: [...holidays] })} />
+      <DaysOff plan={term} onChange={(holidays) => void save({ holidays: [...holidays] })} />
       {weeks.length === 0 ? (
         <Empty title="No term yet">
           <p>Say when the term begins and ends: its weeks stand here with what is due and which notes come.</p>
@@ -80,7 +82,9 @@ function Term({ group, records: { plan, work } }: { readonly group: ClassView; r
             </thead>
             <tbody>
               {weeks.map((w) => {
-                const here = work.filter((x) => mondayOf(x.due) === w.monday).sort((a, b) => (a.due < b.due ? -1 : 1));
+                const here = assignments
+                  .filter((x) => mondayOf(x.due) === w.monday)
+                  .sort((a, b) => (a.due < b.due ? -1 : 1));
                 const now = mondayOf(today) === w.monday;
                 return (
                   <tr
@@ -128,7 +132,7 @@ function DaysOff({
   plan,
   onChange,
 }: {
-  readonly plan: ClassPlanDto;
+  readonly plan: TermDto;
   readonly onChange: (holidays: readonly HolidayDto[]) => void;
 }) {
   const [draft, setDraft] = useState<HolidayDto>(EMPTY);

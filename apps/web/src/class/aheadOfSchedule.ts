@@ -1,9 +1,9 @@
-import type { ClassPlanDto, ClassView, PupilView, WorkView } from '@cifra/contract';
+import type { TermDto, ClassView, PupilView, AssignmentView } from '@cifra/contract';
 import {
   aheadOf,
   type Exercise,
   instrumentOf,
-  isSetFor,
+  isAssignedTo,
   knownNotes,
   lessonWeek,
   notesUsed,
@@ -14,12 +14,12 @@ import {
 } from '@cifra/core';
 import { writtenNote } from '../words/noteLabel';
 
-/** For each work that asks for notes before their week: which, in words. Without a term there is no week to be ahead of. */
+/** For each assignment that asks for notes before their week: which, in words. Without a term there is no week to be ahead of. */
 export function aheadOfSchedule(
-  work: readonly WorkView[],
+  assignments: readonly AssignmentView[],
   lines: readonly { readonly id: string; readonly document: Exercise }[],
   pupils: readonly PupilView[],
-  plan: ClassPlanDto | undefined,
+  plan: TermDto | undefined,
   group: Pick<ClassView, 'instruments' | 'known'>,
   teaching: Teaching,
 ): ReadonlyMap<string, string> {
@@ -27,13 +27,14 @@ export function aheadOfSchedule(
   const weeks = termWeeks(plan.from, plan.to, plan.holidays);
   const known = knownNotes(group.known);
   return new Map(
-    work.flatMap((w): [string, string][] => {
+    assignments.flatMap((w): [string, string][] => {
       const document = lines.find((l) => l.id === w.exerciseId)?.document;
       if (document === undefined || w.due < (plan.from ?? '')) return [];
       const week = lessonWeek(w.due, weeks);
       const words = group.instruments
         .filter(
-          (i) => pupils.length === 0 || pupils.some((p) => (p.instrument === i || p.second === i) && isSetFor(w, p)),
+          (i) =>
+            pupils.length === 0 || pupils.some((p) => (p.instrument === i || p.second === i) && isAssignedTo(w, p)),
         )
         .flatMap((id) => {
           const notes = aheadOf(

@@ -4,7 +4,7 @@ import {
   type ClassView,
   type PracticeDayView,
   type PupilView,
-  type WorkView,
+  type AssignmentView,
 } from '@cifra/contract';
 import {
   addDays,
@@ -13,7 +13,7 @@ import {
   type Exercise,
   instrumentOf,
   type InstrumentId,
-  isSetFor,
+  isAssignedTo,
   knownNotes,
   type Player,
   playersReady,
@@ -53,11 +53,11 @@ const middle = (sorted: readonly number[]): number => sorted[Math.floor((sorted.
 
 /** How fast the pupils for whom a line is set played it clean in a row: the middle of the class and its ends, day by day; who has not played it counts as 0. */
 export function tempoOverTime(
-  work: WorkView,
+  work: AssignmentView,
   pupils: readonly PupilView[],
   days: readonly PracticeDayView[],
 ): ChartTable {
-  const asked = pupils.filter((p) => isSetFor(work, p));
+  const asked = pupils.filter((p) => isAssignedTo(work, p));
   const own = days.filter((d) => d.exerciseId === work.exerciseId && asked.some((p) => p.id === d.pupilId));
   const best = (pupil: string, day: string): number =>
     own.filter((d) => d.pupilId === pupil && d.day <= day).reduce((n, d) => Math.max(n, d.bestPercent), 0);
@@ -104,7 +104,10 @@ const MOST_LINES = 12;
 const MOST_CHANGES = 14;
 
 /** The lines in which trouble is looked for: those that were set; without any, the newest of the shelf. */
-export function weighedLines<L extends { readonly id: string }>(lines: readonly L[], work: readonly WorkView[]): L[] {
+export function weighedLines<L extends { readonly id: string }>(
+  lines: readonly L[],
+  work: readonly AssignmentView[],
+): L[] {
   const set = new Set(work.map((w) => w.exerciseId));
   return (set.size === 0 ? lines : lines.filter((l) => set.has(l.id))).slice(0, MOST_LINES);
 }

@@ -1,11 +1,11 @@
 import 'reflect-metadata';
-import type { LogView, PupilView, WorkView } from '@cifra/contract';
-import { isSetFor } from '@cifra/core';
+import type { LogView, PupilView, AssignmentView } from '@cifra/contract';
+import { isAssignedTo } from '@cifra/core';
 import { dueWords, workForWords } from '../words/classWords';
 import { readPupilTable } from './readPupilTable';
 import { byWeeks, pupilRecords, workCalendar } from './workPlan';
 
-const work = (more: Partial<WorkView> = {}): WorkView => ({
+const work = (more: Partial<AssignmentView> = {}): AssignmentView => ({
   id: 'w1',
   exerciseId: 'e1',
   title: 'Harbour Steps',
@@ -72,11 +72,11 @@ describe('what is set', () => {
   it('is for a class, for who plays in a section, also as a second instrument, or for some by name', () => {
     const horn = pupil('h', 'horn', { second: 'flute' });
     expect([
-      isSetFor(work(), horn),
-      isSetFor(work({ for: 'section', section: 'flutes' }), horn),
-      isSetFor(work({ for: 'section', section: 'trumpets' }), horn),
-      isSetFor(work({ for: 'pupils', pupilIds: ['x'] }), horn),
-      isSetFor(work({ for: 'pupils', pupilIds: ['h'] }), horn),
+      isAssignedTo(work(), horn),
+      isAssignedTo(work({ for: 'section', section: 'flutes' }), horn),
+      isAssignedTo(work({ for: 'section', section: 'trumpets' }), horn),
+      isAssignedTo(work({ for: 'pupils', pupilIds: ['x'] }), horn),
+      isAssignedTo(work({ for: 'pupils', pupilIds: ['h'] }), horn),
     ]).toEqual([true, true, false, false, true]);
     expect(workForWords(work({ for: 'pupils', pupilIds: ['a', 'b', 'c', 'd', 'e'] }), (id) => id.toUpperCase())).toBe(
       'A, B, C and 2 more',
@@ -112,8 +112,8 @@ describe('what is set', () => {
 
   it('is put together with what was written down and done at home', () => {
     const log: LogView[] = [
-      { id: 'l1', pupilId: 'a', workId: 'w1', day: '2026-11-24', done: true },
-      { id: 'l2', pupilId: 'b', workId: 'w1', day: '2026-11-24', done: false },
+      { id: 'l1', pupilId: 'a', assignmentId: 'w1', day: '2026-11-24', done: true },
+      { id: 'l2', pupilId: 'b', assignmentId: 'w1', day: '2026-11-24', done: false },
     ];
     const [a, b] = pupilRecords(
       [pupil('a', 'flute'), pupil('b', 'tuba')],
@@ -121,11 +121,11 @@ describe('what is set', () => {
       log,
       [],
     );
-    expect(a?.set.map((s) => [s.workId, s.done])).toEqual([
+    expect(a?.set.map((s) => [s.assignmentId, s.done])).toEqual([
       ['w1', true],
       ['w2', false],
     ]);
-    expect(b?.set.map((s) => [s.workId, s.done])).toEqual([['w1', false]]);
+    expect(b?.set.map((s) => [s.assignmentId, s.done])).toEqual([['w1', false]]);
     expect(b?.days).toEqual([{ day: '2026-11-24', done: false }]);
   });
 });

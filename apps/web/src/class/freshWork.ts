@@ -4,19 +4,19 @@ import {
   type MetEntryDto,
   notesKnown,
   type PupilView,
-  type WorkView,
+  type AssignmentView,
 } from '@cifra/contract';
-import { type Exercise, isSetFor, knownNotes, newNotes, type Teaching } from '@cifra/core';
+import { type Exercise, isAssignedTo, knownNotes, newNotes, type Teaching } from '@cifra/core';
 
 export interface FreshWork {
-  readonly work: WorkView;
+  readonly work: AssignmentView;
   readonly entries: readonly MetEntryDto[];
   /** The same for those alone who had it. */
   readonly own: readonly MetEntryDto[];
   readonly without: readonly string[];
 }
 
-export type FreshRecords = Pick<ClassRecords, 'work' | 'log'> & {
+export type FreshRecords = Pick<ClassRecords, 'assignments' | 'log'> & {
   readonly pupils: readonly PupilView[];
   readonly lines: readonly { readonly id: string; readonly document: Exercise }[];
 };
@@ -24,21 +24,21 @@ export type FreshRecords = Pick<ClassRecords, 'work' | 'log'> & {
 /** What was set and is due, with its notes that are not known yet. */
 export function freshWork(
   group: Pick<ClassView, 'known' | 'instruments'>,
-  { pupils, work, log, lines }: FreshRecords,
+  { pupils, assignments, log, lines }: FreshRecords,
   teaching: Teaching,
   today: string,
 ): FreshWork[] {
   const known = knownNotes(group.known);
-  return work
+  return assignments
     .filter((w) => w.due <= today)
     .flatMap((w): FreshWork[] => {
       const line = lines.find((l) => l.id === w.exerciseId);
-      const players = pupils.filter((p) => isSetFor(w, p));
+      const players = pupils.filter((p) => isAssignedTo(w, p));
       if (line === undefined) return [];
       const instruments = group.instruments.filter((i) => players.some((p) => p.instrument === i || p.second === i));
       const entries = newNotes(line.document, instruments, teaching, (id) => known[id]);
       if (entries.length === 0) return [];
-      const lacking = players.filter((p) => !log.some((l) => l.workId === w.id && l.pupilId === p.id && l.done));
+      const lacking = players.filter((p) => !log.some((l) => l.assignmentId === w.id && l.pupilId === p.id && l.done));
       const own = players
         .filter((p) => !lacking.includes(p))
         .flatMap((p) => {

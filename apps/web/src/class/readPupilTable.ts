@@ -1,5 +1,5 @@
 import { type ListedPupilDto, MAX_PUPILS } from '@cifra/contract';
-import type { InstrumentId, SchoolOverrides, Stage } from '@cifra/core';
+import type { InstrumentId, ConventionOverrides, Stage } from '@cifra/core';
 import Papa from 'papaparse';
 import { instrumentNamed } from './instrumentNamed';
 
@@ -12,11 +12,20 @@ export interface PupilRow {
   readonly seat?: string | undefined;
   readonly note?: string | undefined;
   readonly stage?: Stage | undefined;
-  readonly schools?: SchoolOverrides | undefined;
+  readonly conventions?: ConventionOverrides | undefined;
 }
 
 /** What of a row is sent, from every place where pupils are listed: empty cells are left out. */
-export const pupilDto = ({ id, name, instrument, second, seat, note, stage, schools }: PupilRow): ListedPupilDto => ({
+export const pupilDto = ({
+  id,
+  name,
+  instrument,
+  second,
+  seat,
+  note,
+  stage,
+  conventions,
+}: PupilRow): ListedPupilDto => ({
   ...(id === undefined ? {} : { id }),
   name: name.trim(),
   instrument,
@@ -24,7 +33,7 @@ export const pupilDto = ({ id, name, instrument, second, seat, note, stage, scho
   ...(seat === undefined || seat.trim() === '' ? {} : { seat: seat.trim() }),
   ...(note === undefined || note.trim() === '' ? {} : { note: note.trim() }),
   ...(stage === undefined ? {} : { stage }),
-  ...(schools === undefined || Object.keys(schools).length === 0 ? {} : { schools }),
+  ...(conventions === undefined || Object.keys(conventions).length === 0 ? {} : { conventions }),
 });
 
 export interface ReadTable {

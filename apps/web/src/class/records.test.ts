@@ -5,7 +5,7 @@ import {
   type PracticeDayView,
   type PupilView,
   reportSections,
-  type WorkView,
+  type AssignmentView,
 } from '@cifra/contract';
 import { DEFAULT_TEACHING, type Exercise } from '@cifra/core';
 import '@cifra/core/figures/all';
@@ -30,7 +30,7 @@ const pupil = (id: string, more: Partial<PupilView> = {}): PupilView => ({
   instrument: 'trumpet',
   ...more,
 });
-const work = (more: Partial<WorkView> = {}): WorkView => ({
+const work = (more: Partial<AssignmentView> = {}): AssignmentView => ({
   id: 'w1',
   exerciseId: 'e1',
   title: 'Four notes',
@@ -231,8 +231,8 @@ describe('words about a pupil', () => {
     const facts = {
       pupil: pupil('a', { name: 'Ada' }),
       group: CLASS,
-      plan: { holidays: [], schedule: [], rubric: { criteria: ['Sound'], levels: ['not yet', 'there'] } },
-      work: [work()],
+      term: { holidays: [], schedule: [], rubric: { criteria: ['Sound'], levels: ['not yet', 'there'] } },
+      assignments: [work()],
       met: [{ batch: 'x', day: '2026-10-05', instrument: 'trumpet' as const, notes: ['A4'] }],
       practice: [],
       takes: [],
@@ -241,18 +241,18 @@ describe('words about a pupil', () => {
       days: [day('a', '2026-09-20', 50, 20), day('a', '2026-10-05', 60, 50), day('b', '2026-10-05', 60, 500)],
       log: [
         { id: '1', day: '2026-10-02', pupilId: 'a', done: false },
-        { id: '2', day: '2026-10-09', pupilId: 'a', done: true, workId: 'w1', remark: 'well' },
+        { id: '2', day: '2026-10-09', pupilId: 'a', done: true, assignmentId: 'w1', remark: 'well' },
         { id: '3', day: '2026-10-09', pupilId: 'b', done: true, remark: 'another' },
       ],
     };
     const sections = reportSections(facts, {
-      parts: ['notes', 'work', 'lessons', 'rubric', 'remarks', 'practice', 'kit'],
+      parts: ['notes', 'assignments', 'lessons', 'rubric', 'remarks', 'practice', 'kit'],
       from: '2026-10-01',
       to: '2026-10-31',
     });
     expect(sections.map((s) => [s.part, s.lines])).toEqual([
       ['notes', ['Trumpet: 6 notes, as written C4, D4, E4, F4, G4, A4. New in this time: A4.']],
-      ['work', ['Four notes, due 9 October 2026: there on 9 October 2026']],
+      ['assignments', ['Four notes, due 9 October 2026: there on 9 October 2026']],
       ['lessons', ['With everything that was asked in 1 of 2 lessons.']],
       ['remarks', ['9 October 2026: well']],
       ['practice', ['30 minutes in this time.']],

@@ -1,7 +1,7 @@
 import type { ClassRecords as WrittenDown, ClassView, PupilView } from '@cifra/contract';
 import type { Exercise } from '@cifra/core';
 import { useMemo } from 'react';
-import { useHome, useHomeDays, useKit, useLog, useMet, usePlan, useTakes, useWork } from '../api/classResources';
+import { useHome, useHomeDays, useKit, useLog, useMet, useTerm, useTakes, useAssignments } from '../api/classResources';
 import { usePupils, useShelf } from '../api/resources';
 
 /** Everything that is written down of a class, with its pupils and the lines of the shelf. */
@@ -20,9 +20,9 @@ export function useClassRecords(group: ClassView): Loading<ClassRecords> {
   const { id } = group;
   const all = [
     usePupils(id),
-    useWork(id),
+    useAssignments(id),
     useLog(id),
-    usePlan(id),
+    useTerm(id),
     useMet(id),
     useHome(id),
     useHomeDays(id),
@@ -48,9 +48,9 @@ export function useClassRecords(group: ClassView): Loading<ClassRecords> {
     const titles = new Map(shelf.data.map((e) => [e.id, e.title]));
     return {
       pupils: pupils.data,
-      work: work.data,
+      assignments: work.data,
       log: log.data,
-      plan: plan.data,
+      term: plan.data,
       met: met.data,
       practice: practice.data,
       days: days.data,

@@ -1,11 +1,11 @@
-import type { LogView, PracticeView, PupilView, WorkView } from '@cifra/contract';
-import { isSetFor, mondayOf, type PupilRecord } from '@cifra/core';
+import type { LogView, PracticeView, PupilView, AssignmentView } from '@cifra/contract';
+import { isAssignedTo, mondayOf, type PupilRecord } from '@cifra/core';
 import { createEvents, type EventAttributes } from 'ics';
 
 /** Everything that is known of each pupil of a class, put together. */
 export function pupilRecords(
   pupils: readonly PupilView[],
-  work: readonly WorkView[],
+  assignments: readonly AssignmentView[],
   log: readonly LogView[],
   home: readonly PracticeView[],
 ): PupilRecord[] {
@@ -14,16 +14,16 @@ export function pupilRecords(
     return {
       id: p.id,
       instrument: p.instrument,
-      set: work
-        .filter((w) => isSetFor(w, p))
+      set: assignments
+        .filter((w) => isAssignedTo(w, p))
         .map((w) => ({
-          workId: w.id,
+          assignmentId: w.id,
           exerciseId: w.exerciseId,
           due: w.due,
-          done: own.some((l) => l.workId === w.id && l.done),
+          done: own.some((l) => l.assignmentId === w.id && l.done),
         })),
       days: own
-        .filter((l) => l.workId === undefined || work.some((w) => w.id === l.workId))
+        .filter((l) => l.assignmentId === undefined || assignments.some((w) => w.id === l.assignmentId))
         .map((l) => ({ day: l.day, done: l.done })),
       home: home
         .filter((h) => h.pupilId === p.id)
@@ -40,9 +40,11 @@ export function pupilRecords(
 }
 
 /** Works by the weeks in which they are due, the latest week first. */
-export function byWeeks(work: readonly WorkView[]): (readonly [monday: string, works: readonly WorkView[]])[] {
-  const weeks = new Map<string, WorkView[]>();
-  for (const w of work) weeks.set(mondayOf(w.due), [...(weeks.get(mondayOf(w.due)) ?? []), w]);
+export function byWeeks(
+  assignments: readonly AssignmentView[],
+): (readonly [monday: string, works: readonly AssignmentView[]])[] {
+  const weeks = new Map<string, AssignmentView[]>();
+  for (const w of assignments) weeks.set(mondayOf(w.due), [...(weeks.get(mondayOf(w.due)) ?? []), w]);
   return [...weeks].sort(([a], [b]) => (a < b ? 1 : -1));
 }
 
@@ -50,8 +52,12 @@ export function byWeeks(work: readonly WorkView[]): (readonly [monday: string, w
  * What is set as a calendar, one whole day for each (iCalendar, RFC 5545).
  * @throws Error where the calendar cannot be made
  */
-export function workCalendar(work: readonly WorkView[], className: string, words: (w: WorkView) => string): string {
-  const events = work.map((w): EventAttributes => {
+export function workCalendar(
+  assignments: readonly AssignmentView[],
+  className: string,
+  words: (w: AssignmentView) => string,
+): string {
+  const events = assignments.map((w): EventAttributes => {
     const [year = 0, month = 1, day = 1] = w.due.split('-').map(Number);
     return {
       uid: `${w.id}@cifra`,

@@ -79,7 +79,7 @@ export function CallerDrill({ instruments, teaching, exercise }: Props) {
           <option value="all">the whole class, as it sounds</option>
           {instruments.map((i) => (
             <option key={i} value={i}>
-              the {taughtAs(i, teaching.schools).name.toLowerCase()}
+              the {taughtAs(i, teaching.conventions).name.toLowerCase()}
             </option>
           ))}
         </SelectField>
@@ -107,7 +107,7 @@ export function CallerDrill({ instruments, teaching, exercise }: Props) {
         {figures.ready && note !== undefined && (
           <ul className={`flex w-full flex-wrap justify-center gap-4 ${revealed || !playing ? '' : 'invisible'}`}>
             {list.map((id) => {
-              const instrument = taughtAs(id, teaching.schools);
+              const instrument = taughtAs(id, teaching.conventions);
               // The written letter in the octave that lies nearest to the instrument's first notes.
               const home = midi(
                 instrument.firstNotes[2] ?? instrument.firstNotes[0] ?? instrument.ranges['first-notes'].low,
@@ -117,7 +117,7 @@ export function CallerDrill({ instruments, teaching, exercise }: Props) {
                 ...moved,
                 octave: moved.octave + Math.round((home - midi(moved)) / 12),
               } as (typeof instrument.firstNotes)[number];
-              const f = finger(instrument, written, teaching.schools);
+              const f = finger(instrument, written, teaching.conventions);
               return (
                 <li
                   key={id}
@@ -131,7 +131,7 @@ export function CallerDrill({ instruments, teaching, exercise }: Props) {
                   </span>
                   <FigurePad
                     instrument={instrument}
-                    schools={teaching.schools}
+                    conventions={teaching.conventions}
                     pressed={pressedForFigure(f.kind === 'playable' ? f.figure : undefined)}
                     label={`${instrument.name}: ${letterName(written)}`}
                     className={list.length === 1 ? 'mt-3 h-64 w-full' : 'mt-1 h-24 w-full'}

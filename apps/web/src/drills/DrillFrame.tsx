@@ -4,7 +4,7 @@ import { Button } from '../ui/Button';
 import type { Round } from './useRound';
 
 /** What became of the last answer. */
-export interface Told {
+export interface Feedback {
   readonly right: boolean;
   readonly words: string;
 }
@@ -13,7 +13,7 @@ interface Props {
   readonly title: string;
   readonly question: ReactNode;
   readonly round: Round;
-  readonly told: Told | undefined;
+  readonly feedback: Feedback | undefined;
   readonly onNext: () => void;
   readonly onAgain: () => void;
   readonly settings?: ReactNode;
@@ -21,7 +21,7 @@ interface Props {
 }
 
 /** One question at a time: what is asked, the answer, what was right, and how it stands. */
-export function DrillFrame({ title, question, round, told, onNext, onAgain, settings, children }: Props) {
+export function DrillFrame({ title, question, round, feedback, onNext, onAgain, settings, children }: Props) {
   return (
     <section aria-label={title} className="mx-auto flex max-w-3xl flex-col gap-4 px-5 py-5 max-md:px-3">
       <div className="flex flex-wrap items-end gap-3">
@@ -35,11 +35,11 @@ export function DrillFrame({ title, question, round, told, onNext, onAgain, sett
           <div className="text-center text-[17px]">{question}</div>
           {children}
           <div role="status" className="flex min-h-12 items-center justify-center gap-3">
-            {told !== undefined && (
+            {feedback !== undefined && (
               <>
-                <p className={`flex items-center gap-2 text-[16px] ${told.right ? 'text-accent' : 'text-warning'}`}>
-                  {told.right ? <Check size={18} aria-hidden /> : <X size={18} aria-hidden />}
-                  {told.words}
+                <p className={`flex items-center gap-2 text-[16px] ${feedback.right ? 'text-accent' : 'text-warning'}`}>
+                  {feedback.right ? <Check size={18} aria-hidden /> : <X size={18} aria-hidden />}
+                  {feedback.words}
                 </p>
                 <Button kind="primary" autoFocus onClick={onNext}>
                   Next

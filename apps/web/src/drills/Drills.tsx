@@ -3,10 +3,10 @@ import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
 import { useShelf, useTeacher } from '../api/resources';
 import { useCurrentClass } from '../class/currentClass';
-import { useTeaching } from '../school/teaching';
+import { useTeaching } from '../convention/teaching';
 import { SelectField } from '../ui/Field';
 import { Failure, StaffSkeleton } from '../ui/States';
-import { DrillDesk } from './DrillDesk';
+import { DrillScreen } from './DrillScreen';
 
 const NOTHING = () => undefined;
 
@@ -71,7 +71,7 @@ export function Drills() {
           ))}
         </SelectField>
       </header>
-      <DrillDesk
+      <DrillScreen
         key={exercise?.id ?? ''}
         id={exercise?.id ?? 'stage'}
         instruments={group.instruments}

@@ -8,7 +8,7 @@ import { SelectField } from '../ui/Field';
 import { octaveName } from '../words/noteLabel';
 import { figureWords } from '../words/spoken';
 import { type DrillGiven, drillNotes, type NoteSource } from './drill';
-import { DrillFrame, type Told } from './DrillFrame';
+import { DrillFrame, type Feedback } from './DrillFrame';
 import { useRound } from './useRound';
 import { useChance } from './useChance';
 
@@ -19,7 +19,7 @@ const SECONDS = 0.8;
 export function EarDrill(given: DrillGiven) {
   const {
     instrument,
-    teaching: { schools },
+    teaching: { conventions },
     exercise,
     seconds,
     onAnswer,
@@ -36,11 +36,11 @@ export function EarDrill(given: DrillGiven) {
   const { round, start, count: counted } = useRound(seconds);
   const [question, setQuestion] = useState(make);
   const [found, setFound] = useState<readonly number[]>([]);
-  const [told, setTold] = useState<Told>();
+  const [feedback, setFeedback] = useState<Feedback>();
   const next = () => {
     setQuestion(make());
     setFound([]);
-    setTold(undefined);
+    setFeedback(undefined);
   };
 
   useEffect(next, [make]);
@@ -50,7 +50,7 @@ export function EarDrill(given: DrillGiven) {
       (question?.notes ?? []).map((n, i) => ({ midi: midi(n) - down, at: i * SECONDS, seconds: SECONDS * 0.9 })),
     );
   const press = (i: number) => {
-    if (question === undefined || told !== undefined) return;
+    if (question === undefined || feedback !== undefined) return;
     const note = question.among[i];
     if (note === undefined) return;
     void playRun([{ midi: midi(note) - down, at: 0, seconds: SECONDS }]);
@@ -60,7 +60,7 @@ export function EarDrill(given: DrillGiven) {
     const right = now.every((f, k) => question.among[f] === question.notes[k]);
     counted(right);
     onAnswer(right);
-    setTold({ right, words: right ? 'Right.' : `It was ${question.notes.map(octaveName).join(' ')}.` });
+    setFeedback({ right, words: right ? 'Right.' : `It was ${question.notes.map(octaveName).join(' ')}.` });
   };
   const settings = (
     <>
@@ -108,7 +108,7 @@ export function EarDrill(given: DrillGiven) {
     <DrillFrame
       title="By ear"
       round={round}
-      told={told}
+      feedback={feedback}
       onNext={next}
       onAgain={() => {
         start();
@@ -126,7 +126,7 @@ export function EarDrill(given: DrillGiven) {
         {question.notes.map((n, i) => (
           <span
             key={i}
-            className={`grid h-11 min-w-11 place-items-center rounded-md border px-2 text-[17px] ${told === undefined ? 'border-line' : question.among[found[i] ?? -1] === n ? 'border-accent text-accent' : 'border-warning text-warning'}`}
+            className={`grid h-11 min-w-11 place-items-center rounded-md border px-2 text-[17px] ${feedback === undefined ? 'border-line' : question.among[found[i] ?? -1] === n ? 'border-accent text-accent' : 'border-warning text-warning'}`}
           >
             {found[i] === undefined ? '' : octaveName(question.among[found[i] as number] ?? n)}
           </span>
@@ -134,10 +134,10 @@ export function EarDrill(given: DrillGiven) {
       </p>
       <div className="flex flex-wrap justify-center gap-2">
         {question.among.map((n, i) => {
-          const f = finger(instrument, n, schools);
+          const f = finger(instrument, n, conventions);
           const figure =
             f.kind === 'playable'
-              ? figureLines(f.figure, schools.fingerCount)
+              ? figureLines(f.figure, conventions.fingerCount)
                   .filter((l) => l !== '')
                   .join(' / ')
               : octaveName(n);
@@ -145,9 +145,9 @@ export function EarDrill(given: DrillGiven) {
             <button
               key={octaveName(n)}
               type="button"
-              disabled={told !== undefined}
+              disabled={feedback !== undefined}
               onClick={() => press(i)}
-              title={f.kind === 'playable' ? figureWords(f.figure, schools.fingerCount) : undefined}
+              title={f.kind === 'playable' ? figureWords(f.figure, conventions.fingerCount) : undefined}
               className="min-h-14 min-w-16 rounded-md border border-[#8a97ab] bg-white px-3 text-[17px] hover:bg-accent-soft"
             >
               {by === 'name' ? octaveName(n) : figure}
@@ -155,7 +155,7 @@ export function EarDrill(given: DrillGiven) {
           );
         })}
       </div>
-      {found.length > 0 && told === undefined && (
+      {found.length > 0 && feedback === undefined && (
         <div className="flex justify-center">
           <Button kind="quiet" onClick={() => setFound(found.slice(0, -1))}>
             Take the last back

@@ -19,7 +19,7 @@ import { SelectField } from '../ui/Field';
 import { octaveName } from '../words/noteLabel';
 import { figureWords, spokenLetter } from '../words/spoken';
 import { type DrillGiven, drillNotes, type NoteSource } from './drill';
-import { ChoiceRow, DrillFrame, type Told } from './DrillFrame';
+import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
 import { OneNote } from './Snippet';
 import { useCards } from './useCards';
 import { useRound } from './useRound';
@@ -37,7 +37,7 @@ const SECONDS = 1.1;
 export function FiguresDrill(given: DrillGiven) {
   const {
     instrument,
-    teaching: { schools },
+    teaching: { conventions },
     exercise,
     seconds,
     onAnswer,
@@ -47,16 +47,16 @@ export function FiguresDrill(given: DrillGiven) {
   const notes = useMemo(() => drillNotes(given, source), [given, source]);
   const cards = useMemo(
     () =>
-      figureCards(instrument, schools, notes).map((c) => ({
+      figureCards(instrument, conventions, notes).map((c) => ({
         ...c,
         id: `${c.id} ${asked === 'figure' ? 'name' : 'press'}`,
       })),
-    [instrument, schools, notes, asked],
+    [instrument, conventions, notes, asked],
   );
   const { round, start, count } = useRound(seconds);
   const { card, deal, answer, chance } = useCards(`${given.id}.figures`, cards, round.running);
   const [pressed, setPressed] = useState<Pressed>(new Map());
-  const [told, setTold] = useState<Told>();
+  const [feedback, setFeedback] = useState<Feedback>();
   const [chosen, setChosen] = useState<number>();
   const clef: Clef = instrument.clefs[0];
   const choice = useMemo(
@@ -67,7 +67,7 @@ export function FiguresDrill(given: DrillGiven) {
     void playRun([{ midi: midi(note) - semitones(instrument.toWritten), at: 0, seconds: SECONDS }]);
   useEffect(() => {
     setPressed(new Map());
-    setTold(undefined);
+    setFeedback(undefined);
     setChosen(undefined);
   }, [card]);
 
@@ -75,14 +75,14 @@ export function FiguresDrill(given: DrillGiven) {
     answer(of, right);
     count(right);
     onAnswer(right);
-    setTold({ right, words });
+    setFeedback({ right, words });
   };
   const figure = figurePressed(instrument, pressed);
   const check = () => {
-    if (card === undefined || figure === undefined || told !== undefined) return;
+    if (card === undefined || figure === undefined || feedback !== undefined) return;
     const verdict = judgeFigure(card, figure);
     const first = card.figures[0];
-    const usual = first === undefined ? '' : figureWords(first, schools.fingerCount);
+    const usual = first === undefined ? '' : figureWords(first, conventions.fingerCount);
     settle(
       card,
       verdict !== 'wrong',
@@ -98,7 +98,7 @@ export function FiguresDrill(given: DrillGiven) {
     const onKey = (e: KeyboardEvent) => {
       if (
         e.key !== 'Enter' ||
-        told !== undefined ||
+        feedback !== undefined ||
         asked === 'figure' ||
         (e.target instanceof HTMLElement && e.target.closest('button, select, [role=button]') !== null)
       )
@@ -145,7 +145,7 @@ export function FiguresDrill(given: DrillGiven) {
     <DrillFrame
       title="Figures"
       round={round}
-      told={told}
+      feedback={feedback}
       onNext={deal}
       onAgain={start}
       settings={settings}
@@ -155,9 +155,9 @@ export function FiguresDrill(given: DrillGiven) {
         <>
           <FigurePad
             instrument={instrument}
-            schools={schools}
+            conventions={conventions}
             pressed={pressedForFigure(showFigure)}
-            label={showFigure === undefined ? '' : figureWords(showFigure, schools.fingerCount)}
+            label={showFigure === undefined ? '' : figureWords(showFigure, conventions.fingerCount)}
             className="mx-auto h-56 w-full max-w-md"
           />
           <ChoiceRow
@@ -188,15 +188,15 @@ export function FiguresDrill(given: DrillGiven) {
             </div>
             <FigurePad
               instrument={instrument}
-              schools={schools}
+              conventions={conventions}
               pressed={pressed}
-              onPressed={told === undefined ? setPressed : () => undefined}
-              hotkeys={told === undefined}
+              onPressed={feedback === undefined ? setPressed : () => undefined}
+              hotkeys={feedback === undefined}
               label="The instrument"
               className="mx-auto h-[21rem] w-full max-w-md max-md:h-64"
             />
           </div>
-          {told === undefined && (
+          {feedback === undefined && (
             <div className="flex justify-center gap-2">
               <Button onClick={() => setPressed(new Map())}>Let go</Button>
               <Button kind="primary" disabled={figure === undefined} onClick={check}>
@@ -206,7 +206,7 @@ export function FiguresDrill(given: DrillGiven) {
               </Button>
             </div>
           )}
-          {told === undefined && (
+          {feedback === undefined && (
             <p className="text-center text-[13px] text-secondary">Keys 1 to 7 press, T is the thumb; Enter answers.</p>
           )}
         </>

@@ -2,7 +2,7 @@ import { type Clef, CLEFS, readingCards, staffLetters, STEPS, tenorSteps } from 
 import { useEffect, useMemo, useState } from 'react';
 import { SelectField } from '../ui/Field';
 import { type DrillGiven } from './drill';
-import { ChoiceRow, DrillFrame, type Told } from './DrillFrame';
+import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
 import { OneNote } from './Snippet';
 import { useCards } from './useCards';
 import { useRound } from './useRound';
@@ -20,21 +20,21 @@ export function ReadingDrill({ id, instrument, teaching, sentences, seconds, onA
   const cards = useMemo(() => readingCards(clef, ledgers), [clef, ledgers]);
   const { round, start, count } = useRound(seconds);
   const { card, deal, answer } = useCards(`${id}.reading`, cards, round.running);
-  const [told, setTold] = useState<Told>();
+  const [feedback, setFeedback] = useState<Feedback>();
   const [given, setGiven] = useState<number>();
   useEffect(() => {
-    setTold(undefined);
+    setFeedback(undefined);
     setGiven(undefined);
   }, [card]);
   const choose = (i: number) => {
-    if (card === undefined || told !== undefined) return;
+    if (card === undefined || feedback !== undefined) return;
     const right = STEPS[i] === card.answer;
     setGiven(i);
     answer(card, right);
     count(right);
     onAnswer(right);
     setRow(right ? row + 1 : 0);
-    setTold({ right, words: right ? 'Right.' : `It is ${card.answer}.` });
+    setFeedback({ right, words: right ? 'Right.' : `It is ${card.answer}.` });
   };
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -90,7 +90,7 @@ export function ReadingDrill({ id, instrument, teaching, sentences, seconds, onA
     <DrillFrame
       title="Reading"
       round={round}
-      told={told}
+      feedback={feedback}
       onNext={deal}
       onAgain={start}
       settings={settings}
@@ -113,7 +113,7 @@ export function ReadingDrill({ id, instrument, teaching, sentences, seconds, onA
       />
       {steps !== undefined && help > 0 && (
         <p className="text-center text-secondary">
-          {teaching.schools.tenorClef === 'up-a-fifth'
+          {teaching.conventions.tenorClef === 'up-a-fifth'
             ? help === HELP_LEVELS
               ? `Read it as bass clef: ${steps.asBass}. Now count up a fifth.`
               : 'Read it as bass clef, then count up a fifth.'

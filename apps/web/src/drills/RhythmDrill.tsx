@@ -3,7 +3,7 @@ import {
   judgeTaps,
   type Meter,
   meterText,
-  planPlaying,
+  playSequence,
   realize,
   RHYTHM_KINDS,
   type RhythmKind,
@@ -18,7 +18,7 @@ import { SelectField } from '../ui/Field';
 import { lengthName } from '../words/rhythmWords';
 import { ValueSign } from '../write/ValueSign';
 import type { DrillGiven } from './drill';
-import { ChoiceRow, DrillFrame, type Told } from './DrillFrame';
+import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
 import { Snippet } from './Snippet';
 import { useRound } from './useRound';
 import { useChance } from './useChance';
@@ -96,26 +96,26 @@ function LengthDrill({
   const make = () => rhythmQuestion(kind, chance.of(METERS), chance);
   const [question, setQuestion] = useState(make);
   const [chosen, setChosen] = useState<number>();
-  const [told, setTold] = useState<Told>();
-  const names = teaching.schools.rhythmNames;
+  const [feedback, setFeedback] = useState<Feedback>();
+  const names = teaching.conventions.rhythmNames;
   const next = () => {
     setQuestion(make());
     setChosen(undefined);
-    setTold(undefined);
+    setFeedback(undefined);
   };
   const settle = (i: number, right: string) => {
     const ok = i === question.right;
     setChosen(i);
     count(ok);
     onAnswer(ok);
-    setTold({ right: ok, words: ok ? 'Right.' : right });
+    setFeedback({ right: ok, words: ok ? 'Right.' : right });
   };
   const said = (all: readonly Duration[]): string => all.map((d) => lengthName(d, names)).join(', ');
   return (
     <DrillFrame
       title="Rhythm"
       round={round}
-      told={told}
+      feedback={feedback}
       onNext={next}
       onAgain={() => {
         start();
@@ -227,7 +227,7 @@ function TapDrill({
     () =>
       line === undefined
         ? undefined
-        : planPlaying(realize(line), { speed: 1, repeats: false, countIn: true, subdivide: false }),
+        : playSequence(realize(line), { speed: 1, repeats: false, countIn: true, subdivide: false }),
     [line],
   );
   const programme = useMemo(
@@ -284,7 +284,7 @@ function TapDrill({
     return () => window.removeEventListener('keydown', onKey);
   });
   const onTime = verdict?.notes.filter((n) => n === 'on-time').length ?? 0;
-  const told: Told | undefined =
+  const feedback: Feedback | undefined =
     verdict === undefined
       ? undefined
       : {
@@ -297,7 +297,7 @@ function TapDrill({
     <DrillFrame
       title="Rhythm"
       round={round}
-      told={told}
+      feedback={feedback}
       onNext={() => {
         setVerdict(undefined);
         setSeed(seed + 1);

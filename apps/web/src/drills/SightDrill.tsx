@@ -52,7 +52,7 @@ const NO_ROWS: PageSetup = {
   legend: false,
   circles: false,
   lookFirst: false,
-  plan: [],
+  fades: [],
 };
 
 /** Bars that have their rhythm in common, read off the line: `1 and 3; 5 and 7`. */
@@ -83,7 +83,7 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
       sightLine({
         instrument,
         stage: teaching.stage,
-        schools: teaching.schools,
+        conventions: teaching.conventions,
         fifths: concert + instrument.toWritten.fifths,
         meter: METERS[meter] ?? { beats: 4, unit: 4 },
         bars: BARS,
@@ -163,7 +163,7 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
             'Which is the first note, and what is its figure?',
             firstNote === undefined
               ? ''
-              : `${firstNote.name}${firstNote.fingering.kind === 'playable' ? `: ${figureWords(firstNote.fingering.figure, teaching.schools.fingerCount)}` : ''}`,
+              : `${firstNote.name}${firstNote.fingering.kind === 'playable' ? `: ${figureWords(firstNote.fingering.figure, teaching.conventions.fingerCount)}` : ''}`,
           ],
         ];
   return (

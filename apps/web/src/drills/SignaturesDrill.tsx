@@ -15,7 +15,7 @@ import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { AGAIN_WORDS, ALTER_WORDS, diagnosisWords, SIGNATURE_KIND_WORDS, signatureWords } from '../words/drillWords';
 import type { DrillGiven } from './drill';
-import { ChoiceRow, DrillFrame, type Told } from './DrillFrame';
+import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
 import { SignatureDrawing, SignatureStaff } from './SignatureStaff';
 import { notesAlone, Snippet } from './Snippet';
 import { useRound } from './useRound';
@@ -40,13 +40,13 @@ export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
   const [letters, setLetters] = useState<readonly Step[]>([]);
   const [placed, setPlaced] = useState<readonly TypedSign[]>([]);
   const [given, setGiven] = useState<number>();
-  const [told, setTold] = useState<Told>();
+  const [feedback, setFeedback] = useState<Feedback>();
   const next = () => {
     setQuestion(make());
     setLetters([]);
     setPlaced([]);
     setGiven(undefined);
-    setTold(undefined);
+    setFeedback(undefined);
   };
   // Another kind begins with a question of its own.
 
@@ -54,7 +54,7 @@ export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
   const settle = (right: boolean, words: string) => {
     count(right);
     onAnswer(right);
-    setTold({ right, words });
+    setFeedback({ right, words });
   };
   const settings = (
     <SelectField
@@ -90,7 +90,7 @@ export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
     <DrillFrame
       title="Signatures"
       round={round}
-      told={told}
+      feedback={feedback}
       onNext={next}
       onAgain={() => {
         start();
@@ -114,14 +114,14 @@ export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
                 key={s}
                 type="button"
                 aria-pressed={letters.includes(s)}
-                disabled={told !== undefined}
+                disabled={feedback !== undefined}
                 onClick={() => setLetters(letters.includes(s) ? letters.filter((l) => l !== s) : [...letters, s])}
                 className="size-12 rounded-md border border-[#8a97ab] bg-white text-[17px] aria-pressed:border-accent aria-pressed:bg-accent-soft aria-pressed:font-semibold aria-pressed:text-accent"
               >
                 {s}
               </button>
             ))}
-            {told === undefined && (
+            {feedback === undefined && (
               <Button
                 kind="primary"
                 className="h-12"
@@ -142,11 +142,11 @@ export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
         <>
           <SignatureStaff
             clef={clef}
-            signs={told !== undefined && !told.right ? signaturePlaces(question.fifths, clef) : placed}
-            done={told !== undefined}
+            signs={feedback !== undefined && !feedback.right ? signaturePlaces(question.fifths, clef) : placed}
+            done={feedback !== undefined}
             onSigns={setPlaced}
           />
-          {told === undefined && (
+          {feedback === undefined && (
             <div className="flex justify-center">
               <Button
                 kind="primary"
@@ -171,7 +171,7 @@ export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
             <button
               key={i}
               type="button"
-              disabled={told !== undefined}
+              disabled={feedback !== undefined}
               onClick={() => {
                 setGiven(i);
                 settle(
@@ -179,7 +179,7 @@ export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
                   i === question.right ? 'Right.' : `No: ${diagnosisWords(question.fault)}.`,
                 );
               }}
-              className={`rounded-md border p-2 ${told === undefined ? 'border-[#8a97ab] hover:bg-accent-soft' : i === question.right ? 'border-accent bg-accent-soft' : i === given ? 'border-warning' : 'border-line'}`}
+              className={`rounded-md border p-2 ${feedback === undefined ? 'border-[#8a97ab] hover:bg-accent-soft' : i === question.right ? 'border-accent bg-accent-soft' : i === given ? 'border-warning' : 'border-line'}`}
             >
               <SignatureDrawing clef={clef} signs={signs} label={`signature ${i + 1}`} />
               <span className="text-[13px] text-secondary">{i === 0 ? 'the first' : 'the second'}</span>

@@ -48,5 +48,5 @@ export function drillNotes(
   if (source === 'known' && known !== undefined)
     return known.map((n) => parsePitch<Written>(n)).sort((a, b) => midi(a) - midi(b));
   const stage: Stage = source === 'all' ? 'full' : teaching.stage;
-  return chartNotes(taughtAs(instrument.id, teaching.schools), stage);
+  return chartNotes(taughtAs(instrument.id, teaching.conventions), stage);
 }

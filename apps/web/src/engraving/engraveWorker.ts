@@ -37,7 +37,7 @@ import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createModule from 'verovio/wasm';
 import { loadFigures } from '../figures/loadFigures';
-import { buildUpPlan } from '../read/buildUpPlan';
+import { buildUpPage } from '../read/buildUpPage';
 import { chartLabel, pageLabels } from '../words/noteLabel';
 
 let engine: Promise<Engine> | undefined;
@@ -107,7 +107,7 @@ const api = {
   /** Hard places taken apart, a line for each. */
   async buildUps(r: BuildUpRequest): Promise<Page[]> {
     const [plan] = await plansOf(r);
-    const drill = plan === undefined ? undefined : buildUpPlan(plan, r.exercise, r.spots);
+    const drill = plan === undefined ? undefined : buildUpPage(plan, r.exercise, r.spots);
     if (drill === undefined) return [];
     const labels = pageLabels([drill.plan]);
     return engravePart(await load(), [drill.plan], {
@@ -134,7 +134,7 @@ const api = {
   async chart(r: ChartRequest): Promise<Page[]> {
     await loadFigures([r.instrument]);
     const part = chartPart(
-      taughtAs(r.instrument, r.teaching.schools),
+      taughtAs(r.instrument, r.teaching.conventions),
       r.notes.map((p) => pitch<Written>(p.step, p.alter, p.octave)),
       r.teaching,
       r.clef,
@@ -142,7 +142,7 @@ const api = {
     const annotations = annotate(part, { alone: true });
     const label = (id: string): string => {
       const note = annotations.get(id);
-      return note === undefined ? '' : chartLabel(note, r.teaching.schools);
+      return note === undefined ? '' : chartLabel(note, r.teaching.conventions);
     };
     return engraveChart(await load(), part, annotations, {
       rows: CHART_ROWS,

@@ -1,4 +1,4 @@
-import type { Figure, FingerCount, Instrument, Schools } from '@cifra/core';
+import type { Figure, FingerCount, Instrument, Conventions } from '@cifra/core';
 import { countedTouch } from '@cifra/core';
 import { useEffect, useMemo } from 'react';
 import { ordinal, touchWords } from '../words/spoken';
@@ -6,7 +6,7 @@ import { type PadKey, padLayout, type PadState, type Pressed, pressedFor, toggle
 
 interface Props {
   readonly instrument: Instrument;
-  readonly schools: Schools;
+  readonly conventions: Conventions;
   readonly pressed: Pressed;
   /** Without it the drawing only shows. */
   readonly onPressed?: (pressed: Pressed) => void;
@@ -58,9 +58,17 @@ function Shape({ k, state }: { readonly k: PadKey; readonly state: PadState }) {
 }
 
 /** An instrument's valves, keys, holes or slide, large: to be looked at, or to be pressed by finger, mouse or keyboard. */
-export function FigurePad({ instrument, schools, pressed, onPressed, label, className = '', hotkeys = false }: Props) {
-  const layout = useMemo(() => padLayout(instrument, schools), [instrument, schools]);
-  const count = schools.fingerCount;
+export function FigurePad({
+  instrument,
+  conventions,
+  pressed,
+  onPressed,
+  label,
+  className = '',
+  hotkeys = false,
+}: Props) {
+  const layout = useMemo(() => padLayout(instrument, conventions), [instrument, conventions]);
+  const count = conventions.fingerCount;
   useEffect(() => {
     if (onPressed === undefined || !hotkeys) return undefined;
     const onKey = (e: KeyboardEvent) => {

@@ -1,5 +1,5 @@
 import {
-  DEFAULT_SCHOOLS,
+  DEFAULT_CONVENTIONS,
   figureCards,
   finger,
   instrumentOf,
@@ -13,15 +13,15 @@ import { figurePressed, padLayout, pressedFor, toggleKey } from './padLayout';
 describe('the drawing that is pressed', () => {
   it('has a key for everything that any figure of any instrument presses, and reads the figure back', () => {
     for (const instrument of INSTRUMENTS) {
-      const { keys } = padLayout(instrument, DEFAULT_SCHOOLS);
+      const { keys } = padLayout(instrument, DEFAULT_CONVENTIONS);
       const ids = new Set(keys.map((k) => k.id));
       expect(ids.size).toBe(keys.length);
       const { low, high } = instrument.ranges.full;
       for (let n = midi(low); n <= midi(high); n++) {
         const note = spellWritten(n, 0);
-        const f = finger(instrument, note, DEFAULT_SCHOOLS);
+        const f = finger(instrument, note, DEFAULT_CONVENTIONS);
         if (f.kind !== 'playable') continue;
-        const [card] = figureCards(instrument, DEFAULT_SCHOOLS, [note]);
+        const [card] = figureCards(instrument, DEFAULT_CONVENTIONS, [note]);
         for (const figure of [f.figure, ...f.alternates.map((a) => a.figure)]) {
           const pressed = pressedFor(figure);
           for (const id of pressed.keys()) expect([instrument.id, id, ids.has(id)]).toEqual([instrument.id, id, true]);
@@ -35,7 +35,7 @@ describe('the drawing that is pressed', () => {
 
   it('keeps its keys apart, so that a finger finds one', () => {
     for (const instrument of INSTRUMENTS) {
-      const { keys, width, height } = padLayout(instrument, DEFAULT_SCHOOLS);
+      const { keys, width, height } = padLayout(instrument, DEFAULT_CONVENTIONS);
       for (const k of keys) {
         expect(k.x - k.width / 2).toBeGreaterThanOrEqual(0);
         expect(k.x + k.width / 2).toBeLessThanOrEqual(width);
@@ -52,7 +52,7 @@ describe('the drawing that is pressed', () => {
   });
 
   it('presses and lets go; half closes what can be half closed; a slide stands in one place', () => {
-    const recorder = padLayout(instrumentOf('descant-recorder'), DEFAULT_SCHOOLS);
+    const recorder = padLayout(instrumentOf('descant-recorder'), DEFAULT_CONVENTIONS);
     const thumb = recorder.keys.find((k) => k.id === 'left:T');
     const two = recorder.keys.find((k) => k.id === 'left:2');
     if (thumb === undefined || two === undefined) throw new Error('no thumb');
@@ -63,7 +63,7 @@ describe('the drawing that is pressed', () => {
     expect(toggleKey(pressed, thumb).get('left:T')).toBe('open');
     expect(toggleKey(toggleKey(new Map(), two), two).get('left:2')).toBe('open');
     const trombone = instrumentOf('trombone');
-    const slide = padLayout(trombone, DEFAULT_SCHOOLS).keys;
+    const slide = padLayout(trombone, DEFAULT_CONVENTIONS).keys;
     const [first, third] = [slide.find((k) => k.id === 'slide:1'), slide.find((k) => k.id === 'slide:3')];
     if (first === undefined || third === undefined) throw new Error('no slide');
     expect(figurePressed(trombone, new Map())).toBeUndefined();

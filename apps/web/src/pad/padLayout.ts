@@ -1,4 +1,4 @@
-import { type Figure, finger, type Instrument, midi, type Schools, spellWritten } from '@cifra/core';
+import { type Figure, finger, type Instrument, midi, type Conventions, spellWritten } from '@cifra/core';
 import { hasThumbLever, KEY_LAYOUTS } from '@cifra/engrave';
 
 /** Something that can be pressed on the drawing of an instrument. */
@@ -50,10 +50,10 @@ function framed(keys: readonly PadKey[]): PadLayout {
 }
 
 /** Every figure that an instrument has, in whatever octave. */
-function allFigures(instrument: Instrument, schools: Schools): Figure[] {
+function allFigures(instrument: Instrument, conventions: Conventions): Figure[] {
   const { low, high } = instrument.ranges.full;
   return Array.from({ length: midi(high) - midi(low) + 1 }, (_u, i) =>
-    finger(instrument, spellWritten(midi(low) + i, 0), schools),
+    finger(instrument, spellWritten(midi(low) + i, 0), conventions),
   ).flatMap((f) => (f.kind === 'playable' ? [f.figure, ...f.alternates.map((a) => a.figure)] : []));
 }
 
@@ -61,8 +61,8 @@ function allFigures(instrument: Instrument, schools: Schools): Figure[] {
  * The keys of an instrument as its player sees them, large enough for a finger.
  * Places as on the pages' own drawings; holes that some figure half closes can be half closed.
  */
-export function padLayout(instrument: Instrument, schools: Schools): PadLayout {
-  const figures = allFigures(instrument, schools);
+export function padLayout(instrument: Instrument, conventions: Conventions): PadLayout {
+  const figures = allFigures(instrument, conventions);
   if (instrument.system.kind === 'brass') {
     const { tube } = instrument.system;
     const lever: PadKey[] =

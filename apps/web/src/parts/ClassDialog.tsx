@@ -5,8 +5,8 @@ import {
   type InstrumentId,
   key,
   SECTIONS,
-  type SchoolOverrides,
-  schoolsOf,
+  type ConventionOverrides,
+  conventionsOf,
   type Stage,
   STAGES,
   USUAL_FIFTHS,
@@ -16,7 +16,7 @@ import { Check } from 'lucide-react';
 import { Checkbox, Tabs } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { usePupils, useTeacher } from '../api/resources';
-import { SchoolFields } from '../school/SchoolFields';
+import { ConventionFields } from '../convention/ConventionFields';
 import { Button } from '../ui/Button';
 import { SelectField, TextField } from '../ui/Field';
 import { Modal, ModalFooter } from '../ui/Modal';
@@ -43,7 +43,7 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
   const [instruments, setInstruments] = useState<readonly InstrumentId[]>(group.instruments);
   const [stage, setStage] = useState<Stage>(group.stage);
   const [usualFifths, setUsual] = useState(group.usualFifths ?? USUAL_FIFTHS);
-  const [schools, setSchools] = useState<SchoolOverrides>(group.schools);
+  const [conventions, setConventions] = useState<ConventionOverrides>(group.conventions);
   const { data: listed } = usePupils(open ? group.id : undefined);
   const [pupils, setPupils] = useState<readonly PupilRow[]>();
   const shownPupils = pupils ?? listed ?? [];
@@ -54,13 +54,13 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
     setInstruments(group.instruments);
     setStage(group.stage);
     setUsual(group.usualFifths ?? USUAL_FIFTHS);
-    setSchools(group.schools);
+    setConventions(group.conventions);
   }, [open, group]);
   const toggle = (id: InstrumentId, on: boolean) =>
     setInstruments((all) => INSTRUMENTS.map((i) => i.id).filter((i) => (i === id ? on : all.includes(i))));
   const save = async () => {
     await onSave(
-      { name: name.trim(), instruments: [...instruments], stage, schools, usualFifths },
+      { name: name.trim(), instruments: [...instruments], stage, conventions, usualFifths },
       pupils?.map((p) => ({ ...p, name: p.name.trim() })),
     );
     onOpenChange(false);
@@ -124,7 +124,7 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
             <Tabs.Trigger value="pupils" className={TAB}>
               Pupils, {shownPupils.length}
             </Tabs.Trigger>
-            <Tabs.Trigger value="schools" className={TAB}>
+            <Tabs.Trigger value="conventions" className={TAB}>
               How it is taught
             </Tabs.Trigger>
           </Tabs.List>
@@ -157,13 +157,13 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
           <Tabs.Content value="pupils">
             <PupilsTab pupils={shownPupils} instruments={instruments} onChange={setPupils} />
           </Tabs.Content>
-          <Tabs.Content value="schools">
-            <SchoolFields
+          <Tabs.Content value="conventions">
+            <ConventionFields
               prefix="class"
-              chosen={schools}
-              below={schoolsOf(teacher?.schools ?? {})}
+              chosen={conventions}
+              below={conventionsOf(teacher?.conventions ?? {})}
               belowName="as you teach"
-              onChange={setSchools}
+              onChange={setConventions}
             />
           </Tabs.Content>
         </Tabs.Root>

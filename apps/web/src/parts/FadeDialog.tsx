@@ -1,4 +1,4 @@
-import { FADE_STEPS, type FadePlan, type FadeStep, type PageSetup, stepOn } from '@cifra/core';
+import { FADE_STEPS, type FadeSchedule, type FadeStep, type PageSetup, stepOn } from '@cifra/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { PartRequest } from '../engraving/engraveWorker';
@@ -15,8 +15,8 @@ export type FadePreview = Omit<PartRequest, 'page'> & { readonly page: PageSetup
 interface Props {
   readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
-  readonly plan: FadePlan;
-  readonly onSave: (plan: FadePlan) => void;
+  readonly plan: FadeSchedule;
+  readonly onSave: (plan: FadeSchedule) => void;
   readonly preview: FadePreview | undefined;
   readonly whose: string | undefined;
 }
@@ -26,9 +26,9 @@ const later = (iso: string, weeks: number): string =>
   new Date(new Date(`${iso}T00:00:00Z`).getTime() + weeks * WEEK).toISOString().slice(0, 10);
 
 /** The usual way: two weeks all, then firsts, then new ones only. */
-const usualPlan = (today: string): FadePlan => [
+const usualPlan = (today: string): FadeSchedule => [
   { from: today, step: 'every' },
-  { from: later(today, 2), step: 'first-in-line' },
+  { from: later(today, 2), step: 'first-in-system' },
   { from: later(today, 4), step: 'new' },
 ];
 
@@ -37,11 +37,11 @@ const BOX = 'h-9 rounded-md border border-[#8a97ab] bg-white px-2';
 /** Days and how much help stands over the notes from each on, with a look at every step side by side. */
 export function FadeDialog({ open, onOpenChange, plan, onSave, preview, whose }: Props) {
   const today = todayIso();
-  const [steps, setSteps] = useState<FadePlan>(plan);
+  const [steps, setSteps] = useState<FadeSchedule>(plan);
   useEffect(() => {
     if (open) setSteps(plan);
   }, [open, plan]);
-  const change = (at: number, part: Partial<FadePlan[number]>) =>
+  const change = (at: number, part: Partial<FadeSchedule[number]>) =>
     setSteps((all) => all.map((s, i) => (i === at ? { ...s, ...part } : s)));
   const add = () =>
     setSteps((all) => {
@@ -62,7 +62,7 @@ export function FadeDialog({ open, onOpenChange, plan, onSave, preview, whose }:
       onOpenChange={onOpenChange}
       wide
       title={whose === undefined ? 'How the help fades' : `How ${whose}’s help fades`}
-      description="A page takes what holds on the day it is printed. Without days, the class’s school decides."
+      description="A page takes what holds on the day it is printed. Without days, the class’s convention decides."
     >
       <div className="space-y-5">
         <div>
@@ -189,8 +189,8 @@ function StepPreview({
     ...preview,
     exercise: line,
     widthMm100: PREVIEW_WIDTH,
-    page: { ...plain, strip: false, legend: false, size: 'small', plan: [{ from: '2000-01-01', step }] },
-    teaching: { ...preview.teaching, schools: { ...preview.teaching.schools, figures: 'fade' } },
+    page: { ...plain, strip: false, legend: false, size: 'small', fades: [{ from: '2000-01-01', step }] },
+    teaching: { ...preview.teaching, conventions: { ...preview.teaching.conventions, figures: 'fade' } },
   });
   return (
     <figure className={`rounded-md border p-3 ${now ? 'border-accent' : 'border-line'}`}>

@@ -26,8 +26,8 @@ function startLine(exercise: Exercise, index: number, starts: boolean): Exercise
       ...line,
       measures: line.measures.map((m, i): Measure<Written> => {
         if (i !== index) return m;
-        const { startsLine: _before, ...plain } = m;
-        return starts ? { ...plain, startsLine: true } : plain;
+        const { startsSystem: _before, ...plain } = m;
+        return starts ? { ...plain, startsSystem: true } : plain;
       }),
     })),
   );
@@ -64,7 +64,7 @@ export function LineChoices({ exercise, note, onChange }: Props) {
         <Toggle
           id="starts-line"
           label={`Begin a line with bar ${place.number}`}
-          checked={place.measure.startsLine === true}
+          checked={place.measure.startsSystem === true}
           onChange={(on) => onChange((e) => startLine(e, place.index, on))}
         />
       )}

@@ -1,8 +1,8 @@
 import type { PupilView } from '@cifra/contract';
 import {
   BAR_NUMBERS,
-  BARS_A_LINE,
-  type BarsALine,
+  BARS_PER_SYSTEM,
+  type BarsPerSystem,
   type FadeStep,
   PAGE_SIZES,
   type PageSetup,
@@ -133,10 +133,10 @@ export function PagePanel({ family, page, both, pupils, pupil, onPupil, onChange
             <SelectField
               id="bars-a-line"
               label="Lines"
-              value={page.barsALine}
-              onChange={(e) => onChange({ barsALine: Number(e.target.value) as BarsALine })}
+              value={page.barsPerSystem}
+              onChange={(e) => onChange({ barsPerSystem: Number(e.target.value) as BarsPerSystem })}
             >
-              {BARS_A_LINE.map((n) => (
+              {BARS_PER_SYSTEM.map((n) => (
                 <option key={n} value={n}>
                   {BARS_WORDS(n)}
                 </option>
@@ -172,8 +172,8 @@ export function PagePanel({ family, page, both, pupils, pupil, onPupil, onChange
       <FadeDialog
         open={planning}
         onOpenChange={setPlanning}
-        plan={page.plan}
-        onSave={(plan) => onChange({ plan })}
+        plan={page.fades}
+        onSave={(fades) => onChange({ fades })}
         preview={preview}
         whose={pupil?.name}
       />

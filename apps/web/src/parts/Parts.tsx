@@ -23,7 +23,7 @@ import { saveClass, savePupilPage, savePupils, usePupils } from '../api/resource
 import type { PartRequest } from '../engraving/engraveWorker';
 import { useFigures } from '../figures/loadFigures';
 import { OpenExercise } from '../place/OpenExercise';
-import { useTeaching } from '../school/teaching';
+import { useTeaching } from '../convention/teaching';
 import { useNotice } from '../ui/Notices';
 import { useAttempt } from '../ui/useAttempt';
 import { keyName } from '../words/caption';
@@ -198,7 +198,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
               onChange={changePage}
               onAsClass={() => void (pupil !== undefined && attempt(() => savePupilPage(group.id, pupil.id, {})))}
               preview={request}
-              step={fadeStepOf(teaching.schools, page.plan, todayIso())}
+              step={fadeStepOf(teaching.conventions, page.fades, todayIso())}
             />
             {part !== undefined && (
               <PartChoices

@@ -12,7 +12,7 @@ import { exerciseCaption } from '../words/caption';
 import { todayIso } from '../words/pageWords';
 import { LinkDialog } from './LinkDialog';
 import { RenameDialog } from './RenameDialog';
-import { SetDialog } from './SetDialog';
+import { PrintSetDialog } from './PrintSetDialog';
 
 export type SaveState = 'saved' | 'saving' | 'not-saved';
 
@@ -194,7 +194,7 @@ export function PartsHeader({ exercise, group, instrument, pupils, pupil, saving
           {busy === undefined ? `Get ${count} parts to print` : 'Making the page …'}
         </Button>
       </div>
-      <SetDialog exercise={exercise} group={group} open={making} onOpenChange={setMaking} />
+      <PrintSetDialog exercise={exercise} group={group} open={making} onOpenChange={setMaking} />
       {instrument !== undefined && (
         <LinkDialog
           exercise={exercise}

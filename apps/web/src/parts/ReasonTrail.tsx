@@ -25,9 +25,9 @@ export function ReasonTrail({ part, note, onClose }: Props) {
       </section>
     );
   }
-  const { schools } = part.teaching;
+  const { conventions } = part.teaching;
   const [place, ...rest] = facts;
-  const figure = chosen.fingering.kind === 'playable' ? figureLine(chosen.fingering.figure, schools) : 'no figure';
+  const figure = chosen.fingering.kind === 'playable' ? figureLine(chosen.fingering.figure, conventions) : 'no figure';
   return (
     <section aria-live="polite" className="px-4 py-4">
       <div className="flex items-start justify-between gap-2">
@@ -47,7 +47,7 @@ export function ReasonTrail({ part, note, onClose }: Props) {
           <X size={15} />
         </button>
       </div>
-      <TrailList facts={rest} schools={schools} />
+      <TrailList facts={rest} conventions={conventions} />
     </section>
   );
 }

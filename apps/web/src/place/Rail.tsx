@@ -6,7 +6,7 @@ import { forgetCopies } from '../api/keptCopies';
 import { remove } from '../api/request';
 import { useTeacher } from '../api/resources';
 import { chooseClass, useCurrentClass } from '../class/currentClass';
-import { ProfileDialog } from '../school/ProfileDialog';
+import { ProfileDialog } from '../convention/ProfileDialog';
 import { Wordmark } from '../ui/Wordmark';
 import { forgetSavedDrafts } from '../write/drafts';
 

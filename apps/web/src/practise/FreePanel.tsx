@@ -31,7 +31,7 @@ export function FreePanel({ plan, playing, onBacking }: Props) {
   const prompt = useMemo(() => improvisePrompt(notes, count, randomFrom(seed)), [notes, count, seed]);
   const called = (eighths: number): string => {
     const value = valueForQuarters(rational(eighths, 2));
-    return value === undefined ? '' : lengthName(value, plan.part.teaching.schools.rhythmNames);
+    return value === undefined ? '' : lengthName(value, plan.part.teaching.conventions.rhythmNames);
   };
   return (
     <section aria-label="Playing freely" className="space-y-3 px-4 py-3">

@@ -14,13 +14,13 @@ const figureOf = (n: NoteAnnotation | undefined) => (n?.fingering.kind === 'play
 export function Hands({ plan, note, next }: Props) {
   const {
     instrument,
-    teaching: { schools },
+    teaching: { conventions },
   } = plan.part;
   // A woodwind's drawing is tall, valves and slide are wide.
   const brass = instrument.family === 'brass';
   const words = (n: NoteAnnotation | undefined): string => {
     const figure = figureOf(n);
-    return figure === undefined ? 'nothing yet' : figureWords(figure, schools.fingerCount);
+    return figure === undefined ? 'nothing yet' : figureWords(figure, conventions.fingerCount);
   };
   return (
     <section
@@ -38,7 +38,7 @@ export function Hands({ plan, note, next }: Props) {
         <figure key={title} className="flex min-w-0 items-center gap-3">
           <FigurePad
             instrument={instrument}
-            schools={schools}
+            conventions={conventions}
             pressed={pressedForFigure(figureOf(n))}
             label={`${title}: ${words(n)}`}
             className={size}

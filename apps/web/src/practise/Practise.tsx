@@ -5,10 +5,10 @@ import { useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useTeacher } from '../api/resources';
 import { OpenExercise } from '../place/OpenExercise';
-import { useTeaching } from '../school/teaching';
+import { useTeaching } from '../convention/teaching';
 import { SelectField } from '../ui/Field';
 import { HandedIn } from './HandedIn';
-import { PractiseDesk } from './PractiseDesk';
+import { PracticeScreen } from './PracticeScreen';
 
 /** Opens the line and the class that practises it. */
 export const Practise = () => (
@@ -33,7 +33,7 @@ function OpenPractise({ exercise, group }: { readonly exercise: ExerciseView; re
     };
   }, [exercise.title]);
   return (
-    <PractiseDesk
+    <PracticeScreen
       id={exercise.id}
       exercise={exercise.document}
       instrument={id}
@@ -48,7 +48,9 @@ function OpenPractise({ exercise, group }: { readonly exercise: ExerciseView; re
     >
       <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-white px-5 py-2">
         <h1 className="truncate text-[20px]">{exercise.title}</h1>
-        <p className="text-[13px] text-secondary max-md:hidden">{instrumentTitle(taughtAs(id, teaching.schools))}</p>
+        <p className="text-[13px] text-secondary max-md:hidden">
+          {instrumentTitle(taughtAs(id, teaching.conventions))}
+        </p>
         <SelectField
           id="practise-for"
           label="Practise it on"
@@ -64,11 +66,11 @@ function OpenPractise({ exercise, group }: { readonly exercise: ExerciseView; re
         >
           {group.instruments.map((i) => (
             <option key={i} value={i}>
-              on the {taughtAs(i, teaching.schools).name.toLowerCase()}
+              on the {taughtAs(i, teaching.conventions).name.toLowerCase()}
             </option>
           ))}
         </SelectField>
       </header>
-    </PractiseDesk>
+    </PracticeScreen>
   );
 }

@@ -1,4 +1,4 @@
-import { type FadeStep, FADE_STEPS, type InstrumentId, type Schools, taughtAs } from '@cifra/core';
+import { type FadeStep, FADE_STEPS, type InstrumentId, type Conventions, taughtAs } from '@cifra/core';
 import { SelectField } from '../ui/Field';
 import { Toggle } from '../ui/Toggle';
 import { EAR_WORDS, HEARD_WORDS } from '../words/practiseWords';
@@ -13,7 +13,7 @@ interface Props {
   /** Others of the class that can play along, and those that do. */
   readonly along: readonly InstrumentId[];
   readonly others: readonly InstrumentId[];
-  readonly schools: Schools;
+  readonly conventions: Conventions;
   readonly fade: FadeStep | undefined;
   readonly peeks: number;
   readonly size: StripSize;
@@ -33,7 +33,7 @@ export function SoundPanel({
   again,
   along,
   others,
-  schools,
+  conventions,
   fade,
   peeks,
   size,
@@ -78,7 +78,7 @@ export function SoundPanel({
             <Toggle
               key={i}
               id={`along-${i}`}
-              label={taughtAs(i, schools).name}
+              label={taughtAs(i, conventions).name}
               checked={others.includes(i)}
               onChange={(on) => onOthers(on ? [...others, i] : others.filter((o) => o !== i))}
             />

@@ -178,7 +178,7 @@ describe('what is said of a take', () => {
     midi: midi(n.pitch),
     at: i,
     seconds: 1,
-    startsLine: i % 8 === 0,
+    startsSystem: i % 8 === 0,
   }));
   const heard = asked.map((a) => ({ at: a.at, seconds: 0.9, midi: a.midi }));
   const tolerance = { cents: 25, seconds: 0.2, stopSeconds: 0.75 };

@@ -8,14 +8,14 @@ import {
   type Part,
   partRaise,
   planBacking,
-  planBreaths,
-  planPlaying,
+  breathMarks,
+  playSequence,
   type PlayOptions,
-  type PlayPlan,
+  type PlaySequence,
   type Said,
   placedNotesById,
   takeTurns,
-  type TurnPlan,
+  type TurnSequence,
 } from '@cifra/core';
 import { timbreOf, type TimbreName } from '../sound/timbre';
 
@@ -47,7 +47,7 @@ export interface Programme {
 }
 
 /** The metronome's clicks, and those of a plan that are only counted. */
-export const clicksHeard = (plan: PlayPlan, metronome: boolean): readonly Click[] =>
+export const clicksHeard = (plan: PlaySequence, metronome: boolean): readonly Click[] =>
   plan.clicks.filter((c) => metronome || c.word !== undefined);
 
 /** What is heard, and how it is gone through. */
@@ -101,7 +101,7 @@ const PHRASE_BARS = 4;
 /** Bars with which a phrase begins: after a breath, and where the line has none, every four bars. */
 function phraseStarts({ score, teaching }: Part): ReadonlySet<number> {
   const marks = new Set([
-    ...planBreaths(score, teaching.schools.breath),
+    ...breathMarks(score, teaching.conventions.breath),
     ...score.measures.flatMap((m) =>
       m.events.flatMap((e) => (e.kind === 'note' && e.breathAfter === true ? [e.id] : [])),
     ),
@@ -133,7 +133,7 @@ export function beginsTurn(part: Part, turns: Turns, from: number): (bar: number
 export interface Laid {
   readonly programme: Programme;
   /** What was planned, in turns where they are taken. */
-  readonly plan: PlayPlan | TurnPlan;
+  readonly plan: PlaySequence | TurnSequence;
 }
 
 /** The options of a plan from how it is practised. */
@@ -142,7 +142,7 @@ export const optionsOf = ({ speed, heard, bars }: PlaySetup, part: Part): PlayOp
   repeats: heard.repeats && bars === undefined,
   countIn: heard.countIn,
   subdivide: heard.subdivide,
-  counting: part.teaching.schools.counting,
+  counting: part.teaching.conventions.counting,
   ...(bars === undefined ? {} : { bars }),
 });
 
@@ -153,8 +153,8 @@ export const optionsOf = ({ speed, heard, bars }: PlaySetup, part: Part): PlayOp
 export function layOutProgramme(part: Part, others: readonly Part[], setup: PlaySetup): Laid {
   const { heard, again, turns, only } = setup;
   const options = optionsOf(setup, part);
-  const laid = (p: Part): PlayPlan => {
-    const plan = planPlaying(p.concert, options);
+  const laid = (p: Part): PlaySequence => {
+    const plan = playSequence(p.concert, options);
     return turns === 'none' ? plan : takeTurns(plan, beginsTurn(part, turns, setup.bars?.from ?? 0));
   };
   const whole = laid(part);
@@ -162,7 +162,7 @@ export function layOutProgramme(part: Part, others: readonly Part[], setup: Play
     only === undefined
       ? whole
       : { ...whole, notes: whole.notes.filter((n) => only.has(n.id)), cues: whole.cues.filter((c) => only.has(c.id)) };
-  const voice = (p: Part, { notes }: PlayPlan, decibel: number): Voice => ({
+  const voice = (p: Part, { notes }: PlaySequence, decibel: number): Voice => ({
     timbre: timbreOf(p.instrument),
     decibel,
     notes: notes.map((n) => ({ midi: n.midi + partRaise(p, n.id), at: n.at, seconds: n.seconds, slurred: n.slurred })),

@@ -8,7 +8,7 @@ import {
   median,
   otherPartial,
   type PagePlan,
-  planPlaying,
+  playSequence,
   simulatePlayer,
   type Take,
   toleranceFor,
@@ -38,7 +38,7 @@ const IDLE: TakeState = { stage: 'idle', take: undefined, level: 0, problem: und
 /** What a take of a part is held against. */
 export function askedOf(plan: PagePlan, setup: PlaySetup): Asked[] {
   const { part } = plan;
-  const asked = askedNotes(part, planPlaying(part.concert, optionsOf(setup, part)), plan.setup.barsALine);
+  const asked = askedNotes(part, playSequence(part.concert, optionsOf(setup, part)), plan.setup.barsPerSystem);
   return setup.only === undefined ? asked : asked.filter((a) => setup.only?.has(a.id) === true);
 }
 

@@ -5,10 +5,10 @@ import { Music2, ScrollText, Shapes } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { useOpenedLink } from '../api/resources';
-import { DrillDesk } from '../drills/DrillDesk';
+import { DrillScreen } from '../drills/DrillScreen';
 import { useScroll } from '../engraving/useEngraving';
 import { useFigures } from '../figures/loadFigures';
-import { PractiseDesk } from '../practise/PractiseDesk';
+import { PracticeScreen } from '../practise/PracticeScreen';
 import { useNotice } from '../ui/Notices';
 import { Failure, StaffSkeleton } from '../ui/States';
 import { Sheet } from '../ui/Sheet';
@@ -98,7 +98,7 @@ function OpenPupilPage({
       <header className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2">
         <h1 className="min-w-0 truncate text-[20px]">{title}</h1>
         <p className="text-[13px] text-secondary max-md:hidden">
-          {instrumentTitle(taughtAs(instrument, teaching.schools))}
+          {instrumentTitle(taughtAs(instrument, teaching.conventions))}
         </p>
         <nav aria-label="Your places" className="flex gap-1 max-md:w-full md:ml-auto">
           {Object.entries(PLACES).map(([name, { name: words, icon: Icon }]) => (
@@ -118,7 +118,7 @@ function OpenPupilPage({
       {lines.length > 1 && <Lines lines={lines} onOpen={(line) => go({ line })} />}
       {place === 'page' && <ReadPage opened={opened} />}
       {place === 'practise' && (
-        <PractiseDesk
+        <PracticeScreen
           id={id}
           exercise={exercise}
           instrument={instrument}
@@ -134,7 +134,7 @@ function OpenPupilPage({
         />
       )}
       {place === 'drills' && (
-        <DrillDesk
+        <DrillScreen
           id={id}
           instruments={[instrument]}
           teaching={teaching}
@@ -199,7 +199,7 @@ function ReadPage({ opened }: { readonly opened: OpenedLinkView }) {
           exercise,
           instrument,
           teaching,
-          page: { ...page, barsALine: 0 },
+          page: { ...page, barsPerSystem: 0 },
           today,
           paper,
           widthMm100: Math.min(WIDEST, width * MM100_PER_PIXEL),
@@ -218,7 +218,7 @@ function ReadPage({ opened }: { readonly opened: OpenedLinkView }) {
               <strong className="font-semibold">Look first:</strong> {look}
             </p>
           )}
-          {opened.set.map((w) => (
+          {opened.assignments.map((w) => (
             <p key={`${w.due} ${w.fromBar ?? ''}`} className="mt-1">
               <strong className="font-semibold">Due {dueWords(w.due, today)}:</strong>{' '}
               {[
@@ -254,7 +254,7 @@ function ReadPage({ opened }: { readonly opened: OpenedLinkView }) {
           <p role="status" className="sticky bottom-0 border-t border-line bg-accent-soft px-4 py-3 text-[16px]">
             <strong className="font-semibold">{note.name}</strong>:{' '}
             {note.fingering.kind === 'playable'
-              ? figureWords(note.fingering.figure, teaching.schools.fingerCount)
+              ? figureWords(note.fingering.figure, teaching.conventions.fingerCount)
               : 'no figure'}
           </p>
         )}

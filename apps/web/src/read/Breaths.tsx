@@ -1,4 +1,4 @@
-import { BREATH_SECONDS, breathPlan, type PagePlan, type PlannedBreath } from '@cifra/core';
+import { BREATH_SECONDS, plannedBreaths, type PagePlan, type PlannedBreath } from '@cifra/core';
 import { STAGE_WORDS } from '@cifra/contract/words';
 import { useMemo } from 'react';
 import { Block } from './Block';
@@ -16,7 +16,7 @@ const THEN = { mark: 'a breath mark', rest: 'a rest', end: 'the end' } as const;
 /** Where to breathe, how long each breath has to last, and what to do where it does not. */
 export function Breaths({ plan }: { readonly plan: PagePlan }) {
   const { stage } = plan.part.teaching;
-  const breaths = useMemo(() => breathPlan(plan.part.score, stage), [plan, stage]);
+  const breaths = useMemo(() => plannedBreaths(plan.part.score, stage), [plan, stage]);
   const long = breaths.filter((b) => b.tooLong);
   return (
     <Block title="Breaths">

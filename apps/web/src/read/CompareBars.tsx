@@ -1,4 +1,4 @@
-import { compareBars, excerpt, placeMeasures, type Schools, type Score, type Written } from '@cifra/core';
+import { compareBars, excerpt, placeMeasures, type Conventions, type Score, type Written } from '@cifra/core';
 import { useMemo } from 'react';
 import { useLine } from '../engraving/useEngraving';
 import { SizedSheet } from '../ui/SizedSheet';
@@ -9,7 +9,7 @@ interface Props {
   readonly score: Score<Written>;
   readonly first: number;
   readonly second: number;
-  readonly names: Schools['rhythmNames'];
+  readonly names: Conventions['rhythmNames'];
 }
 
 /** Wide enough for the fullest bar. */

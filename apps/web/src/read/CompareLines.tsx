@@ -1,4 +1,4 @@
-import { compareLines, placeMeasures, type Schools, type Score, type Written } from '@cifra/core';
+import { compareLines, placeMeasures, type Conventions, type Score, type Written } from '@cifra/core';
 import { useMemo } from 'react';
 import { differenceWords } from '../words/differenceWords';
 import { Block } from './Block';
@@ -9,7 +9,7 @@ interface Props {
   readonly first: readonly number[];
   readonly second: readonly number[];
   readonly title: string;
-  readonly names: Schools['rhythmNames'];
+  readonly names: Conventions['rhythmNames'];
 }
 
 /** Two lines bar against bar: where they differ, in words. */

@@ -1,4 +1,4 @@
-import { compareLines, type Exercise, linesOf, placeMeasures, type Schools } from '@cifra/core';
+import { compareLines, type Exercise, linesOf, placeMeasures, type Conventions } from '@cifra/core';
 import { useMemo } from 'react';
 import { differenceWords } from '../words/differenceWords';
 import { Block } from './Block';
@@ -9,7 +9,7 @@ export function DuetParting({
   names,
 }: {
   readonly exercise: Exercise;
-  readonly names: Schools['rhythmNames'];
+  readonly names: Conventions['rhythmNames'];
 }) {
   const { parted, bars, numbers } = useMemo(() => {
     const [first, second] = linesOf(exercise);

@@ -4,7 +4,7 @@ import {
   filledQuarters,
   lineFacts,
   lineSigns,
-  linesOfPage,
+  systemsOfPage,
   lineValues,
   type LookSheet as Sheet,
   lookSheet,
@@ -55,10 +55,10 @@ export function sharedRows({ part }: PagePlan): readonly (readonly [string, Reac
   const facts = lineFacts(part.concert);
   const { meter } = openingOf(part.score);
   const first = part.concert.measures[0];
-  const names = part.teaching.schools.rhythmNames;
+  const names = part.teaching.conventions.rhythmNames;
   const values = lineValues(part.concert);
   const ties = tiedSums(part.concert);
-  const lines = (linesOfPage(part.concert, 0).at(-1) ?? 0) + 1;
+  const lines = (systemsOfPage(part.concert, 0).at(-1) ?? 0) + 1;
   const pickup = facts.pickup && first !== undefined ? filledQuarters(first) : undefined;
   return [
     ['meter', `${meterText(meter)}: ${meterWords(meter, names)}`],
@@ -117,7 +117,7 @@ export function SignList({ plan }: { readonly plan: PagePlan }) {
 }
 
 function NoteCells({ notes, plan }: { readonly notes: readonly NoteUsed[]; readonly plan: PagePlan }) {
-  const { fingerCount } = plan.part.teaching.schools;
+  const { fingerCount } = plan.part.teaching.conventions;
   return (
     <ul className="flex flex-wrap gap-1.5" aria-label="Notes, low to high">
       {notes.map((n) => (
@@ -149,7 +149,7 @@ function headRows(
 /** What one player looks at before the first note, to be read out or printed. */
 export function LookSheet({ plan, usual, sentences }: Props) {
   const sheet = useMemo(() => lookSheet(plan, usual), [plan, usual]);
-  const { fingerCount } = plan.part.teaching.schools;
+  const { fingerCount } = plan.part.teaching.conventions;
   const look = lookFirstSentence(plan);
   const fresh = sheet.notes.filter((n) => n.isNew);
   return (

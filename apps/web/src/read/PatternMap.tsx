@@ -91,7 +91,7 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
             score={score}
             first={bars[first] ?? 0}
             second={bars[second] ?? 0}
-            names={plan.part.teaching.schools.rhythmNames}
+            names={plan.part.teaching.conventions.rhythmNames}
           />
         ))}
       {upper !== undefined && lower !== undefined && (
@@ -100,7 +100,7 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
           first={barsOf(upper)}
           second={barsOf(lower)}
           title={`Line ${lines.indexOf(upper) + 1} and line ${lines.indexOf(lower) + 1}`}
-          names={plan.part.teaching.schools.rhythmNames}
+          names={plan.part.teaching.conventions.rhythmNames}
         />
       )}
       <Block title="Learn each thing once">

@@ -19,7 +19,7 @@ import { useFigures } from '../figures/loadFigures';
 import { ConflictDialog } from '../parts/ConflictDialog';
 import { useSaving } from '../parts/useSaving';
 import { OpenExercise } from '../place/OpenExercise';
-import { useTeaching } from '../school/teaching';
+import { useTeaching } from '../convention/teaching';
 import { SelectField } from '../ui/Field';
 import { useNotice } from '../ui/Notices';
 import { Failure, StaffSkeleton } from '../ui/States';
@@ -124,7 +124,7 @@ function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readon
           <option value={WHOLE_CLASS}>for the whole class</option>
           {group.instruments.map((i) => (
             <option key={i} value={i}>
-              for the {taughtAs(i, teaching.schools).name.toLowerCase()}
+              for the {taughtAs(i, teaching.conventions).name.toLowerCase()}
             </option>
           ))}
         </SelectField>
@@ -244,7 +244,7 @@ function Shown({
         <>
           <PatternMap plan={one.plan} />
           {linesOf(exercise.document).length > 1 && (
-            <DuetParting exercise={exercise.document} names={teaching.schools.rhythmNames} />
+            <DuetParting exercise={exercise.document} names={teaching.conventions.rhythmNames} />
           )}
         </>
       );

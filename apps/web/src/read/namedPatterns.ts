@@ -3,7 +3,7 @@ import {
   type PagePlan,
   type Patterns,
   placeMeasures,
-  readPatterns,
+  findPatterns,
   type Score,
   type Written,
 } from '@cifra/core';
@@ -38,7 +38,7 @@ export interface NamedPatterns {
 
 /** The patterns of a page, its cells by the numbers that are printed. */
 export function namedPatterns({ part }: PagePlan): NamedPatterns {
-  const patterns = readPatterns(part.concert);
+  const patterns = findPatterns(part.concert);
   const placed = placeMeasures(part.score);
   const bars = patterns.cells.map((c) => barOf(part.score, patterns, c));
   return {

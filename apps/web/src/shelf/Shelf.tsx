@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useShelf } from '../api/resources';
 import { useCurrentClass } from '../class/currentClass';
-import { useTeaching } from '../school/teaching';
+import { useTeaching } from '../convention/teaching';
 import { Button } from '../ui/Button';
 import { Empty, Failure, StaffSkeleton } from '../ui/States';
 import { ExerciseStrip } from './ExerciseStrip';

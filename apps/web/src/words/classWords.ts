@@ -1,4 +1,4 @@
-import type { KitKind, WorkView } from '@cifra/contract';
+import type { KitKind, AssignmentView } from '@cifra/contract';
 import { daysBetween, type NextReason, type Section } from '@cifra/core';
 import { dayWords } from './pageWords';
 import { SECTION_WORDS } from './sectionWords';
@@ -14,7 +14,7 @@ export const KIT_WORDS: Readonly<
 };
 
 /** Which bars are set: `bars 3 to 6`, or the whole line. */
-export const barsWords = ({ fromBar, toBar }: Pick<WorkView, 'fromBar' | 'toBar'>): string =>
+export const barsWords = ({ fromBar, toBar }: Pick<AssignmentView, 'fromBar' | 'toBar'>): string =>
   fromBar === undefined || toBar === undefined
     ? 'the whole line'
     : fromBar === toBar
@@ -23,7 +23,7 @@ export const barsWords = ({ fromBar, toBar }: Pick<WorkView, 'fromBar' | 'toBar'
 
 /** Whom something is set for, by name where they are few. */
 export function workForWords(
-  w: Pick<WorkView, 'for' | 'section' | 'pupilIds'>,
+  w: Pick<AssignmentView, 'for' | 'section' | 'pupilIds'>,
   nameOf: (id: string) => string | undefined,
 ): string {
   if (w.for === 'class') return 'the whole class';

@@ -1,4 +1,4 @@
-import { type BarDifference, differenceInterval, letterName, type Schools, type Written } from '@cifra/core';
+import { type BarDifference, differenceInterval, letterName, type Conventions, type Written } from '@cifra/core';
 import { valueName } from './rhythmWords';
 import { list } from './spoken';
 
@@ -14,7 +14,7 @@ const interval = (was: Written, is: Written): string => {
 /** Several values in words, equal ones counted: `2 eighths and a half note`. */
 export function valuesWords(
   durations: Extract<BarDifference<Written>, { kind: 'rhythm' }>['is'],
-  names: Schools['rhythmNames'],
+  names: Conventions['rhythmNames'],
 ): string {
   const groups: { name: string; count: number }[] = [];
   for (const d of durations) {
@@ -33,7 +33,7 @@ export function valuesWords(
 /** One difference of two bars, as it is read out. @param first, second what the two bars are called */
 export function differenceWords(
   d: BarDifference<Written>,
-  names: Schools['rhythmNames'],
+  names: Conventions['rhythmNames'],
   first: string,
   second: string,
 ): string {

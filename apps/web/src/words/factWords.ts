@@ -1,14 +1,14 @@
 import {
   type BeatPlace,
   type BetterCause,
-  DEFAULT_SCHOOLS,
+  DEFAULT_CONVENTIONS,
   type Fact,
   figureText,
   type IntervalName,
   letterName,
   type OctaveReason,
   type PreferredReason,
-  type Schools,
+  type Conventions,
   signatureLetters,
   type StaffPlace,
 } from '@cifra/core';
@@ -96,7 +96,7 @@ const SEMITONE_STEPS = [
   'three whole steps',
 ];
 const OPEN_LETTERS = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'];
-const COUNTING: Readonly<Record<Schools['counting'], string>> = { numbers: 'count', ta: 'say', du: 'say' };
+const COUNTING: Readonly<Record<Conventions['counting'], string>> = { numbers: 'count', ta: 'say', du: 'say' };
 const SIDE = { 'too-low': 'lower', 'too-high': 'higher', 'below-stage': 'lower', 'above-stage': 'higher' } as const;
 
 const signatureWords = (fifths: number): string =>
@@ -110,13 +110,13 @@ const centsWords = (cents: number): string =>
 const octavesWords = (n: number): string => (Math.abs(n) === 1 ? 'one octave' : `${Math.abs(n)} octaves`);
 
 /** A figure on one line, as the class counts its fingers. */
-export const figureLine = (f: Extract<Fact, { kind: 'figure' }>['figure'], schools: Schools): string =>
-  figureLines(f, schools.fingerCount)
+export const figureLine = (f: Extract<Fact, { kind: 'figure' }>['figure'], conventions: Conventions): string =>
+  figureLines(f, conventions.fingerCount)
     .filter((l) => l !== '')
     .join(' | ');
 
 /** The words for every kind of fact; a kind without words does not compile. */
-export function factWords(f: Fact, schools: Schools = DEFAULT_SCHOOLS): TrailLine {
+export function factWords(f: Fact, conventions: Conventions = DEFAULT_CONVENTIONS): TrailLine {
   switch (f.kind) {
     case 'place':
       return { term: 'at', text: beatWords(f.at) + STRENGTH[f.at.strength] };
@@ -188,7 +188,7 @@ export function factWords(f: Fact, schools: Schools = DEFAULT_SCHOOLS): TrailLin
     case 'figure':
       return {
         term: f.figure.kind === 'valves' ? 'valves' : f.figure.kind === 'slide' ? 'slide' : 'fingers',
-        text: `${f.figure.kind === 'keys' ? '' : `${figureText(f.figure)}: `}${figureWords(f.figure, schools.fingerCount)}`,
+        text: `${f.figure.kind === 'keys' ? '' : `${figureText(f.figure)}: `}${figureWords(f.figure, conventions.fingerCount)}`,
       };
     case 'preferred':
       return { term: 'why', text: PREFERRED_WHY[f.reason] };
@@ -205,10 +205,10 @@ export function factWords(f: Fact, schools: Schools = DEFAULT_SCHOOLS): TrailLin
     case 'alternate':
       return {
         term: 'also',
-        text: `${figureLine(f.alternate.figure, schools)}: ${ALTERNATE_WORDS[f.alternate.reason]}`,
+        text: `${figureLine(f.alternate.figure, conventions)}: ${ALTERNATE_WORDS[f.alternate.reason]}`,
       };
     case 'better':
-      return { term: 'easier', text: `${figureLine(f.alternate.figure, schools)} here: ${BETTER_WHY[f.cause]}` };
+      return { term: 'easier', text: `${figureLine(f.alternate.figure, conventions)} here: ${BETTER_WHY[f.cause]}` };
     case 'misfit':
       return { term: 'range', text: `${SIDE[f.side]} than ${STAGE_WORDS[f.stage].toLowerCase()} goes` };
     case 'unplayable':

@@ -34,7 +34,7 @@ import {
 } from './lookWords';
 import { signWords } from './signWords';
 import { changeReasons, easierWords, handsWords, readinessWords } from './troubleWords';
-import { buildUpLabel } from '../read/buildUpPlan';
+import { buildUpLabel } from '../read/buildUpPage';
 
 const BAD = /undefined|NaN|\[object|null| {2}/;
 const exercise = (id: InstrumentId, text: string, fifths = 0): Exercise => ({

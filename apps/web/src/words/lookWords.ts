@@ -7,7 +7,7 @@ import {
   meterKind,
   type NoteUsed,
   type Rational,
-  type Schools,
+  type Conventions,
   type TiedSum,
   type ValueUsed,
 } from '@cifra/core';
@@ -18,18 +18,18 @@ import { list, touchWords } from './spoken';
 const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
 
 /** A value with its dots: `dotted half note`. */
-const fullName = (d: ValueUsed['duration'], names: Schools['rhythmNames']): string =>
+const fullName = (d: ValueUsed['duration'], names: Conventions['rhythmNames']): string =>
   `${DOTS[d.dots] ?? ''}${valueName(d.value, names)}${d.tuplet === undefined ? '' : ', of a triplet'}`;
 
 /** A number of counts: `1 1/2 counts`. */
 export const countsWords = (r: Rational): string => `${formatRational(r)} ${r.n <= r.d ? 'count' : 'counts'}`;
 
 /** How long a value of the line lasts. @example `dotted half note: 3 counts` */
-export const valueWords = ({ duration, rest, counts }: ValueUsed, names: Schools['rhythmNames']): string =>
+export const valueWords = ({ duration, rest, counts }: ValueUsed, names: Conventions['rhythmNames']): string =>
   `${fullName(duration, names)}${rest ? ' rest' : ''}: ${countsWords(counts)}`;
 
 /** A tie as a sum. @example `whole note + quarter = 5 counts` */
-export const tieWords = ({ durations, counts }: TiedSum, names: Schools['rhythmNames']): string =>
+export const tieWords = ({ durations, counts }: TiedSum, names: Conventions['rhythmNames']): string =>
   `${durations.map((d) => fullName(d, names)).join(' + ')} = ${countsWords(counts)}`;
 
 const UNITS: Readonly<Record<number, 'whole' | 'half' | 'quarter' | 'eighth' | '16th'>> = {
@@ -41,7 +41,7 @@ const UNITS: Readonly<Record<number, 'whole' | 'half' | 'quarter' | 'eighth' | '
 };
 
 /** What both numbers of the meter say. @example `3: three counts in a bar; 4: a quarter gets one count` */
-export function meterWords(m: Meter, names: Schools['rhythmNames']): string {
+export function meterWords(m: Meter, names: Conventions['rhythmNames']): string {
   const unit = valueName(UNITS[m.unit] ?? 'quarter', names);
   const felt = meterKind(m) === 'compound' ? `, felt in ${m.beats / 3}` : '';
   return `${m.beats} counts in a bar${felt}; ${/^[aeiou]/.test(unit) ? 'an' : 'a'} ${unit} gets one count`;
@@ -71,7 +71,7 @@ export function lookalikeWords(l: Lookalike): string {
 const NOTHING = '–';
 
 /** A figure on one line: `T12 | 45`. */
-export const figureOnLine = (f: NoteUsed['fingering'], count: Schools['fingerCount']): string =>
+export const figureOnLine = (f: NoteUsed['fingering'], count: Conventions['fingerCount']): string =>
   f.kind === 'playable'
     ? figureLines(f.figure, count)
         .filter((x) => x !== '' && x !== NOTHING)
@@ -81,7 +81,7 @@ export const figureOnLine = (f: NoteUsed['fingering'], count: Schools['fingerCou
 const ALTER: Readonly<Record<number, string>> = { [-1]: 'flat', 0: 'plain', 1: 'sharp' };
 
 /** One letter against the habit. @example `E is plain here, not flat: E is 2, not 3.` */
-export function againstWords({ letter, was, is, notes }: LetterAgainst, count: Schools['fingerCount']): string {
+export function againstWords({ letter, was, is, notes }: LetterAgainst, count: Conventions['fingerCount']): string {
   const figures = notes.map((n) => `${n.name} is ${figureOnLine(n.is, count)}, not ${figureOnLine(n.was, count)}`);
   return `${letter} is ${ALTER[is]} here, not ${ALTER[was]}${figures.length === 0 ? '; it does not come in this line' : `: ${figures.join('; ')}`}.`;
 }

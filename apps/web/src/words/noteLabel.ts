@@ -6,7 +6,7 @@ import {
   type PagePlan,
   type Pitch,
   type RowSetup,
-  type Schools,
+  type Conventions,
   beatPlace,
   placedNotes,
   rowsAt,
@@ -37,7 +37,7 @@ const hasFigure = (rows: readonly RowSetup[]): boolean => rows.some((r) => r.row
 export function noteLabels(plan: PagePlan): ReadonlyMap<NoteId, string> {
   const { part, annotations } = plan;
   const labels = new Map<NoteId, string>();
-  const { fingerCount } = part.teaching.schools;
+  const { fingerCount } = part.teaching.conventions;
   for (const placed of placedNotes(part.score)) {
     const note = annotations.get(placed.note.id);
     if (note === undefined) continue;
@@ -69,7 +69,7 @@ export function pageLabels(plans: readonly PagePlan[]): ReadonlyMap<string, stri
 }
 
 /** What a screen reader says of a note on a chart: `B flat 4, left hand: thumb and 1; right hand: 4 and E♭ key`. */
-export function chartLabel({ written, fingering }: NoteAnnotation, { fingerCount }: Schools): string {
+export function chartLabel({ written, fingering }: NoteAnnotation, { fingerCount }: Conventions): string {
   const figure =
     fingering.kind === 'playable' ? figureWords(fingering.figure, fingerCount) : UNPLAYABLE[fingering.because];
   return `${spokenLetter(written)} ${written.octave}, ${figure}`;

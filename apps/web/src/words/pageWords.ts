@@ -15,7 +15,7 @@ export const ROW_SIZE_WORDS: Readonly<Record<RowSize, string>> = { small: 'small
 /** How much help stands over the notes, from most to least. */
 export const FADE_WORDS: Readonly<Record<FadeStep, string>> = {
   every: 'every note',
-  'first-in-line': 'first in each line',
+  'first-in-system': 'first in each line',
   'after-change': 'after each change',
   new: 'new notes only',
   trouble: 'hard places only',
@@ -25,7 +25,7 @@ export const FADE_WORDS: Readonly<Record<FadeStep, string>> = {
 /** What a step means, for the preview. */
 export const FADE_MEANS: Readonly<Record<FadeStep, string>> = {
   every: 'Nothing has to be remembered.',
-  'first-in-line': 'Each note once in a line; after that it is read.',
+  'first-in-system': 'Each note once in a line; after that it is read.',
   'after-change': 'Where a sign changes a letter, or the slide moves.',
   new: 'Only what these players have not met.',
   trouble: 'Only where a change is hard for the hands.',
@@ -37,10 +37,10 @@ export const SIZE_WORDS: Readonly<Record<PageSetup['size'], string>> = {
   medium: 'medium',
   small: 'small, second year',
 };
-export const BARS_WORDS = (bars: PageSetup['barsALine']): string =>
+export const BARS_WORDS = (bars: PageSetup['barsPerSystem']): string =>
   bars === 0 ? 'as many as fit' : `${bars} ${bars === 1 ? 'bar' : 'bars'} a line`;
 export const NUMBER_WORDS: Readonly<Record<PageSetup['barNumbers'], string>> = {
-  lines: 'at each line',
+  systems: 'at each line',
   all: 'at every bar',
   none: 'none',
 };

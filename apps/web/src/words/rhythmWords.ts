@@ -1,6 +1,6 @@
-import { type Duration, durationQuarters, formatRational, type NoteValue, type Schools } from '@cifra/core';
+import { type Duration, durationQuarters, formatRational, type NoteValue, type Conventions } from '@cifra/core';
 
-const NAMES: Readonly<Record<Schools['rhythmNames'], Readonly<Record<NoteValue, string>>>> = {
+const NAMES: Readonly<Record<Conventions['rhythmNames'], Readonly<Record<NoteValue, string>>>> = {
   american: {
     breve: 'double whole note',
     whole: 'whole note',
@@ -24,14 +24,14 @@ const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
 const TUPLETS: Readonly<Record<number, string>> = { 2: 'duplet', 3: 'triplet', 5: 'quintuplet', 6: 'sextuplet' };
 
 /** The name of a value alone. @example valueName('quarter', 'british') // crotchet */
-export const valueName = (value: NoteValue, names: Schools['rhythmNames']): string => NAMES[names][value];
+export const valueName = (value: NoteValue, names: Conventions['rhythmNames']): string => NAMES[names][value];
 
 /** A value with its dots. @example lengthName({ value: 'half', dots: 1 }, 'british') // dotted minim */
-export const lengthName = (d: Duration, names: Schools['rhythmNames']): string =>
+export const lengthName = (d: Duration, names: Conventions['rhythmNames']): string =>
   `${DOTS[d.dots] ?? ''}${NAMES[names][d.value]}`;
 
 /** A written length in American or British names, with what it lasts. @example `dotted crotchet, 1 1/2 crotchets long` */
-export function durationWords(d: Duration, names: Schools['rhythmNames']): string {
+export function durationWords(d: Duration, names: Conventions['rhythmNames']): string {
   const tuplet =
     d.tuplet === undefined ? '' : `, one of a ${TUPLETS[d.tuplet.actual] ?? `group of ${d.tuplet.actual}`}`;
   const name = `${lengthName(d, names)}${tuplet}`;

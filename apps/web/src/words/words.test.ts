@@ -1,7 +1,7 @@
 import {
   annotate,
   DEFAULT_PAGE,
-  DEFAULT_SCHOOLS,
+  DEFAULT_CONVENTIONS,
   derivePart,
   type Exercise,
   explain,
@@ -16,9 +16,9 @@ import {
   planPage,
   parsePitch,
   realize,
-  SCHOOL_CHOICES,
-  SCHOOL_QUESTIONS,
-  type Schools,
+  CONVENTION_CHOICES,
+  CONVENTION_QUESTIONS,
+  type Conventions,
   taughtAs,
   type Written,
 } from '@cifra/core';
@@ -34,9 +34,9 @@ const BAD = /undefined|NaN|\[object|null/;
 describe('the reason trail in words', () => {
   it('has a term and a sentence for every fact of every note of every instrument', () => {
     const seen = new Set<Fact['kind']>();
-    const schools = fc.record(
-      Object.fromEntries(SCHOOL_QUESTIONS.map((q) => [q, fc.constantFrom<string>(...SCHOOL_CHOICES[q])])),
-    ) as unknown as fc.Arbitrary<Schools>;
+    const conventions = fc.record(
+      Object.fromEntries(CONVENTION_QUESTIONS.map((q) => [q, fc.constantFrom<string>(...CONVENTION_CHOICES[q])])),
+    ) as unknown as fc.Arbitrary<Conventions>;
     const choices = fc.record({
       clef: fc.constantFrom('tenor' as const, undefined),
       alternatives: fc.constantFrom({ n1: 1 }, undefined),
@@ -45,7 +45,7 @@ describe('the reason trail in words', () => {
       fc.property(
         arbitraryExercise(5),
         fc.constantFrom(...INSTRUMENTS),
-        schools,
+        conventions,
         choices,
         (exercise, { id }, chosen, { clef, alternatives }) => {
           const choice = {
@@ -53,7 +53,7 @@ describe('the reason trail in words', () => {
             ...(alternatives === undefined ? {} : { alternatives }),
           };
           const part = derivePart(realize(exercise), taughtAs(id, chosen), 'concert', choice, {
-            schools: chosen,
+            conventions: chosen,
             stage: 'first-year',
           });
           const annotations = annotate(part);
@@ -125,7 +125,7 @@ describe('what a screen reader says', () => {
         const spelled = parsePitch<Written>(
           `${['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'][note % 12]}${Math.floor(note / 12) - 1}`,
         );
-        const f = finger(instrument, spelled, DEFAULT_SCHOOLS);
+        const f = finger(instrument, spelled, DEFAULT_CONVENTIONS);
         if (f.kind !== 'playable') throw new Error(`${instrument.id} ${note}`);
         for (const figure of [f.figure, ...f.alternates.map((a) => a.figure)]) {
           expect(figureWords(figure)).not.toMatch(BAD);
@@ -163,7 +163,7 @@ describe('what a screen reader says', () => {
     const bare = planPage(
       part,
       annotate(part),
-      { ...DEFAULT_PAGE, plan: [{ from: '2026-01-01', step: 'new' }] },
+      { ...DEFAULT_PAGE, fades: [{ from: '2026-01-01', step: 'new' }] },
       { today: '2026-11-25', known: ['G4'] },
     );
     expect([...pageLabels([bare, bare]).entries()].slice(2, 5)).toEqual([

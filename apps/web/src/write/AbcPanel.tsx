@@ -1,4 +1,4 @@
-import { invert, type Problem, type Score, seenThrough, type Written } from '@cifra/core';
+import { invert, type Problem, type Score, transposedToPage, type Written } from '@cifra/core';
 import { problemSentence } from '@cifra/contract/words';
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
 import { type Diagnostic, lintGutter, setDiagnostics } from '@codemirror/lint';
@@ -50,7 +50,7 @@ export function AbcPanel({ writing, state, onClose }: Props) {
   const view = useRef<EditorView>(undefined);
   const ownText = useRef<Score<Written>>(undefined);
   const { edit } = writing;
-  const text = useMemo(() => lineText(seenThrough(edit.score, state.lens)), [edit.score, state.lens]);
+  const text = useMemo(() => lineText(transposedToPage(edit.score, state.lens)), [edit.score, state.lens]);
   const newest = useRef({ writing, text });
   newest.current = { writing, text };
 
@@ -72,7 +72,10 @@ export function AbcPanel({ writing, state, onClose }: Props) {
       if (!read.ok) return;
       const { lens, line } = newest.current.writing.snapshot();
       const { clef: _shown, ...back } = { ...lens, interval: invert(lens.interval) };
-      const source = seenThrough(read.value, lens.interval.fifths === 0 && lens.interval.octaves === 0 ? lens : back);
+      const source = transposedToPage(
+        read.value,
+        lens.interval.fifths === 0 && lens.interval.octaves === 0 ? lens : back,
+      );
       // The clef of a page that is only shown is not the source's.
       const own = newest.current.writing.edit.score.measures[0]?.clef;
       const score =

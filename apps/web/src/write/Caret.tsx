@@ -1,17 +1,17 @@
 import { type Caret as CaretPlace, type EditState, selectedPlaces } from '@cifra/core';
-import type { DeskSystem } from './useSystems';
+import type { EditorSystem } from './useSystems';
 
 interface Props {
   readonly edit: EditState;
   readonly line: number;
-  readonly system: DeskSystem;
+  readonly system: EditorSystem;
 }
 
 const HALF = 130;
 const REACH = 340;
 
 /** Where signs of the written line stand in one system, by bar. */
-function signsOf(edit: EditState, line: number, { engraved, from, to }: DeskSystem): Map<string, number> {
+function signsOf(edit: EditState, line: number, { engraved, from, to }: EditorSystem): Map<string, number> {
   const inside = new Set(edit.score.measures.slice(from, to).flatMap((m) => m.events.map((e) => e.id)));
   return new Map((engraved?.signs ?? []).filter((s) => s.line === line && inside.has(s.id)).map((s) => [s.id, s.x]));
 }
@@ -20,7 +20,7 @@ function signsOf(edit: EditState, line: number, { engraved, from, to }: DeskSyst
 export function caretX(
   edit: EditState,
   line: number,
-  system: DeskSystem,
+  system: EditorSystem,
   { measure, at }: CaretPlace,
 ): number | undefined {
   const { engraved, from } = system;

@@ -1,4 +1,4 @@
-import type { Schools } from '@cifra/core';
+import type { Conventions } from '@cifra/core';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { ACTION_GROUPS, type Action, ACTIONS, type Asks } from './actions';
@@ -11,11 +11,11 @@ interface Props {
   readonly onOpenChange: (open: boolean) => void;
   readonly writing: Writing;
   readonly asks: Asks;
-  readonly names: Schools['rhythmNames'];
+  readonly names: Conventions['rhythmNames'];
 }
 
 /** Values are named as the teacher names them. */
-export function actionName({ id, name }: Action, names: Schools['rhythmNames']): string {
+export function actionName({ id, name }: Action, names: Conventions['rhythmNames']): string {
   const value = /^value-(.+)$/.exec(id)?.[1];
   if (value === undefined) return name;
   const said = valueName(value as Parameters<typeof valueName>[0], names);

@@ -1,4 +1,4 @@
-import type { Schools } from '@cifra/core';
+import type { Conventions } from '@cifra/core';
 import { Modal } from '../ui/Modal';
 import { ACTION_GROUPS, ACTIONS } from './actions';
 import { actionName } from './CommandList';
@@ -7,7 +7,7 @@ import { shownKey } from './keys';
 interface Props {
   readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
-  readonly names: Schools['rhythmNames'];
+  readonly names: Conventions['rhythmNames'];
 }
 
 /** All keys of the place, from the same list that they work by. */

@@ -1,4 +1,4 @@
-import type { NoteValue, Pen, Schools } from '@cifra/core';
+import type { NoteValue, Pen, Conventions } from '@cifra/core';
 import { ChevronDown, Redo2, Search, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { memo } from 'react';
@@ -14,7 +14,7 @@ interface Props {
   readonly canUndo: boolean;
   readonly canRedo: boolean;
   readonly asks: Asks;
-  readonly names: Schools['rhythmNames'];
+  readonly names: Conventions['rhythmNames'];
 }
 
 const VALUES: readonly NoteValue[] = ['whole', 'half', 'quarter', 'eighth', '16th'];

@@ -2,9 +2,9 @@ import {
   applyRepair,
   type Finding,
   type Key,
-  type Lens,
+  type PageTransposition,
   type Score,
-  seenThrough,
+  transposedToPage,
   signCount,
   type Written,
 } from '@cifra/core';
@@ -19,7 +19,7 @@ interface Props {
   readonly finding: Finding;
   readonly to: Key;
   readonly score: Score<Written>;
-  readonly lens: Lens;
+  readonly lens: PageTransposition;
   readonly onTake: () => void;
   readonly onClose: () => void;
 }
@@ -28,7 +28,11 @@ interface Props {
 export function SignatureDialog({ finding, to, score, lens, onTake, onClose }: Props) {
   const ways = useMemo(() => {
     const after = applyRepair(score, { kind: 'signature', key: to });
-    return [score, after].map((s) => ({ shown: seenThrough(s, lens), signs: signCount(s), key: s.measures[0]?.key }));
+    return [score, after].map((s) => ({
+      shown: transposedToPage(s, lens),
+      signs: signCount(s),
+      key: s.measures[0]?.key,
+    }));
   }, [score, to, lens]);
   return (
     <Modal

@@ -2,17 +2,17 @@ import { type EditState, openingOf, type PlacedMeasure, placeMeasures, type Scor
 import { memo, type PointerEvent, useRef } from 'react';
 import { beatSum } from './beatSum';
 import { Caret } from './Caret';
-import type { DeskSystem } from './useSystems';
+import type { EditorSystem } from './useSystems';
 
 interface Props {
-  readonly system: DeskSystem;
+  readonly system: EditorSystem;
   /** The line that is written, and its bars with what holds in them. */
   readonly edit: EditState;
   readonly placed: readonly PlacedMeasure<Written>[];
   readonly line: number;
   /** Pixels for a hundredth of a millimetre. */
   readonly scale: number;
-  readonly onPoint: (system: DeskSystem, x: number, y: number, how: PointHow) => void;
+  readonly onPoint: (system: EditorSystem, x: number, y: number, how: PointHow) => void;
   readonly marked: ReadonlyMap<number, 'warning' | 'hint'>;
   readonly onMark: (measure: number) => void;
 }

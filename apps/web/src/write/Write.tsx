@@ -14,7 +14,7 @@ import {
 } from '@cifra/core';
 import { useEffect, useMemo, useState } from 'react';
 import { OpenExercise } from '../place/OpenExercise';
-import { useTeaching } from '../school/teaching';
+import { useTeaching } from '../convention/teaching';
 import { useNotice } from '../ui/Notices';
 import { StaffSkeleton } from '../ui/States';
 import type { Asks } from './actions';
@@ -28,7 +28,7 @@ import { PenBar } from './PenBar';
 import { Piano } from './Piano';
 import { ProofList } from './ProofList';
 import { SignatureDialog } from './SignatureDialog';
-import { StaffDesk } from './StaffDesk';
+import { StaffEditor } from './StaffEditor';
 import { TakeAwayDialog } from './TakeAwayDialog';
 import { useClipboard } from './useClipboard';
 import { useProof } from './useProof';
@@ -95,7 +95,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
   const [signature, setSignature] = useState<{ readonly finding: Finding; readonly key: Key }>();
   const { exercise, line } = state;
   const { title } = exercise.source;
-  const names = teaching.schools.rhythmNames;
+  const names = teaching.conventions.rhythmNames;
   const proof = useProof(exercise, line, state.lens, group.instruments, teaching);
   // The bar that is being written is not short: it is not done.
   const unfinished = proof.find(
@@ -187,7 +187,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
       <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
         <div className="flex min-h-0 min-w-0 flex-1 flex-col max-md:flex-none">
           <div className="min-h-0 flex-1 overflow-y-auto bg-white px-6 pt-3 max-md:flex-none max-md:overflow-visible max-md:px-3">
-            <StaffDesk
+            <StaffEditor
               writing={writing}
               state={state}
               asks={asks}

@@ -9,8 +9,8 @@ import {
   type EditState,
   type Exercise,
   FIRST_PEN,
-  type Lens,
-  lensOf,
+  type PageTransposition,
+  pageTransposition,
   linesOf,
   MAX_LINES,
   mergeExercises,
@@ -36,7 +36,7 @@ export interface WritingState {
   readonly caret: Caret;
   readonly anchor?: Caret;
   readonly pen: Pen;
-  readonly lens: Lens;
+  readonly lens: PageTransposition;
   readonly status: SaveStatus;
   readonly canUndo: boolean;
   readonly canRedo: boolean;
@@ -94,7 +94,7 @@ export class Writing {
       line: 0,
       caret: endOf(exercise, 0),
       pen: FIRST_PEN,
-      lens: lensOf(exercise, exercise.owner, teaching),
+      lens: pageTransposition(exercise, exercise.owner, teaching),
       status: 'saved',
       canUndo: false,
       canRedo: false,
@@ -125,7 +125,7 @@ export class Writing {
     this.set({
       exercise: kept.document,
       caret: endOf(kept.document, 0),
-      lens: lensOf(kept.document, kept.document.owner, this.teaching),
+      lens: pageTransposition(kept.document, kept.document.owner, this.teaching),
     });
     // While the server is away an older copy may stand in for what is stored.
     const stale = kept.base.version > stored.version;
@@ -238,7 +238,7 @@ export class Writing {
 
   /** Shows the line as it stands on somebody's page. */
   show(page: PageOwner): void {
-    this.set({ lens: lensOf(this.state.exercise, page, this.teaching) });
+    this.set({ lens: pageTransposition(this.state.exercise, page, this.teaching) });
   }
 
   /** Says whose page the line was read from: the notes stay where they stand, their sound changes. */

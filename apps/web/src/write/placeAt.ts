@@ -1,10 +1,10 @@
 import type { Caret, Score, Written } from '@cifra/core';
-import type { DeskSystem } from './useSystems';
+import type { EditorSystem } from './useSystems';
 
 /** The line whose staff is nearest to a height, and the place between notes nearest to a point, in the drawing's units. */
 export function placeAt(
   lines: readonly Score<Written>[],
-  { engraved, from, to }: DeskSystem,
+  { engraved, from, to }: EditorSystem,
   x: number,
   y: number,
 ): { line: number; caret: Caret } | undefined {

@@ -1,4 +1,4 @@
-import { type Measure, placeMeasures, readAccidentals, type Score, type Written } from '@cifra/core';
+import { type Measure, placeMeasures, accidentalsInForce, type Score, type Written } from '@cifra/core';
 import { breakForWriting, estimateWidth, orderOf, sliceLine, type SystemRequest } from '@cifra/engrave';
 import type { Wanted } from './SystemEngraver';
 
@@ -36,7 +36,7 @@ function numberOf(m: Measure<Written>): number {
 type Line = ReturnType<typeof readLine>;
 
 function readLine(score: Score<Written>) {
-  const signs = readAccidentals(score);
+  const signs = accidentalsInForce(score);
   const order = score.slurs.length + score.hairpins.length > 0 ? orderOf(score) : undefined;
   return { score, signs, placed: placeMeasures(score), order };
 }

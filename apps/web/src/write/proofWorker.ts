@@ -3,11 +3,11 @@ import {
   type Exercise,
   type Finding,
   type InstrumentId,
-  type Lens,
+  type PageTransposition,
   linesOf,
   prove,
   realize,
-  seenThrough,
+  transposedToPage,
   taughtAs,
   type Teaching,
   withLines,
@@ -19,7 +19,7 @@ const api = {
   prove(
     exercise: Exercise,
     line: number,
-    lens: Lens,
+    lens: PageTransposition,
     instruments: readonly InstrumentId[],
     teaching: Teaching,
   ): Finding[] {
@@ -30,11 +30,17 @@ const api = {
     const parts = empty
       ? []
       : playing.map((id) =>
-          derivePart(concert, taughtAs(id, teaching.schools), exercise.owner, exercise.partChoices[id] ?? {}, teaching),
+          derivePart(
+            concert,
+            taughtAs(id, teaching.conventions),
+            exercise.owner,
+            exercise.partChoices[id] ?? {},
+            teaching,
+          ),
         );
     const shown = withLines(
       exercise,
-      linesOf(exercise).map((l) => seenThrough(l, lens)),
+      linesOf(exercise).map((l) => transposedToPage(l, lens)),
     );
     const { fifths } = lens.interval;
     // A signature is set on the source page: the proposal is brought back from the page that is shown.

@@ -1,4 +1,4 @@
-import { type EditState, invert, seenThrough } from '@cifra/core';
+import { type EditState, invert, transposedToPage } from '@cifra/core';
 import { problemSentence } from '@cifra/contract/words';
 import type { ClipboardEvent } from 'react';
 import { useNotice } from '../ui/Notices';
@@ -11,7 +11,10 @@ export function useClipboard(writing: Writing): {
   onPaste: (e: ClipboardEvent) => void;
 } {
   const notice = useNotice();
-  const shown = (): EditState => ({ ...writing.edit, score: seenThrough(writing.edit.score, writing.snapshot().lens) });
+  const shown = (): EditState => ({
+    ...writing.edit,
+    score: transposedToPage(writing.edit.score, writing.snapshot().lens),
+  });
   const onCopy = (e: ClipboardEvent, cut: boolean) => {
     const text = selectionText(shown());
     e.preventDefault();
@@ -36,7 +39,7 @@ export function useClipboard(writing: Writing): {
     if (writing.snapshot().anchor !== undefined) writing.run({ kind: 'remove', back: true, mode: pen.mode });
     writing.run({
       kind: 'paste',
-      clip: seenThrough(read.value, { ...back, interval: invert(lens.interval) }),
+      clip: transposedToPage(read.value, { ...back, interval: invert(lens.interval) }),
       mode: pen.mode,
     });
   };

@@ -1,4 +1,4 @@
-import type { Exercise, Finding, InstrumentId, Lens, Teaching } from '@cifra/core';
+import type { Exercise, Finding, InstrumentId, PageTransposition, Teaching } from '@cifra/core';
 import { type Remote, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { ProofApi } from './proofWorker';
@@ -16,7 +16,7 @@ const NONE: readonly Finding[] = [];
 export function useProof(
   exercise: Exercise,
   line: number,
-  lens: Lens,
+  lens: PageTransposition,
   instruments: readonly InstrumentId[],
   teaching: Teaching,
 ): readonly Finding[] {

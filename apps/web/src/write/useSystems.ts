@@ -5,7 +5,7 @@ import { planSystems } from './planSystems';
 import { SystemEngraver } from './SystemEngraver';
 
 /** One line of music on the desk: which bars, and its newest drawing (an older one while the new is on its way). */
-export interface DeskSystem {
+export interface EditorSystem {
   readonly from: number;
   readonly to: number;
   readonly engraved: EngravedSystem | undefined;
@@ -21,7 +21,7 @@ export function useSystems(
   lines: readonly Score<Written>[],
   widthMm100: number,
   at: number,
-): { systems: readonly DeskSystem[]; error: Error | undefined; retry: () => void } {
+): { systems: readonly EditorSystem[]; error: Error | undefined; retry: () => void } {
   const [engraver] = useState(() => new SystemEngraver());
   const version = useSyncExternalStore(engraver.subscribe, engraver.snapshot);
   const plan = useMemo(() => (widthMm100 <= 0 ? [] : planSystems(lines, widthMm100)), [lines, widthMm100]);
@@ -29,10 +29,10 @@ export function useSystems(
     const distance = (p: (typeof plan)[number]): number => (at < p.from ? p.from - at : at >= p.to ? at - p.to + 1 : 0);
     engraver.want([...plan].sort((a, b) => distance(a) - distance(b)));
   }, [engraver, plan, at]);
-  const before = useRef<readonly DeskSystem[]>([]);
+  const before = useRef<readonly EditorSystem[]>([]);
   const systems = useMemo(
     () =>
-      plan.map(({ key, from, to }, i): DeskSystem => {
+      plan.map(({ key, from, to }, i): EditorSystem => {
         const old = before.current[i];
         const fresh = engraver.get(key);
         const engraved = fresh ?? old?.engraved;

@@ -22,7 +22,7 @@ import { comboOf, shownKey } from './keys';
 import { placeAt } from './placeAt';
 import { spellMidi } from './spellMidi';
 import { spokenState } from './spokenState';
-import type { DeskSystem } from './useSystems';
+import type { EditorSystem } from './useSystems';
 
 const BAD = /undefined|NaN|\[object|null|\$\{/;
 const exercise = (source: Exercise['source']): Exercise => ({ owner: 'concert', source, partChoices: {} });
@@ -188,7 +188,7 @@ describe('a key of the keyboard', () => {
 
 describe('the caret on the drawing', () => {
   const { score } = typed('G A B C D');
-  const system: DeskSystem = {
+  const system: EditorSystem = {
     from: 0,
     to: 2,
     current: true,

@@ -9,8 +9,8 @@ import { chartNotes } from '../part/chart';
 import { midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
 import { randomFrom } from '../random/random';
 import { equal, sum, toNumber } from '../rational/rational';
-import { DEFAULT_SCHOOLS } from '../school/schools';
-import { readAccidentals } from '../score/accidental';
+import { DEFAULT_CONVENTIONS } from '../convention/conventions';
+import { accidentalsInForce } from '../score/accidental';
 import { durationQuarters } from '../score/duration';
 import { earQuestion, improvisePrompt } from './earDrill';
 import { figureCards, judgeFigure, nameFigure } from './figureDrill';
@@ -25,12 +25,12 @@ describe('figures drilled', () => {
   it('asks for every playable note of a stage once, with the figures that the catalogue gives, on every instrument', () => {
     for (const instrument of INSTRUMENTS) {
       const notes = chartNotes(instrument, 'first-year');
-      const cards = figureCards(instrument, DEFAULT_SCHOOLS, notes);
+      const cards = figureCards(instrument, DEFAULT_CONVENTIONS, notes);
       expect(cards.map((c) => midi(c.note))).toEqual(
-        notes.filter((n) => finger(instrument, n, DEFAULT_SCHOOLS).kind === 'playable').map(midi),
+        notes.filter((n) => finger(instrument, n, DEFAULT_CONVENTIONS).kind === 'playable').map(midi),
       );
       for (const c of cards) {
-        const f = finger(instrument, c.note, DEFAULT_SCHOOLS);
+        const f = finger(instrument, c.note, DEFAULT_CONVENTIONS);
         if (f.kind !== 'playable') throw new Error('unplayable');
         expect(c.figures.map((x) => figureText(x))).toEqual(
           [f.figure, ...f.alternates.map((a) => a.figure)].map((x) => figureText(x)),
@@ -42,9 +42,9 @@ describe('figures drilled', () => {
 
   it('takes another good figure, in whatever order it was pressed, and no bad one', () => {
     const trumpet = instrumentOf('trumpet');
-    const [e] = figureCards(trumpet, DEFAULT_SCHOOLS, [note('E4')]);
-    const [flute] = figureCards(instrumentOf('flute'), DEFAULT_SCHOOLS, [note('F4')]);
-    const [slide] = figureCards(instrumentOf('trombone'), DEFAULT_SCHOOLS, [note('G4')]);
+    const [e] = figureCards(trumpet, DEFAULT_CONVENTIONS, [note('E4')]);
+    const [flute] = figureCards(instrumentOf('flute'), DEFAULT_CONVENTIONS, [note('F4')]);
+    const [slide] = figureCards(instrumentOf('trombone'), DEFAULT_CONVENTIONS, [note('G4')]);
     if (e === undefined || flute === undefined || slide === undefined) throw new Error('no card');
     // E4 on the trumpet is 1 2, and 3 alone plays it too; G4 on the trombone is a raised second. Common practice, no source.
     expect([
@@ -59,7 +59,7 @@ describe('figures drilled', () => {
   it('offers for a figure one note that it plays, and others that it does not', () => {
     for (const id of ['trumpet', 'clarinet', 'flute', 'trombone', 'descant-recorder'] as const) {
       const instrument = instrumentOf(id);
-      const cards = figureCards(instrument, DEFAULT_SCHOOLS, chartNotes(instrument, 'first-year'));
+      const cards = figureCards(instrument, DEFAULT_CONVENTIONS, chartNotes(instrument, 'first-year'));
       for (const card of cards) {
         const { choices, right } = nameFigure(card, cards, randomFrom(midi(card.note)));
         expect(choices[right]).toBe(card.note);
@@ -150,7 +150,7 @@ describe('signatures drilled', () => {
             if (asked?.kind !== 'note') throw new Error('nothing asked');
             expect(asked.pitch.alter).toBe(q.answer);
             // The note stands without a sign of its own: what it is has to be known.
-            expect(readAccidentals(q.score, 'none').get(q.asked)?.sign).toBeUndefined();
+            expect(accidentalsInForce(q.score, 'none').get(q.asked)?.sign).toBeUndefined();
             break;
           }
         }

@@ -4,24 +4,24 @@ import type { Instrument } from '../instrument/instrument';
 import { noteSlug } from '../part/chart';
 import { midi, type Written } from '../pitch/pitch';
 import type { Random } from '../random/random';
-import type { Schools } from '../school/schools';
+import type { Conventions } from '../convention/conventions';
 import { type Choices, mixChoices } from './choices';
 
 /** A note with every figure that plays it: the default first. */
 export interface FigureCard {
-  /** The same for a note of an instrument under a school, so that it can be remembered. */
+  /** The same for a note of an instrument under a convention, so that it can be remembered. */
   readonly id: string;
   readonly note: Written;
   readonly figures: readonly Figure[];
 }
 
 /** One card for every note that has a figure, low to high, each sounding pitch once. */
-export function figureCards(instrument: Instrument, schools: Schools, notes: readonly Written[]): FigureCard[] {
+export function figureCards(instrument: Instrument, conventions: Conventions, notes: readonly Written[]): FigureCard[] {
   const seen = new Set<number>();
   return [...notes]
     .sort((a, b) => midi(a) - midi(b))
     .flatMap((note): FigureCard[] => {
-      const f = finger(instrument, note, schools);
+      const f = finger(instrument, note, conventions);
       if (f.kind !== 'playable' || seen.has(midi(note))) return [];
       seen.add(midi(note));
       return [

@@ -7,7 +7,7 @@ import { isCompound, type Meter, measureQuarters } from '../meter/meter';
 import { diatonic, midi, pitch, stepAt, stepIndex, type Written } from '../pitch/pitch';
 import { type Random, randomFrom } from '../random/random';
 import { multiply, type Rational, rational, toNumber } from '../rational/rational';
-import { DEFAULT_SCHOOLS, type Schools } from '../school/schools';
+import { DEFAULT_CONVENTIONS, type Conventions } from '../convention/conventions';
 import { valueForQuarters } from '../score/duration';
 import type { Measure, MusicEvent } from '../score/score';
 
@@ -21,7 +21,7 @@ export interface SightLineWish {
   /** Full bars: phrases are of four. */
   readonly bars: number;
   readonly seed: number;
-  readonly schools?: Schools;
+  readonly conventions?: Conventions;
   readonly clef?: Clef;
   /** Written notes that may stand in it, as MIDI numbers; without it those of the stage. */
   readonly known?: ReadonlySet<number>;
@@ -152,7 +152,13 @@ function walk(count: number, from: number, to: number, size: number, chance: Ran
 const EIGHTH = rational(1, 2);
 
 /** The notes of a key that a player of a stage can be asked for, low to high. */
-export function sightScale({ instrument, stage, fifths, schools = DEFAULT_SCHOOLS, known }: SightLineWish): Written[] {
+export function sightScale({
+  instrument,
+  stage,
+  fifths,
+  conventions = DEFAULT_CONVENTIONS,
+  known,
+}: SightLineWish): Written[] {
   const { low, high } = instrument.ranges[stage];
   return Array.from({ length: diatonic(high) - diatonic(low) + 3 }, (_u, i) => diatonic(low) - 1 + i)
     .map((d) => pitch<Written>(stepAt(d), signatureAlter(fifths, stepAt(d)), Math.floor(d / 7)))
@@ -160,7 +166,7 @@ export function sightScale({ instrument, stage, fifths, schools = DEFAULT_SCHOOL
       (p) =>
         midi(p) >= midi(low) &&
         midi(p) <= midi(high) &&
-        finger(instrument, p, schools).kind === 'playable' &&
+        finger(instrument, p, conventions).kind === 'playable' &&
         (known === undefined || known.has(midi(p))),
     );
 }

@@ -4,7 +4,7 @@ import { type Clef } from '../key/signature';
 import type { Meter } from '../meter/meter';
 import { type EditState, isFull, settleCaret, targetMeasures } from './caret';
 import { FreshIds, withMeasure, type WrittenMeasure } from './events';
-import { having } from './having';
+import { withField } from './withField';
 import { insertMeasure, removeMeasures } from './measures';
 import { reflow } from './reflow';
 import { settleTuplets } from '../score/tuplets';
@@ -112,14 +112,14 @@ export function repeatMeasure(state: EditState): EditState | undefined {
 
 export const toggleRepeatStart = (state: EditState): EditState => {
   const [first] = targetMeasures(state);
-  return changeMeasure(state, first, (m) => having(m, 'repeatStart', m.repeatStart === true ? undefined : true));
+  return changeMeasure(state, first, (m) => withField(m, 'repeatStart', m.repeatStart === true ? undefined : true));
 };
 
 /** A repeat ends with the last selected bar; an empty bar that was just opened does not count, the one before it does. */
 export const toggleRepeatEnd = (state: EditState): EditState => {
   const [, last] = targetMeasures(state);
   const index = last > 0 && state.score.measures[last]?.events.length === 0 ? last - 1 : last;
-  return changeMeasure(state, index, (m) => having(m, 'repeatEnd', m.repeatEnd === true ? undefined : true));
+  return changeMeasure(state, index, (m) => withField(m, 'repeatEnd', m.repeatEnd === true ? undefined : true));
 };
 
 /** The selected bars as an ending of these numbers, or as none when they are that already. */
@@ -132,7 +132,7 @@ export function setEnding(state: EditState, numbers: readonly number[]): EditSta
     score: {
       ...state.score,
       measures: state.score.measures.map((m, i) =>
-        i < first || i > last ? m : having(m, 'ending', off ? undefined : numbers),
+        i < first || i > last ? m : withField(m, 'ending', off ? undefined : numbers),
       ),
     },
   };
@@ -140,14 +140,14 @@ export function setEnding(state: EditState, numbers: readonly number[]): EditSta
 
 export const toggleDoubleBar = (state: EditState): EditState => {
   const [, last] = targetMeasures(state);
-  return changeMeasure(state, last, (m) => having(m, 'endBar', m.endBar === 'double' ? undefined : 'double'));
+  return changeMeasure(state, last, (m) => withField(m, 'endBar', m.endBar === 'double' ? undefined : 'double'));
 };
 
 export const togglePickup = (state: EditState): EditState =>
-  changeMeasure(state, state.caret.measure, (m) => having(m, 'pickup', m.pickup === true ? undefined : true));
+  changeMeasure(state, state.caret.measure, (m) => withField(m, 'pickup', m.pickup === true ? undefined : true));
 
 export const setTempo = (state: EditState, tempo: Tempo | undefined): EditState =>
-  changeMeasure(state, state.caret.measure, (m) => having(m, 'tempo', tempo));
+  changeMeasure(state, state.caret.measure, (m) => withField(m, 'tempo', tempo));
 
 /** What holds in the first bar is never taken away, only changed. */
 const isFirst = (state: EditState): boolean => state.caret.measure === 0;
@@ -155,12 +155,12 @@ const isFirst = (state: EditState): boolean => state.caret.measure === 0;
 export const setClef = (state: EditState, clef: Clef | undefined): EditState | undefined =>
   clef === undefined && isFirst(state)
     ? undefined
-    : changeMeasure(state, state.caret.measure, (m) => having(m, 'clef', clef));
+    : changeMeasure(state, state.caret.measure, (m) => withField(m, 'clef', clef));
 
 /** Another meter from the caret's bar on; with `rebar` the bar lines are set anew up to the next change. */
 export function setMeter(state: EditState, meter: Meter | undefined, rebar: boolean): EditState | undefined {
   if (meter === undefined && isFirst(state)) return undefined;
-  const changed = withMeasure(state.score, state.caret.measure, (m) => having(m, 'meter', meter));
+  const changed = withMeasure(state.score, state.caret.measure, (m) => withField(m, 'meter', meter));
   const from = changed.measures[state.caret.measure]?.pickup === true ? state.caret.measure + 1 : state.caret.measure;
   const score: Score<Written> = rebar && from < changed.measures.length ? reflow(changed, from) : changed;
   return { score, caret: settleCaret(score, { measure: state.caret.measure, at: 0 }) };

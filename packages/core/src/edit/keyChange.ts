@@ -14,7 +14,7 @@ import type { Score } from '../score/score';
 import { placeMeasures } from '../score/walk';
 import type { EditState } from './caret';
 import { changeEvents, withMeasure } from './events';
-import { having } from './having';
+import { withField } from './withField';
 
 /**
  * What happens to the notes under a changed signature: they keep their sound (and signs appear or vanish), they keep
@@ -73,7 +73,7 @@ export function changeKey(state: EditState, key: Key | undefined, notes: KeyMove
           return samePitch(moved, e.pitch) ? e : { ...e, pitch: moved };
         });
   if (!allowed) return undefined;
-  return { ...state, score: withMeasure(changed, measure, (m) => having(m, 'key', key)) };
+  return { ...state, score: withMeasure(changed, measure, (m) => withField(m, 'key', key)) };
 }
 
 /** Moves the whole line into another key, signatures and notes together. */

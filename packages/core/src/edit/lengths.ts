@@ -3,12 +3,12 @@ import { type Duration, NOTE_VALUES, type NoteValue } from '../score/duration';
 import type { Written } from '../pitch/pitch';
 import { type EditState, eventAt, selectedPlaces, targetPlaces } from './caret';
 import { changeEvents, type WrittenEvent } from './events';
-import { having } from './having';
+import { withField } from './withField';
 import { TRIPLET } from './pen';
 
 /** Gives the selected events a length; `wholeMeasure` is said of its full bar only. */
 const withDuration = (e: WrittenEvent, duration: Duration): WrittenEvent => ({
-  ...(e.kind === 'rest' ? having(e, 'wholeMeasure', undefined) : e),
+  ...(e.kind === 'rest' ? withField(e, 'wholeMeasure', undefined) : e),
   duration,
 });
 
@@ -42,7 +42,7 @@ export function toggleTriplet(state: EditState): EditState | undefined {
   return {
     ...state,
     score: changeEvents(state.score, places, (e) =>
-      withDuration(e, having(e.duration, 'tuplet', on ? TRIPLET : undefined)),
+      withDuration(e, withField(e.duration, 'tuplet', on ? TRIPLET : undefined)),
     ),
   };
 }

@@ -1,7 +1,7 @@
 import { type Articulation, ARTICULATIONS, type Dynamic } from '../score/score';
 import { type EditState, eventAt, targetPlaces } from './caret';
 import { changeEvents, type WrittenEvent } from './events';
-import { having } from './having';
+import { withField } from './withField';
 
 /** Changes the events that a sign is put on; `undefined` when there are none of the kind. */
 function changeTargets(
@@ -20,7 +20,7 @@ const notes = (state: EditState) => targets(state).flatMap((e) => (e.kind === 'n
 /** Puts a mark on all of the notes, or takes it off when all have it. */
 function toggleFlag(state: EditState, flag: 'tie' | 'breathAfter' | 'courtesy'): EditState | undefined {
   const on = !notes(state).every((n) => n[flag] === true);
-  return changeTargets(state, true, (e) => (e.kind === 'note' ? having(e, flag, on ? true : undefined) : e));
+  return changeTargets(state, true, (e) => (e.kind === 'note' ? withField(e, flag, on ? true : undefined) : e));
 }
 
 export const toggleTie = (state: EditState): EditState | undefined => toggleFlag(state, 'tie');
@@ -29,7 +29,7 @@ export const toggleCourtesy = (state: EditState): EditState | undefined => toggl
 
 export function toggleFermata(state: EditState): EditState | undefined {
   const on = !targets(state).every((e) => e.fermata === true);
-  return changeTargets(state, false, (e) => having(e, 'fermata', on ? true : undefined));
+  return changeTargets(state, false, (e) => withField(e, 'fermata', on ? true : undefined));
 }
 
 export function toggleArticulation(state: EditState, which: Articulation): EditState | undefined {
@@ -38,7 +38,7 @@ export function toggleArticulation(state: EditState, which: Articulation): EditS
     if (e.kind !== 'note') return e;
     const others = (e.articulations ?? []).filter((a) => a !== which);
     const all = on ? ARTICULATIONS.filter((a) => a === which || others.includes(a)) : others;
-    return having(e, 'articulations', all.length === 0 ? undefined : all);
+    return withField(e, 'articulations', all.length === 0 ? undefined : all);
   });
 }
 
@@ -50,10 +50,10 @@ function onFirst(state: EditState, change: (e: WrittenEvent) => WrittenEvent): E
 
 /** Sets the loudness, or takes it away when it is the same already. */
 export const setDynamic = (state: EditState, which: Dynamic): EditState | undefined =>
-  onFirst(state, (e) => having(e, 'dynamic', e.dynamic === which ? undefined : which));
+  onFirst(state, (e) => withField(e, 'dynamic', e.dynamic === which ? undefined : which));
 
 export const setWords = (state: EditState, words: string): EditState | undefined =>
-  onFirst(state, (e) => having(e, 'words', words.trim() === '' ? undefined : words.trim()));
+  onFirst(state, (e) => withField(e, 'words', words.trim() === '' ? undefined : words.trim()));
 
 /** One more dot up to two, then none again. */
 export const cycleDots = (state: EditState): EditState | undefined =>

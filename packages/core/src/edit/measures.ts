@@ -1,7 +1,7 @@
 import type { Written } from '../pitch/pitch';
 import type { Score } from '../score/score';
 import { FreshIds, tidySpans, type WrittenMeasure } from './events';
-import { having } from './having';
+import { withField } from './withField';
 
 /** An empty bar put in at an index; at the end it takes the closing bar line over, within an ending it belongs to it. */
 export function insertMeasure(score: Score<Written>, index: number): Score<Written> {
@@ -14,7 +14,7 @@ export function insertMeasure(score: Score<Written>, index: number): Score<Writt
     ...(before?.ending !== undefined && before.repeatEnd !== true ? { ending: before.ending } : {}),
   };
   const measures = score.measures.map((m, i) =>
-    closing !== undefined && i === index - 1 ? having(m, 'endBar', undefined) : m,
+    closing !== undefined && i === index - 1 ? withField(m, 'endBar', undefined) : m,
   );
   return { ...score, measures: [...measures.slice(0, index), fresh, ...measures.slice(index)] };
 }

@@ -14,7 +14,7 @@ import {
   settleCaret,
 } from './caret';
 import { changeEvents, tidySpans, withEvents, type WrittenEvent } from './events';
-import { having } from './having';
+import { withField } from './withField';
 import { removeMeasures } from './measures';
 import type { WriteMode } from './pen';
 import { reflow } from './reflow';
@@ -31,7 +31,7 @@ function dropLooseTie(score: Score<Written>, at: Caret): Score<Written> {
     (next?.kind === 'note' && samePitch(next.pitch, e.pitch))
   )
     return score;
-  return changeEvents(score, [before], (note) => (note.kind === 'note' ? having(note, 'tie', undefined) : note));
+  return changeEvents(score, [before], (note) => (note.kind === 'note' ? withField(note, 'tie', undefined) : note));
 }
 
 const asRest = ({ id, duration, dynamic, words }: WrittenEvent): WrittenEvent => ({

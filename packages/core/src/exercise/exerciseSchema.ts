@@ -50,6 +50,13 @@ const eventSchema = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ kind: z.literal('rest'), ...eventBase, wholeMeasure: flag }),
 ]);
+/** Until November 2026 a bar said by another name that a system begins with it. */
+function renameStartsLine(measure: unknown): unknown {
+  if (typeof measure !== 'object' || measure === null || !('startsLine' in measure)) return measure;
+  const { startsLine: startsSystem, ...rest } = measure;
+  return { ...rest, startsSystem };
+}
+
 const measureSchema = z.strictObject({
   id,
   events: z.array(eventSchema).max(MAX_EVENTS_PER_MEASURE),
@@ -80,14 +87,14 @@ const measureSchema = z.strictObject({
   ending: z.array(z.int().min(1).max(9)).max(9).optional(),
   endBar: z.enum(['double', 'final']).optional(),
   multiRest: z.int().min(2).max(MAX_MEASURES).optional(),
-  startsLine: flag,
+  startsSystem: flag,
 });
 const spanSchema = { from: id, to: id };
 
 const lineSchema = z.strictObject({
   title: text,
   composer: text.optional(),
-  measures: z.array(measureSchema).min(1).max(MAX_MEASURES),
+  measures: z.array(z.preprocess(renameStartsLine, measureSchema)).min(1).max(MAX_MEASURES),
   slurs: z.array(z.strictObject(spanSchema)).max(MAX_MEASURES * 8),
   hairpins: z.array(z.strictObject({ ...spanSchema, kind: z.enum(['crescendo', 'diminuendo']) })).max(MAX_MEASURES),
 });

@@ -113,7 +113,7 @@ function savingOf(
  *
  * Fingers that move, fingers that trade places and fingers that slide are counted to both sides, for the default and for
  * each alternate. A slide saves travel or a change of direction. A trill figure needs the same note on both sides. A key
- * held on with one finger is out of the question where a B natural would catch it; as a school's default it stays on
+ * held on with one finger is out of the question where a B natural would catch it; as a convention's default it stays on
  * until then, and gives way there.
  * @example saxophone F4 F♯4 F4: the side F♯, since 4 stays down
  */

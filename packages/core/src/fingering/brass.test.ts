@@ -3,18 +3,18 @@ import type { Instrument, InstrumentId } from '../instrument/instrument';
 import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
 import { taughtAs } from '../instrument/taught';
 import { midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
-import { DEFAULT_SCHOOLS, SCHOOL_CHOICES, schoolsOf } from '../school/schools';
+import { DEFAULT_CONVENTIONS, CONVENTION_CHOICES, conventionsOf } from '../convention/conventions';
 import { noteAt, wholeRange } from '../testing/notes';
 import { type Figure, figureText, type Playable } from './figure';
 import { attachmentPosition, combinationCents, fingerOnTube, partialCents } from './tube';
 
 const playable = (i: Instrument, p: Written): Playable => {
-  const f = finger(i, p, DEFAULT_SCHOOLS);
+  const f = finger(i, p, DEFAULT_CONVENTIONS);
   if (f.kind !== 'playable') throw new Error(`${i.id} ${pitchText(p)}: ${f.because}`);
   return f;
 };
 const figure = (id: InstrumentId, note: string): string => {
-  const f = finger(instrumentOf(id), parsePitch<Written>(note), DEFAULT_SCHOOLS);
+  const f = finger(instrumentOf(id), parsePitch<Written>(note), DEFAULT_CONVENTIONS);
   return f.kind === 'playable' ? figureText(f.figure) : f.because;
 };
 const alternates = (i: Instrument, note: string): string[] =>
@@ -101,13 +101,17 @@ describe('brass figures of common practice', () => {
     expect(tuning('trombone', 'F3')).toBe('none');
   });
 
-  it('the horn follows the school, and the thumb comes in at G sharp', () => {
-    const { horn } = SCHOOL_CHOICES;
+  it('the horn follows the convention, and the thumb comes in at G sharp', () => {
+    const { horn } = CONVENTION_CHOICES;
     expect(
-      horn.map((h) => figureText(playable(taughtAs('horn', schoolsOf({ horn: h })), parsePitch<Written>('A4')).figure)),
+      horn.map((h) =>
+        figureText(playable(taughtAs('horn', conventionsOf({ horn: h })), parsePitch<Written>('A4')).figure),
+      ),
     ).toEqual(['12', 'T12', '12']);
     expect(
-      horn.map((h) => figureText(playable(taughtAs('horn', schoolsOf({ horn: h })), parsePitch<Written>('F4')).figure)),
+      horn.map((h) =>
+        figureText(playable(taughtAs('horn', conventionsOf({ horn: h })), parsePitch<Written>('F4')).figure),
+      ),
     ).toEqual(['1', '1', '0']);
     expect([figure('double-horn', 'G4'), figure('double-horn', 'G#4')]).toEqual(['0', 'T23']);
   });

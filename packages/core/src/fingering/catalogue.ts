@@ -46,7 +46,7 @@ export function parseKeyFigure(woodwind: Woodwind, text: string): KeyFigure {
   });
 }
 
-/** A figure with the reason to use it; a default has one only where a school may prefer another. */
+/** A figure with the reason to use it; a default has one only where a convention may prefer another. */
 function parseReasoned(woodwind: Woodwind, text: string, isDefault: boolean): Alternate {
   const [figure = '', reason] = text.split('=').map((s) => s.trim());
   if (!isDefault || reason !== undefined) {

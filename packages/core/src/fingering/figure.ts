@@ -1,4 +1,4 @@
-import type { Schools } from '../school/schools';
+import type { Conventions } from '../convention/conventions';
 
 /** Pressed valves, in order; `thumb` is the double horn's change to the B♭ side. */
 export interface ValveFigure {
@@ -26,7 +26,7 @@ export interface KeyFigure {
 }
 
 export type Figure = ValveFigure | SlideFigure | KeyFigure;
-export type FingerCount = Schools['fingerCount'];
+export type FingerCount = Conventions['fingerCount'];
 
 /** The right hand's fingers under the other way of counting: 4 5 6 become 1 2 3. The recorder's 7 is the little finger, 4. */
 const EACH_HAND: Readonly<Record<string, string>> = { 4: '1', 5: '2', 6: '3', 7: '4' };

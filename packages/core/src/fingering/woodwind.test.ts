@@ -2,19 +2,19 @@ import { finger } from '../instrument/finger';
 import type { InstrumentId } from '../instrument/instrument';
 import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
 import { midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
-import { DEFAULT_SCHOOLS, type SchoolOverrides, schoolsOf } from '../school/schools';
+import { DEFAULT_CONVENTIONS, type ConventionOverrides, conventionsOf } from '../convention/conventions';
 import { noteAt, wholeRange } from '../testing/notes';
 import { type Catalogue, changeLines, compileCatalogue, fingerFromCatalogue, parseKeyFigure } from './catalogue';
 import { cataloguesOf, hasFigures, provideFigures } from './catalogues';
 import { figureText, type KeyFigure } from './figure';
 import { plainTouch, type Touch, TOUCHES, touchOf, type Woodwind, WOODWINDS } from './touch.data';
 
-const figure = (id: InstrumentId, note: string, schools: SchoolOverrides = {}): string => {
-  const f = finger(instrumentOf(id), parsePitch<Written>(note), schoolsOf(schools));
+const figure = (id: InstrumentId, note: string, conventions: ConventionOverrides = {}): string => {
+  const f = finger(instrumentOf(id), parsePitch<Written>(note), conventionsOf(conventions));
   return f.kind === 'playable' ? figureText(f.figure) : f.because;
 };
-const also = (id: InstrumentId, note: string, schools: SchoolOverrides = {}): string[] => {
-  const f = finger(instrumentOf(id), parsePitch<Written>(note), schoolsOf(schools));
+const also = (id: InstrumentId, note: string, conventions: ConventionOverrides = {}): string[] => {
+  const f = finger(instrumentOf(id), parsePitch<Written>(note), conventionsOf(conventions));
   return f.kind === 'playable' ? f.alternates.map((a) => `${figureText(a.figure)} = ${a.reason}`) : [];
 };
 
@@ -57,7 +57,7 @@ describe('woodwind figures of common practice', () => {
     expect(figure('tenor-saxophone', 'F5')).toBe(`8 ${figure('tenor-saxophone', 'F4')}`);
   });
 
-  it('a B flat follows the school, and the others stay as alternates', () => {
+  it('a B flat follows the convention, and the others stay as alternates', () => {
     expect([
       figure('flute', 'Bb4'),
       figure('flute', 'Bb4', { fluteBFlat: 'thumb' }),
@@ -130,12 +130,12 @@ describe('structure of the catalogues', () => {
     '%s has a figure for every note of its range and none beyond',
     (_id, i) => {
       for (const p of wholeRange(i))
-        expect([pitchText(p), finger(i, p, DEFAULT_SCHOOLS).kind]).toEqual([pitchText(p), 'playable']);
-      expect(finger(i, noteAt(midi(i.ranges.full.low) - 1), DEFAULT_SCHOOLS)).toEqual({
+        expect([pitchText(p), finger(i, p, DEFAULT_CONVENTIONS).kind]).toEqual([pitchText(p), 'playable']);
+      expect(finger(i, noteAt(midi(i.ranges.full.low) - 1), DEFAULT_CONVENTIONS)).toEqual({
         kind: 'unplayable',
         because: 'below-range',
       });
-      expect(finger(i, noteAt(midi(i.ranges.full.high) + 1), DEFAULT_SCHOOLS)).toEqual({
+      expect(finger(i, noteAt(midi(i.ranges.full.high) + 1), DEFAULT_CONVENTIONS)).toEqual({
         kind: 'unplayable',
         because: 'above-range',
       });
@@ -312,7 +312,7 @@ describe('reading a catalogue', () => {
     expect(changeLines('C4: T 1\n D4: T\n', '  D4: T 2 ')).toBe('C4: T 1\nD4: T 2');
   });
 
-  it('puts the figure of a school first', () => {
+  it('puts the figure of a convention first', () => {
     const c = compileCatalogue('saxophone', 'Bb4: 1 2 | sideBb = side-key; 1 bis = bis-key');
     expect(fingerFromCatalogue(c, 70, 'bis-key')).toMatchObject({
       figure: { left: ['1', 'bis'] },

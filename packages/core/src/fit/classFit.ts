@@ -114,7 +114,7 @@ function fitKey(
 ): KeyFitness {
   const moved = move(concert, by);
   const fits = instruments.map((id): InstrumentFitness => {
-    const instrument = taughtAs(id, teaching.schools);
+    const instrument = taughtAs(id, teaching.conventions);
     const first = derivePart(moved, instrument, 'concert', {}, teaching);
     const met = knownMidi(first, known[id]);
     const notes = notesOf(moved).length;

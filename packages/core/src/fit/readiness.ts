@@ -5,7 +5,7 @@ import { partOf } from '../page/pageParts';
 import type { Teaching } from '../part/teaching';
 import { midi, type Pitch } from '../pitch/pitch';
 import { compare, rational } from '../rational/rational';
-import { lineSigns, type SignKind } from '../reading/lineSigns';
+import { lineSigns, type SignKind } from '../analysis/lineSigns';
 import { durationQuarters } from '../score/duration';
 import { notesOf, openingOf, placeMeasures } from '../score/walk';
 import type { Score } from '../score/score';

@@ -1,12 +1,12 @@
 import { derivePart } from '../part/derivePart';
 import { transpose, invert } from '../pitch/interval';
 import { type Concert, midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
-import { schoolsOf } from '../school/schools';
+import { conventionsOf } from '../convention/conventions';
 import { openingOf, notesOf } from '../score/walk';
 import { line } from '../testing/line';
 import { CAUTIONS, INSTRUMENT_IDS, type InstrumentId, isBrass, SECTIONS, STAGES } from './instrument';
 import { INSTRUMENTS, instrumentOf, isInstrumentId } from './instrument.data';
-import { figureQuestion, figureSchool, taughtAs } from './taught';
+import { figureQuestion, figureConvention, taughtAs } from './taught';
 
 /*
  * What each instrument reads and how it sounds, and the first five notes: common practice, no source. `sounds` is what a
@@ -131,31 +131,33 @@ describe('the catalogue', () => {
   });
 });
 
-describe('an instrument as a school teaches it', () => {
+describe('an instrument as a convention teaches it', () => {
   it('a euphonium or baritone reads bass or treble clef', () => {
     for (const id of ['euphonium', 'baritone'] as const) {
-      const treble = taughtAs(id, schoolsOf({ euphonium: 'treble-clef' }));
+      const treble = taughtAs(id, conventionsOf({ euphonium: 'treble-clef' }));
       expect([treble.id, treble.clefs[0], pitchText(transpose<Written>(parsePitch('Bb2'), treble.toWritten))]).toEqual([
         id,
         'treble',
         'C4',
       ]);
-      expect(taughtAs(id, schoolsOf())).toBe(instrumentOf(id));
-      expect(taughtAs(id, schoolsOf({ euphonium: 'treble-clef' }))).toBe(treble);
+      expect(taughtAs(id, conventionsOf())).toBe(instrumentOf(id));
+      expect(taughtAs(id, conventionsOf({ euphonium: 'treble-clef' }))).toBe(treble);
     }
   });
 
-  it('a horn has the tube of its school; the others are as they are', () => {
-    expect(taughtAs('horn', schoolsOf())).toBe(instrumentOf('horn'));
-    const double = taughtAs('horn', schoolsOf({ horn: 'double' }));
+  it('a horn has the tube of its convention; the others are as they are', () => {
+    expect(taughtAs('horn', conventionsOf())).toBe(instrumentOf('horn'));
+    const double = taughtAs('horn', conventionsOf({ horn: 'double' }));
     expect([double.id, double.system]).toEqual(['horn', instrumentOf('double-horn').system]);
-    expect(taughtAs('horn', schoolsOf({ horn: 'single-b-flat' })).system).toEqual(instrumentOf('b-flat-horn').system);
-    expect(taughtAs('horn', schoolsOf({ horn: 'double' }))).toBe(double);
-    expect(taughtAs('flute', schoolsOf({ horn: 'double', euphonium: 'treble-clef' }))).toBe(instrumentOf('flute'));
+    expect(taughtAs('horn', conventionsOf({ horn: 'single-b-flat' })).system).toEqual(
+      instrumentOf('b-flat-horn').system,
+    );
+    expect(taughtAs('horn', conventionsOf({ horn: 'double' }))).toBe(double);
+    expect(taughtAs('flute', conventionsOf({ horn: 'double', euphonium: 'treble-clef' }))).toBe(instrumentOf('flute'));
   });
 });
 
-describe('the question of school that an instrument asks', () => {
+describe('the question of convention that an instrument asks', () => {
   it('is the one that changes its figures or its clef', () => {
     const asked = Object.fromEntries(
       INSTRUMENTS.filter((i) => figureQuestion(i.id) !== undefined).map((i) => [i.id, figureQuestion(i.id)]),
@@ -175,10 +177,10 @@ describe('the question of school that an instrument asks', () => {
       baritone: 'euphonium',
       euphonium: 'euphonium',
     });
-    expect([figureSchool('horn', 'double'), figureSchool('horn', 'thumb'), figureSchool('trumpet', 'double')]).toEqual([
-      { horn: 'double' },
-      undefined,
-      undefined,
-    ]);
+    expect([
+      figureConvention('horn', 'double'),
+      figureConvention('horn', 'thumb'),
+      figureConvention('trumpet', 'double'),
+    ]).toEqual([{ horn: 'double' }, undefined, undefined]);
   });
 });

@@ -1,9 +1,9 @@
 import { fifthsOf } from '../pitch/interval';
 import { letterName, type Pitch, type Step, stepIndex } from '../pitch/pitch';
 import { type Key, signatureAlter, tonic } from './key';
-import type { Schools } from '../school/schools';
+import type { Conventions } from '../convention/conventions';
 
-export type NoteNames = Schools['noteNames'];
+export type NoteNames = Conventions['noteNames'];
 
 /** Syllables of movable do by their distance from do on the line of fifths; minor is counted from la. */
 const MOVABLE: Readonly<Record<number, string>> = {

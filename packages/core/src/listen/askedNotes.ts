@@ -1,6 +1,6 @@
 import type { Part } from '../part/derivePart';
-import type { PlayPlan } from '../performance/playPlan';
-import { linesOfPage } from '../score/pageLines';
+import type { PlaySequence } from '../performance/playSequence';
+import { systemsOfPage } from '../score/pageSystems';
 import type { NoteId } from '../score/score';
 import type { Asked } from './compareTake';
 
@@ -13,8 +13,8 @@ export const partRaise = (part: Part, id: NoteId): number =>
   OCTAVE * (part.decisions.octave.octaves + (part.moved.get(id) ?? 0));
 
 /** The first note of each line of a part's page. */
-function lineStarts({ score }: Part, barsALine: number): ReadonlySet<NoteId | undefined> {
-  const lines = linesOfPage(score, barsALine);
+function lineStarts({ score }: Part, barsPerSystem: number): ReadonlySet<NoteId | undefined> {
+  const lines = systemsOfPage(score, barsPerSystem);
   return new Set(
     score.measures.flatMap((m, i) =>
       i === 0 || lines[i] !== lines[i - 1] ? [m.events.find((e) => e.kind === 'note')?.id] : [],
@@ -24,16 +24,16 @@ function lineStarts({ score }: Part, barsALine: number): ReadonlySet<NoteId | un
 
 /**
  * The notes that a plan of a part asks for, as they sound.
- * @param barsALine bars to a line of the page, 0 for as many as fit
+ * @param barsPerSystem bars to a line of the page, 0 for as many as fit
  */
-export function askedNotes(part: Part, plan: PlayPlan, barsALine: number): Asked[] {
-  const firsts = lineStarts(part, barsALine);
+export function askedNotes(part: Part, plan: PlaySequence, barsPerSystem: number): Asked[] {
+  const firsts = lineStarts(part, barsPerSystem);
   return plan.notes.map((n) => ({
     id: n.id,
     midi: n.midi + partRaise(part, n.id),
     at: n.at,
     seconds: n.seconds,
-    startsLine: firsts.has(n.id),
+    startsSystem: firsts.has(n.id),
   }));
 }
 

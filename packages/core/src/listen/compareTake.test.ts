@@ -5,7 +5,7 @@ import { toleranceFor } from './tolerance';
 
 const TOLERANCE: Tolerance = toleranceFor('first-year', 1);
 const asked = (notes: readonly number[], line = 8): Asked[] =>
-  notes.map((midi, i) => ({ id: `n${i}`, midi, at: i, seconds: 1, startsLine: i % line === 0 }));
+  notes.map((midi, i) => ({ id: `n${i}`, midi, at: i, seconds: 1, startsSystem: i % line === 0 }));
 const played = (
   notes: readonly Asked[],
   change: (a: Asked, i: number) => Partial<Heard> | undefined = () => ({}),

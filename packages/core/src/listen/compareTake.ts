@@ -8,7 +8,7 @@ export interface Asked {
   readonly at: number;
   readonly seconds: number;
   /** The first note of a line of the page. */
-  readonly startsLine: boolean;
+  readonly startsSystem: boolean;
 }
 
 /** How strict a comparison is. */
@@ -152,7 +152,7 @@ export function compareTake(
     const next = lags.slice(i + 1, i + 4).filter((l) => l !== undefined);
     const stays = next.length === 0 ? lag : median(next.map((l) => l - place));
     if (lag >= tolerance.stopSeconds && stays >= 0.6 * lag) {
-      stops.push({ before: a.id, seconds: lag, lineEnd: a.startsLine });
+      stops.push({ before: a.id, seconds: lag, lineEnd: a.startsSystem });
       place += Math.min(lag, stays);
       recent.length = 0;
       lag = raw - place;

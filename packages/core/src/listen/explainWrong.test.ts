@@ -3,7 +3,7 @@ import { annotate } from '../part/annotate';
 import { derivePart } from '../part/derivePart';
 import { midi, parsePitch, pitchText } from '../pitch/pitch';
 import { line } from '../testing/line';
-import { planPlaying } from '../performance/playPlan';
+import { playSequence } from '../performance/playSequence';
 import { askedNotes } from './askedNotes';
 import { explainWrong } from './explainWrong';
 import { NO_FAULTS, otherPartial, simulatePlayer } from './simulatedPlayer';
@@ -50,7 +50,7 @@ describe('the simulated player', () => {
   const { part, annotations } = partFor('trumpet', 'Bb3 C4 D4 Eb4 | F4 Eb4 D4 C4 | Bb3:w', -2);
   const asked = askedNotes(
     part,
-    planPlaying(part.concert, { speed: 1, repeats: false, countIn: true, subdivide: false }),
+    playSequence(part.concert, { speed: 1, repeats: false, countIn: true, subdivide: false }),
     1,
   );
   const tolerance = toleranceFor('first-year', 0.65);

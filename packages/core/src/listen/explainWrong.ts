@@ -30,7 +30,7 @@ export function explainWrong(part: Part, note: NoteAnnotation, heard: number): W
   const asked = midi(note.written);
   const spelled = spellWritten(sounded, part.decisions.key.fifths);
   const higher = sounded > asked;
-  const other = finger(part.instrument, spelled, part.teaching.schools);
+  const other = finger(part.instrument, spelled, part.teaching.conventions);
   const alike =
     note.fingering.kind === 'playable' &&
     other.kind === 'playable' &&

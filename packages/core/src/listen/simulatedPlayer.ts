@@ -58,7 +58,7 @@ export function otherPartial(part: Part, annotations: Annotations, asked: Asked)
   const written = midi(note.written);
   for (let by = 1; by <= PARTIAL_REACH; by++) {
     for (const other of [written + by, written - by]) {
-      const f = finger(part.instrument, spellWritten(other, part.decisions.key.fifths), part.teaching.schools);
+      const f = finger(part.instrument, spellWritten(other, part.decisions.key.fifths), part.teaching.conventions);
       if (f.kind === 'playable' && figureText(f.figure) === own) return other - semitones(part.instrument.toWritten);
     }
   }
@@ -94,7 +94,7 @@ export function simulatePlayer(
       STOP_SECONDS.least + chance.next() * STOP_SECONDS.more,
     ];
     const plant = (kind: FaultKind) => planted.push({ id: a.id, kind });
-    if (stop && a.startsLine && i > 0) {
+    if (stop && a.startsSystem && i > 0) {
       stopped += wait;
       plant('stop');
     } else if (missed) {
@@ -111,7 +111,7 @@ export function simulatePlayer(
       plant('flat');
     }
     const by = tolerance.seconds * delay;
-    const isLate = late && by <= a.seconds * LATEST_SHARE && !(stop && a.startsLine && i > 0);
+    const isLate = late && by <= a.seconds * LATEST_SHARE && !(stop && a.startsSystem && i > 0);
     if (isLate) plant('late');
     const lag = isLate ? by : spread(WAVER_SECONDS);
     return [

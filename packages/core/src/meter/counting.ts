@@ -1,8 +1,8 @@
 import { beatQuarters, countedQuarters, measureQuarters, type Meter } from './meter';
 import { add, compare, divide, multiply, type Rational, rational, subtract } from '../rational/rational';
-import type { Schools } from '../school/schools';
+import type { Conventions } from '../convention/conventions';
 
-export type CountingSystem = Schools['counting'];
+export type CountingSystem = Conventions['counting'];
 
 /** One syllable: said where a note starts, or while it is held. */
 export interface CountWord {

@@ -2,18 +2,18 @@ import type { Annotations, NoteAnnotation } from '../part/annotate';
 import type { Part } from '../part/derivePart';
 import { midi } from '../pitch/pitch';
 import type { NoteId } from '../score/score';
-import { linesOfPage } from '../score/pageLines';
+import { systemsOfPage } from '../score/pageSystems';
 import { placedNotes } from '../score/placedNotes';
 import { slidePlace } from '../fingering/change';
 import type { Change } from '../trouble/partTrouble';
 import { WORTH_A_MARK } from '../trouble/partTrouble';
-import type { FadeStep } from './fadePlan';
+import type { FadeStep } from './fadeSchedule';
 
 /** What the choice is made from. */
 export interface FadingFacts {
   readonly part: Part;
   readonly annotations: Annotations;
-  readonly barsALine: number;
+  readonly barsPerSystem: number;
   readonly newNotes: ReadonlySet<NoteId>;
   readonly changes: readonly Change[];
 }
@@ -41,8 +41,8 @@ function troubled(changes: readonly Change[]): ReadonlySet<NoteId> {
 }
 
 /** Each sound once a line of the page: where it comes again, it is hidden. */
-function comesAgain({ part, barsALine }: FadingFacts): ReadonlySet<NoteId> {
-  const lineOf = linesOfPage(part.score, barsALine);
+function comesAgain({ part, barsPerSystem }: FadingFacts): ReadonlySet<NoteId> {
+  const lineOf = systemsOfPage(part.score, barsPerSystem);
   const seen = new Set<string>();
   const again = new Set<NoteId>();
   for (const { note, measureIndex } of placedNotes(part.score)) {
@@ -71,7 +71,7 @@ export function hiddenAt(step: FadeStep, facts: FadingFacts): ReadonlySet<NoteId
     }
     case 'after-change':
       return allBut(afterChange());
-    case 'first-in-line':
+    case 'first-in-system':
       return comesAgain(facts);
   }
 }

@@ -1,4 +1,4 @@
-import { barRelations } from '../reading/barRelations';
+import { barRelations } from '../analysis/barRelations';
 import type { NoteId } from '../score/score';
 import { placedNotesById } from '../score/placedNotes';
 import { troubleSpots } from '../trouble/partTrouble';

@@ -67,7 +67,7 @@ describe('the look-first sheet of a page', () => {
     const bare = planPages(
       { owner: 'trumpet', source: line<Written>('C#5:w | C5:w'), partChoices: {} },
       'trumpet',
-      { ...DEFAULT_TEACHING, schools: { ...DEFAULT_TEACHING.schools, reminders: 'none' } },
+      { ...DEFAULT_TEACHING, conventions: { ...DEFAULT_TEACHING.conventions, reminders: 'none' } },
       DEFAULT_PAGE,
       { today: '2026-01-01' },
     )[0];

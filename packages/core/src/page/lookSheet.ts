@@ -104,7 +104,12 @@ function againstUsual(
           .filter((n) => n.written.step === letter && n.written.alter === is)
           .map((n) => {
             const habit = pitch<Written>(letter, was, n.written.octave);
-            return { name: n.name, habit, was: finger(part.instrument, habit, part.teaching.schools), is: n.fingering };
+            return {
+              name: n.name,
+              habit,
+              was: finger(part.instrument, habit, part.teaching.conventions),
+              is: n.fingering,
+            };
           }),
       };
     },

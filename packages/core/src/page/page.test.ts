@@ -8,30 +8,30 @@ import { noteName, scaleDegree, solmization } from '../key/noteName';
 import { annotate } from '../part/annotate';
 import { derivePart, type Part } from '../part/derivePart';
 import { type Concert, parsePitch, type Written } from '../pitch/pitch';
-import { type SchoolOverrides, schoolsOf } from '../school/schools';
+import { type ConventionOverrides, conventionsOf } from '../convention/conventions';
 import type { Score } from '../score/score';
 import { notesOf } from '../score/walk';
 import { arbitraryExercise } from '../testing/arbitraryScore';
 import { line } from '../testing/line';
 import { callSheet } from './callSheet';
-import { fadeStepOf, type FadeStep, stepOn } from './fadePlan';
+import { fadeStepOf, type FadeStep, stepOn } from './fadeSchedule';
 import { lookFirst } from './lookFirst';
 import { type PagePlan, planPage, rowsAt } from './pagePlan';
 import { seatsOf } from './seats';
 import { pageParts, partOf } from './pageParts';
 import { DEFAULT_PAGE, type PageSetup, withSetup } from './pageSetup';
-import { linesOfPage } from '../score/pageLines';
+import { systemsOfPage } from '../score/pageSystems';
 
 const TODAY = '2026-11-25';
 const planOf = (
   score: Score<Concert>,
   id: InstrumentId,
   setup: Partial<PageSetup> = {},
-  schools: SchoolOverrides = {},
+  conventions: ConventionOverrides = {},
   known?: readonly string[],
 ): PagePlan => {
-  const teaching = { schools: schoolsOf(schools), stage: 'second-year' as const };
-  const part: Part = derivePart(score, taughtAs(id, teaching.schools), 'concert', {}, teaching);
+  const teaching = { conventions: conventionsOf(conventions), stage: 'second-year' as const };
+  const part: Part = derivePart(score, taughtAs(id, teaching.conventions), 'concert', {}, teaching);
   return planPage(part, annotate(part), { ...DEFAULT_PAGE, ...setup }, { today: TODAY, known });
 };
 /** `x` over notes that have help, `-` over those that are read. */
@@ -39,14 +39,14 @@ const help = (plan: PagePlan): string =>
   notesOf(plan.part.score)
     .map((n) => (rowsAt(plan.rows, n.id).length > 0 ? 'x' : '-'))
     .join('');
-const faded = (step: FadeStep): Partial<PageSetup> => ({ plan: [{ from: '2026-01-01', step }] });
+const faded = (step: FadeStep): Partial<PageSetup> => ({ fades: [{ from: '2026-01-01', step }] });
 const tune = line<Concert>('Bb3 C4 D4 Eb4 | F4 E4 Eb4 D4 | A3 B3 Bb3 C4:e C4:e | A3:h. Bb3 | C4 B3 Bb3:h', {
   fifths: -2,
 });
 
 describe('a fading plan', () => {
   const plan = [
-    { from: '2026-09-15', step: 'first-in-line' },
+    { from: '2026-09-15', step: 'first-in-system' },
     { from: '2026-09-01', step: 'every' },
     { from: '2026-10-01', step: 'new' },
   ] as const;
@@ -54,11 +54,11 @@ describe('a fading plan', () => {
   it('picks what began last, on its first day already, and its first step before it begins', () => {
     expect(
       ['2026-08-31', '2026-09-01', '2026-09-14', '2026-09-15', '2026-12-24'].map((day) => stepOn(plan, day)),
-    ).toEqual(['every', 'every', 'every', 'first-in-line', 'new']);
+    ).toEqual(['every', 'every', 'every', 'first-in-system', 'new']);
     expect(stepOn([], TODAY)).toBeUndefined();
   });
 
-  it('gives way to a school that wants all or nothing, and leaves the school its step where it has no dates', () => {
+  it('gives way to a convention that wants all or nothing, and leaves the convention its step where it has no dates', () => {
     expect(fadeStepOf({ figures: 'all', fadeStep: 'new' }, plan, TODAY)).toBe('every');
     expect(fadeStepOf({ figures: 'none', fadeStep: 'new' }, plan, TODAY)).toBe('none');
     expect([
@@ -78,21 +78,21 @@ describe('what a step leaves over the notes', () => {
 
   it('the first in each line, as long as the page sets its lines', () => {
     const score = line<Concert>('C4 D4 C4 D4 | C4:w | E4:w | C4:w | C4 D4 C4 E4');
-    expect(help(planOf(score, 'trumpet', faded('first-in-line')))).toBe('xx---x-xx-x');
-    expect(help(planOf(score, 'trumpet', { ...faded('first-in-line'), barsALine: 2 }))).toBe('xx---xxxx-x');
+    expect(help(planOf(score, 'trumpet', faded('first-in-system')))).toBe('xx---x-xx-x');
+    expect(help(planOf(score, 'trumpet', { ...faded('first-in-system'), barsPerSystem: 2 }))).toBe('xx---xxxx-x');
     const upbeat = line<Concert>('C4 | C4:w | C4:w | C4:w | D4:w | C4:w');
     expect(
       help(
         planOf(
           { ...upbeat, measures: upbeat.measures.map((m, i) => (i === 0 ? { ...m, pickup: true } : m)) },
           'trumpet',
-          faded('first-in-line'),
+          faded('first-in-system'),
         ),
       ),
     ).toBe('x---xx');
-    const broken = { ...score, measures: score.measures.map((m, i) => (i === 1 ? { ...m, startsLine: true } : m)) };
-    expect(linesOfPage(broken, 4)).toEqual([0, 1, 1, 1, 1]);
-    expect(help(planOf(broken, 'trumpet', faded('first-in-line')))).toBe('xx--xx--x--');
+    const broken = { ...score, measures: score.measures.map((m, i) => (i === 1 ? { ...m, startsSystem: true } : m)) };
+    expect(systemsOfPage(broken, 4)).toEqual([0, 1, 1, 1, 1]);
+    expect(help(planOf(broken, 'trumpet', faded('first-in-system')))).toBe('xx--xx--x--');
   });
 
   it('only what the players have not met', () => {
@@ -130,8 +130,8 @@ describe('what a step leaves over the notes', () => {
   it('leaves less and less', () => {
     const shown = (step: FadeStep): number =>
       [...help(planOf(tune, 'trombone', faded(step)))].filter((c) => c === 'x').length;
-    expect(shown('every')).toBeGreaterThan(shown('first-in-line'));
-    expect(shown('first-in-line')).toBeGreaterThan(shown('none'));
+    expect(shown('every')).toBeGreaterThan(shown('first-in-system'));
+    expect(shown('first-in-system')).toBeGreaterThan(shown('none'));
     expect(shown('none')).toBe(0);
   });
 });
@@ -158,7 +158,7 @@ describe('pages of several lines, and with repeats written out', () => {
     otherLines: [line<Written>('E4 F4 G4 A4 | C5:w')],
     partChoices: { trumpet: { together: true }, tuba: { line: 1, alternatives: { n2: -1 } } },
   };
-  const teaching = { schools: schoolsOf(), stage: 'first-year' as const };
+  const teaching = { conventions: conventionsOf(), stage: 'first-year' as const };
 
   it('holds all lines where the teacher wants them together, else the one that is played', () => {
     expect(pageParts(exercise, 'trumpet', teaching)).toHaveLength(2);
@@ -208,7 +208,7 @@ describe('the call sheet', () => {
     const sheet = callSheet(
       exercise,
       INSTRUMENTS.map((i) => i.id),
-      { schools: schoolsOf(), stage: 'first-year' },
+      { conventions: conventionsOf(), stage: 'first-year' },
       { trumpet: ['C4', 'D4', 'B4'] },
     );
     expect(sheet.rows).toHaveLength(INSTRUMENTS.length);

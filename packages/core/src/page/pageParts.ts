@@ -37,7 +37,7 @@ export function partOf(
   const choice = exercise.partChoices[id] ?? {};
   const folded = simplify(realize(exercise, line), choice.easier);
   const concert = setup?.repeats === 'written-out' ? writeOut(folded) : folded;
-  return derivePart(concert, taughtAs(id, teaching.schools), exercise.owner, choiceFor(choice, concert), teaching);
+  return derivePart(concert, taughtAs(id, teaching.conventions), exercise.owner, choiceFor(choice, concert), teaching);
 }
 
 /** What stands on an instrument's page: its part, or all lines under each other where the teacher wants them together. */

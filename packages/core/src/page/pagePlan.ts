@@ -7,7 +7,7 @@ import { midi } from '../pitch/pitch';
 import type { NoteId } from '../score/score';
 import { type Change, partChanges, troubleSpots } from '../trouble/partTrouble';
 import { knownMidi } from './callSheet';
-import { type FadeStep, fadeStepOf } from './fadePlan';
+import { type FadeStep, fadeStepOf } from './fadeSchedule';
 import { hiddenAt } from './hiddenAt';
 import { pageParts } from './pageParts';
 import type { PageSetup, RowSetup } from './pageSetup';
@@ -63,12 +63,12 @@ export function planPage(
   setup: PageSetup,
   { known: met, today }: PageFor,
 ): PagePlan {
-  const step = fadeStepOf(part.teaching.schools, setup.plan, today);
+  const step = fadeStepOf(part.teaching.conventions, setup.fades, today);
   const known = knownMidi(part, met);
   const changes = partChanges(part, annotations, (note) => !known.has(note));
   const newNotes = new Set([...annotations.values()].filter((n) => !known.has(midi(n.written))).map((n) => n.id));
   const hardest = troubleSpots(changes, annotations, SPOKEN_OF);
-  const facts = { part, annotations, barsALine: setup.barsALine, newNotes, changes };
+  const facts = { part, annotations, barsPerSystem: setup.barsPerSystem, newNotes, changes };
   return {
     part,
     annotations,

@@ -1,4 +1,4 @@
-import type { FadePlan, FadeStep } from './fadePlan';
+import type { FadeSchedule, FadeStep } from './fadeSchedule';
 
 /** What can stand over a note: the figure drawn, the figure as text, the written name, the concert pitch, the count, solmization, scale degree. */
 export const BAND_ROWS = ['diagram', 'figure', 'name', 'sounds', 'count', 'solfa', 'degree'] as const;
@@ -22,22 +22,22 @@ export const PAGE_SIZES = ['large', 'medium', 'small'] as const;
 export type PageSize = (typeof PAGE_SIZES)[number];
 
 /** Bars to a line; 0 sets as many as fit. */
-export const BARS_A_LINE = [0, 1, 2, 3, 4, 5, 6, 8] as const;
-export type BarsALine = (typeof BARS_A_LINE)[number];
+export const BARS_PER_SYSTEM = [0, 1, 2, 3, 4, 5, 6, 8] as const;
+export type BarsPerSystem = (typeof BARS_PER_SYSTEM)[number];
 
-export const BAR_NUMBERS = ['lines', 'all', 'none'] as const;
+export const BAR_NUMBERS = ['systems', 'all', 'none'] as const;
 export const REPEATS = ['folded', 'written-out'] as const;
 
 /** How a class's or a pupil's pages look and how much they help. */
 export interface PageSetup {
   readonly rows: { readonly woodwind: readonly RowSetup[]; readonly brass: readonly RowSetup[] };
-  readonly plan: FadePlan;
+  readonly fades: FadeSchedule;
   /** The different notes of the page, with their figures, stand at its head. */
   readonly strip: boolean;
   /** The signs of the figures are explained beside them. */
   readonly legend: boolean;
   readonly size: PageSize;
-  readonly barsALine: BarsALine;
+  readonly barsPerSystem: BarsPerSystem;
   readonly barNumbers: (typeof BAR_NUMBERS)[number];
   readonly slurs: boolean;
   readonly repeats: (typeof REPEATS)[number];
@@ -56,12 +56,12 @@ export const DEFAULT_PAGE: PageSetup = Object.freeze({
     woodwind: Object.freeze([{ row: 'diagram' }, { row: 'name' }] as const),
     brass: Object.freeze([{ row: 'figure' }, { row: 'name' }] as const),
   }),
-  plan: Object.freeze([]),
+  fades: Object.freeze([]),
   strip: false,
   legend: false,
   size: 'medium',
-  barsALine: 4,
-  barNumbers: 'lines',
+  barsPerSystem: 4,
+  barNumbers: 'systems',
   slurs: true,
   repeats: 'folded',
   countIn: false,

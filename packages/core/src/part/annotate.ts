@@ -3,7 +3,7 @@ import type { Fingering } from '../fingering/figure';
 import { fingerMidi } from '../instrument/finger';
 import { noteName } from '../key/noteName';
 import { type Concert, midi, pitch, type Written } from '../pitch/pitch';
-import { type AccidentalReading, readAccidentals } from '../score/accidental';
+import { type Accidental, accidentalsInForce } from '../score/accidental';
 import { noteCount } from '../score/counts';
 import { type PlacedNote, placedNotes } from '../score/placedNotes';
 import type { NoteId } from '../score/score';
@@ -19,8 +19,8 @@ export interface NoteAnnotation {
   readonly written: Written;
   /** As it sounds on this instrument, in the octave that the part takes. */
   readonly concert: Concert;
-  readonly accidental: AccidentalReading;
-  /** The default school's figure, or why there is none. */
+  readonly accidental: Accidental;
+  /** The default convention's figure, or why there is none. */
   readonly fingering: Fingering;
   /** An alternate that is easier between these neighbours. */
   readonly better: BetterFigure | undefined;
@@ -43,13 +43,13 @@ const octavesAway = (p: Concert, octaves: number): Concert =>
 
 /** The notes of a part with their figures: each sound of it is fingered once. */
 function fingeredNotes(
-  { instrument, teaching: { schools } }: Part,
+  { instrument, teaching: { conventions } }: Part,
   placed: readonly PlacedNote<Written>[],
 ): FingeredNote[] {
   const figures = new Map<number, Fingering>();
   return placed.map((note) => {
     const sound = midi(note.note.pitch);
-    const fingering = figures.get(sound) ?? fingerMidi(instrument, sound, schools);
+    const fingering = figures.get(sound) ?? fingerMidi(instrument, sound, conventions);
     figures.set(sound, fingering);
     return { placed: note, sound, fingering };
   });
@@ -62,12 +62,12 @@ function fingeredNotes(
  */
 export function annotate(part: Part, { alone = false } = {}): Annotations {
   const { instrument, decisions, moved } = part;
-  const { schools } = part.teaching;
+  const { conventions } = part.teaching;
   const woodwind = instrument.system.kind === 'woodwind' ? instrument.system.woodwind : undefined;
   const placed = placedNotes(part.score);
   const notes = fingeredNotes(part, placed);
   const sounding = notesOf(part.concert);
-  const accidentals = readAccidentals(part.score, schools.reminders, placed);
+  const accidentals = accidentalsInForce(part.score, conventions.reminders, placed);
   const easier = alone ? [] : easierFigures(notes, woodwind);
   const annotations = new Map<NoteId, NoteAnnotation>();
   notes.forEach(({ placed: place, fingering }, i) => {
@@ -79,12 +79,12 @@ export function annotate(part: Part, { alone = false } = {}): Annotations {
       place,
       written,
       concert: octavesAway((sounding[i] as (typeof sounding)[number]).pitch, decisions.octave.octaves + movedOctaves),
-      accidental: accidentals.get(id) as AccidentalReading,
+      accidental: accidentals.get(id) as Accidental,
       fingering,
       better: easier[i],
       fifths,
-      name: noteName(written, fifths, schools.noteNames),
-      count: noteCount(place, schools.counting),
+      name: noteName(written, fifths, conventions.noteNames),
+      count: noteCount(place, conventions.counting),
       tiedFrom: place.tiedFrom,
       movedOctaves,
     });

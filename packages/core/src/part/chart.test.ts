@@ -1,6 +1,6 @@
 import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
 import { type Concert, midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
-import { DEFAULT_SCHOOLS, schoolsOf } from '../school/schools';
+import { DEFAULT_CONVENTIONS, conventionsOf } from '../convention/conventions';
 import { notesOf, openingOf } from '../score/walk';
 import { line } from '../testing/line';
 import { annotate } from './annotate';
@@ -43,9 +43,9 @@ describe('a chart', () => {
     );
   });
 
-  it('follows the school in its figures and names', () => {
+  it('follows the convention in its figures and names', () => {
     const part = chartPart(instrumentOf('flute'), [parsePitch<Written>('Bb4')], {
-      schools: schoolsOf({ fluteBFlat: 'thumb', figures: 'none', noteNames: 'german' }),
+      conventions: conventionsOf({ fluteBFlat: 'thumb', figures: 'none', noteNames: 'german' }),
       stage: 'first-year',
     });
     const note = annotate(part).get(chartId(parsePitch('Bb4')));
@@ -53,7 +53,7 @@ describe('a chart', () => {
       'B',
       { kind: 'keys', left: ['Tb', '1'], right: ['Eb'] },
     ]);
-    expect(DEFAULT_SCHOOLS.figures).toBe('fade');
+    expect(DEFAULT_CONVENTIONS.figures).toBe('fade');
   });
 
   it('of a page has its different notes once, low to high', () => {

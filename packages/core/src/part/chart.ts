@@ -3,7 +3,7 @@ import { key } from '../key/key';
 import type { Clef } from '../key/signature';
 import { invert, transpose } from '../pitch/interval';
 import { type Concert, midi, parsePitch, type Pitch, pitch, pitchText, type Step, type Written } from '../pitch/pitch';
-import { schoolsOf } from '../school/schools';
+import { conventionsOf } from '../convention/conventions';
 import type { NoteId, Score } from '../score/score';
 import { notesOf } from '../score/walk';
 import { derivePart, type Part } from './derivePart';
@@ -48,7 +48,12 @@ export const chartId = (p: Pitch): NoteId => `k-${noteSlug(p)}`;
  *
  * What a passage would call for (breaths, reminders, fading) has no place on it.
  */
-export function chartPart(instrument: Instrument, notes: readonly Written[], { schools }: Teaching, clef?: Clef): Part {
+export function chartPart(
+  instrument: Instrument,
+  notes: readonly Written[],
+  { conventions }: Teaching,
+  clef?: Clef,
+): Part {
   const down = invert(instrument.toWritten);
   const concert: Score<Concert> = {
     title: '',
@@ -69,7 +74,7 @@ export function chartPart(instrument: Instrument, notes: readonly Written[], { s
     })),
   };
   const plain: Teaching = {
-    schools: schoolsOf(schools, { figures: 'all', breath: 'own-marks', reminders: 'none' }),
+    conventions: conventionsOf(conventions, { figures: 'all', breath: 'own-marks', reminders: 'none' }),
     stage: 'full',
   };
   return derivePart(concert, instrument, 'concert', { octaves: 0, ...(clef === undefined ? {} : { clef }) }, plain);

@@ -5,7 +5,7 @@ import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
 import { key } from '../key/key';
 import { invert, octavesUp, transpose } from '../pitch/interval';
 import { type Concert, midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
-import { readAccidentals } from '../score/accidental';
+import { accidentalsInForce } from '../score/accidental';
 import type { Score } from '../score/score';
 import { notesOf, openingOf } from '../score/walk';
 import { arbitraryExercise } from '../testing/arbitraryScore';
@@ -128,7 +128,7 @@ describe('written parts', () => {
           ...part.score,
           measures: part.score.measures.map((m) => ({ ...m, events: m.events.map((e) => ({ ...e })) })),
         };
-        expect([...readAccidentals(bare)]).toEqual([...readAccidentals(part.score)]);
+        expect([...accidentalsInForce(bare)]).toEqual([...accidentalsInForce(part.score)]);
       }),
     );
   });
@@ -156,7 +156,7 @@ describe('decisions', () => {
   it('writes every sign at its note when no signature is wanted', () => {
     const part = derivePart(concertLine('E4 F#4 E4 F#4', 0), trumpet, 'concert', { key: 'no-signature' });
     expect(openingOf(part.score).key.fifths).toBe(0);
-    expect([...readAccidentals(part.score).values()].map((r) => r.source)).toEqual(['sign', 'sign', 'bar', 'bar']);
+    expect([...accidentalsInForce(part.score).values()].map((r) => r.source)).toEqual(['sign', 'sign', 'bar', 'bar']);
   });
 
   it('resolves double signs to the plain neighbour', () => {

@@ -3,10 +3,10 @@ import type { Instrument } from '../instrument/instrument';
 import type { Clef } from '../key/signature';
 import { addIntervals, type Interval, octavesUp, semitones } from '../pitch/interval';
 import { type Concert, midi, type Written } from '../pitch/pitch';
-import { planBreaths } from '../score/breath';
+import { breathMarks } from '../score/breath';
 import type { NoteId, Score } from '../score/score';
 import { notesOf, openingOf } from '../score/walk';
-import { type KeyOption, type KeyReason, planKey, respelling, writtenKey } from './keyPlan';
+import { type KeyOption, type KeyReason, decideKey, respelling, writtenKey } from './keyDecision';
 import { misfitSide } from './misfit';
 import { countNotes, fitOctave, type OctaveOption, type OctaveReason } from './octave';
 import { DEFAULT_TEACHING, type Teaching } from './teaching';
@@ -73,7 +73,7 @@ function decideOctave(
  *
  * Pitches and key move by the instrument's interval, spelled; a signature over the limit is respelled, key and notes
  * together; the whole line takes the octave that suits the players' stage, unless the instrument's own page was the
- * source. A teacher's choice overrides each of the three. Breath marks are added as the school wants them.
+ * source. A teacher's choice overrides each of the three. Breath marks are added as the convention wants them.
  * @example derivePart(a concert line in F, trumpet, 'concert').decisions.key.fifths // 1, G major
  */
 export function derivePart(
@@ -85,7 +85,7 @@ export function derivePart(
 ): Part {
   const { key: sounding } = openingOf(concert);
   const octave = decideOctave(concert, instrument, owner, choice.octaves, teaching);
-  const keys = planKey(sounding.fifths, instrument.toWritten.fifths, choice.key);
+  const keys = decideKey(sounding.fifths, instrument.toWritten.fifths, choice.key);
   const interval = addIntervals(instrument.toWritten, octavesUp(octave.octaves));
   const usual = instrument.clefs[0];
   const clef = choice.clef !== undefined && instrument.clefs.includes(choice.clef) ? choice.clef : usual;
@@ -94,7 +94,7 @@ export function derivePart(
     interval,
     clef,
     alternatives: choice.alternatives ?? {},
-    breaths: planBreaths(concert, teaching.schools.breath),
+    breaths: breathMarks(concert, teaching.conventions.breath),
   });
   const outside: NoteId[] = [];
   const unplayable: NoteId[] = [];

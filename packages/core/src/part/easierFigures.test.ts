@@ -2,7 +2,7 @@ import { figureText } from '../fingering/figure';
 import type { InstrumentId } from '../instrument/instrument';
 import { taughtAs } from '../instrument/taught';
 import type { Concert } from '../pitch/pitch';
-import { type SchoolOverrides, schoolsOf } from '../school/schools';
+import { type ConventionOverrides, conventionsOf } from '../convention/conventions';
 import type { Score } from '../score/score';
 import { line } from '../testing/line';
 import { annotate } from './annotate';
@@ -13,17 +13,17 @@ import { realize } from '../exercise/realize';
 function better(
   id: InstrumentId,
   text: string,
-  schools: SchoolOverrides = {},
+  conventions: ConventionOverrides = {},
   change: (s: Score<never>) => Score<never> = (s) => s,
 ): string[] {
   const source = change(line<never>(text));
   const concert = realize({ owner: id, source, partChoices: {} }) as Score<Concert>;
   const part = derivePart(
     concert,
-    taughtAs(id, schoolsOf(schools)),
+    taughtAs(id, conventionsOf(conventions)),
     id,
     {},
-    { schools: schoolsOf(schools), stage: 'full' },
+    { conventions: conventionsOf(conventions), stage: 'full' },
   );
   return [...annotate(part).values()]
     .filter((n) => n.better !== undefined)
@@ -60,7 +60,7 @@ describe('a better figure in this passage', () => {
     expect(better('flute', 'A4 Bb4 A4 G4 | B4 A4 G4 F4').filter((b) => b.includes('Tb'))).toEqual([]);
   });
 
-  it("as a school's default, thumb and bis give way before a B natural", () => {
+  it("as a convention's default, thumb and bis give way before a B natural", () => {
     expect(better('flute', 'A4 Bb4 B4 A4', { fluteBFlat: 'thumb' })).toEqual(['n2 T 1 | 4 Eb (must-let-go)']);
     expect(better('alto-saxophone', 'A4 Bb4 B4 A4', { saxophoneBFlat: 'bis' })).toEqual([
       'n2 1 2 | sideBb (must-let-go)',

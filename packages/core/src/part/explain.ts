@@ -14,17 +14,17 @@ const FIFTH_DOWN = interval(-1, 0);
 const ENHARMONICS: readonly number[] = [ENHARMONIC_UP.fifths, ENHARMONIC_DOWN.fifths];
 
 /** Where a note stands, how long it lasts and what is counted. */
-function placeFacts({ teaching: { schools } }: Part, { place, count, tiedFrom }: NoteAnnotation): Fact[] {
+function placeFacts({ teaching: { conventions } }: Part, { place, count, tiedFrom }: NoteAnnotation): Fact[] {
   const facts: Fact[] = [
     { kind: 'place', at: beatPlace(place) },
-    { kind: 'value', duration: place.note.duration, names: schools.rhythmNames },
-    { kind: 'count', text: count, system: schools.counting },
+    { kind: 'value', duration: place.note.duration, names: conventions.rhythmNames },
+    { kind: 'count', text: count, system: conventions.counting },
   ];
   return tiedFrom === undefined ? facts : [...facts, { kind: 'tied', from: tiedFrom }];
 }
 
 function tenorClefFact({ teaching }: Part, written: Written): Fact {
-  if (teaching.schools.tenorClef === 'move-two')
+  if (teaching.conventions.tenorClef === 'move-two')
     return { kind: 'tenor-clef', method: 'move-two', seen: staffPlace(written, 'bass') };
   const { step, alter } = transpose(written, FIFTH_DOWN);
   return { kind: 'tenor-clef', method: 'up-a-fifth', reads: { step, alter } };

@@ -5,7 +5,7 @@ import type { Clef } from '../key/signature';
 import type { CountingSystem } from '../meter/counting';
 import type { IntervalName } from '../pitch/interval';
 import type { Concert, Pitch, Step, Written } from '../pitch/pitch';
-import type { Schools } from '../school/schools';
+import type { Conventions } from '../convention/conventions';
 import type { AccidentalSource } from '../score/accidental';
 import type { Duration } from '../score/duration';
 import type { NoteId } from '../score/score';
@@ -17,7 +17,7 @@ import type { StaffPlace } from './staffPlace';
 /** One step of the reason trail. Facts only; the words live in the web application. */
 export type Fact =
   | { readonly kind: 'place'; readonly at: BeatPlace }
-  | { readonly kind: 'value'; readonly duration: Duration; readonly names: Schools['rhythmNames'] }
+  | { readonly kind: 'value'; readonly duration: Duration; readonly names: Conventions['rhythmNames'] }
   | { readonly kind: 'count'; readonly text: string; readonly system: CountingSystem }
   | { readonly kind: 'tied'; readonly from: NoteId }
   | { readonly kind: 'concert'; readonly pitch: Concert }

@@ -5,7 +5,7 @@ import { instrumentOf } from '../instrument/instrument.data';
 import { key } from '../key/key';
 import { parseInterval } from '../pitch/interval';
 import { type Concert, midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
-import { DEFAULT_SCHOOLS } from '../school/schools';
+import { DEFAULT_CONVENTIONS } from '../convention/conventions';
 import { notesOf, openingOf } from '../score/walk';
 import { line } from '../testing/line';
 import { annotate } from './annotate';
@@ -180,7 +180,7 @@ describe('another key for the whole class', () => {
     const up = transposeExercise(e, { fifths: 7, octaves: -4 });
     expect(notesOf(up.source).map((n) => pitchText(n.pitch))).toEqual(['G#4', 'C#4', 'Cb4', 'D#4']);
     expect(openingOf(up.source).key.fifths).toBe(8);
-    expect(DEFAULT_SCHOOLS).toBe(teaching.schools);
+    expect(DEFAULT_CONVENTIONS).toBe(teaching.conventions);
     expect(notesOf(transposeExercise(e, { fifths: -7, octaves: 4 }).source).map((n) => pitchText(n.pitch))).toEqual([
       'F#4',
       'Cb4',

@@ -11,7 +11,7 @@ import { taughtAs } from '../instrument/taught';
 import { signatureAlter } from '../key/key';
 import { interval, nameInterval, semitones, transpose } from '../pitch/interval';
 import { midi, type Pitch, samePitch, type Written } from '../pitch/pitch';
-import { SCHOOL_CHOICES, SCHOOL_QUESTIONS, type Schools } from '../school/schools';
+import { CONVENTION_CHOICES, CONVENTION_QUESTIONS, type Conventions } from '../convention/conventions';
 import { placeEvents } from '../score/walk';
 import { arbitraryExercise } from '../testing/arbitraryScore';
 import { annotate } from './annotate';
@@ -24,9 +24,9 @@ import { DEFAULT_TEACHING } from './teaching';
 
 // What is worked out for a whole part is held against the same thing worked out anew, note by note, as plainly as can be.
 
-const schoolsArbitrary = fc.record(
-  Object.fromEntries(SCHOOL_QUESTIONS.map((q) => [q, fc.constantFrom<string>(...SCHOOL_CHOICES[q])])),
-) as unknown as fc.Arbitrary<Schools>;
+const conventionsArbitrary = fc.record(
+  Object.fromEntries(CONVENTION_QUESTIONS.map((q) => [q, fc.constantFrom<string>(...CONVENTION_CHOICES[q])])),
+) as unknown as fc.Arbitrary<Conventions>;
 const choices: fc.Arbitrary<PartChoice> = fc
   .record({
     octaves: fc.option(fc.integer({ min: -2, max: 2 }), { nil: undefined }),
@@ -39,7 +39,7 @@ const choices: fc.Arbitrary<PartChoice> = fc
 const asked = fc.record({
   exercise: arbitraryExercise(5),
   instrument: fc.constantFrom(...INSTRUMENTS),
-  schools: schoolsArbitrary,
+  conventions: conventionsArbitrary,
   stage: fc.constantFrom(...STAGES),
   choice: choices,
 });
@@ -47,17 +47,17 @@ const asked = fc.record({
 function partOf({
   exercise,
   instrument,
-  schools,
+  conventions,
   stage,
   choice,
 }: {
   exercise: Exercise;
   instrument: (typeof INSTRUMENTS)[number];
-  schools: Schools;
+  conventions: Conventions;
   stage: (typeof STAGES)[number];
   choice: PartChoice;
 }): Part {
-  return derivePart(realize(exercise), taughtAs(instrument.id, schools), 'concert', choice, { schools, stage });
+  return derivePart(realize(exercise), taughtAs(instrument.id, conventions), 'concert', choice, { conventions, stage });
 }
 
 /** The written notes of a part, with what stands between them. */
@@ -87,7 +87,7 @@ describe('the easier figure between two neighbours', () => {
         const notes = written(part);
         const figureOf = (i: number): Fingering | undefined => {
           const p = notes[i]?.note.pitch;
-          return p === undefined ? undefined : fingerMidi(instrument, midi(p), a.schools);
+          return p === undefined ? undefined : fingerMidi(instrument, midi(p), a.conventions);
         };
         const annotations = annotate(part);
         notes.forEach(({ note, heldOver }, i) => {
@@ -213,7 +213,7 @@ describe('the reasons of a note', () => {
           if (tenor !== undefined) {
             const { step, alter } = transpose<Written>(note.pitch, interval(-1, 0));
             expect(tenor).toEqual(
-              a.schools.tenorClef === 'move-two'
+              a.conventions.tenorClef === 'move-two'
                 ? { kind: 'tenor-clef', method: 'move-two', seen: staffPlace(note.pitch, 'bass') }
                 : { kind: 'tenor-clef', method: 'up-a-fifth', reads: { step, alter } },
             );

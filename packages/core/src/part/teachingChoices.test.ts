@@ -3,13 +3,13 @@ import type { InstrumentId } from '../instrument/instrument';
 import { taughtAs } from '../instrument/taught';
 import type { Concert } from '../pitch/pitch';
 import {
-  SCHOOL_CHOICES,
-  SCHOOL_QUESTIONS,
-  type SchoolOverrides,
-  type SchoolQuestion,
-  type Schools,
-  schoolsOf,
-} from '../school/schools';
+  CONVENTION_CHOICES,
+  CONVENTION_QUESTIONS,
+  type ConventionOverrides,
+  type ConventionQuestion,
+  type Conventions,
+  conventionsOf,
+} from '../convention/conventions';
 import type { Score } from '../score/score';
 import { notesOf, openingOf } from '../score/walk';
 import { line } from '../testing/line';
@@ -25,19 +25,19 @@ const tune = line<Concert>('Bb3 C4 D4 Eb4 | F4 E4 Eb4 D4 | A3 B3 Bb3 C4:e C4:e |
 });
 const partOf = (
   id: InstrumentId,
-  schools: Schools,
+  conventions: Conventions,
   score: Score<Concert> = tune,
   choice: Parameters<typeof derivePart>[3] = {},
-): Part => derivePart(score, taughtAs(id, schools), 'concert', choice, { schools, stage: 'second-year' });
+): Part => derivePart(score, taughtAs(id, conventions), 'concert', choice, { conventions, stage: 'second-year' });
 
 /** Everything that a page and its reasons would show. */
 function shown(
   id: InstrumentId,
-  schools: Schools,
+  conventions: Conventions,
   choice: Parameters<typeof derivePart>[3] = {},
   score = tune,
 ): string {
-  const part = partOf(id, schools, score, choice);
+  const part = partOf(id, conventions, score, choice);
   const annotations = annotate(part);
   const plan = planPage(part, annotations, DEFAULT_PAGE, { today: '2026-11-25' });
   const notes = [...annotations.values()].map((n) => [
@@ -45,7 +45,7 @@ function shown(
     n.count,
     rowsAt(plan.rows, n.id).length,
     n.accidental,
-    n.fingering.kind === 'playable' ? figureText(n.fingering.figure, schools.fingerCount) : '',
+    n.fingering.kind === 'playable' ? figureText(n.fingering.figure, conventions.fingerCount) : '',
     n.better?.cause,
   ]);
   return JSON.stringify([openingOf(part.score), notesOf(part.score), notes, [...explain(part, annotations)]]);
@@ -53,9 +53,12 @@ function shown(
 
 /** An instrument, and a choice on its page, for which each question matters. */
 const WHERE: Readonly<
-  Record<SchoolQuestion, readonly [InstrumentId, Parameters<typeof derivePart>[3]?, SchoolOverrides?, Score<Concert>?]>
+  Record<
+    ConventionQuestion,
+    readonly [InstrumentId, Parameters<typeof derivePart>[3]?, ConventionOverrides?, Score<Concert>?]
+  >
 > = {
-  figures: ['trumpet', {}, { fadeStep: 'first-in-line' }],
+  figures: ['trumpet', {}, { fadeStep: 'first-in-system' }],
   fadeStep: ['trumpet'],
   fingerCount: ['clarinet', { octaves: -1 }],
   horn: ['horn'],
@@ -72,23 +75,23 @@ const WHERE: Readonly<
 };
 
 describe('where teachers disagree', () => {
-  it.each(SCHOOL_QUESTIONS)('%s: every choice gives another page', (question) => {
+  it.each(CONVENTION_QUESTIONS)('%s: every choice gives another page', (question) => {
     const [id, choice = {}, others = {}, score = tune] = WHERE[question];
-    const pages = SCHOOL_CHOICES[question].map((c) =>
-      shown(id, schoolsOf({ ...others, [question]: c }), choice, score),
+    const pages = CONVENTION_CHOICES[question].map((c) =>
+      shown(id, conventionsOf({ ...others, [question]: c }), choice, score),
     );
     expect(new Set(pages).size).toBe(pages.length);
   });
 });
 
 describe('tenor clef', () => {
-  const fact = (schools: SchoolOverrides, note: string): Fact | undefined => {
+  const fact = (conventions: ConventionOverrides, note: string): Fact | undefined => {
     const part = derivePart(
       line<Concert>(note),
-      taughtAs('trombone', schoolsOf()),
+      taughtAs('trombone', conventionsOf()),
       'concert',
       { clef: 'tenor', octaves: 0 },
-      { schools: schoolsOf(schools), stage: 'second-year' },
+      { conventions: conventionsOf(conventions), stage: 'second-year' },
     );
     return (explain(part, annotate(part)).get('n1') ?? []).find((f) => f.kind === 'tenor-clef');
   };
@@ -113,15 +116,15 @@ describe('tenor clef', () => {
   });
 
   it('needs no such help in bass clef', () => {
-    const part = partOf('trombone', schoolsOf());
+    const part = partOf('trombone', conventionsOf());
     expect((explain(part, annotate(part)).get('n1') ?? []).some((f) => f.kind === 'tenor-clef')).toBe(false);
   });
 });
 
 describe('breath marks', () => {
   it('are written on the page every four bars, or left to the teacher', () => {
-    const marks = (schools: SchoolOverrides): string[] =>
-      notesOf(partOf('flute', schoolsOf(schools)).score)
+    const marks = (conventions: ConventionOverrides): string[] =>
+      notesOf(partOf('flute', conventionsOf(conventions)).score)
         .filter((n) => n.breathAfter === true)
         .map((n) => n.id);
     expect(marks({})).toEqual(['n15']);

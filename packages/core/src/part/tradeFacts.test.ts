@@ -8,7 +8,7 @@ import { countIn } from '../meter/counting';
 import { measureQuarters } from '../meter/meter';
 import { type Concert, letterName, parsePitch, pitchText, type Written } from '../pitch/pitch';
 import { rational, sum } from '../rational/rational';
-import { readAccidentals } from '../score/accidental';
+import { accidentalsInForce } from '../score/accidental';
 import { durationQuarters } from '../score/duration';
 import { filledQuarters, findMeasureFaults } from '../score/measureSum';
 import { withoutSignature } from '../score/rewrite';
@@ -18,7 +18,7 @@ import { line } from '../testing/line';
 import fc from 'fast-check';
 import { figureChange } from '../fingering/change';
 import { finger } from '../instrument/finger';
-import { DEFAULT_SCHOOLS } from '../school/schools';
+import { DEFAULT_CONVENTIONS } from '../convention/conventions';
 import { annotate } from './annotate';
 import { derivePart } from './derivePart';
 import { explain } from './explain';
@@ -105,7 +105,7 @@ describe('key signatures and accidentals', () => {
   });
 
   it('the second C sharp of the bar needs no sign, the C of the next bar is natural, another octave is free', () => {
-    const reading = [...readAccidentals(line<Written>('C#4 C#4 C5 D4 | C4:w')).values()];
+    const reading = [...accidentalsInForce(line<Written>('C#4 C#4 C5 D4 | C4:w')).values()];
     expect(reading.map((r) => [r.source, r.sign])).toEqual([
       ['sign', 1],
       ['bar', undefined],
@@ -186,7 +186,7 @@ describe('lines and spaces', () => {
 
 describe('hard changes', () => {
   const change = (id: InstrumentId, from: string, to: string) => {
-    const [a, b] = [from, to].map((n) => finger(instrumentOf(id), parsePitch<Written>(n), DEFAULT_SCHOOLS));
+    const [a, b] = [from, to].map((n) => finger(instrumentOf(id), parsePitch<Written>(n), DEFAULT_CONVENTIONS));
     if (a?.kind !== 'playable' || b?.kind !== 'playable') throw new Error('no figure');
     const { system } = instrumentOf(id);
     return figureChange(a.figure, b.figure, system.kind === 'woodwind' ? system.woodwind : undefined);
@@ -235,7 +235,9 @@ describe('laws over generated lines', () => {
         const annotations = annotate(part);
         const ids = notesOf(part.score).map((n) => n.id);
         expect([[...annotations.keys()], [...explain(part, annotations).keys()]]).toEqual([ids, ids]);
-        expect([...annotations.values()].map((n) => n.accidental)).toEqual([...readAccidentals(part.score).values()]);
+        expect([...annotations.values()].map((n) => n.accidental)).toEqual([
+          ...accidentalsInForce(part.score).values(),
+        ]);
         expect([...annotations.values()].map((n) => pitchText(n.written))).toEqual(
           notesOf(part.score).map((n) => pitchText(n.pitch)),
         );

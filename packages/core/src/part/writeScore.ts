@@ -3,11 +3,11 @@ import { type Concert, pitch, type Written } from '../pitch/pitch';
 import type { Measure, MusicEvent, NoteId, Score } from '../score/score';
 import { openingOf } from '../score/walk';
 import type { Clef } from '../key/signature';
-import { type KeyPlan, respelling, writtenKey } from './keyPlan';
+import { type KeyDecision, respelling, writtenKey } from './keyDecision';
 
 /** How a sounding line becomes a player's page. */
-export interface WritingPlan {
-  readonly keys: KeyPlan;
+export interface WritingChoices {
+  readonly keys: KeyDecision;
   /** From concert pitch to the page, octave included, before any respelling. */
   readonly interval: Interval;
   readonly clef: Clef;
@@ -40,7 +40,7 @@ function withoutDoubles(p: Written): Written {
  */
 export function writeScore(
   concert: Score<Concert>,
-  { keys, interval, clef, alternatives, breaths }: WritingPlan,
+  { keys, interval, clef, alternatives, breaths }: WritingChoices,
 ): WrittenOut {
   const simplified = new Set<NoteId>();
   const moved = new Map<NoteId, number>();

@@ -5,7 +5,7 @@ import { toNumber } from '../rational/rational';
 import { durationQuarters } from '../score/duration';
 import type { Score } from '../score/score';
 import { placeMeasures } from '../score/walk';
-import type { PlannedBar } from './playPlan';
+import type { SequencedBar } from './playSequence';
 
 /** What can sound under a line besides the beat. */
 export const BACKING_VOICES = ['drone', 'bass'] as const;
@@ -44,7 +44,7 @@ function atOrOver(low: number, degree: number, key: Key): number {
  * Each bar's bass is the first, fifth or fourth of the scale, whichever chord has most of the bar's notes; the first and
  * the last bar stand on the first. Bars come as they are gone through, repeats and turns included. Rules of this program; common practice, no source.
  */
-export function planBacking(score: Score<Concert>, bars: readonly PlannedBar[]): BackingNote[] {
+export function planBacking(score: Score<Concert>, bars: readonly SequencedBar[]): BackingNote[] {
   const placed = placeMeasures(score);
   const notes: BackingNote[] = [];
   bars.forEach((bar, i) => {

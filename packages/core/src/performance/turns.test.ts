@@ -5,7 +5,7 @@ import type { Score } from '../score/score';
 import { arbitraryExercise } from '../testing/arbitraryScore';
 import { line } from '../testing/line';
 import { planBacking } from './backing';
-import { planPlaying, type PlayOptions } from './playPlan';
+import { playSequence, type PlayOptions } from './playSequence';
 import { takeTurns } from './turns';
 
 const PLAIN: PlayOptions = { speed: 1, repeats: false, countIn: false, subdivide: false };
@@ -21,7 +21,7 @@ const at60 = (text: string, options = {}): Score<Concert> => {
 
 describe('my turn, your turn', () => {
   it('plays a stretch, then leaves the same time free while beat and playhead go on', () => {
-    const turns = takeTurns(planPlaying(at60('C4:w | D4:h E4:h'), PLAIN), () => true);
+    const turns = takeTurns(playSequence(at60('C4:w | D4:h E4:h'), PLAIN), () => true);
     expect(turns.notes.map((n) => [n.id, n.at])).toEqual([
       ['n1', 0],
       ['n2', 8],
@@ -45,7 +45,7 @@ describe('my turn, your turn', () => {
 
   it('takes longer stretches where a turn begins with some bars only, and keeps the count-in once', () => {
     const turns = takeTurns(
-      planPlaying(at60('C4:w | D4:w | E4:w | F4:w'), { ...PLAIN, countIn: true }),
+      playSequence(at60('C4:w | D4:w | E4:w | F4:w'), { ...PLAIN, countIn: true }),
       (bar) => bar % 2 === 0,
     );
     expect(turns.clicks.filter((c) => c.word !== undefined).map((c) => c.word)).toEqual(['1', '2', '3', '4']);
@@ -59,7 +59,7 @@ describe('my turn, your turn', () => {
   it('plays every note once, and takes twice the time, whatever the line', () => {
     fc.assert(
       fc.property(arbitraryExercise(6), fc.integer({ min: 1, max: 3 }), (e, size) => {
-        const plan = planPlaying(realize(e), PLAIN);
+        const plan = playSequence(realize(e), PLAIN);
         const turns = takeTurns(plan, (bar) => bar % size === 0);
         expect(turns.notes.map((n) => n.id)).toEqual(plan.notes.map((n) => n.id));
         expect(turns.cues.length).toBe(2 * plan.cues.length);
@@ -77,7 +77,7 @@ describe('my turn, your turn', () => {
 
 describe('the count aloud', () => {
   it('says numbers, and thinks them where a note is held or rests', () => {
-    const { words } = planPlaying(at60('C4 D4:e E4:e F4:h | R:h G4:h'), PLAIN);
+    const { words } = playSequence(at60('C4 D4:e E4:e F4:h | R:h G4:h'), PLAIN);
     expect(words.map((w) => [w.at, w.text, w.held])).toEqual([
       [0, '1', false],
       [1, '2', false],
@@ -92,7 +92,7 @@ describe('the count aloud', () => {
   });
 
   it('goes through a tie, and by the two other ways of counting', () => {
-    expect(planPlaying(at60('C4:w~ | C4:h D4:h'), PLAIN).words.map((w) => w.held)).toEqual([
+    expect(playSequence(at60('C4:w~ | C4:h D4:h'), PLAIN).words.map((w) => w.held)).toEqual([
       false,
       true,
       true,
@@ -102,7 +102,7 @@ describe('the count aloud', () => {
       false,
       true,
     ]);
-    expect(planPlaying(at60('C4:h D4:e E4:e F4'), { ...PLAIN, counting: 'ta' }).words.map((w) => w.text)).toEqual([
+    expect(playSequence(at60('C4:h D4:e E4:e F4'), { ...PLAIN, counting: 'ta' }).words.map((w) => w.text)).toEqual([
       'ta',
       'a',
       'ti',
@@ -110,7 +110,7 @@ describe('the count aloud', () => {
       'ta',
     ]);
     expect(
-      planPlaying(at60('C4:h D4:e E4:e F4'), { ...PLAIN, counting: 'du' }).words.map((w) => [w.at, w.text]),
+      playSequence(at60('C4:h D4:e E4:e F4'), { ...PLAIN, counting: 'du' }).words.map((w) => [w.at, w.text]),
     ).toEqual([
       [0, 'du'],
       [1, 'u'],
@@ -125,7 +125,7 @@ describe('a backing', () => {
   it('holds the key note, and gives each bar the chord that has most of its notes; the ends stand on the first', () => {
     // In C: the first bar's own chord, then a bar of G B D, a bar of F A C, and home.
     const score = at60('C4 E4 G4 C5 | G4 B4 D5 G4 | F4 A4 C5 F4 | C4:w');
-    const { bars } = planPlaying(score, PLAIN);
+    const { bars } = playSequence(score, PLAIN);
     const backing = planBacking(score, bars);
     expect(backing.filter((b) => b.voice === 'bass').map((b) => b.midi % 12)).toEqual([0, 7, 5, 0]);
     expect(backing.filter((b) => b.voice === 'drone').every((b) => b.midi % 12 === 0)).toBe(true);
@@ -139,9 +139,9 @@ describe('a backing', () => {
 
   it('follows the key, and stays low', () => {
     const score = at60('Bb4:w | F4:h C5:h | Bb4:w', { fifths: -2 });
-    for (const b of planBacking(score, planPlaying(score, PLAIN).bars)) expect(b.midi).toBeLessThan(60);
+    for (const b of planBacking(score, playSequence(score, PLAIN).bars)) expect(b.midi).toBeLessThan(60);
     expect(
-      planBacking(score, planPlaying(score, PLAIN).bars)
+      planBacking(score, playSequence(score, PLAIN).bars)
         .filter((b) => b.voice === 'bass')
         .map((b) => b.midi % 12),
     ).toEqual([10, 5, 10]);

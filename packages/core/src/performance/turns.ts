@@ -1,7 +1,7 @@
-import type { Click, Cue, PlannedBar, PlayPlan, Said, Sounding } from './playPlan';
+import type { Click, Cue, SequencedBar, PlaySequence, Said, Sounding } from './playSequence';
 
 /** A plan in which each stretch is played, then left free for the same time: my turn, your turn. */
-export interface TurnPlan extends PlayPlan {
+export interface TurnSequence extends PlaySequence {
   /** When it is the pupils' turn, in seconds. */
   readonly yours: readonly { readonly from: number; readonly to: number }[];
 }
@@ -13,7 +13,7 @@ export interface TurnPlan extends PlayPlan {
  * @param begins whether a new stretch begins with a bar, by its index in the line
  * @example two bars of four beats at 60 a minute, a turn for each: heard at 0, free at 4, heard at 8, free at 12
  */
-export function takeTurns(plan: PlayPlan, begins: (bar: number) => boolean): TurnPlan {
+export function takeTurns(plan: PlaySequence, begins: (bar: number) => boolean): TurnSequence {
   const stretches: { from: number; to: number }[] = [];
   plan.bars.forEach((b, i) => {
     const last = stretches.at(-1);
@@ -24,7 +24,7 @@ export function takeTurns(plan: PlayPlan, begins: (bar: number) => boolean): Tur
   const notes: Sounding[] = [];
   const cues: Cue[] = [];
   const words: Said[] = [];
-  const bars: PlannedBar[] = [];
+  const bars: SequencedBar[] = [];
   const clicks: Click[] = plan.clicks.filter((c) => c.word !== undefined);
   const yours: { from: number; to: number }[] = [];
   let shift = 0;

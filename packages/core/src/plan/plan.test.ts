@@ -4,10 +4,10 @@ import { midi, parsePitch, pitchText } from '../pitch/pitch';
 import { line as lineOf } from '../testing/line';
 import type { Exercise } from '../exercise/exercise';
 import '../figures/all';
-import { classTrouble } from './classTrouble';
-import { newNotes, playersReady, readinessKind } from './playersReady';
-import { aheadOf, scheduleOf, usualSchedule } from './schedule';
-import { isOff, lessonWeek, termWeeks } from './term';
+import { classTrouble } from '../fit/classTrouble';
+import { newNotes, playersReady, readinessKind } from '../fit/playersReady';
+import { aheadOf, scheduleOf, usualSchedule } from '../term/schedule';
+import { isOff, lessonWeek, termWeeks } from '../term/term';
 
 describe('the usual order of notes', () => {
   it.each(INSTRUMENTS.map((i) => i.id))(

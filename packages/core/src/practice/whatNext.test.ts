@@ -9,7 +9,7 @@ const pupil = (id: string, more: Partial<PupilRecord> = {}): PupilRecord => ({
   home: [],
   ...more,
 });
-const set = (due: string, done = false, exerciseId = 'e1') => ({ workId: `w ${due}`, exerciseId, due, done });
+const set = (due: string, done = false, exerciseId = 'e1') => ({ assignmentId: `w ${due}`, exerciseId, due, done });
 const home = (more: object) => ({
   exerciseId: 'e1',
   minutes: 10,

@@ -7,7 +7,7 @@ export interface PupilRecord {
   readonly id: string;
   readonly instrument: InstrumentId;
   readonly set: readonly {
-    readonly workId: string;
+    readonly assignmentId: string;
     readonly exerciseId: string;
     readonly due: string;
     readonly done: boolean;

@@ -79,10 +79,11 @@ export interface Finding {
   readonly repairs: readonly Repair[];
 }
 
-type Told = Omit<Finding, 'id' | 'repairs' | 'notes' | 'facts'> & Partial<Pick<Finding, 'notes' | 'facts' | 'repairs'>>;
+type Feedback = Omit<Finding, 'id' | 'repairs' | 'notes' | 'facts'> &
+  Partial<Pick<Finding, 'notes' | 'facts' | 'repairs'>>;
 
 /** A finding with its id. */
-export function finding({ notes = [], facts = {}, repairs = [], ...told }: Told): Finding {
+export function finding({ notes = [], facts = {}, repairs = [], ...told }: Feedback): Finding {
   const id = [told.code, ...told.measures.slice(0, 2), notes[0] ?? '', ...(told.instruments ?? [])].join('/');
   return { ...told, id, notes, facts, repairs };
 }

@@ -1,7 +1,7 @@
 import type { Stage } from '../instrument/instrument';
 import { intervalBetween, nameInterval } from '../pitch/interval';
 import { letterName, midi, type Written } from '../pitch/pitch';
-import { BREATH_SECONDS, breathStretches, emergencyBreath, isTooLong } from '../reading/breathPlan';
+import { BREATH_SECONDS, breathStretches, emergencyBreath, isTooLong } from '../analysis/plannedBreaths';
 import { slurredOn } from '../score/slurs';
 import type { Note, Score } from '../score/score';
 import { notesOf, placeEvents } from '../score/walk';

@@ -1,7 +1,7 @@
 import { type Key, signatureAlter } from '../key/key';
 import { enharmonic } from '../pitch/enharmonic';
 import { letterName, midi, type Pitch, stepIndex, type Written } from '../pitch/pitch';
-import { readAccidentals } from '../score/accidental';
+import { accidentalsInForce } from '../score/accidental';
 import { proposeKeys, signCount, withSignature } from '../score/rewrite';
 import type { Note, NoteId, Score } from '../score/score';
 import { notesOf, placeEvents, placeMeasures } from '../score/walk';
@@ -78,7 +78,7 @@ interface NoteAt {
 
 /** How each letter sounded last before each note: in its bar, and in the bar before. */
 function proveReach(score: Score<Written>): Finding[] {
-  const readings = readAccidentals(score);
+  const readings = accidentalsInForce(score);
   const notes = placeEvents(score).flatMap(({ event, place }): NoteAt[] =>
     event.kind === 'note' ? [{ note: event, measure: place.index, number: place.number }] : [],
   );

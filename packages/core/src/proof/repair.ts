@@ -8,7 +8,7 @@ import { withSignature } from '../score/rewrite';
 import type { NoteId, Score } from '../score/score';
 import { placeMeasures } from '../score/walk';
 import { changeEvents, FreshIds, tidySpans, withEvents, withMeasure, type WrittenEvent } from '../edit/events';
-import { having } from '../edit/having';
+import { withField } from '../edit/withField';
 import { removeMeasures } from '../edit/measures';
 import { reflow } from '../edit/reflow';
 import type { Repair } from './finding';
@@ -40,7 +40,7 @@ function shortenLast(score: Score<Written>, index: number): Score<Written> {
     ? score
     : withEvents(score, index, (events) =>
         events.map((e) =>
-          e === last ? { ...(e.kind === 'rest' ? having(e, 'wholeMeasure', undefined) : e), duration: value } : e,
+          e === last ? { ...(e.kind === 'rest' ? withField(e, 'wholeMeasure', undefined) : e), duration: value } : e,
         ),
       );
 }
@@ -83,13 +83,13 @@ export function applyRepair(score: Score<Written>, r: Repair): Score<Written> {
       while (label(to + 1) === label(r.measure) && to + 1 < score.measures.length) to += 1;
       return {
         ...score,
-        measures: score.measures.map((m, i) => (i < from || i > to ? m : having(m, 'ending', undefined))),
+        measures: score.measures.map((m, i) => (i < from || i > to ? m : withField(m, 'ending', undefined))),
       };
     }
     case 'drop-tie':
-      return changeNotes(score, [r.note], (n) => having(n, 'tie', undefined));
+      return changeNotes(score, [r.note], (n) => withField(n, 'tie', undefined));
     case 'tie-to-slur': {
-      const untied = changeNotes(score, [r.from], (n) => having(n, 'tie', undefined));
+      const untied = changeNotes(score, [r.from], (n) => withField(n, 'tie', undefined));
       const there = untied.slurs.some((s) => s.from === r.from && s.to === r.to);
       return there ? untied : { ...untied, slurs: [...untied.slurs, { from: r.from, to: r.to }] };
     }
@@ -106,9 +106,9 @@ export function applyRepair(score: Score<Written>, r: Repair): Score<Written> {
     case 'signature':
       return withSignature(score, r.key);
     case 'drop-change':
-      return withMeasure(score, r.measure, (m) => having(m, r.what, undefined));
+      return withMeasure(score, r.measure, (m) => withField(m, r.what, undefined));
     case 'reminder':
-      return changeNotes(score, r.notes, (n) => having(n, 'courtesy', r.on ? true : undefined));
+      return changeNotes(score, r.notes, (n) => withField(n, 'courtesy', r.on ? true : undefined));
     case 'respell':
       return changeNotes(score, [r.note], (n) => ({ ...n, pitch: enharmonic(n.pitch) }));
     case 'breath':

@@ -3,14 +3,14 @@ import { line } from '../testing/line';
 import { key } from '../key/key';
 import { arbitraryScore } from '../testing/arbitraryScore';
 import fc from 'fast-check';
-import { readAccidentals } from './accidental';
+import { accidentalsInForce } from './accidental';
 import type { ReminderPolicy } from './reminders';
 import { playedBefore } from './playedBefore';
 import type { Measure, Score } from './score';
 import { notesOf } from './walk';
 
 const readings = (text: string, fifths = 0): string[] =>
-  [...readAccidentals(line<Written>(text, { fifths })).values()].map(
+  [...accidentalsInForce(line<Written>(text, { fifths })).values()].map(
     (r) => `${r.source}${r.sign === undefined ? '' : `:${r.sign}`}`,
   );
 
@@ -51,7 +51,7 @@ describe('accidentals in force', () => {
   });
 
   it('says which earlier note set the sign', () => {
-    const all = readAccidentals(line<Written>('F#4 G4 F#4 G4'));
+    const all = accidentalsInForce(line<Written>('F#4 G4 F#4 G4'));
     expect(all.get('n3')).toEqual({ source: 'bar', setBy: 'n1' });
   });
 });
@@ -63,7 +63,7 @@ const change = (
 
 describe('accidentals and what happens in mid-piece', () => {
   const sources = (score: Score<Written>): string[] =>
-    [...readAccidentals(score).values()].map((r) => `${r.source}${r.sign === undefined ? '' : `:${r.sign}`}`);
+    [...accidentalsInForce(score).values()].map((r) => `${r.source}${r.sign === undefined ? '' : `:${r.sign}`}`);
 
   it('a new signature holds from its bar on', () => {
     expect(sources(change(line<Written>('F#4 F4 F#4 F4 | F#4 F4 F#4 F4'), { 1: { key: key(1) } }))).toEqual([
@@ -108,7 +108,7 @@ describe('accidentals and what happens in mid-piece', () => {
     // The rule of the staff, told anew: signature, then the bar's signs on the line, then a tie over the bar line.
     fc.assert(
       fc.property(arbitraryScore(), (score) => {
-        const readings = readAccidentals(score);
+        const readings = accidentalsInForce(score);
         let fifths = 0;
         const SHARPS = 'FCGDAEB';
         let tied: string | undefined;
@@ -143,7 +143,7 @@ describe('accidentals and what happens in mid-piece', () => {
 
 describe('reminders', () => {
   const reminded = (score: Score<Written>, policy: ReminderPolicy): string[] =>
-    [...readAccidentals(score, policy)].filter(([, r]) => r.courtesy === true).map(([id, r]) => `${id}:${r.sign}`);
+    [...accidentalsInForce(score, policy)].filter(([, r]) => r.courtesy === true).map(([id, r]) => `${id}:${r.sign}`);
 
   it('are none unless the teacher wants them, or the page has one', () => {
     const score = line<Written>('C#4:w | C4:w');
@@ -156,7 +156,7 @@ describe('reminders', () => {
       })),
     };
     expect(reminded(shown, 'none')).toEqual(['n2:0']);
-    expect(readAccidentals(shown).get('n2')).toEqual({ source: 'plain', sign: 0, courtesy: true });
+    expect(accidentalsInForce(shown).get('n2')).toEqual({ source: 'plain', sign: 0, courtesy: true });
   });
 
   it('come once a bar, after a change in the bar before or in another octave', () => {
@@ -187,8 +187,8 @@ describe('reminders', () => {
   it('never change what sounds or what the rules draw', () => {
     fc.assert(
       fc.property(arbitraryScore(), fc.constantFrom<ReminderPolicy>('once-a-bar', 'after-change'), (score, policy) => {
-        const plain = readAccidentals(score);
-        for (const [id, r] of readAccidentals(score, policy)) {
+        const plain = accidentalsInForce(score);
+        for (const [id, r] of accidentalsInForce(score, policy)) {
           expect({ ...r, ...(r.courtesy === true ? { sign: undefined, courtesy: undefined } : {}) }).toEqual({
             ...plain.get(id),
             ...(r.courtesy === true ? { sign: undefined, courtesy: undefined } : {}),

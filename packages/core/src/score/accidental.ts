@@ -7,7 +7,7 @@ import type { NoteId, Score } from './score';
 /** Where a note's alteration comes from. `plain`: the letter as it is, nothing in force. */
 export type AccidentalSource = 'plain' | 'signature' | 'sign' | 'bar' | 'tie';
 
-export interface AccidentalReading {
+export interface Accidental {
   readonly source: AccidentalSource;
   /** The sign drawn before the note, in semitones, when one is needed (0 is a natural). */
   readonly sign?: number;
@@ -39,14 +39,14 @@ const continues = <P extends Pitch>(here: PlacedNote<P>, before: PlacedNote<P> |
  * otherwise in a bar played just before or in another octave; `after-change` at every such note, however long ago the
  * change was, and wherever an earlier sign of the bar still holds.
  * @param notes the score's, where they are placed already
- * @example readAccidentals(C♯4 D4 C♯4 in C major): a sign, plain, held by the bar's first note
+ * @example accidentalsInForce(C♯4 D4 C♯4 in C major): a sign, plain, held by the bar's first note
  */
-export function readAccidentals<P extends Pitch>(
+export function accidentalsInForce<P extends Pitch>(
   score: Score<P>,
   policy: ReminderPolicy = 'none',
   notes: readonly PlacedNote<P>[] = placedNotes(score),
-): ReadonlyMap<NoteId, AccidentalReading> {
-  const found = new Map<NoteId, AccidentalReading>();
+): ReadonlyMap<NoteId, Accidental> {
+  const found = new Map<NoteId, Accidental>();
   const memory = policy === 'none' ? undefined : new ReminderMemory(score, policy);
   let signs = new Map<number, Sign>();
   let before: PlacedNote<P> | undefined;
@@ -61,7 +61,7 @@ export function readAccidentals<P extends Pitch>(
     const sign = signs.get(line);
     const tied = continues(here, before);
     const overBarLine = tied && before?.measureIndex !== here.measureIndex;
-    let reading: AccidentalReading;
+    let reading: Accidental;
     if (overBarLine && pitch.alter !== inSignature) reading = { source: 'tie' };
     else if (pitch.alter !== (sign?.alter ?? inSignature)) {
       reading = { source: 'sign', sign: pitch.alter };

@@ -1,5 +1,5 @@
 import type { Pitch } from '../pitch/pitch';
-import type { Schools } from '../school/schools';
+import type { Conventions } from '../convention/conventions';
 import type { NoteId, Score } from './score';
 import { slurredOn } from './slurs';
 import { notesOf } from './walk';
@@ -13,9 +13,9 @@ const PHRASE_BARS = 4;
  * Every four full bars, at the phrase's last note, unless its bar has a rest or a mark already, or a tie or slur leads
  * on; under `own-marks` none. Common practice, no source.
  */
-export function planBreaths<P extends Pitch>(score: Score<P>, school: Schools['breath']): ReadonlySet<NoteId> {
+export function breathMarks<P extends Pitch>(score: Score<P>, convention: Conventions['breath']): ReadonlySet<NoteId> {
   const after = new Set<NoteId>();
-  if (school === 'own-marks') return after;
+  if (convention === 'own-marks') return after;
   const end = notesOf(score).at(-1);
   const slurred = slurredOn(score);
   let bars = 0;

@@ -5,7 +5,7 @@ import { midi, type Written } from '../pitch/pitch';
 import { rational } from '../rational/rational';
 import { arbitraryScore } from '../testing/arbitraryScore';
 import { line } from '../testing/line';
-import { planBreaths } from './breath';
+import { breathMarks } from './breath';
 import { noteCount } from './counts';
 import { beatPlace, placedNotes, placedNotesById } from './placedNotes';
 import type { Measure, Score } from './score';
@@ -124,14 +124,14 @@ describe('counts of a line', () => {
 // A breath every four bars, or at the rests: common practice, no source.
 describe('breaths', () => {
   const bars = (text: string): Score<Written> => line<Written>(text);
-  const plan = (score: Score<Written>): string[] => [...planBreaths(score, 'every-four-bars')];
+  const plan = (score: Score<Written>): string[] => [...breathMarks(score, 'every-four-bars')];
   const EIGHT = 'C4:w | C4:w | C4:w | C4:w | C4:w | C4:w | C4:w | C4:w | C4:w';
 
   it('come after every fourth full bar, not at the end', () => {
     expect(plan(bars(EIGHT))).toEqual(['n4', 'n8']);
     expect(plan(bars(EIGHT.split(' | ').slice(0, 8).join(' | ')))).toEqual(['n4']);
     expect(plan(pickup(bars(EIGHT)))).toEqual(['n5']);
-    expect([...planBreaths(bars(EIGHT), 'own-marks')]).toEqual([]);
+    expect([...breathMarks(bars(EIGHT), 'own-marks')]).toEqual([]);
   });
 
   it('give way to a rest or a mark in that bar, and to a tie or slur over its line', () => {

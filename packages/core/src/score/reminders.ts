@@ -1,9 +1,9 @@
 import type { Pitch, Step } from '../pitch/pitch';
-import type { Schools } from '../school/schools';
+import type { Conventions } from '../convention/conventions';
 import { playedBefore } from './playedBefore';
 import type { Score } from './score';
 
-export type ReminderPolicy = Schools['reminders'];
+export type ReminderPolicy = Conventions['reminders'];
 
 type Alters = ReadonlyMap<Step, number>;
 

@@ -3,14 +3,14 @@ import { key } from '../key/key';
 import { midi, type Written } from '../pitch/pitch';
 import { arbitraryScore } from '../testing/arbitraryScore';
 import { line } from '../testing/line';
-import { readAccidentals } from './accidental';
+import { accidentalsInForce } from './accidental';
 import { proposeKeys, signCount, withoutSignature, withSignature } from './rewrite';
 import type { Score } from './score';
 import { notesOf, openingOf } from './walk';
 
 const byHand = line<Written>('Bb4 C5 D5 Eb5 | F5 Eb5 D5 C5 | Bb4:w');
 const signs = (score: Score<Written>): (number | undefined)[] =>
-  [...readAccidentals(score).values()].map((r) => r.sign);
+  [...accidentalsInForce(score).values()].map((r) => r.sign);
 
 describe('the two ways to write a tune', () => {
   it('signs at the notes become a signature and clean notes, and back', () => {

@@ -1,7 +1,7 @@
 import { key, type Key, signatureAlter, tonic } from '../key/key';
 import { proposeSignatures, type SignatureProposal } from '../key/signature';
 import { type Pitch, stepAt, stepIndex } from '../pitch/pitch';
-import { readAccidentals } from './accidental';
+import { accidentalsInForce } from './accidental';
 import type { Score } from './score';
 import { notesOf } from './walk';
 
@@ -22,7 +22,7 @@ export const withoutSignature = <P extends Pitch>(score: Score<P>): Score<P> => 
 
 /** How many signs the page shows before its notes, reminders not counted. */
 export const signCount = <P extends Pitch>(score: Score<P>): number =>
-  [...readAccidentals(score).values()].filter((r) => r.sign !== undefined && r.courtesy !== true).length;
+  [...accidentalsInForce(score).values()].filter((r) => r.sign !== undefined && r.courtesy !== true).length;
 
 /** A signature for a line, how many signs would remain at notes, and the key that the last note speaks for. */
 export interface KeyProposal extends SignatureProposal {

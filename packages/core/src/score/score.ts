@@ -85,7 +85,7 @@ export interface Measure<P extends Pitch> {
   /** This bar and the next n-1 are silent and drawn as one multi-bar rest. */
   readonly multiRest?: number;
   /** The teacher wants a new line of music to begin here. */
-  readonly startsLine?: boolean;
+  readonly startsSystem?: boolean;
 }
 
 /** A line from one note to another. */

@@ -69,7 +69,7 @@ describe('a hard change taken apart', () => {
         whole.get(buildUpSource(n.id))?.fingering,
       ]);
     expect(new Set(notes.map((n) => n.id)).size).toBe(notes.length);
-    expect(drill.score.measures.filter((m) => m.startsLine === true).map((m) => m.tempo?.words)).toEqual([
+    expect(drill.score.measures.filter((m) => m.startsSystem === true).map((m) => m.tempo?.words)).toEqual([
       'bar 2: A to C',
       'bar 1: C to D',
     ]);

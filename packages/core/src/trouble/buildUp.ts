@@ -133,7 +133,7 @@ function stepMeasures(concert: Score<Concert>, { steps }: BuildUp, first: number
       // A meter says nothing of a step: only the first, which a score has to have, stands there.
       ...(k === 0 && place !== undefined
         ? {
-            startsLine: true,
+            startsSystem: true,
             key: place.key,
             tempo: { words: label },
             ...(first === 0 ? { meter: place.meter, clef: place.clef } : {}),
@@ -183,7 +183,7 @@ export function buildUpPart(
     ),
   );
   const choice: PartChoice = { octaves: octave.octaves, key: key.choice, clef: clef.clef, alternatives: moved };
-  const teaching = { ...part.teaching, schools: { ...part.teaching.schools, breath: 'own-marks' as const } };
+  const teaching = { ...part.teaching, conventions: { ...part.teaching.conventions, breath: 'own-marks' as const } };
   return derivePart({ title, measures, slurs, hairpins: [] }, part.instrument, exercise.owner, choice, teaching);
 }
 

@@ -4,7 +4,7 @@ import type { Part } from '../part/derivePart';
 import { quartersAMinute } from '../performance/perform';
 import { diatonic, midi } from '../pitch/pitch';
 import { toNumber } from '../rational/rational';
-import type { AccidentalReading } from '../score/accidental';
+import type { Accidental } from '../score/accidental';
 import { placedNotes } from '../score/placedNotes';
 import type { NoteId, Tempo } from '../score/score';
 import { slurredOn } from '../score/slurs';
@@ -34,7 +34,7 @@ function speeds({ concert }: Part): number[] {
 }
 
 /** What the eye has to know: a sign that is in force unseen, a letter that has just changed. */
-function readingCauses({ source }: AccidentalReading, alter: number, lastAlter: number | undefined): CauseShare[] {
+function readingCauses({ source }: Accidental, alter: number, lastAlter: number | undefined): CauseShare[] {
   const causes: CauseShare[] = [];
   const share = (cause: 'sign-not-shown' | 'letter-changes'): void => {
     causes.push({ cause, units: 1, cost: WEIGHTS[cause] });

@@ -6,7 +6,7 @@ import { annotate } from '../part/annotate';
 import { derivePart } from '../part/derivePart';
 import { DEFAULT_TEACHING } from '../part/teaching';
 import { midi, parsePitch, type Written } from '../pitch/pitch';
-import { DEFAULT_SCHOOLS } from '../school/schools';
+import { DEFAULT_CONVENTIONS } from '../convention/conventions';
 import { line } from '../testing/line';
 import { changeCost, haste, type Played, rangeEnds } from './changeCost';
 import { partChanges, troubleSpots, WORTH_A_MARK } from './partTrouble';
@@ -14,7 +14,7 @@ import { TROUBLE_CAUSES, WEIGHTS } from './weights.data';
 
 const played = (id: InstrumentId, note: string): Played => {
   const pitch = parsePitch<Written>(note);
-  const fingering = finger(instrumentOf(id), pitch, DEFAULT_SCHOOLS);
+  const fingering = finger(instrumentOf(id), pitch, DEFAULT_CONVENTIONS);
   if (fingering.kind !== 'playable') throw new Error(`${id} has no ${note}`);
   return { midi: midi(pitch), fingering };
 };

@@ -50,7 +50,7 @@ export interface RowPlace {
   readonly height: number;
 }
 
-export interface BandPlan {
+export interface BandLayout {
   readonly rows: readonly RowPlace[];
   readonly height: number;
   /** Lines of the silent staff that is at least as high. */
@@ -92,7 +92,7 @@ function rowHeight(row: BandRow, instrument: Instrument): number {
 }
 
 /** Stacks the rows that are switched on and rounds the band up to whole staff spaces. */
-export function planBand({ rows, part: { instrument }, annotations }: BandSource): BandPlan {
+export function layOutBand({ rows, part: { instrument }, annotations }: BandSource): BandLayout {
   if (rows.length === 0) return { rows: [], height: 0, lines: 0, keys: [] };
   const scales = rows.map((r) => SCALE[r.size ?? 'medium']);
   const heights = rows.map((r, i) => rowHeight(r.row, instrument) * (scales[i] ?? 1));
@@ -144,7 +144,7 @@ const centred = (width: number): Reach => ({ left: width / 2, right: width / 2 }
 export function rowText(
   row: Exclude<BandRow, 'diagram'>,
   note: NoteAnnotation,
-  { teaching: { schools }, concert }: Part,
+  { teaching: { conventions }, concert }: Part,
 ): string[] {
   switch (row) {
     case 'name':
@@ -154,13 +154,13 @@ export function rowText(
     case 'sounds':
       return [letterName(note.concert)];
     case 'solfa':
-      return [solmization(note.written, note.fifths, schools.noteNames)];
+      return [solmization(note.written, note.fifths, conventions.noteNames)];
     case 'degree':
       return [scaleDegree(note.written, { fifths: note.fifths, mode: openingOf(concert).key.mode })];
     case 'figure':
       return note.fingering.kind === 'unplayable'
         ? [UNPLAYABLE_WORD[note.fingering.because] ?? '']
-        : figureLines(note.fingering.figure, schools.fingerCount);
+        : figureLines(note.fingering.figure, conventions.fingerCount);
   }
 }
 
@@ -168,7 +168,7 @@ export function rowText(
 export const rowWeight = (row: BandRow): 'semibold' | 'regular' =>
   row === 'figure' || row === 'name' ? 'semibold' : 'regular';
 
-function rowReach({ row, scale, size }: RowPlace, note: NoteAnnotation, part: Part, { keys }: BandPlan): Reach {
+function rowReach({ row, scale, size }: RowPlace, note: NoteAnnotation, part: Part, { keys }: BandLayout): Reach {
   const { fingering } = note;
   if (row !== 'diagram')
     return centred(Math.max(...rowText(row, note, part).map((t) => measureText(t, size, rowWeight(row)))));
@@ -185,7 +185,7 @@ function rowReach({ row, scale, size }: RowPlace, note: NoteAnnotation, part: Pa
 }
 
 /** The width to keep free for a note's cell; a tied-to note has an empty cell but for its count. */
-export function cellReach(note: NoteAnnotation, plan: BandPlan, source: BandSource): Reach {
+export function cellReach(note: NoteAnnotation, plan: BandLayout, source: BandSource): Reach {
   if (plan.rows.length === 0) return { left: 0, right: 0 };
   const shown = rowsOver(note, plan);
   if (shown.length === 0) return note.tiedFrom === undefined ? centred(2 * HIDDEN_REACH) : { left: 0, right: 0 };
@@ -197,12 +197,12 @@ export function cellReach(note: NoteAnnotation, plan: BandPlan, source: BandSour
 }
 
 /** The rows that say something over a note: over one that is held on, only what is counted. */
-export function rowsOver(note: NoteAnnotation, plan: BandPlan): readonly RowPlace[] {
+export function rowsOver(note: NoteAnnotation, plan: BandLayout): readonly RowPlace[] {
   return plan.rows.filter((r) => !r.setup.hiddenAt.has(note.id) && (note.tiedFrom === undefined || r.row === 'count'));
 }
 
 /** Symmetrical room for each note, since the reservation is centred on the notehead. */
-export const cellWidths = (plan: BandPlan, source: BandSource): ReadonlyMap<NoteId, number> =>
+export const cellWidths = (plan: BandLayout, source: BandSource): ReadonlyMap<NoteId, number> =>
   new Map(
     [...source.annotations.values()].map((note) => {
       const { left, right } = cellReach(note, plan, source);

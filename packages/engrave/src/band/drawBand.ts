@@ -8,7 +8,7 @@ import type { System } from '../system/readSystems';
 import { drawText, round } from '../text/drawText';
 import { measureText } from '../text/measureText';
 import {
-  type BandPlan,
+  type BandLayout,
   type BandSource,
   cellReach,
   type Reach,
@@ -55,7 +55,7 @@ function drawRow(
   { row, top, height, scale, size }: RowPlace,
   note: NoteAnnotation,
   part: Part,
-  { keys }: BandPlan,
+  { keys }: BandLayout,
 ): XmlElement[] {
   const { fingering } = note;
   if ((row === 'diagram' || row === 'figure') && fingering.kind === 'unplayable') {
@@ -125,7 +125,7 @@ function cornerMarks(note: NoteAnnotation, { left, right }: Reach): XmlElement[]
  */
 export function drawBand(
   system: System,
-  plan: BandPlan,
+  plan: BandLayout,
   source: BandSource,
   line: number,
   name: (id: NoteId) => string,

@@ -14,8 +14,8 @@ import {
   planPage,
   type Part,
   realize,
-  type SchoolOverrides,
-  schoolsOf,
+  type ConventionOverrides,
+  conventionsOf,
   type Written,
 } from '@cifra/core';
 import { line } from '@cifra/core/testing';
@@ -117,7 +117,7 @@ describe('the notes of a page at its head', () => {
       instrumentOf('trumpet'),
       'concert',
       {},
-      { ...DEFAULT_TEACHING, schools: schoolsOf({ figures: 'none' }) },
+      { ...DEFAULT_TEACHING, conventions: conventionsOf({ figures: 'none' }) },
     );
 
   it('stand there once each, low to high, figured even where the page below is not', () => {
@@ -143,7 +143,7 @@ describe('what a class chooses shows in the band', () => {
   const cells = (
     id: 'trumpet' | 'alto-saxophone' | 'clarinet',
     text: string,
-    schools: SchoolOverrides,
+    conventions: ConventionOverrides,
     alternatives?: Record<string, number>,
   ) => {
     const part = derivePart(
@@ -151,7 +151,7 @@ describe('what a class chooses shows in the band', () => {
       instrumentOf(id),
       id,
       alternatives === undefined ? {} : { alternatives },
-      { schools: schoolsOf(schools), stage: 'first-year' },
+      { conventions: conventionsOf(conventions), stage: 'first-year' },
     );
     return engravePart(
       engine,

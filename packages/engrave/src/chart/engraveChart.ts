@@ -19,7 +19,7 @@ type Playable = Extract<NoteAnnotation['fingering'], { kind: 'playable' }>;
 /** What a chart says besides its notes; the words are the application's. */
 export interface ChartWords {
   readonly title: string;
-  /** Under the title: which notes these are, and which school. */
+  /** Under the title: which notes these are, and which convention. */
   readonly notes: readonly string[];
   readonly othersTitle: string;
   readonly alternate: (a: Playable['alternates'][number]) => string;
@@ -58,7 +58,7 @@ function othersOf(part: Part, annotations: Annotations, words: ChartWords): Row[
     const { alternates, intonation } = n.fingering;
     const rows = [
       ...alternates.map((a) => ({
-        figure: figureLines(a.figure, part.teaching.schools.fingerCount)
+        figure: figureLines(a.figure, part.teaching.conventions.fingerCount)
           .filter((l) => l !== '')
           .join(' | '),
         text: words.alternate(a),

@@ -1,6 +1,6 @@
 import { annotate, chartPart, midi, notesUsed, type PagePlan } from '@cifra/core';
 import { element } from '@cifra/xml';
-import { type BandSource, cellWidths, fullBand, planBand } from '../band/bandRows';
+import { type BandSource, cellWidths, fullBand, layOutBand } from '../band/bandRows';
 import { type CellLabel, drawBand } from '../band/drawBand';
 import { INK } from '../diagram/ink';
 import { type Engine, layOut } from '../engine';
@@ -13,7 +13,7 @@ import { drawText, round } from '../text/drawText';
 /** Lays out notes that stand for themselves: lines as full as they get, no meter and no bar lines. */
 export function layOutChart(engine: Engine, source: BandSource, width: number, headsOnly = false): Layout {
   const { part, annotations } = source;
-  const plan = planBand(source);
+  const plan = layOutBand(source);
   const cells = cellWidths(plan, source);
   const mei = writeMei(part.score, {
     bandLines: plan.lines,
@@ -40,7 +40,7 @@ const NEW_ROOM = 330;
 
 /** The band over the systems of a chart; what is new says so under its staff. */
 export function chartDecorator(source: BandSource, label?: CellLabel): Decorate {
-  const plan = planBand(source);
+  const plan = layOutBand(source);
   return (system) => {
     const band = drawBand(system, plan, source, 0, (id) => id, label);
     const words = system.heads

@@ -1,6 +1,6 @@
 import {
   chartNotes,
-  DEFAULT_SCHOOLS,
+  DEFAULT_CONVENTIONS,
   figureText,
   finger,
   INSTRUMENTS,
@@ -66,7 +66,7 @@ describe('key diagrams', () => {
     const { system } = instrument;
     if (system.kind !== 'woodwind') throw new Error('no woodwind');
     for (const p of chartNotes(instrument, 'full')) {
-      const f = finger(instrument, p, DEFAULT_SCHOOLS);
+      const f = finger(instrument, p, DEFAULT_CONVENTIONS);
       if (f.kind !== 'playable' || f.figure.kind !== 'keys') continue;
       const figure: KeyFigure = f.figure;
       const keys = keysUsed(system.woodwind, [figure]);

@@ -1,5 +1,5 @@
 import {
-  type AccidentalReading,
+  type Accidental,
   beamGroups,
   type Clef,
   type Key,
@@ -10,7 +10,7 @@ import {
   type Pitch,
   type PlacedMeasure,
   placeMeasures,
-  readAccidentals,
+  accidentalsInForce,
   type Score,
 } from '@cifra/core';
 import { element, writeXml, type XmlElement } from '@cifra/xml';
@@ -52,7 +52,7 @@ export interface MeiLine<P extends Pitch> {
 }
 
 export interface SignLookup {
-  get(id: NoteId): AccidentalReading | undefined;
+  get(id: NoteId): Accidental | undefined;
 }
 
 const CLEF: Readonly<Record<Clef, { shape: string; line: number }>> = {
@@ -205,7 +205,7 @@ class Staff<P extends Pitch> {
     this.marked = marked ?? new Set();
     this.score = score;
     this.placed = placeMeasures(score);
-    this.accidentals = accidentals ?? readAccidentals(score);
+    this.accidentals = accidentals ?? accidentalsInForce(score);
     for (const group of beamGroups(score)) for (const id of group) this.beams.set(id, group);
     const order = score.measures.flatMap((m) => m.events.map((e) => e.id));
     this.nextId = new Map(order.map((id, i) => [id, order[i + 1]]));

@@ -13,15 +13,15 @@ import {
   type PageSetup,
   type Part,
   realize,
-  schoolsOf,
+  conventionsOf,
   TROUBLE_CAUSES,
   type Written,
 } from '@cifra/core';
 import { line } from '@cifra/core/testing';
 import { figureLines } from '../diagram/figureLines';
 import { touchName } from '../diagram/touchName';
-import { breakLines } from '../lineBreaks';
-import { fullBand, planBand } from '../band/bandRows';
+import { breakSystems } from '../systemBreaks';
+import { fullBand, layOutBand } from '../band/bandRows';
 import type { System } from '../system/readSystems';
 import { extentOf } from '../system/bounds';
 import { dealSystems } from './composePages';
@@ -50,30 +50,33 @@ const widths = (n: number, width: number) =>
 
 describe('line breaks', () => {
   it('set four bars to a line, the pickup with the first', () => {
-    expect([...breakLines(bars(12), widths(12, 30), 1000)]).toEqual([4, 8]);
-    expect([...breakLines(bars(9, true), widths(9, 30), 1000)]).toEqual([5]);
+    expect([...breakSystems(bars(12), widths(12, 30), 1000)]).toEqual([4, 8]);
+    expect([...breakSystems(bars(9, true), widths(9, 30), 1000)]).toEqual([5]);
   });
 
   it('halve a phrase that is too wide, and halve again', () => {
-    expect([...breakLines(bars(8), widths(8, 300), 1000)]).toEqual([2, 4, 6]);
-    expect([...breakLines(bars(3), widths(3, 700), 1000)]).toEqual([1, 2]);
+    expect([...breakSystems(bars(8), widths(8, 300), 1000)]).toEqual([2, 4, 6]);
+    expect([...breakSystems(bars(3), widths(3, 700), 1000)]).toEqual([1, 2]);
   });
 
   it('leave no single bar behind when it fits the line before', () => {
-    expect([...breakLines(bars(9), widths(9, 100), 1000)]).toEqual([4]);
-    expect([...breakLines(bars(5), widths(5, 240), 1000)]).toEqual([4]);
+    expect([...breakSystems(bars(9), widths(9, 100), 1000)]).toEqual([4]);
+    expect([...breakSystems(bars(5), widths(5, 240), 1000)]).toEqual([4]);
   });
 
   it("go by what the page asks for, and by the teacher's own wish", () => {
-    expect([...breakLines(bars(9), widths(9, 30), 1000, 3)]).toEqual([3, 6]);
-    expect([...breakLines(bars(9), widths(9, 300), 1000, 0)]).toEqual([3, 6]);
-    expect([...breakLines(bars(4), widths(4, 30), 1000, 1)]).toEqual([1, 2, 3]);
-    const wished = { ...bars(8), measures: bars(8).measures.map((m, i) => (i === 3 ? { ...m, startsLine: true } : m)) };
-    expect([...breakLines(wished, widths(8, 30), 1000)]).toEqual([3]);
+    expect([...breakSystems(bars(9), widths(9, 30), 1000, 3)]).toEqual([3, 6]);
+    expect([...breakSystems(bars(9), widths(9, 300), 1000, 0)]).toEqual([3, 6]);
+    expect([...breakSystems(bars(4), widths(4, 30), 1000, 1)]).toEqual([1, 2, 3]);
+    const wished = {
+      ...bars(8),
+      measures: bars(8).measures.map((m, i) => (i === 3 ? { ...m, startsSystem: true } : m)),
+    };
+    expect([...breakSystems(wished, widths(8, 30), 1000)]).toEqual([3]);
   });
 
   it("leave room for the words that begin over a line's last bar", () => {
-    expect([...breakLines(bars(4), widths(4, 240), 1000, 4, new Map([['m4', 600]]))]).toEqual([2]);
+    expect([...breakSystems(bars(4), widths(4, 240), 1000, 4, new Map([['m4', 600]]))]).toEqual([2]);
   });
 });
 
@@ -165,7 +168,7 @@ describe('words on the page', () => {
         instrumentOf('flute'),
         'concert',
         {},
-        { schools: schoolsOf({ rhythmNames }), stage: 'first-year' },
+        { conventions: conventionsOf({ rhythmNames }), stage: 'first-year' },
       );
       return partHeader(planOf(one, { countIn: true })).notes.at(-1) ?? '';
     };
@@ -221,7 +224,7 @@ describe('figures as text in the band', () => {
   it('fit the band that is planned for them', () => {
     for (const instrument of INSTRUMENTS) {
       const part = chartPart(instrument, instrument.firstNotes, DEFAULT_TEACHING);
-      const plan = planBand(
+      const plan = layOutBand(
         fullBand(
           part,
           annotate(part, { alone: true }),
@@ -235,7 +238,7 @@ describe('figures as text in the band', () => {
       });
     }
     const tuba = chartPart(instrumentOf('tuba'), [], DEFAULT_TEACHING);
-    expect(planBand(fullBand(tuba, annotate(tuba, { alone: true }), []))).toEqual({
+    expect(layOutBand(fullBand(tuba, annotate(tuba, { alone: true }), []))).toEqual({
       rows: [],
       height: 0,
       lines: 0,

@@ -100,7 +100,7 @@ function countInSentence({ part }: PagePlan): string {
   const words = countIn(meter, first?.pickup === true ? filledQuarters(first) : undefined).join(' ');
   // Meters of eighths are counted in as they are written, cut time by its felt halves.
   const value = COUNTED[String(isCompound(meter) || meter.unit >= 8 ? meter.unit : 4 / toNumber(beatQuarters(meter)))];
-  return `Count in: ${words}${value === undefined ? '' : `, in ${value[part.teaching.schools.rhythmNames]}`}`;
+  return `Count in: ${words}${value === undefined ? '' : `, in ${value[part.teaching.conventions.rhythmNames]}`}`;
 }
 
 /** What a page says besides what it knows of itself. */

@@ -1,4 +1,4 @@
-import { notesOf, placeMeasures, readAccidentals, type Score, type Written } from '@cifra/core';
+import { notesOf, placeMeasures, accidentalsInForce, type Score, type Written } from '@cifra/core';
 import { arbitraryScore, line } from '@cifra/core/testing';
 import { descendants, readXml } from '@cifra/xml';
 import fc from 'fast-check';
@@ -13,7 +13,7 @@ beforeAll(async () => {
 }, 60000);
 
 const request = (scores: readonly Score<Written>[], rest: Partial<SystemRequest> = {}): SystemRequest => ({
-  lines: scores.map((score) => ({ score, signs: [...readAccidentals(score)] })),
+  lines: scores.map((score) => ({ score, signs: [...accidentalsInForce(score)] })),
   widthMm100: 16000,
   spread: false,
   opens: true,
@@ -103,7 +103,7 @@ describe('the breaks of lines while writing', () => {
     let off = 0;
     let bars = 0;
     for (const score of fc.sample(arbitraryScore(5), { seed: 9, numRuns: 12 })) {
-      const signs = readAccidentals(score);
+      const signs = accidentalsInForce(score);
       const system = engrave([score]);
       score.measures.forEach((m, i) => {
         const box = system.measures[i];

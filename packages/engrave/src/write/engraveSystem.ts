@@ -1,4 +1,4 @@
-import type { AccidentalReading, NoteId, Score, Written } from '@cifra/core';
+import type { Accidental, NoteId, Score, Written } from '@cifra/core';
 import { placeMeasures } from '@cifra/core';
 import { element, writeXml } from '@cifra/xml';
 import { type Engine, layOut } from '../engine';
@@ -10,7 +10,7 @@ import { readSystems } from '../system/readSystems';
 export interface SystemRequest {
   readonly lines: readonly {
     readonly score: Score<Written>;
-    readonly signs: readonly (readonly [NoteId, AccidentalReading])[];
+    readonly signs: readonly (readonly [NoteId, Accidental])[];
   }[];
   readonly widthMm100: number;
   /** Spread over the whole width; else at its natural width, as the line that is being written. */

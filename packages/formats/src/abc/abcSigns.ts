@@ -11,7 +11,7 @@ import {
   valueForQuarters,
 } from '@cifra/core';
 import { noteCustomKey } from '../customKey';
-import type { ProblemList } from '../reading';
+import type { ProblemList } from '../fileImport';
 import type { AbcElement, AbcTune } from './abcElement';
 
 const MODE_OF: Readonly<Record<string, Mode>> = {

@@ -1,4 +1,12 @@
-import { notesOf, openingOf, pitchText, placeMeasures, readAccidentals, type Score, type Written } from '@cifra/core';
+import {
+  notesOf,
+  openingOf,
+  pitchText,
+  placeMeasures,
+  accidentalsInForce,
+  type Score,
+  type Written,
+} from '@cifra/core';
 import { readAbc } from './readAbc';
 
 function line(body: string, head = 'M:4/4\nL:1/4\nK:C'): { score: Score<Written>; problems: string[] } {
@@ -36,7 +44,7 @@ describe('ABC text', () => {
   it('carries a tied sign over the bar line', () => {
     const { score } = line('z2 z ^F- | F F z2');
     expect(notesOf(score).map((n) => pitchText(n.pitch))).toEqual(['F#4', 'F#4', 'F4']);
-    expect([...readAccidentals(score).values()].map((r) => r.source)).toEqual(['sign', 'tie', 'plain']);
+    expect([...accidentalsInForce(score).values()].map((r) => r.source)).toEqual(['sign', 'tie', 'plain']);
   });
 
   it('reads lengths, dots, triplets and broken rhythm', () => {

@@ -1,7 +1,7 @@
 import abcjs from 'abcjs';
 import { failure, type Result, success } from '@cifra/core';
 import { assembleScore } from '../assembleScore';
-import { type Candidate, type LineChoice, ProblemList, type Reading } from '../reading';
+import { type Candidate, type LineChoice, ProblemList, type FileImport } from '../fileImport';
 import type { AbcTune, Stream } from './abcElement';
 import { clefName, readTempo } from './abcSigns';
 import { AbcVoiceReader } from './abcVoiceReader';
@@ -61,7 +61,7 @@ const candidateOf = (s: Stream, part: number): Candidate => ({
  * another octave differently, the bar is listed.
  * @returns the line, or the voices to choose from
  */
-export function readAbc(text: string, choice?: LineChoice): Result<Reading> {
+export function readAbc(text: string, choice?: LineChoice): Result<FileImport> {
   const problems = new ProblemList();
   if (!/^[ \t]*K:/m.test(text)) return failure('broken-abc', { facts: { missing: 'K:' } });
   let tune: AbcTune | undefined;

@@ -19,7 +19,7 @@ import {
 
 /** Lengths are written in quarters. */
 const UNIT = 'L:1/4';
-const BARS_A_LINE = 4;
+const BARS_PER_SYSTEM = 4;
 const MODE_TEXT: Readonly<Record<Mode, string>> = {
   major: '',
   ionian: 'ion',
@@ -207,7 +207,7 @@ export function writeAbc<P extends Pitch>(score: Score<P>): string {
     if (multi > 1) index += multi - 1;
     const last = placed[index]?.measure;
     bars += 1;
-    body += `${changes(m, m === first.measure)} ${music} ${barText(last, placed[index + 1]?.measure)}${bars % BARS_A_LINE === 0 ? '\n' : ''}`;
+    body += `${changes(m, m === first.measure)} ${music} ${barText(last, placed[index + 1]?.measure)}${bars % BARS_PER_SYSTEM === 0 ? '\n' : ''}`;
   }
   return `X:1\nT:${plain(score.title)}\n${composer}M:${meterText(first.meter)}\n${UNIT}\n${tempo}K:${keyText(first.key)} clef=${first.clef}\n${body.trim()}\n`;
 }

@@ -12,7 +12,7 @@ import {
 import { arbitraryScore, line } from '@cifra/core/testing';
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
-import type { LineChoice, Reading } from '../reading';
+import type { LineChoice, FileImport } from '../fileImport';
 import { readMidi } from './readMidi';
 import { writeMidi } from './writeMidi';
 
@@ -24,7 +24,7 @@ const sounding = (s: Score<Written>): Score<Concert> =>
   );
 const write = (s: Score<Written>, countIn = false): Uint8Array =>
   writeMidi(perform(sounding(s)), { title: s.title, program: 56, countIn });
-const read = (bytes: Uint8Array, choice?: LineChoice): Extract<Reading, { kind: 'line' }> => {
+const read = (bytes: Uint8Array, choice?: LineChoice): Extract<FileImport, { kind: 'line' }> => {
   const r = readMidi(bytes, choice);
   if (!r.ok || r.value.kind !== 'line') throw new Error(JSON.stringify(r));
   return r.value;

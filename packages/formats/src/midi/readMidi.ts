@@ -1,7 +1,7 @@
 import { failure, type Key, key, MAX_MEASURES, type Meter, type Result, success } from '@cifra/core';
 import { type MidiData, parseMidi } from 'midi-file';
 import { assembleScore } from '../assembleScore';
-import { type Candidate, type LineChoice, ProblemList, type Reading } from '../reading';
+import { type Candidate, type LineChoice, ProblemList, type FileImport } from '../fileImport';
 import { chooseGrid, type Grid, type Heard, writeHeard } from './quantise';
 
 /** More notes than any line has: a file with more is not read on. */
@@ -123,7 +123,7 @@ function highest(notes: readonly Heard[]): { line: Heard[]; together: number } {
  * channels one is chosen; chords give their highest note. Names of notes follow the file's signature.
  * @see Standard MIDI Files 1.0
  */
-export function readMidi(bytes: Uint8Array, choice?: LineChoice): Result<Reading> {
+export function readMidi(bytes: Uint8Array, choice?: LineChoice): Result<FileImport> {
   if (!isWhole(bytes)) return failure('broken-midi', { facts: { detail: 'it ends in the middle' } });
   let data: MidiData;
   try {

@@ -11,7 +11,7 @@ import {
 } from '@cifra/core';
 import { childNamed, childrenNamed, childText, type XmlElement } from '@cifra/xml';
 import { noteCustomKey } from '../customKey';
-import type { ProblemList } from '../reading';
+import type { ProblemList } from '../fileImport';
 import { readNumber } from './noteReader';
 
 const CLEF_BY_SIGN: Readonly<Record<string, Clef>> = { G2: 'treble', F4: 'bass', C3: 'alto', C4: 'tenor' };

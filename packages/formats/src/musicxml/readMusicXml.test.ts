@@ -1,6 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { notesOf, openingOf, pitchText, placeMeasures, readAccidentals, type Score, type Written } from '@cifra/core';
+import {
+  notesOf,
+  openingOf,
+  pitchText,
+  placeMeasures,
+  accidentalsInForce,
+  type Score,
+  type Written,
+} from '@cifra/core';
 import { readMusicXml } from './readMusicXml';
 
 const QUARTET = readFileSync(join(__dirname, '../fixtures/evening-quartet.musicxml'), 'utf8');
@@ -77,7 +85,7 @@ describe('a MusicXML score of several parts', () => {
     ]);
     expect(score.measures[3]?.events[0]?.fermata).toBe(true);
     expect(placeMeasures(score).map((p) => p.number)).toEqual([0, 1, 2, 3, 4]);
-    expect([...readAccidentals(score).values()].filter((r) => r.sign !== undefined)).toEqual([]);
+    expect([...accidentalsInForce(score).values()].filter((r) => r.sign !== undefined)).toEqual([]);
   });
 
   it('lists by bar what it could not take', () => {

@@ -1,7 +1,7 @@
 import { failure, MAX_MEASURES, type Result, success } from '@cifra/core';
 import { childNamed, childrenNamed, childText, descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
 import { assembleScore } from '../assembleScore';
-import { type Candidate, type LineChoice, ProblemList, type Reading } from '../reading';
+import { type Candidate, type LineChoice, ProblemList, type FileImport } from '../fileImport';
 import { readTranspose } from './attributesReader';
 import { guessOwner } from './owner';
 import { headingText, PartReader } from './partReader';
@@ -69,7 +69,7 @@ function titleOf(root: XmlElement): string {
  * @param xml text of the file, already taken out of a compressed container
  * @returns one line as written on its page, or the parts and voices to choose from
  */
-export function readMusicXml(xml: string, choice?: LineChoice): Result<Reading> {
+export function readMusicXml(xml: string, choice?: LineChoice): Result<FileImport> {
   const parsed = readXml(xml);
   if (!parsed.ok) {
     const { fault } = parsed;

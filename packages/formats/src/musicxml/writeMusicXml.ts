@@ -8,7 +8,7 @@ import {
   type Meter,
   type MusicEvent,
   placeMeasures,
-  readAccidentals,
+  accidentalsInForce,
   type Score,
   semitones,
   type Tempo,
@@ -61,7 +61,7 @@ const divisionsOf = (lengths: readonly Rational[]): number => lengths.reduce((l,
 
 interface Context {
   readonly divisions: number;
-  readonly accidentals: ReturnType<typeof readAccidentals>;
+  readonly accidentals: ReturnType<typeof accidentalsInForce>;
   readonly slurStarts: ReadonlyMap<NoteId, readonly number[]>;
   readonly slurStops: ReadonlyMap<NoteId, readonly number[]>;
   readonly figures: ReadonlyMap<NoteId, string>;
@@ -252,7 +252,7 @@ function writePart(part: MusicXmlPart, id: string): XmlElement {
     .concat(placed.map((p) => measureQuarters(p.meter)));
   const context: Context = {
     divisions: divisionsOf(lengths),
-    accidentals: readAccidentals(score),
+    accidentals: accidentalsInForce(score),
     figures: part.figures ?? new Map(),
     ...numberSlurs(score),
   };

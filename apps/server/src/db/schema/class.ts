@@ -1,4 +1,4 @@
-import type { ClassPlanDto, KnownDto, PageSetupDto, PaperName, PupilPageDto, SchoolsDto } from '@cifra/contract';
+import type { TermDto, KnownDto, PageSetupDto, PaperName, PupilPageDto, ConventionsDto } from '@cifra/contract';
 import type { InstrumentId, Stage } from '@cifra/core';
 import { index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { teachers } from './teacher';
@@ -13,7 +13,7 @@ export const classes = pgTable(
     name: text('name').notNull(),
     instruments: jsonb('instruments').$type<InstrumentId[]>().notNull(),
     /** What this class does otherwise than its teacher's profile. */
-    schools: jsonb('schools').$type<SchoolsDto>().notNull(),
+    conventions: jsonb('conventions').$type<ConventionsDto>().notNull(),
     stage: text('stage').$type<Stage>().notNull().default('first-year'),
     /** The signature that it is used to, as it sounds. */
     usualFifths: integer('usual_fifths'),
@@ -22,7 +22,7 @@ export const classes = pgTable(
     /** Notes that players have met. */
     known: jsonb('known').$type<KnownDto[]>().notNull().default([]),
     /** Term, days off, what is looked at, when which note comes. */
-    plan: jsonb('plan').$type<ClassPlanDto>().notNull().default({ holidays: [], schedule: [] }),
+    term: jsonb('term').$type<TermDto>().notNull().default({ holidays: [], schedule: [] }),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [index('classes_teacher').on(t.teacherId)],
@@ -45,7 +45,7 @@ export const pupils = pgTable(
     /** Notes met otherwise than the class, by instrument. */
     known: jsonb('known').$type<KnownDto[]>(),
     stage: text('stage').$type<Stage>(),
-    schools: jsonb('schools').$type<SchoolsDto>(),
+    conventions: jsonb('conventions').$type<ConventionsDto>(),
     second: text('second').$type<InstrumentId>(),
     seat: text('seat'),
     note: text('note'),

@@ -20,5 +20,9 @@ export const met = pgTable(
     exerciseId: uuid('exercise_id').references(() => exercises.id, { onDelete: 'set null' }),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [index('met_class').on(t.classId, t.day)],
+  (t) => [
+    index('met_class').on(t.classId, t.day),
+    index('met_pupil').on(t.pupilId),
+    index('met_exercise').on(t.exerciseId),
+  ],
 );

@@ -1,4 +1,4 @@
-import type { SetKind } from '@cifra/contract';
+import type { PrintSetKind } from '@cifra/contract';
 import type { InstrumentId } from '@cifra/core';
 import { boolean, date, index, integer, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { bytes } from './bytes';
@@ -7,8 +7,8 @@ import { exercises } from './exercise';
 import { teachers } from './teacher';
 
 /** Pages made for a class, kept for a while under a link that stays. */
-export const pageSets = pgTable(
-  'page_sets',
+export const printSets = pgTable(
+  'print_sets',
   {
     id: uuid('id').primaryKey().defaultRandom(),
     teacherId: uuid('teacher_id')
@@ -20,7 +20,7 @@ export const pageSets = pgTable(
     classId: uuid('class_id')
       .notNull()
       .references(() => classes.id, { onDelete: 'cascade' }),
-    kind: text('kind').$type<SetKind>().notNull(),
+    kind: text('kind').$type<PrintSetKind>().notNull(),
     /** The day on which the pages are used. */
     today: date('today', { mode: 'string' }).notNull(),
     codes: boolean('codes').notNull().default(false),
@@ -34,7 +34,11 @@ export const pageSets = pgTable(
     detail: text('detail'),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [index('page_sets_teacher').on(t.teacherId, t.createdAt), index('page_sets_exercise').on(t.exerciseId)],
+  (t) => [
+    index('print_sets_teacher').on(t.teacherId, t.createdAt),
+    index('print_sets_exercise').on(t.exerciseId),
+    index('print_sets_class').on(t.classId),
+  ],
 );
 
 /** Links by which pupils open one part without an account. */
@@ -58,5 +62,10 @@ export const links = pgTable(
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
     expiresAt: timestamp('expires_at', { withTimezone: true }).notNull(),
   },
-  (t) => [index('links_exercise').on(t.exerciseId)],
+  (t) => [
+    index('links_exercise').on(t.exerciseId),
+    index('links_teacher').on(t.teacherId),
+    index('links_class').on(t.classId),
+    index('links_pupil').on(t.pupilId),
+  ],
 );

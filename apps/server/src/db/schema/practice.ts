@@ -31,6 +31,7 @@ export const practice = pgTable(
   (t) => [
     primaryKey({ columns: [t.pupilId, t.exerciseId, t.instrument] }),
     index('practice_exercise').on(t.exerciseId),
+    index('practice_teacher').on(t.teacherId),
   ],
 );
 
@@ -50,7 +51,10 @@ export const practiceDays = pgTable(
     cleanRuns: integer('clean_runs').notNull(),
     minutes: real('minutes').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.pupilId, t.exerciseId, t.instrument, t.day] })],
+  (t) => [
+    primaryKey({ columns: [t.pupilId, t.exerciseId, t.instrument, t.day] }),
+    index('practice_days_exercise').on(t.exerciseId),
+  ],
 );
 
 /** Takes that pupils handed in. */
@@ -74,5 +78,9 @@ export const handIns = pgTable(
     soundType: text('sound_type').$type<SoundType>(),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [index('hand_ins_exercise').on(t.exerciseId, t.createdAt), index('hand_ins_pupil').on(t.pupilId)],
+  (t) => [
+    index('hand_ins_exercise').on(t.exerciseId, t.createdAt),
+    index('hand_ins_pupil').on(t.pupilId),
+    index('hand_ins_teacher').on(t.teacherId),
+  ],
 );

@@ -12,7 +12,7 @@ export const sessions = pgTable(
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
     expiresAt: timestamp('expires_at', { withTimezone: true }).notNull(),
   },
-  (t) => [index('sessions_expires').on(t.expiresAt)],
+  (t) => [index('sessions_expires').on(t.expiresAt), index('sessions_teacher').on(t.teacherId)],
 );
 
 /** Failed attempts, counted per e-mail and per address. */

@@ -1,5 +1,5 @@
 import type { PracticeSetupDto, SentencesDto } from '@cifra/contract';
-import type { SchoolOverrides } from '@cifra/core';
+import type { ConventionOverrides } from '@cifra/core';
 import { integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 export const teachers = pgTable('teachers', {
@@ -10,7 +10,7 @@ export const teachers = pgTable('teachers', {
   /** argon2id, with its parameters. */
   passwordHash: text('password_hash').notNull(),
   /** The teacher's profile: where they do otherwise than the defaults. */
-  schools: jsonb('schools').$type<SchoolOverrides>().notNull().default({}),
+  conventions: jsonb('conventions').$type<ConventionOverrides>().notNull().default({}),
   /** Memory sentences for lines and spaces. */
   sentences: jsonb('sentences').$type<SentencesDto>().notNull().default({}),
   /** The order of practice, and how often clean is enough. */

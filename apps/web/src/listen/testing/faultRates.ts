@@ -12,7 +12,7 @@ import {
   joinFrames,
   lowestListened,
   otherPartial,
-  planPlaying,
+  playSequence,
   realize,
   simulatePlayer,
   soundTake,
@@ -22,7 +22,7 @@ import {
 import { FrameReader } from '../readFrames';
 
 const RATE = 22050;
-const BARS_A_LINE = 4;
+const BARS_PER_SYSTEM = 4;
 const SPEED = 0.8;
 const SECONDS_A_MINUTE = 60;
 
@@ -71,8 +71,8 @@ export function measureFaults(
   const concert = realize(exercise);
   const part = derivePart(concert, instrumentOf(instrument), exercise.owner);
   const annotations = annotate(part);
-  const plan = planPlaying(concert, { speed: SPEED, repeats: false, countIn: true, subdivide: false });
-  const asked = askedNotes(part, plan, BARS_A_LINE);
+  const plan = playSequence(concert, { speed: SPEED, repeats: false, countIn: true, subdivide: false });
+  const asked = askedNotes(part, plan, BARS_PER_SYSTEM);
   const beat = SECONDS_A_MINUTE / ((concert.measures[0]?.tempo?.mark?.perMinute ?? DEFAULT_BEATS_A_MINUTE) * SPEED);
   const tolerance = toleranceFor('first-year', beat);
   const { notes, planted } = simulatePlayer(asked, faults, seed, tolerance, (a) => otherPartial(part, annotations, a));

@@ -1,0 +1,39 @@
+import type { LogEntryDto, LogView } from '@cifra/contract';
+import { Inject, Injectable } from '@nestjs/common';
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import { DATABASE, type Database } from '../db/database.module';
+import { inserted, present, wholeRow } from '../db/rows';
+import { lessonLog } from '../db/schema/index';
+
+const view = ({ classId: _class, ...row }: typeof lessonLog.$inferSelect): LogView => present(row) as LogView;
+
+@Injectable()
+export class LessonRepository {
+  constructor(@Inject(DATABASE) private readonly db: Database) {}
+
+  /** What happened, the latest day first. */
+  async list(classId: string): Promise<LogView[]> {
+    const rows = await this.db
+      .select()
+      .from(lessonLog)
+      .where(eq(lessonLog.classId, classId))
+      .orderBy(desc(lessonLog.day));
+    return rows.map(view);
+  }
+
+  /** Writes a day: what was there of the same pupil and assignment is written over. */
+  save(classId: string, day: string, entries: readonly LogEntryDto[]): Promise<LogView[]> {
+    return this.db.transaction(async (tx) => {
+      const kept: LogView[] = [];
+      for (const entry of entries) {
+        const { pupilId, assignmentId } = entry;
+        const same =
+          assignmentId === undefined ? isNull(lessonLog.assignmentId) : eq(lessonLog.assignmentId, assignmentId);
+        await tx.delete(lessonLog).where(and(eq(lessonLog.pupilId, pupilId), eq(lessonLog.day, day), same));
+        const values = { classId, day, ...wholeRow(lessonLog, entry) };
+        kept.push(view(inserted(await tx.insert(lessonLog).values(values).returning())));
+      }
+      return kept;
+    });
+  }
+}

@@ -1,0 +1,38 @@
+import { INSTRUMENT_IDS, type InstrumentId } from '@cifra/core';
+import { IsBoolean, IsIn, IsISO8601, IsOptional, IsUUID, Length } from 'class-validator';
+
+/** What is made for a class: one book, a copy for each pupil by name, or a zip of single files. */
+export const PRINT_SET_KINDS = ['book', 'copies', 'zip'] as const;
+export type PrintSetKind = (typeof PRINT_SET_KINDS)[number];
+
+export class MakePrintSetDto {
+  @IsUUID() classId!: string;
+  @IsIn(PRINT_SET_KINDS) kind!: PrintSetKind;
+
+  /** ISO date on which the pages are used. */
+  @IsOptional()
+  @IsISO8601({ strict: true })
+  @Length(10, 10)
+  today?: string;
+
+  /** Each page carries the pupils' link as a code to scan. */
+  @IsOptional()
+  @IsBoolean()
+  codes?: boolean;
+}
+
+/** Days that a pupils' link may stay open. */
+export const LINK_DAYS = [7, 14, 30, 90, 365] as const;
+
+/** A link for every pupil of a class who has none. */
+export class MakeLinksDto {
+  @IsIn(LINK_DAYS) days!: (typeof LINK_DAYS)[number];
+}
+
+export class MakeLinkDto {
+  @IsUUID() exerciseId!: string;
+  @IsUUID() classId!: string;
+  @IsIn(INSTRUMENT_IDS) instrument!: InstrumentId;
+  @IsOptional() @IsUUID() pupilId?: string;
+  @IsIn(LINK_DAYS) days!: (typeof LINK_DAYS)[number];
+}
