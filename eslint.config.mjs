@@ -2,127 +2,13 @@ import js from '@eslint/js';
 import importX from 'eslint-plugin-import-x';
 import reactHooks from 'eslint-plugin-react-hooks';
 import ts from 'typescript-eslint';
+import { readRooms, roomFaults, roomZones } from './scripts/lib/rooms.mjs';
 
-/** Imports run one way: each layer may use only what stands before it. */
-const LAYERS = [
-  ['problem', []],
-  ['school', []],
-  ['rational', []],
-  ['pitch', []],
-  ['key', ['pitch', 'school']],
-  ['meter', ['rational', 'school']],
-  ['score', ['rational', 'pitch', 'key', 'meter', 'problem', 'school']],
-  ['fingering', ['pitch', 'school']],
-  ['figures', ['fingering']],
-  ['instrument', ['pitch', 'key', 'fingering', 'school']],
-  ['exercise', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'instrument']],
-  ['edit', ['rational', 'pitch', 'key', 'meter', 'problem', 'score', 'exercise']],
-  [
-    'part',
-    [
-      'rational',
-      'pitch',
-      'key',
-      'meter',
-      'problem',
-      'school',
-      'score',
-      'fingering',
-      'instrument',
-      'exercise',
-    ],
-  ],
-  ['performance', ['rational', 'pitch', 'key', 'meter', 'score', 'exercise', 'random']],
-  ['trouble', ['performance', 'rational', 'pitch', 'score', 'exercise', 'fingering', 'instrument', 'part']],
-  [
-    'page',
-    [
-      'performance',
-      'pitch',
-      'key',
-      'meter',
-      'rational',
-      'school',
-      'score',
-      'fingering',
-      'instrument',
-      'exercise',
-      'part',
-      'trouble',
-      'reading',
-    ],
-  ],
-  ['reading', ['performance', 'rational', 'pitch', 'key', 'meter', 'score', 'instrument', 'exercise']],
-  [
-    'fit',
-    [
-      'rational',
-      'pitch',
-      'key',
-      'meter',
-      'school',
-      'score',
-      'fingering',
-      'instrument',
-      'exercise',
-      'part',
-      'performance',
-      'trouble',
-      'reading',
-      'page',
-    ],
-  ],
-  ['random', []],
-  ['practice', ['instrument']],
-  ['plan', ['pitch', 'score', 'instrument', 'exercise', 'part', 'page', 'trouble', 'practice']],
-  [
-    'listen',
-    ['random', 'rational', 'pitch', 'key', 'meter', 'score', 'fingering', 'instrument', 'part', 'performance'],
-  ],
-  [
-    'drill',
-    [
-      'random',
-      'rational',
-      'pitch',
-      'key',
-      'meter',
-      'school',
-      'score',
-      'fingering',
-      'instrument',
-      'exercise',
-      'part',
-      'performance',
-      'listen',
-    ],
-  ],
-  [
-    'proof',
-    [
-      'performance',
-      'reading',
-      'rational',
-      'pitch',
-      'key',
-      'meter',
-      'problem',
-      'school',
-      'score',
-      'instrument',
-      'exercise',
-      'edit',
-      'part',
-    ],
-  ],
-];
-const core = './packages/core/src';
-const coreZones = LAYERS.map(([layer, may]) => ({
-  target: `${core}/${layer}`,
-  from: core,
-  except: [layer, ...may].map((l) => `./${l}`),
-  message: `${layer} may use only: ${may.join(', ') || 'nothing'}.`,
-}));
+/** Imports run one way: the tables of docs/architecture.md say which room may use which. */
+const rooms = readRooms();
+const faults = roomFaults(rooms);
+if (rooms.length === 0 || faults.length > 0)
+  throw new Error(`docs/architecture.md: ${faults.join('; ') || 'no rooms'}`);
 const zone = (target, from) => ({ target, from, message: `${target} may not use ${from}.` });
 
 export default ts.config(
@@ -151,7 +37,7 @@ export default ts.config(
         'error',
         {
           zones: [
-            ...coreZones,
+            ...roomZones(rooms),
             zone('./packages/xml', './packages/core'),
             zone('./packages/core', './packages/xml'),
             zone('./packages/formats', './packages/engrave'),

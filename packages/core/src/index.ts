@@ -228,7 +228,8 @@ export { type Clash, mergeExercises, type Merged } from './edit/merge';
 export { transposeExercise } from './exercise/transposeExercise';
 export { DEFAULT_TEACHING, taughtTo, type Teaching } from './part/teaching';
 export { type PageTransposition, pageTransposition, transposedToPage } from './part/pageTransposition';
-export { derivePart, type Part, type PartDecisions } from './part/derivePart';
+export { derivePart, type Part } from './part/derivePart';
+export { type PartDecisions } from './part/decidePart';
 export { type KeyOption, type KeyReason, SIGNATURE_LIMIT } from './part/keyDecision';
 export { type OctaveOption, type OctaveReason } from './part/octave';
 export { alternativeTo, betterOctaves, listMisfits, type Misfit, type MisfitSide } from './part/misfit';
@@ -244,6 +245,27 @@ export { TROUBLE_CAUSES, type TroubleCause, WEIGHTS } from './trouble/weights.da
 export { type CauseShare, changeCost, type ChangeCost } from './trouble/changeCost';
 export { type BuildUp, buildUp, buildUpPart, buildUpSource, changeNames } from './trouble/buildUp';
 export { barHeat } from './trouble/heat';
+export { type BuildUpPage, buildUpPage, type BuildUpWords } from './page/buildUpPage';
+export { beginsTurn, phraseStarts } from './performance/phrases';
+export { lineTempo } from './performance/lineTempo';
+export { addTap, tappedTempo } from './performance/tempoTap';
+export {
+  DEFAULT_SOUNDS,
+  type BarRange,
+  type PlaySetup,
+  type SoundSwitches,
+  type Turns,
+  TURNS,
+} from './practice/playSetup';
+export { isRung, type RungSetup, RUNG_SETUP, rungsInOrder } from './practice/rungs';
+export {
+  searchShelf,
+  SHELF_ORDERS,
+  type Shelved,
+  type ShelfOrder,
+  type ShelfQuery,
+  WHOLE_SHELF,
+} from './fit/shelfSearch';
 export { type Change, partChanges, troubleSpots, WORTH_A_MARK } from './trouble/partTrouble';
 export { FADE_STEPS, type FadeSchedule, type FadeStep, fadeStepOf, type FadeChange, stepOn } from './page/fadeSchedule';
 export {
@@ -320,7 +342,7 @@ export {
 export { takeTurns, type TurnSequence } from './performance/turns';
 export { climb, type Stairs, type StairsGoal } from './practice/stairs';
 export { type Random, randomFrom } from './random/random';
-export { type Frame, type Heard, joinFrames, median } from './listen/heard';
+export { type Frame, type HeardNote, joinFrames, median } from './listen/heard';
 export {
   type Asked,
   compareTake,

@@ -1,7 +1,7 @@
 import type { Pitch, Score } from '@cifra/core';
 import { placeMeasures } from '@cifra/core';
 import { element } from '@cifra/xml';
-import { type Engine, layOut } from './engine';
+import { type Engine, layOut } from './engine/engine';
 import { writeMei } from './mei/writeMei';
 import { composeStrip, type Page } from './page/composePages';
 import { drawTempo } from './page/tempoMark';

@@ -16,7 +16,7 @@ import { arbitraryExercise, midiNotes } from '@cifra/core/testing';
 import { childrenNamed, descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
-import { layOut } from './engine';
+import { layOut } from './engine/engine';
 import { engraveLine, firstBars } from './engraveLine';
 import { engravePart, layOutPart } from './engravePart';
 import { writeMei } from './mei/writeMei';

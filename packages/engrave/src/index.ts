@@ -1,11 +1,11 @@
-export { type Engine, STAFF_SPACE } from './engine';
+export { type Engine, STAFF_SPACE } from './engine/engine';
 export { type CellLabel } from './band/drawBand';
 export { type ChartOptions, type ChartWords, engraveChart } from './chart/engraveChart';
 export { engravePart, type EngraveOptions, engraveScroll } from './engravePart';
 export { engraveCallSheet } from './sheet/engraveCallSheet';
 export { engraveScore, type EngravedScore } from './score/engraveScore';
 export { engraveLine, firstBars } from './engraveLine';
-export { pageName, readPageName } from './notePrefix';
+export { pageName, readPageName } from './engine/notePrefix';
 export { type Page } from './page/composePages';
 export { CAUSE_WORDS, instrumentTitle, lookFirstSentence, type PageExtras, signatureSentence } from './page/pageWords';
 export { MARGIN, type Paper, PAPER_SIZE, PAPERS } from './page/paper';

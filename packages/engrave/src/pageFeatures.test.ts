@@ -3,7 +3,7 @@ import { line } from '@cifra/core/testing';
 import { descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
 import { callSheet, DEFAULT_TEACHING, INSTRUMENTS, realize } from '@cifra/core';
 import { engravePart, engraveScroll } from './engravePart';
-import { readPageName } from './notePrefix';
+import { readPageName } from './engine/notePrefix';
 import type { Page } from './page/composePages';
 import { PAPER_SIZE } from './page/paper';
 import { engraveScore } from './score/engraveScore';

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
 import fc from 'fast-check';
 import { readFile } from './readFile';
-import { MAX_FILE_BYTES } from './fileImport';
+import { MAX_FILE_BYTES } from './import/limits';
 
 const QUARTET = readFileSync(join(__dirname, 'fixtures/evening-quartet.musicxml'));
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);

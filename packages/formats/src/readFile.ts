@@ -1,11 +1,12 @@
 import { failure, type Result, success } from '@cifra/core';
 import { readAbc } from './abc/readAbc';
-import { decodeText } from './decodeText';
+import { decodeText } from './import/decodeText';
 import { isCifraFile, readCifraFile } from './json/cifraFile';
 import { readMidi } from './midi/readMidi';
 import { readMusicXml } from './musicxml/readMusicXml';
 import { unpackMxl } from './musicxml/unpack';
-import { type LineChoice, MAX_FILE_BYTES, type FileImport } from './fileImport';
+import type { FileImport, LineChoice } from './import/fileImport';
+import { MAX_FILE_BYTES } from './import/limits';
 
 const startsWith = (bytes: Uint8Array, text: string): boolean =>
   [...text].every((c, i) => bytes[i] === c.charCodeAt(0));

@@ -1,6 +1,7 @@
 import { chartWords } from '@cifra/contract/words';
 import {
   annotate,
+  buildUpPage,
   callSheet,
   CHART_ROWS,
   chartPart,
@@ -37,8 +38,8 @@ import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createModule from 'verovio/wasm';
 import { loadFigures } from '../figures/loadFigures';
-import { buildUpPage } from '../read/buildUpPage';
 import { chartLabel, pageLabels } from '../words/noteLabel';
+import { buildUpWords } from '../words/troubleWords';
 
 let engine: Promise<Engine> | undefined;
 const load = (): Promise<Engine> => (engine ??= createModule().then((m) => new VerovioToolkit(m)));
@@ -107,7 +108,7 @@ const api = {
   /** Hard places taken apart, a line for each. */
   async buildUps(r: BuildUpRequest): Promise<Page[]> {
     const [plan] = await plansOf(r);
-    const drill = plan === undefined ? undefined : buildUpPage(plan, r.exercise, r.spots);
+    const drill = plan === undefined ? undefined : buildUpPage(plan, r.exercise, r.spots, buildUpWords(plan));
     if (drill === undefined) return [];
     const labels = pageLabels([drill.plan]);
     return engravePart(await load(), [drill.plan], {

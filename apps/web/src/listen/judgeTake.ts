@@ -1,4 +1,4 @@
-import { type Asked, compareTake, type Heard, median, type Take, type Tolerance } from '@cifra/core';
+import { type Asked, compareTake, type HeardNote, median, type Take, type Tolerance } from '@cifra/core';
 
 /** The way through loudspeaker, air and microphone takes no longer than this. */
 const LONGEST_LAG = 0.25;
@@ -9,7 +9,7 @@ const LONGEST_LAG = 0.25;
  */
 export function judgeTake(
   asked: readonly Asked[],
-  heard: readonly Heard[],
+  heard: readonly HeardNote[],
   tolerance: Tolerance,
   exact: boolean,
 ): Take {

@@ -33,8 +33,7 @@ import {
   valueWords,
 } from './lookWords';
 import { signWords } from './signWords';
-import { changeReasons, easierWords, handsWords, readinessWords } from './troubleWords';
-import { buildUpLabel } from '../read/buildUpPage';
+import { buildUpWords, changeReasons, easierWords, handsWords, readinessWords } from './troubleWords';
 
 const BAD = /undefined|NaN|\[object|null| {2}/;
 const exercise = (id: InstrumentId, text: string, fifths = 0): Exercise => ({
@@ -163,7 +162,7 @@ describe('trouble in words', () => {
         const plan = planOf(e, id);
         for (const spot of plan.hardest) {
           expect(changeReasons(spot, plan)).not.toMatch(BAD);
-          expect(buildUpLabel(buildUp(plan.part.concert, spot), plan)).toMatch(/^(bar \d+|pickup): .+ to .+/);
+          expect(buildUpWords(plan).labelOf(buildUp(plan.part.concert, spot))).toMatch(/^(bar \d+|pickup): .+ to .+/);
         }
         const sheet = lookSheet(plan);
         for (const text of [

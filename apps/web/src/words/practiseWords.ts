@@ -1,8 +1,7 @@
-import type { Heard, Turns } from '../practise/programme';
-import type { Rung } from '../practise/rungs';
+import type { SoundSwitches, Turns, LadderRung } from '@cifra/core';
 
 /** What is done on each rung, as a teacher says it. */
-export const RUNG_WORDS: Readonly<Record<Rung, string>> = {
+export const RUNG_WORDS: Readonly<Record<LadderRung, string>> = {
   count: 'Count it aloud',
   name: 'Say the names in rhythm',
   finger: 'Finger it silently',
@@ -12,7 +11,7 @@ export const RUNG_WORDS: Readonly<Record<Rung, string>> = {
   tempo: 'Play it at tempo',
 };
 
-export const HEARD_WORDS: Readonly<Record<keyof Heard, string>> = {
+export const HEARD_WORDS: Readonly<Record<keyof SoundSwitches, string>> = {
   part: 'The part',
   metronome: 'The beat',
   subdivide: 'Half beats',

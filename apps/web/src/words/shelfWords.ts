@@ -1,5 +1,4 @@
-import type { RhythmLevel, SignKind } from '@cifra/core';
-import type { ShelfOrder } from '../shelf/findExercises';
+import type { RhythmLevel, ShelfOrder, SignKind } from '@cifra/core';
 
 export const SHELF_ORDER_WORDS: Readonly<Record<ShelfOrder, string>> = {
   newest: 'newest first',

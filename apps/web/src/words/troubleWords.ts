@@ -1,5 +1,7 @@
 import {
+  type BuildUpWords,
   type Change,
+  changeNames,
   type EasierOffer,
   figureChange,
   instrumentOf,
@@ -11,6 +13,17 @@ import {
 } from '@cifra/core';
 import { CAUSE_WORDS } from '@cifra/engrave';
 import { list } from './spoken';
+
+/** What a page of build-ups is called, and each of them: where it is, which change, and why it is hard. */
+export const buildUpWords = (plan: PagePlan): BuildUpWords => ({
+  title: `${plan.part.concert.title}: hard places`,
+  labelOf: ({ spot }) => {
+    const [from, to] = changeNames(spot, plan.annotations);
+    const cause = spot.causes[0]?.cause;
+    const where = spot.measure === 0 ? 'pickup' : `bar ${spot.measure}`;
+    return `${where}: ${from} to ${to}${cause === undefined ? '' : `, ${CAUSE_WORDS[cause]}`}`;
+  },
+});
 
 /** What the hands do in a change: `7 fingers move, 4 down and 3 up`; undefined where they do nothing. */
 export function handsWords({ from, to }: Change, { part, annotations }: PagePlan): string | undefined {

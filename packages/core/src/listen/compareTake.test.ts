@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { type Asked, compareTake, isClean, type Tolerance } from './compareTake';
-import { type Frame, type Heard, joinFrames, median } from './heard';
+import { type Frame, type HeardNote, joinFrames, median } from './heard';
 import { toleranceFor } from './tolerance';
 
 const TOLERANCE: Tolerance = toleranceFor('first-year', 1);
@@ -8,14 +8,14 @@ const asked = (notes: readonly number[], line = 8): Asked[] =>
   notes.map((midi, i) => ({ id: `n${i}`, midi, at: i, seconds: 1, startsSystem: i % line === 0 }));
 const played = (
   notes: readonly Asked[],
-  change: (a: Asked, i: number) => Partial<Heard> | undefined = () => ({}),
-): Heard[] =>
+  change: (a: Asked, i: number) => Partial<HeardNote> | undefined = () => ({}),
+): HeardNote[] =>
   notes.flatMap((a, i) => {
     const c = change(a, i);
     return c === undefined ? [] : [{ at: a.at, seconds: 0.9, midi: a.midi, ...c }];
   });
 const SCALE = asked([60, 62, 64, 65, 67, 65, 64, 62, 60, 62, 64, 65]);
-const verdicts = (heard: readonly Heard[]) => compareTake(SCALE, heard, TOLERANCE);
+const verdicts = (heard: readonly HeardNote[]) => compareTake(SCALE, heard, TOLERANCE);
 
 describe('holding a take against its part', () => {
   it('finds nothing in a clean one', () => {

@@ -1,5 +1,5 @@
 import type { NoteId } from '../score/score';
-import { type Heard, median } from './heard';
+import { type HeardNote, median } from './heard';
 
 /** A note that was asked for, in concert pitch and seconds from the beginning of the take. */
 export interface Asked {
@@ -44,7 +44,7 @@ export interface Take {
   /** Places where the player stopped: before which note, for how long, and whether a new line of the page begins there. */
   readonly stops: readonly { readonly before: NoteId; readonly seconds: number; readonly lineEnd: boolean }[];
   /** Sounds that belong to no note. */
-  readonly extra: readonly Heard[];
+  readonly extra: readonly HeardNote[];
 }
 
 const CENTS = 100;
@@ -61,13 +61,13 @@ const FOLLOWED = 4;
 
 const centsOff = (heard: number, asked: number): number => CENTS * (heard - asked);
 
-const pitchCost = (heard: Heard, asked: Asked): number => {
+const pitchCost = (heard: HeardNote, asked: Asked): number => {
   const off = Math.abs(centsOff(heard.midi, asked.midi));
   return off <= SAME_NOTE ? 0 : COST.wrong + Math.min(0.25, off / 4800);
 };
 
 /** Pairs what was asked with what was heard, in order, at the least cost of wrong, missed and foreign notes and of time. */
-function align(asked: readonly Asked[], heard: readonly Heard[]): readonly (number | undefined)[] {
+function align(asked: readonly Asked[], heard: readonly HeardNote[]): readonly (number | undefined)[] {
   const [n, m] = [asked.length, heard.length];
   // best[i][j]: cheapest way in which note i is paired with sound j.
   const best: number[][] = [];
@@ -79,7 +79,7 @@ function align(asked: readonly Asked[], heard: readonly Heard[]): readonly (numb
     best.push([]);
     from.push([]);
     for (let j = 0; j < m; j++) {
-      const h = heard[j] as Heard;
+      const h = heard[j] as HeardNote;
       const own = pitchCost(h, a);
       // Nothing before it was paired.
       let cost = i * COST.missed + j * COST.extra + Math.min(MOST_TIME_COST, SECOND_COST * Math.abs(h.at - a.at) * 0.5);
@@ -87,7 +87,7 @@ function align(asked: readonly Asked[], heard: readonly Heard[]): readonly (numb
       for (let p = i - 1; p >= Math.max(0, i - LOOK_BACK); p--) {
         for (let q = j - 1; q >= Math.max(0, j - LOOK_BACK); q--) {
           const before = best[p]?.[q] ?? Infinity;
-          const apart = Math.abs(h.at - (heard[q] as Heard).at - (a.at - (asked[p] as Asked).at));
+          const apart = Math.abs(h.at - (heard[q] as HeardNote).at - (a.at - (asked[p] as Asked).at));
           const total =
             before +
             (i - p - 1) * COST.missed +
@@ -111,11 +111,11 @@ function align(asked: readonly Asked[], heard: readonly Heard[]): readonly (numb
 function loosen(
   pairs: readonly (number | undefined)[],
   asked: readonly Asked[],
-  heard: readonly Heard[],
+  heard: readonly HeardNote[],
 ): (number | undefined)[] {
   return pairs.map((j, i) => {
     if (j === undefined) return undefined;
-    const [a, h] = [asked[i] as Asked, heard[j] as Heard];
+    const [a, h] = [asked[i] as Asked, heard[j] as HeardNote];
     return Math.abs(centsOff(h.midi, a.midi)) > SAME_NOTE && Math.abs(h.seconds - a.seconds) > 3 * a.seconds
       ? undefined
       : j;
@@ -133,13 +133,15 @@ function loosen(
  */
 export function compareTake(
   asked: readonly Asked[],
-  heard: readonly Heard[],
+  heard: readonly HeardNote[],
   tolerance: Tolerance,
   clockLag = 0,
 ): Take {
   const sounds = heard.map((h) => ({ ...h, at: h.at - clockLag }));
   const pairs = loosen(align(asked, sounds), asked, sounds);
-  const lags = pairs.map((j, i) => (j === undefined ? undefined : (sounds[j] as Heard).at - (asked[i] as Asked).at));
+  const lags = pairs.map((j, i) =>
+    j === undefined ? undefined : (sounds[j] as HeardNote).at - (asked[i] as Asked).at,
+  );
   const stops: { before: NoteId; seconds: number; lineEnd: boolean }[] = [];
   const recent: number[] = [];
   let place = 0;
@@ -147,7 +149,7 @@ export function compareTake(
     const j = pairs[i];
     const raw = lags[i];
     if (j === undefined || raw === undefined) return { id: a.id, pitch: 'missed', time: 'on-time' };
-    const h = sounds[j] as Heard;
+    const h = sounds[j] as HeardNote;
     let lag = raw - place;
     const next = lags.slice(i + 1, i + 4).filter((l) => l !== undefined);
     const stays = next.length === 0 ? lag : median(next.map((l) => l - place));

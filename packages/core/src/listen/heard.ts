@@ -11,7 +11,7 @@ export interface Frame {
 }
 
 /** A note that was heard. */
-export interface Heard {
+export interface HeardNote {
   readonly at: number;
   readonly seconds: number;
   /** MIDI number with its fraction, the middle of what was heard of it. */
@@ -80,7 +80,7 @@ function tongued(run: readonly Frame[]): Frame[][] {
  * a dip of the level (the tongue) ends it. What is shorter than a fifteenth of a second is left out.
  * @param frames in order of time
  */
-export function joinFrames(frames: readonly Frame[]): Heard[] {
+export function joinFrames(frames: readonly Frame[]): HeardNote[] {
   const floor = floorOf(frames);
   const step = frames.length < 2 ? 0 : ((frames.at(-1) as Frame).at - (frames[0] as Frame).at) / (frames.length - 1);
   const runs: Frame[][] = [];
@@ -113,7 +113,7 @@ export function joinFrames(frames: readonly Frame[]): Heard[] {
     } else if (off.length >= 2) off = [f];
   }
   end();
-  return runs.flatMap(tongued).flatMap((part): Heard[] => {
+  return runs.flatMap(tongued).flatMap((part): HeardNote[] => {
     const [first] = part;
     const last = part.at(-1);
     if (first === undefined || last === undefined) return [];

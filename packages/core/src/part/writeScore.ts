@@ -33,6 +33,19 @@ function withoutDoubles(p: Written): Written {
   return simple;
 }
 
+/** A pitch some octaves away. */
+const octavesAway = (p: Written, octaves: number): Written =>
+  octaves === 0 ? p : pitch<Written>(p.step, p.alter, p.octave + octaves);
+
+/** How a sounding pitch under one of the line's signatures stands on the page, some octaves away where a teacher moved it. */
+export const writePitch = (
+  sounding: Concert,
+  fifths: number,
+  { keys, interval }: Pick<WritingChoices, 'keys' | 'interval'>,
+  octaves = 0,
+): Written =>
+  octavesAway(withoutDoubles(transpose<Written>(sounding, addIntervals(interval, respelling(keys, fifths)))), octaves);
+
 /**
  * Writes a part's page out: every event with its written pitch, keys moved, breaths marked, one clef throughout.
  *
@@ -53,7 +66,7 @@ export function writeScore(
     if (plain !== spelled) simplified.add(e.id);
     const octaves = alternatives[e.id] ?? 0;
     if (octaves !== 0) moved.set(e.id, octaves);
-    const written = octaves === 0 ? plain : pitch<Written>(plain.step, plain.alter, plain.octave + octaves);
+    const written = octavesAway(plain, octaves);
     return breaths.has(e.id) ? { ...e, pitch: written, breathAfter: true } : { ...e, pitch: written };
   };
   const measures = concert.measures.map(({ clef: _sourceClef, key: changed, ...m }, i): Measure<Written> => {

@@ -19,7 +19,7 @@ import { keyDiagramHeight, keyDiagramReach, keysOfPart } from '../diagram/keyDia
 import type { KeyPlace } from '../diagram/keys.data';
 import { SLIDE_HEIGHT, SLIDE_WIDTH } from '../diagram/slide';
 import { hasThumbLever, VALVES_HEIGHT, valvesWidth } from '../diagram/valves';
-import { STAFF_SPACE } from '../engine';
+import { STAFF_SPACE } from '../engine/engine';
 import { measureText } from '../text/measureText';
 
 /** Sizes in hundredths of a millimetre. */

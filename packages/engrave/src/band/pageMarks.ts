@@ -1,7 +1,7 @@
 import { type PagePlan, placeMeasures } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
 import { SECONDARY } from '../diagram/ink';
-import { NOTE_PREFIX } from '../notePrefix';
+import { NOTE_PREFIX } from '../engine/notePrefix';
 import { drawTempo } from '../page/tempoMark';
 import type { System } from '../system/readSystems';
 import { drawText, round } from '../text/drawText';

@@ -4,7 +4,7 @@ import { fullBand } from '../band/bandRows';
 import type { CellLabel } from '../band/drawBand';
 import { figureLines } from '../diagram/figureLines';
 import { INK } from '../diagram/ink';
-import type { Engine } from '../engine';
+import type { Engine } from '../engine/engine';
 import { composePages, type Page } from '../page/composePages';
 import { blockOf, enlarge } from '../page/enlarge';
 import { MARGIN, type Paper, PAPER_SIZE } from '../page/paper';

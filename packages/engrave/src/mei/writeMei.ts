@@ -14,7 +14,7 @@ import {
   type Score,
 } from '@cifra/core';
 import { element, writeXml, type XmlElement } from '@cifra/xml';
-import { linePrefix } from '../notePrefix';
+import { linePrefix } from '../engine/notePrefix';
 
 const el = element;
 

@@ -1,6 +1,6 @@
 import type { Score, Written } from '@cifra/core';
 import { element } from '@cifra/xml';
-import { type Engine, layOut } from '../engine';
+import { type Engine, layOut } from '../engine/engine';
 import { writeMeiOfLines } from '../mei/writeMei';
 import type { Page } from '../page/composePages';
 import { wrapSvg } from '../page/wrapSvg';

@@ -10,7 +10,7 @@ import {
 import { element, type XmlElement } from '@cifra/xml';
 import { rowText } from '../band/bandRows';
 import { INK, SECONDARY } from '../diagram/ink';
-import { type Engine, layOut } from '../engine';
+import { type Engine, layOut } from '../engine/engine';
 import { writeMei } from '../mei/writeMei';
 import type { Page } from '../page/composePages';
 import { type Paper, PAPER_SIZE } from '../page/paper';

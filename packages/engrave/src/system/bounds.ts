@@ -1,5 +1,5 @@
 import { isElement, type XmlElement } from '@cifra/xml';
-import { STAFF_SPACE } from '../engine';
+import { STAFF_SPACE } from '../engine/engine';
 
 /** Upper and lower edge of a drawing, y growing downward. */
 export interface Extent {

@@ -1,6 +1,6 @@
 import { childNamed, descendants, elementsOf, isElement, readXml, type XmlElement } from '@cifra/xml';
-import { STAFF_SPACE } from '../engine';
-import { linePrefix } from '../notePrefix';
+import { STAFF_SPACE } from '../engine/engine';
+import { linePrefix } from '../engine/notePrefix';
 import { TITLE_FACE } from '../text/drawText';
 import { extentOf, pathPoints, translation } from './bounds';
 import { settleBelow } from './settleBelow';

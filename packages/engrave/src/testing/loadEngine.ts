@@ -1,4 +1,4 @@
-import type { Engine } from '../engine';
+import type { Engine } from '../engine/engine';
 
 interface Loaded extends Engine {
   renderToMIDI(): string;

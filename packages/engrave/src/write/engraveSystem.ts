@@ -1,7 +1,7 @@
 import type { Accidental, NoteId, Score, Written } from '@cifra/core';
 import { placeMeasures } from '@cifra/core';
 import { element, writeXml } from '@cifra/xml';
-import { type Engine, layOut } from '../engine';
+import { type Engine, layOut } from '../engine/engine';
 import { writeMeiOfLines } from '../mei/writeMei';
 import { drawTempo } from '../page/tempoMark';
 import { readSystems } from '../system/readSystems';

@@ -10,8 +10,8 @@ import {
   type Tempo,
   valueForQuarters,
 } from '@cifra/core';
-import { noteCustomKey } from '../customKey';
-import type { ProblemList } from '../fileImport';
+import { noteCustomKey } from '../import/customKey';
+import type { ProblemList } from '../import/problemList';
 import type { AbcElement, AbcTune } from './abcElement';
 
 const MODE_OF: Readonly<Record<string, Mode>> = {

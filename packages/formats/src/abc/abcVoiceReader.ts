@@ -20,7 +20,7 @@ import {
   type Tempo,
   type Written,
 } from '@cifra/core';
-import type { ProblemList } from '../fileImport';
+import type { ProblemList } from '../import/problemList';
 import type { AbcElement, AbcPitch, AbcTune, Stream } from './abcElement';
 import { clefName, LONGEST_WHOLES, readKey, readMeter, readTempo, valueOfWholes } from './abcSigns';
 

@@ -1,7 +1,8 @@
 import abcjs from 'abcjs';
 import { failure, type Result, success } from '@cifra/core';
-import { assembleScore } from '../assembleScore';
-import { type Candidate, type LineChoice, ProblemList, type FileImport } from '../fileImport';
+import { assembleScore } from '../import/assembleScore';
+import type { Candidate, FileImport, LineChoice } from '../import/fileImport';
+import { ProblemList } from '../import/problemList';
 import type { AbcTune, Stream } from './abcElement';
 import { clefName, readTempo } from './abcSigns';
 import { AbcVoiceReader } from './abcVoiceReader';

@@ -12,7 +12,7 @@ import {
 import { arbitraryScore, line } from '@cifra/core/testing';
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
-import type { LineChoice, FileImport } from '../fileImport';
+import type { LineChoice, FileImport } from '../import/fileImport';
 import { readMidi } from './readMidi';
 import { writeMidi } from './writeMidi';
 

@@ -23,13 +23,10 @@ import {
   type Written,
   ZERO,
 } from '@cifra/core';
-
-/** The finest place on which a note may begin: parts of a quarter, and thirds of it where `triplet` is said. */
-export const GRIDS = ['quarter', 'eighth', '16th', 'eighth-triplet', '16th-triplet'] as const;
-export type Grid = (typeof GRIDS)[number];
+import { type Grid, GRIDS } from '../import/fileImport';
 
 /** A note as it sounds, times in quarters. */
-export interface Heard {
+export interface PlayedNote {
   readonly midi: number;
   readonly from: number;
   readonly to: number;
@@ -50,7 +47,7 @@ const NEAR = 0.09;
 const distance = (x: number, parts: number): number => Math.abs(x * parts - Math.round(x * parts)) / parts;
 
 /** The coarsest grid on which nearly all notes begin. @example notes on every half quarter: eighth */
-export function chooseGrid(notes: readonly Heard[], meter: Meter): Grid {
+export function chooseGrid(notes: readonly PlayedNote[], meter: Meter): Grid {
   const fits = (g: Grid): number =>
     notes.filter((n) => Math.min(distance(n.from, PARTS[g]), hasThirds(g) ? distance(n.from, 3) : 1) < NEAR / PARTS[g])
       .length / Math.max(1, notes.length);
@@ -121,7 +118,7 @@ function lastEnd(
 
 /** Notes written down in bars, with rests between and ties over bar lines. */
 export function writeHeard(
-  notes: readonly Heard[],
+  notes: readonly PlayedNote[],
   grid: Grid,
   meter: Meter,
   inKey: Key,

@@ -1,8 +1,9 @@
 import { failure, type Key, key, MAX_MEASURES, type Meter, type Result, success } from '@cifra/core';
 import { type MidiData, parseMidi } from 'midi-file';
-import { assembleScore } from '../assembleScore';
-import { type Candidate, type LineChoice, ProblemList, type FileImport } from '../fileImport';
-import { chooseGrid, type Grid, type Heard, writeHeard } from './quantise';
+import { assembleScore } from '../import/assembleScore';
+import type { Candidate, FileImport, Grid, LineChoice } from '../import/fileImport';
+import { ProblemList } from '../import/problemList';
+import { chooseGrid, type PlayedNote, writeHeard } from './quantise';
 
 /** More notes than any line has: a file with more is not read on. */
 const MOST_NOTES = 20_000;
@@ -10,7 +11,7 @@ const MOST_NOTES = 20_000;
 interface Stream {
   readonly name: string;
   readonly channel: number;
-  readonly notes: Heard[];
+  readonly notes: PlayedNote[];
   /** How often a note began while another sounded: a chord, or a second voice. */
   readonly together: number;
 }
@@ -73,7 +74,7 @@ function streamsOf(data: MidiData, ticksAQuarter: number): Stream[] {
   const streams: Stream[] = [];
   for (const track of data.tracks) {
     const name = track.find((e) => e.type === 'trackName')?.text ?? '';
-    const byChannel = new Map<number, { notes: Heard[]; open: Map<number, { from: number }>; together: number }>();
+    const byChannel = new Map<number, { notes: PlayedNote[]; open: Map<number, { from: number }>; together: number }>();
     let at = 0;
     for (const e of track) {
       at += e.deltaTime;
@@ -98,10 +99,10 @@ function streamsOf(data: MidiData, ticksAQuarter: number): Stream[] {
 }
 
 /** One line out of notes that may overlap: a note ends where the next begins; of a chord the highest stays. */
-function highest(notes: readonly Heard[]): { line: Heard[]; together: number } {
+function highest(notes: readonly PlayedNote[]): { line: PlayedNote[]; together: number } {
   const CHORD = 0.06;
   const sorted = [...notes].sort((a, b) => a.from - b.from || b.midi - a.midi);
-  const line: Heard[] = [];
+  const line: PlayedNote[] = [];
   let together = 0;
   for (const n of sorted) {
     const before = line.at(-1);

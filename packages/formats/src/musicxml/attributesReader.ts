@@ -10,8 +10,8 @@ import {
   STEPS,
 } from '@cifra/core';
 import { childNamed, childrenNamed, childText, type XmlElement } from '@cifra/xml';
-import { noteCustomKey } from '../customKey';
-import type { ProblemList } from '../fileImport';
+import { noteCustomKey } from '../import/customKey';
+import type { ProblemList } from '../import/problemList';
 import { readNumber } from './noteReader';
 
 const CLEF_BY_SIGN: Readonly<Record<string, Clef>> = { G2: 'treble', F4: 'bass', C3: 'alto', C4: 'tenor' };

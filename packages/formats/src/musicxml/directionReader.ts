@@ -1,6 +1,6 @@
 import { type Dynamic, DYNAMICS, type NoteValue, NOTE_VALUES, type Tempo } from '@cifra/core';
 import { childNamed, childrenNamed, childText, elementsOf, textOf, type XmlElement } from '@cifra/xml';
-import type { ProblemList } from '../fileImport';
+import type { ProblemList } from '../import/problemList';
 import { readNumber } from './noteReader';
 
 /** What a direction puts on the next note, or on the bar. */

@@ -14,7 +14,7 @@ import {
   type Written,
 } from '@cifra/core';
 import { childNamed, childrenNamed, childText, elementsOf, type XmlElement } from '@cifra/xml';
-import type { ProblemList } from '../fileImport';
+import type { ProblemList } from '../import/problemList';
 
 const TYPE_VALUE: Readonly<Record<string, NoteValue>> = {
   breve: 'breve',

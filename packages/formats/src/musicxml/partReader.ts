@@ -19,7 +19,7 @@ import {
   rational,
 } from '@cifra/core';
 import { childNamed, childrenNamed, childText, elementsOf, textOf, type XmlElement } from '@cifra/xml';
-import type { ProblemList } from '../fileImport';
+import type { ProblemList } from '../import/problemList';
 import { readClef, readKey, readMeter } from './attributesReader';
 import { type Direction, readDirection } from './directionReader';
 import { divisionsToQuarters, readDurations, readNotations, readNumber, readPitch } from './noteReader';

@@ -1,7 +1,8 @@
 import { failure, MAX_MEASURES, type Result, success } from '@cifra/core';
 import { childNamed, childrenNamed, childText, descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
-import { assembleScore } from '../assembleScore';
-import { type Candidate, type LineChoice, ProblemList, type FileImport } from '../fileImport';
+import { assembleScore } from '../import/assembleScore';
+import type { Candidate, FileImport, LineChoice } from '../import/fileImport';
+import { ProblemList } from '../import/problemList';
 import { readTranspose } from './attributesReader';
 import { guessOwner } from './owner';
 import { headingText, PartReader } from './partReader';

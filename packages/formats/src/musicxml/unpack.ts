@@ -1,8 +1,8 @@
 import { failure, type Result, success } from '@cifra/core';
 import { childNamed, descendants, readXml } from '@cifra/xml';
 import { Unzip, UnzipInflate } from 'fflate';
-import { decodeText } from '../decodeText';
-import { MAX_UNPACKED_BYTES, MAX_ZIP_ENTRIES } from '../fileImport';
+import { decodeText } from '../import/decodeText';
+import { MAX_UNPACKED_BYTES, MAX_ZIP_ENTRIES } from '../import/limits';
 
 class Limit extends Error {
   constructor(readonly code: 'zip-too-many-entries' | 'zip-too-large') {

@@ -1,0 +1,147 @@
+import {
+  type Concert,
+  finger,
+  type InstrumentId,
+  letterName,
+  midi,
+  notesOf,
+  parsePitch,
+  realize,
+  taughtAs,
+  type Exercise,
+  type Teaching,
+  transpose,
+} from '@cifra/core';
+import { Play, Square } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { useFigures } from '../figures/loadFigures';
+import { FigurePad, pressedForFigure } from '../figurePad/FigurePad';
+import { playRun } from '../sound/playNote';
+import { Button } from '../ui/Button';
+import { SelectField } from '../ui/Field';
+import { useChance } from './useChance';
+
+interface Props {
+  readonly instruments: readonly InstrumentId[];
+  readonly teaching: Teaching;
+  readonly exercise: Exercise | undefined;
+}
+
+/** Beats of a call: the note for so long alone, then with its figures. */
+const CALL_BEATS = 4;
+const THINK_BEATS = 2;
+const FIRST_TEMPO = 50;
+const LAST_TEMPO = 120;
+const FASTER_AFTER = 4;
+const FASTER_BY = 5;
+/** The first notes of a band as they sound. Common practice, no source. */
+const BAND_FIVE = ['Bb3', 'C4', 'D4', 'Eb4', 'F4'].map((n) => parsePitch<Concert>(n));
+
+/** Calls one sounding note after the other, large, at a beat that speeds up; each section finds its own letter and figure. */
+export function CallerDrill({ instruments, teaching, exercise }: Props) {
+  const [shown, setShown] = useState<InstrumentId | 'all'>('all');
+  const [playing, setPlaying] = useState(false);
+  const [beat, setBeat] = useState(0);
+  const figures = useFigures(instruments);
+  const notes = useMemo(() => {
+    if (exercise === undefined) return BAND_FIVE;
+    const used = new Map(notesOf(realize(exercise)).map((n) => [midi(n.pitch), n.pitch]));
+    return [...used.entries()].sort(([a], [b]) => a - b).map(([, p]) => p);
+  }, [exercise]);
+  const chance = useChance();
+  const [note, setNote] = useState<Concert | undefined>(notes[0]);
+  const call = Math.floor(beat / CALL_BEATS);
+  const tempo = Math.min(LAST_TEMPO, FIRST_TEMPO + FASTER_BY * Math.floor(call / FASTER_AFTER));
+  const revealed = beat % CALL_BEATS >= THINK_BEATS;
+  useEffect(() => {
+    if (!playing) return undefined;
+    const timer = setTimeout(() => setBeat((b) => b + 1), 60_000 / tempo);
+    return () => clearTimeout(timer);
+  }, [playing, beat, tempo]);
+  useEffect(() => {
+    if (!playing) return;
+    void playRun([{ midi: beat % CALL_BEATS === 0 ? 88 : 81, at: 0, seconds: 0.06 }]);
+    if (beat % CALL_BEATS === 0)
+      setNote((last) => chance.of(notes.length > 1 ? notes.filter((n) => n !== last) : notes));
+  }, [beat, playing, notes, chance]);
+  const list = shown === 'all' ? instruments : [shown];
+  const large = shown === 'all' ? (note === undefined ? '' : letterName(note)) : undefined;
+  return (
+    <section aria-label="Caller" className="flex min-h-0 flex-1 flex-col px-5 py-4">
+      <div className="flex flex-wrap items-end gap-3">
+        <SelectField
+          id="caller-for"
+          label="Call for"
+          className="w-56"
+          value={shown}
+          onChange={(e) => setShown(e.target.value as InstrumentId)}
+        >
+          <option value="all">the whole class, as it sounds</option>
+          {instruments.map((i) => (
+            <option key={i} value={i}>
+              the {taughtAs(i, teaching.conventions).name.toLowerCase()}
+            </option>
+          ))}
+        </SelectField>
+        <Button
+          kind="primary"
+          className="h-11 w-32 text-[15px]"
+          icon={playing ? <Square size={16} aria-hidden /> : <Play size={16} aria-hidden />}
+          onClick={() => {
+            setBeat(0);
+            setPlaying(!playing);
+          }}
+        >
+          {playing ? 'Stop' : 'Call'}
+        </Button>
+        <p className="ml-auto text-[15px] text-secondary tabular-nums">
+          {tempo} beats a minute; {exercise === undefined ? notes.map(letterName).join(' ') : 'the notes of the line'}
+        </p>
+      </div>
+      <div className="grid min-h-0 flex-1 place-items-center overflow-y-auto py-4">
+        {large !== undefined && (
+          <p className="font-serif text-[min(30vh,220px)] leading-none font-semibold" role="status">
+            {large}
+          </p>
+        )}
+        {figures.ready && note !== undefined && (
+          <ul className={`flex w-full flex-wrap justify-center gap-4 ${revealed || !playing ? '' : 'invisible'}`}>
+            {list.map((id) => {
+              const instrument = taughtAs(id, teaching.conventions);
+              // The written letter in the octave that lies nearest to the instrument's first notes.
+              const home = midi(
+                instrument.firstNotes[2] ?? instrument.firstNotes[0] ?? instrument.ranges['first-notes'].low,
+              );
+              const moved = transpose(note, instrument.toWritten);
+              const written = {
+                ...moved,
+                octave: moved.octave + Math.round((home - midi(moved)) / 12),
+              } as (typeof instrument.firstNotes)[number];
+              const f = finger(instrument, written, teaching.conventions);
+              return (
+                <li
+                  key={id}
+                  className={`flex flex-col items-center rounded-md border border-line bg-white px-3 py-2 ${list.length === 1 ? 'w-full max-w-xl' : 'w-36'}`}
+                >
+                  <span className="text-[13px] text-secondary">{instrument.shortName}</span>
+                  <span
+                    className={`font-serif leading-none font-semibold ${list.length === 1 ? 'text-[120px]' : 'text-[34px]'}`}
+                  >
+                    {letterName(written)}
+                  </span>
+                  <FigurePad
+                    instrument={instrument}
+                    conventions={teaching.conventions}
+                    pressed={pressedForFigure(f.kind === 'playable' ? f.figure : undefined)}
+                    label={`${instrument.name}: ${letterName(written)}`}
+                    className={list.length === 1 ? 'mt-3 h-64 w-full' : 'mt-1 h-24 w-full'}
+                  />
+                </li>
+              );
+            })}
+          </ul>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,122 @@
+import {
+  type ClassView,
+  type PupilView,
+  REPORT_PARTS,
+  REPORT_WORDS,
+  type ReportPart,
+  reportSections,
+} from '@cifra/contract';
+import { Download } from 'lucide-react';
+import { useState } from 'react';
+import { makeReport } from '../../api/classResources';
+import { Button } from '../../ui/Button';
+import { Modal, ModalFooter } from '../../ui/Modal';
+import { useNotice } from '../../ui/Notices';
+import type { ClassRecords } from './useClassRecords';
+
+interface Props {
+  readonly group: ClassView;
+  readonly pupil: PupilView;
+  readonly records: ClassRecords;
+  readonly from: string;
+  readonly to: string;
+  readonly onClose: () => void;
+}
+
+/** A page about one pupil, for parents or a report: what is ticked stands in it, nothing else does. */
+export function ReportDialog({ group, pupil, records, from, to, onClose }: Props) {
+  const [parts, setParts] = useState<readonly ReportPart[]>(['notes', 'assignments', 'practice']);
+  const [word, setWord] = useState('');
+  const [making, setMaking] = useState(false);
+  const notice = useNotice();
+  const facts = { ...records, pupil, group };
+  const whole = reportSections(facts, { parts: [...REPORT_PARTS], from, to });
+  const make = async () => {
+    setMaking(true);
+    try {
+      await makeReport(group.id, pupil.id, {
+        parts: [...parts],
+        from,
+        to,
+        ...(word.trim() === '' ? {} : { word: word.trim() }),
+      });
+      onClose();
+    } catch (e) {
+      notice((e as Error).message, { tone: 'warning' });
+    } finally {
+      setMaking(false);
+    }
+  };
+  return (
+    <Modal
+      open
+      onOpenChange={(on) => {
+        if (!on) onClose();
+      }}
+      title={`Report on ${pupil.name}`}
+      description="Only what is ticked stands on the page."
+      wide
+    >
+      <label htmlFor="report-word" className="mb-1 block text-[13px] font-medium">
+        A word of yours
+      </label>
+      <textarea
+        id="report-word"
+        rows={3}
+        maxLength={2000}
+        value={word}
+        onChange={(e) => setWord(e.target.value)}
+        className="mb-4 w-full rounded-md border border-[#8a97ab] bg-white p-2"
+      />
+      <ul className="space-y-2">
+        {REPORT_PARTS.map((part) => {
+          const section = whole.find((s) => s.part === part);
+          const ticked = parts.includes(part);
+          return (
+            <li key={part}>
+              <label className={`flex items-start gap-2 ${section === undefined ? 'text-secondary' : ''}`}>
+                <input
+                  type="checkbox"
+                  className="mt-1 accent-[var(--color-accent)]"
+                  disabled={section === undefined}
+                  checked={ticked && section !== undefined}
+                  onChange={(e) =>
+                    setParts(
+                      e.target.checked
+                        ? REPORT_PARTS.filter((p) => parts.includes(p) || p === part)
+                        : parts.filter((p) => p !== part),
+                    )
+                  }
+                />
+                <span>
+                  <strong className="font-semibold">{REPORT_WORDS[part]}</strong>
+                  {section === undefined ? (
+                    ': nothing in these days'
+                  ) : (
+                    <span className="block text-[13px] text-secondary">
+                      {section.lines.slice(0, 2).join('; ')}
+                      {section.lines.length > 2 ? ` and ${section.lines.length - 2} more` : ''}
+                    </span>
+                  )}
+                </span>
+              </label>
+            </li>
+          );
+        })}
+      </ul>
+      <div className="mt-4">
+        <ModalFooter>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button
+            kind="primary"
+            icon={<Download size={15} aria-hidden />}
+            disabled={making || (parts.length === 0 && word.trim() === '')}
+            onClick={() => void make()}
+          >
+            {making ? 'Making the page' : 'Make the page (PDF)'}
+          </Button>
+        </ModalFooter>
+      </div>
+    </Modal>
+  );
+}

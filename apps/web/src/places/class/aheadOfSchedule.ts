@@ -1,0 +1,55 @@
+import type { TermDto, ClassView, PupilView, AssignmentView } from '@cifra/contract';
+import {
+  aheadOf,
+  type Exercise,
+  instrumentOf,
+  isAssignedTo,
+  knownNotes,
+  lessonWeek,
+  notesUsed,
+  partOf,
+  scheduleOf,
+  type Teaching,
+  termWeeks,
+} from '@cifra/core';
+import { writtenNote } from '../../words/noteLabel';
+
+/** For each assignment that asks for notes before their week: which, in words. Without a term there is no week to be ahead of. */
+export function aheadOfSchedule(
+  assignments: readonly AssignmentView[],
+  lines: readonly { readonly id: string; readonly document: Exercise }[],
+  pupils: readonly PupilView[],
+  plan: TermDto | undefined,
+  group: Pick<ClassView, 'instruments' | 'known'>,
+  teaching: Teaching,
+): ReadonlyMap<string, string> {
+  if (plan?.from === undefined || plan.to === undefined) return new Map();
+  const weeks = termWeeks(plan.from, plan.to, plan.holidays);
+  const known = knownNotes(group.known);
+  return new Map(
+    assignments.flatMap((w): [string, string][] => {
+      const document = lines.find((l) => l.id === w.exerciseId)?.document;
+      if (document === undefined || w.due < (plan.from ?? '')) return [];
+      const week = lessonWeek(w.due, weeks);
+      const words = group.instruments
+        .filter(
+          (i) =>
+            pupils.length === 0 || pupils.some((p) => (p.instrument === i || p.second === i) && isAssignedTo(w, p)),
+        )
+        .flatMap((id) => {
+          const notes = aheadOf(
+            notesUsed(partOf(document, id, teaching)),
+            scheduleOf(id, plan.schedule),
+            week,
+            known[id],
+          );
+          return notes.length === 0
+            ? []
+            : [
+                `${instrumentOf(id).name} ${notes.map((n) => `${writtenNote(n.note)}${n.week === undefined ? ' (not on it)' : ` (week ${n.week})`}`).join(', ')}`,
+              ];
+        });
+      return words.length === 0 ? [] : [[w.id, words.join('; ')]];
+    }),
+  );
+}

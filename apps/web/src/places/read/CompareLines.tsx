@@ -1,0 +1,64 @@
+import { compareLines, placeMeasures, type Conventions, type Score, type Written } from '@cifra/core';
+import { useMemo } from 'react';
+import { differenceWords } from '../../words/differenceWords';
+import { Block } from '../../lookFirst/Block';
+
+interface Props {
+  readonly score: Score<Written>;
+  /** Indices of the bars of either line. */
+  readonly first: readonly number[];
+  readonly second: readonly number[];
+  readonly title: string;
+  readonly names: Conventions['rhythmNames'];
+}
+
+/** Two lines bar against bar: where they differ, in words. */
+export function CompareLines({ score, first, second, title, names }: Props) {
+  const { rows, alike } = useMemo(() => {
+    const placed = placeMeasures(score);
+    const nameOf = (index: number | undefined): string => {
+      const place = index === undefined ? undefined : placed[index];
+      return place === undefined
+        ? 'the line before'
+        : place.measure.pickup === true
+          ? 'the pickup'
+          : `bar ${place.number}`;
+    };
+    const of = (bars: readonly number[]) => bars.flatMap((i) => placed[i] ?? []);
+    const found = compareLines(
+      of(first).map((p) => p.measure),
+      of(second).map((p) => p.measure),
+      of(second).map((p) => p.meter),
+    );
+    return {
+      alike: Math.max(first.length, second.length) - found.length,
+      rows: found.map(({ index, differences }) => {
+        const [a, b] = [nameOf(first[index]), nameOf(second[index])];
+        return {
+          index,
+          term: `${a}, ${b}`,
+          words: differences.map((d) => differenceWords(d, names, a, b).replace(/^./, (c) => c.toUpperCase())),
+        };
+      }),
+    };
+  }, [score, first, second, names]);
+  return (
+    <Block title={title}>
+      <p className="mb-2" aria-live="polite">
+        {rows.length === 0 ? 'They are played alike.' : `${alike} of ${alike + rows.length} bars are alike.`}
+      </p>
+      <dl className="grid grid-cols-[9rem_1fr] gap-x-4 gap-y-1.5">
+        {rows.map((r) => (
+          <div key={r.index} className="contents">
+            <dt className="text-secondary">{r.term}</dt>
+            <dd>
+              {r.words.map((w) => (
+                <p key={w}>{w}</p>
+              ))}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </Block>
+  );
+}

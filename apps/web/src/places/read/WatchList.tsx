@@ -1,0 +1,44 @@
+import type { PagePlan } from '@cifra/core';
+import { instrumentTitle } from '@cifra/engrave';
+import { Link } from 'react-router';
+import { changeReasons } from '../../words/troubleWords';
+import { Block } from '../../lookFirst/Block';
+
+interface Props {
+  readonly plans: readonly PagePlan[];
+  readonly addressOf: (plan: PagePlan) => string;
+}
+
+/** So many places are named for each instrument; its own page has them all. */
+const NAMED = 2;
+
+/** What each instrument should watch. */
+export function WatchList({ plans, addressOf }: Props) {
+  return (
+    <Block title="What each instrument should watch">
+      <dl className="grid gap-x-4 gap-y-2 md:grid-cols-[12rem_1fr]">
+        {plans.map((plan) => (
+          <div key={plan.part.instrument.id} className="contents">
+            <dt className="font-semibold">
+              <Link to={addressOf(plan)} className="hover:text-accent">
+                {instrumentTitle(plan.part.instrument)}
+              </Link>
+            </dt>
+            <dd>
+              {plan.hardest.length === 0 ? (
+                <span className="text-secondary">nothing hard</span>
+              ) : (
+                plan.hardest.slice(0, NAMED).map((s) => (
+                  <p key={`${s.from} ${s.to}`}>
+                    {s.measure === 0 ? 'pickup' : `bar ${s.measure}`}, {plan.annotations.get(s.from)?.name} to{' '}
+                    {plan.annotations.get(s.to)?.name}: {changeReasons(s, plan)}
+                  </p>
+                ))
+              )}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </Block>
+  );
+}

@@ -1,0 +1,19 @@
+import { type FitQuestion, fitKeys, type KeyFitness } from '@cifra/core';
+import { expose } from 'comlink';
+import { loadFigures } from '../../figures/loadFigures';
+
+const api = {
+  /** Looks at the twelve keys one after another and says each time how many are done. */
+  async fit(question: FitQuestion, onProgress: (done: number) => void): Promise<KeyFitness[]> {
+    await loadFigures(question.instruments);
+    const keys: KeyFitness[] = [];
+    for (const key of fitKeys(question)) {
+      keys.push(key);
+      onProgress(keys.length);
+    }
+    return keys;
+  },
+};
+
+export type FitApi = typeof api;
+expose(api);

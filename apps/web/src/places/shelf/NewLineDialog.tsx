@@ -1,0 +1,131 @@
+import {
+  type Clef,
+  CLEFS,
+  instrumentOf,
+  INSTRUMENTS,
+  isInstrumentId,
+  key,
+  type Meter,
+  METERS,
+  meterText,
+  type PageOwner,
+} from '@cifra/core';
+import { instrumentTitle } from '@cifra/engrave';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { useNavigate } from 'react-router';
+import { createExercise } from '../../api/resources';
+import { Button } from '../../ui/Button';
+import { SelectField, TextField } from '../../ui/Field';
+import { Modal, ModalFooter } from '../../ui/Modal';
+import { keyName, signatureCount } from '../../words/caption';
+
+interface Props {
+  readonly open: boolean;
+  readonly onOpenChange: (open: boolean) => void;
+}
+
+const FIFTHS = [0, 1, 2, 3, 4, 5, 6, 7, -1, -2, -3, -4, -5, -6, -7];
+const CONCERT_CLEF: Clef = 'treble';
+
+/** Asks what stands at the head of the page, then opens the empty line. */
+export function NewLineDialog({ open, onOpenChange }: Props) {
+  const navigate = useNavigate();
+  const [refused, setRefused] = useState<string>();
+  const {
+    register,
+    handleSubmit,
+    setValue,
+    formState: { errors, isSubmitting },
+  } = useForm({
+    defaultValues: { title: '', owner: 'concert', clef: CONCERT_CLEF as string, fifths: '0', meter: '2' },
+  });
+  const owner = register('owner');
+  const start = handleSubmit(async (f) => {
+    const page: PageOwner = isInstrumentId(f.owner) ? f.owner : 'concert';
+    const title = f.title.trim();
+    const measure = {
+      id: 'm1',
+      events: [],
+      clef: f.clef as Clef,
+      key: key(Number(f.fifths)),
+      meter: METERS[Number(f.meter)] as Meter,
+    };
+    try {
+      const made = await createExercise(title, {
+        owner: page,
+        source: { title, measures: [measure], slurs: [], hairpins: [] },
+        partChoices: {},
+      });
+      void navigate(`/exercises/${made.id}/write`);
+    } catch (e) {
+      setRefused((e as Error).message);
+    }
+  });
+  return (
+    <Modal
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Write a line"
+      description="What stands at the head of the page you read from. All of it can be changed later."
+    >
+      <form noValidate onSubmit={(e) => void start(e)}>
+        <div className="space-y-4 pb-6">
+          <TextField
+            id="new-title"
+            label="Title"
+            maxLength={200}
+            autoFocus
+            error={errors.title?.message ?? refused}
+            {...register('title', { validate: (t) => t.trim() !== '' || 'Give the line a title.' })}
+          />
+          <SelectField
+            id="new-owner"
+            label="Whose page is it?"
+            {...owner}
+            onChange={(e) => {
+              void owner.onChange(e);
+              setValue('clef', isInstrumentId(e.target.value) ? instrumentOf(e.target.value).clefs[0] : CONCERT_CLEF);
+            }}
+          >
+            <option value="concert">A concert page: it sounds as written</option>
+            {INSTRUMENTS.map((i) => (
+              <option key={i.id} value={i.id}>
+                {instrumentTitle(i)}
+              </option>
+            ))}
+          </SelectField>
+          <div className="grid grid-cols-3 gap-3">
+            <SelectField id="new-clef" label="Clef" {...register('clef')}>
+              {CLEFS.map((c) => (
+                <option key={c} value={c}>
+                  {c}
+                </option>
+              ))}
+            </SelectField>
+            <SelectField id="new-key" label="Signature" {...register('fifths')}>
+              {FIFTHS.map((f) => (
+                <option key={f} value={f}>
+                  {f === 0 ? 'none' : `${signatureCount(f)} (${keyName(key(f))})`}
+                </option>
+              ))}
+            </SelectField>
+            <SelectField id="new-meter" label="Meter" {...register('meter')}>
+              {METERS.map((m, i) => (
+                <option key={i} value={i}>
+                  {m.symbol === 'cut' ? '2/2' : meterText(m)}
+                </option>
+              ))}
+            </SelectField>
+          </div>
+        </div>
+        <ModalFooter>
+          <Button onClick={() => onOpenChange(false)}>Cancel</Button>
+          <Button kind="primary" type="submit" disabled={isSubmitting}>
+            Start writing
+          </Button>
+        </ModalFooter>
+      </form>
+    </Modal>
+  );
+}

@@ -1,0 +1,122 @@
+import {
+  type BackingNote,
+  type BackingVoice,
+  type Click,
+  type Cue,
+  type Part,
+  partRaise,
+  planBacking,
+  beginsTurn,
+  breathMarks,
+  phraseStarts,
+  type PlaySetup,
+  type Turns,
+  playSequence,
+  type PlayOptions,
+  type PlaySequence,
+  type Said,
+  takeTurns,
+  type TurnSequence,
+} from '@cifra/core';
+import { timbreOf, type TimbreName } from '../sound/timbre';
+
+/** One note of a voice, in concert pitch. */
+export interface VoiceNote {
+  readonly midi: number;
+  readonly at: number;
+  readonly seconds: number;
+  /** Leads on to the next without a gap. */
+  readonly slurred: boolean;
+}
+
+/** A player of the class. */
+export interface Voice {
+  readonly timbre: TimbreName;
+  readonly decibel: number;
+  readonly notes: readonly VoiceNote[];
+}
+
+/** Everything that sounds, and what is shown while it does. */
+export interface Playback {
+  readonly voices: readonly Voice[];
+  readonly backing: readonly BackingNote[];
+  readonly clicks: readonly Click[];
+  readonly cues: readonly Cue[];
+  readonly words: readonly Said[];
+  readonly seconds: number;
+  readonly loop: boolean;
+}
+
+/** The metronome's clicks, and those of a sequence that are only counted. */
+export const clicksHeard = (sequence: PlaySequence, metronome: boolean): readonly Click[] =>
+  sequence.clicks.filter((c) => metronome || c.word !== undefined);
+
+const OWN_DECIBEL = -4;
+const OTHER_DECIBEL = -12;
+
+/** Whether a bar begins a turn. */
+export function turnStarts(part: Part, turns: Turns, from: number): (bar: number) => boolean {
+  const { score, teaching } = part;
+  if (turns !== 'phrase') return beginsTurn(Number(turns), from, score.measures[0]?.pickup === true && from === 0);
+  const starts = phraseStarts(score, breathMarks(score, teaching.conventions.breath));
+  return (bar) => starts.has(bar);
+}
+
+/** What is played, and the sequence that it was made from: in turns where they are taken. */
+export interface PreparedPlayback {
+  readonly playback: Playback;
+  readonly sequence: PlaySequence | TurnSequence;
+}
+
+/** The options of a sequence from how it is practised. */
+export const optionsOf = ({ speed, heard, bars }: PlaySetup, part: Part): PlayOptions => ({
+  speed,
+  repeats: heard.repeats && bars === undefined,
+  countIn: heard.countIn,
+  subdivide: heard.subdivide,
+  counting: part.teaching.conventions.counting,
+  ...(bars === undefined ? {} : { bars }),
+});
+
+/**
+ * Everything that sounds when a part is practised.
+ * @param others the parts of those who play along
+ */
+export function preparePlayback(part: Part, others: readonly Part[], setup: PlaySetup): PreparedPlayback {
+  const { heard, again, turns, only } = setup;
+  const options = optionsOf(setup, part);
+  const sequenceOf = (p: Part): PlaySequence => {
+    const sequence = playSequence(p.concert, options);
+    return turns === 'none' ? sequence : takeTurns(sequence, turnStarts(part, turns, setup.bars?.from ?? 0));
+  };
+  const whole = sequenceOf(part);
+  const sequence =
+    only === undefined
+      ? whole
+      : { ...whole, notes: whole.notes.filter((n) => only.has(n.id)), cues: whole.cues.filter((c) => only.has(c.id)) };
+  const voice = (p: Part, { notes }: PlaySequence, decibel: number): Voice => ({
+    timbre: timbreOf(p.instrument),
+    decibel,
+    notes: notes.map((n) => ({ midi: n.midi + partRaise(p, n.id), at: n.at, seconds: n.seconds, slurred: n.slurred })),
+  });
+  const backed: readonly BackingVoice[] = [
+    ...(heard.drone ? ['drone' as const] : []),
+    ...(heard.bass ? ['bass' as const] : []),
+  ];
+  return {
+    sequence,
+    playback: {
+      voices: [
+        ...(heard.part ? [voice(part, sequence, OWN_DECIBEL)] : []),
+        ...others.map((p) => voice(p, sequenceOf(p), OTHER_DECIBEL)),
+      ],
+      backing:
+        backed.length === 0 ? [] : planBacking(part.concert, sequence.bars).filter((b) => backed.includes(b.voice)),
+      clicks: clicksHeard(sequence, heard.metronome),
+      cues: sequence.cues,
+      words: sequence.words,
+      seconds: sequence.seconds,
+      loop: again,
+    },
+  };
+}

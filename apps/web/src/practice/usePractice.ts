@@ -1,0 +1,138 @@
+import {
+  DEFAULT_SOUNDS,
+  type BarRange,
+  CLEAN_GOAL,
+  climb,
+  type FadeStep,
+  type SoundSwitches,
+  type InstrumentId,
+  type LadderRung,
+  type PlaySetup,
+  RUNG_SETUP,
+  type Stairs,
+  type Turns,
+} from '@cifra/core';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { keepPractice, keptPractice, type KeptPractice } from './keptPractice';
+import type { Chain } from './Pieces';
+import { clampPercent, SLOWEST } from './tempoRange';
+
+const FULL = 100;
+const FIRST_STEP = 5;
+
+/** How a part is practised at the moment, and what is remembered of it. */
+export function usePractice(exercise: string, instrument: InstrumentId, cleanGoal = CLEAN_GOAL) {
+  const [percent, setPercent] = useState(FULL);
+  const [heard, setHeard] = useState<SoundSwitches>(DEFAULT_SOUNDS);
+  const [others, setOthers] = useState<readonly InstrumentId[]>([]);
+  const [bars, setBars] = useState<BarRange>();
+  const [again, setAgain] = useState(false);
+  const [turns, setTurns] = useState<Turns>('none');
+  const [chain, setChain] = useState<Chain>();
+  const [rung, setRung] = useState<LadderRung>();
+  const [fade, setFade] = useState<FadeStep>();
+  const [row, setRow] = useState(0);
+  const [stairs, setStairs] = useState<Stairs>();
+  const [stairStep, setStairStep] = useState(FIRST_STEP);
+  const [kept, setKept] = useState<KeptPractice>(() => keptPractice(exercise, instrument));
+  useEffect(() => {
+    setKept(keptPractice(exercise, instrument));
+    setChain(undefined);
+    setRow(0);
+  }, [exercise, instrument]);
+
+  const keep = useCallback(
+    (change: (before: KeptPractice) => KeptPractice) =>
+      setKept((before) => {
+        const after = change(before);
+        keepPractice(exercise, instrument, after);
+        return after;
+      }),
+    [exercise, instrument],
+  );
+
+  const takeRung = useCallback((to: LadderRung | undefined) => {
+    setRung(to);
+    if (to === undefined) return;
+    setPercent(RUNG_SETUP[to].percent);
+    setHeard((h) => ({ ...h, part: RUNG_SETUP[to].part, metronome: true }));
+  }, []);
+  const tick = (r: LadderRung, on: boolean) =>
+    keep((k) => ({ ...k, rungs: on ? [...k.rungs.filter((t) => t !== r), r] : k.rungs.filter((t) => t !== r) }));
+
+  /** A run is over: clean or not. */
+  const run = (clean: boolean) => {
+    const reached = clean ? row + 1 : 0;
+    if (clean)
+      keep((k) => ({
+        ...k,
+        cleanRuns: k.cleanRuns + 1,
+        bestPercent: reached >= cleanGoal ? Math.max(k.bestPercent, percent) : k.bestPercent,
+      }));
+    if (stairs === undefined) {
+      setRow(Math.min(cleanGoal, reached));
+      return;
+    }
+    const next = climb({ ...stairs, percent }, clean, {
+      goal: FULL,
+      step: stairStep,
+      lowest: SLOWEST,
+      cleanRuns: cleanGoal,
+    });
+    setStairs(next);
+    setRow(next.row);
+    setPercent(next.percent);
+  };
+  const takeStairs = (on: boolean) => {
+    setRow(0);
+    setStairs(on ? { percent, row: 0, done: false } : undefined);
+  };
+  const takeBars = (to: BarRange | undefined, loop: boolean) => {
+    setBars(to);
+    setAgain(loop);
+    setChain(undefined);
+    setRow(0);
+  };
+
+  const setup = useMemo(
+    (): PlaySetup => ({ speed: percent / FULL, heard, others, bars, again, turns }),
+    [percent, heard, others, bars, again, turns],
+  );
+  return {
+    percent,
+    setPercent: useCallback(
+      (p: number | ((before: number) => number)) =>
+        setPercent((before) => clampPercent(typeof p === 'function' ? p(before) : p)),
+      [],
+    ),
+    heard,
+    setHeard,
+    others,
+    setOthers,
+    bars,
+    again,
+    setAgain,
+    takeBars,
+    turns,
+    setTurns,
+    chain,
+    setChain,
+    rung,
+    takeRung,
+    fade,
+    setFade,
+    row,
+    cleanGoal,
+    run,
+    stairs,
+    takeStairs,
+    stairStep,
+    setStairStep,
+    kept,
+    keep,
+    tick,
+    setup,
+  };
+}
+
+export type Practice = ReturnType<typeof usePractice>;

@@ -1,0 +1,35 @@
+import type { Pitch } from '../pitch/pitch';
+import type { NoteId, Score } from '../score/score';
+
+const PHRASE_BARS = 4;
+
+/**
+ * The bars with which a phrase begins, by index: after a breath at a bar's end, and where the line has none, every four
+ * bars.
+ * @param breaths notes after which a breath is planned, besides those that the line marks
+ */
+export function phraseStarts<P extends Pitch>(
+  { measures }: Score<P>,
+  breaths: ReadonlySet<NoteId>,
+): ReadonlySet<number> {
+  const starts = new Set([0]);
+  measures.forEach(({ events }, bar) => {
+    const last = events.filter((e) => e.kind === 'note').at(-1);
+    if (last !== undefined && (last.breathAfter === true || breaths.has(last.id))) starts.add(bar + 1);
+  });
+  if (starts.size === 1) for (let i = PHRASE_BARS; i < measures.length; i += PHRASE_BARS) starts.add(i);
+  return starts;
+}
+
+/**
+ * Whether a bar begins a turn of so many bars each; a pickup goes with the bar after it.
+ * @param size bars a turn has; @param from the first bar that is played; @param hasPickup whether that is a pickup
+ */
+export function beginsTurn(size: number, from: number, hasPickup: boolean): (bar: number) => boolean {
+  const first = from + (hasPickup ? 1 : 0);
+  return (bar) => {
+    if (bar < first) return true;
+    if (bar === first && hasPickup) return false;
+    return (bar - first) % size === 0;
+  };
+}
