@@ -71,7 +71,8 @@ async function people(base) {
   const json = async (path, init = {}) => (await fetch(`${base}${path}`, { ...init, headers })).json();
   const [group] = await json('/api/classes');
   const pupils = await json(`/api/classes/${group.id}/pupils`);
-  const exercises = await json('/api/exercises');
+  const listed = await json('/api/exercises');
+  const exercises = await Promise.all(listed.map(({ id }) => json(`/api/exercises/${id}`)));
   const [pupil] = pupils;
   const { token } = await json('/api/links', {
     method: 'POST',

@@ -21,13 +21,12 @@ import {
   IsString,
   IsUUID,
   Length,
-  Matches,
   Max,
   MaxLength,
   Min,
   ValidateNested,
 } from 'class-validator';
-import { Day } from './checks';
+import { Day, Text } from './checks';
 import { MAX_PUPILS } from './classDto';
 
 export const MAX_NOTE_LENGTH = 500;
@@ -111,7 +110,7 @@ export type KitKind = (typeof KIT_KINDS)[number];
 
 export class SaveKitDto {
   @IsIn(KIT_KINDS) kind!: KitKind;
-  @IsString() @Matches(/\S/, { message: 'Write what it is.' }) @Length(1, 80) what!: string;
+  @Text('Write what it is.', 80) what!: string;
   /** Of the instrument, and of its case. */
   @IsOptional() @IsString() @MaxLength(40) number?: string;
   @IsOptional() @IsUUID() pupilId?: string;

@@ -1,10 +1,14 @@
-import { ArrayMaxSize, ArrayUnique, IsArray, IsISO8601, Length, Matches } from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsISO8601, IsString, Length, Matches } from 'class-validator';
 
 const all =
   (checks: readonly PropertyDecorator[]): PropertyDecorator =>
   (target, property) => {
     for (const check of checks) check(target, property);
   };
+
+/** Words that have to be there, at most so many letters. @param message what to do where they are not */
+export const Text = (message: string, most: number): PropertyDecorator =>
+  all([IsString({ message }), Matches(/\S/, { message }), Length(1, most, { message })]);
 
 /** An ISO date. */
 export const Day = (message = 'Choose a day.'): PropertyDecorator =>

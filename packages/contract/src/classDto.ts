@@ -11,12 +11,11 @@ import {
   IsString,
   IsUUID,
   Length,
-  Matches,
   Max,
   Min,
   ValidateNested,
 } from 'class-validator';
-import { NoteTexts } from './checks';
+import { NoteTexts, Text } from './checks';
 import { PAPER_NAMES, type PaperName, ConventionsDto } from './dto';
 import { PageSetupDto, PupilPageDto } from './pageDto';
 
@@ -29,9 +28,7 @@ export class KnownDto {
 }
 
 export class SaveClassDto {
-  @IsString()
-  @Matches(/\S/, { message: 'Give the class a name.' })
-  @Length(1, 80, { message: 'Give the class a name of at most 80 letters.' })
+  @Text('Give the class a name of at most 80 letters.', 80)
   name!: string;
 
   @IsArray()
@@ -75,9 +72,7 @@ export const MAX_PUPILS = 120;
 export const MAX_CLASSES = 40;
 
 export class SavePupilDto {
-  @IsString()
-  @Matches(/\S/, { message: 'Write a first name or initials.' })
-  @Length(1, 40, { message: 'Write a first name or initials of at most 40 letters.' })
+  @Text('Write a first name or initials of at most 40 letters.', 40)
   name!: string;
 
   @IsIn(INSTRUMENT_IDS)

@@ -20,7 +20,6 @@ import {
   IsOptional,
   IsString,
   Length,
-  Matches,
   Max,
   MaxLength,
   Min,
@@ -29,6 +28,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 
+import { Text } from './checks';
 import { PracticeSetupDto } from './practiceDto';
 
 /*
@@ -86,10 +86,10 @@ export class ImportTextDto {
   voice?: string;
 }
 
+const ExerciseTitle = (): PropertyDecorator => Text('Give the exercise a title.', MAX_TEXT_LENGTH);
+
 export class CreateExerciseDto {
-  @IsString()
-  @Matches(/\S/, { message: 'Give the exercise a title.' })
-  @Length(1, MAX_TEXT_LENGTH, { message: 'Give the exercise a title.' })
+  @ExerciseTitle()
   title!: string;
 
   /** Checked in depth by the core's own schema. */
@@ -97,11 +97,26 @@ export class CreateExerciseDto {
   document!: object;
 }
 
-export class SaveExerciseDto extends CreateExerciseDto {
+export class SaveExerciseDto {
+  @ExerciseTitle()
+  title!: string;
+
+  /** Left out where only the title changes. */
+  @IsOptional()
+  @IsObject()
+  document?: object;
+
   /** The version that the change was made on. */
   @IsInt()
   @Min(1)
   version!: number;
+}
+
+/** A name for a save; an empty one takes it away. */
+export class NameRevisionDto {
+  @IsString()
+  @MaxLength(MAX_TEXT_LENGTH)
+  name!: string;
 }
 
 /** That a line is open in a window. */

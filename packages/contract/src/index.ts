@@ -6,6 +6,7 @@ export {
   type PaperName,
   PresenceDto,
   ImportTextDto,
+  NameRevisionDto,
   SaveExerciseDto,
   ClefSentencesDto,
   MAX_SENTENCE_LENGTH,
@@ -83,6 +84,8 @@ export {
   type CandidateView,
   type ClassView,
   type ExerciseView,
+  type ListedExerciseView,
+  type RevisionListView,
   type LinkedLine,
   type LinkView,
   type OpenedLinkView,
@@ -109,3 +112,4 @@ export {
   reportSections,
 } from './reportSections';
 export { problemSentence } from './problemWords';
+export { filledIn } from './filledIn';

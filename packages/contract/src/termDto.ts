@@ -17,7 +17,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { Day, NoteTexts } from './checks';
+import { Day, NoteTexts, Text } from './checks';
 
 const MAX_HOLIDAYS = 80;
 const MAX_CRITERIA = 6;
@@ -29,7 +29,7 @@ const MAX_INTRODUCTIONS = 1200;
 export class HolidayDto {
   @Day() from!: string;
   @Day() to!: string;
-  @IsString() @Matches(/\S/, { message: 'Say what the days are.' }) @Length(1, 80) name!: string;
+  @Text('Say what the days are.', 80) name!: string;
 }
 
 const Words =

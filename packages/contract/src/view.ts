@@ -1,6 +1,7 @@
 import type {
   Changes,
   Exercise,
+  LineSummary,
   InstrumentId,
   PageOwner,
   PageSetup,
@@ -49,13 +50,22 @@ export interface PresenceView {
   readonly version: number;
 }
 
-export interface ExerciseView {
+/** What is told of an exercise everywhere. */
+interface ExerciseHead {
   readonly id: string;
   readonly title: string;
   readonly version: number;
   readonly createdAt: string;
   readonly updatedAt: string;
+}
+
+export interface ExerciseView extends ExerciseHead {
   readonly document: Exercise;
+}
+
+/** An exercise on the shelf: what is needed to draw its first bars, to find it and to say who can play it. */
+export interface ListedExerciseView extends ExerciseHead {
+  readonly summary: LineSummary;
 }
 
 export interface ClassView extends SaveClassDto {
@@ -69,8 +79,16 @@ export interface RevisionView {
   readonly title: string;
   readonly refused: boolean;
   readonly createdAt: string;
+  /** A save with a name is kept for ever. */
+  readonly name?: string;
   /** Against the version before it; absent for the first. */
   readonly changes?: Changes;
+}
+
+/** Some saves, the newest first, and whether there are older ones. */
+export interface RevisionListView {
+  readonly revisions: readonly RevisionView[];
+  readonly more: boolean;
 }
 
 /** One save with the line as it was then. */

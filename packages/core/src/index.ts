@@ -298,7 +298,10 @@ export {
   rankKeys,
 } from './fit/classFit';
 export { type EasierOffer, offerEasier } from './fit/easier';
-export { type LineTraits, lineTraits, type Readiness, readinessOf, type RhythmLevel, RHYTHMS } from './fit/readiness';
+export { type LineTraits, lineTraits, type RhythmLevel, RHYTHMS } from './fit/lineTraits';
+export { type LineSummary, pageNotes, summarizeLine } from './fit/lineSummary';
+export { type Readiness, readinessOf } from './fit/readiness';
+export { firstBars } from './score/firstBars';
 export {
   type LetterAgainst,
   type Lookalike,

@@ -7,7 +7,7 @@ import type {
   LinkView,
   MetView,
   PupilView,
-  RevisionView,
+  RevisionListView,
   PrintSetView,
   AssignmentView,
 } from '@cifra/contract';
@@ -99,6 +99,7 @@ const RULES: Readonly<Record<string, Rule>> = {
   'post /api/exercises/{id}/duplicate': { for: 'own', answers: 201 },
   'get /api/exercises/{id}/revisions': { for: 'own' },
   'get /api/exercises/{id}/revisions/{revision}': { for: 'own' },
+  'put /api/exercises/{id}/revisions/{revision}': { for: 'own', body: () => ({ name: 'secret name' }) },
   'get /api/exercises/{id}/parts/{instrument}.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` },
   'get /api/exercises/{id}/call-sheet.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` },
   'get /api/exercises/{id}/parts/{instrument}.{format}': { for: 'own' },
@@ -276,7 +277,7 @@ beforeAll(async () => {
       .send({ day: DAY, entries: [{ instrument: 'flute', notes: ['B6'] }] })
       .expect(201)
   ).body as MetView[];
-  const [revision] = (await owner.get(`/api/exercises/${line.id}/revisions`)).body as RevisionView[];
+  const [revision] = ((await owner.get(`/api/exercises/${line.id}/revisions`)).body as RevisionListView).revisions;
   const set = (
     await owner.post(`/api/exercises/${line.id}/print-sets`).send({ classId: group.id, kind: 'book' }).expect(201)
   ).body as PrintSetView;

@@ -4,6 +4,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { openDemoClass } from '../testing/demoClass';
 import { fetchFile, reportOn } from '../testing/fetchPages';
 import { demoDocument, type TestServer } from '../testing/testServer';
+import { openShelf } from '../testing/openShelf';
 
 /* What somebody might try: another site's page, a file that is something else, script and headers in words, paths in a zip. */
 
@@ -37,7 +38,7 @@ describe("another site's page", () => {
     for (const type of ['text/plain', 'application/x-www-form-urlencoded', 'multipart/form-data; boundary=x']) {
       await mara.post('/api/exercises').set('Content-Type', type).send(JSON.stringify(body)).expect(400);
     }
-    expect(((await mara.get('/api/exercises')).body as ExerciseView[]).some((e) => e.title === 'Forged')).toBe(false);
+    expect((await openShelf(mara)).some((e) => e.title === 'Forged')).toBe(false);
     const { host } = new URL(mara.get('/').url);
     await mara.post('/api/exercises').set('Origin', `http://${host}`).set('Host', host).send(body).expect(201);
   });
@@ -55,7 +56,7 @@ describe("another site's page", () => {
 describe('what is no music and no sound', () => {
   it('is refused whatever it calls itself', async () => {
     const pupil = ((await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[])[0] as PupilView;
-    const line = ((await mara.get('/api/exercises')).body as ExerciseView[])[0] as ExerciseView;
+    const line = (await openShelf(mara))[0] as ExerciseView;
     const { token } = (
       await mara
         .post('/api/links')
@@ -215,7 +216,7 @@ describe('words with script, headers and paths in them', () => {
   });
 
   it('nor is half of a file brought in: where one row is wrong, nothing is', async () => {
-    const before = ((await mara.get('/api/exercises')).body as ExerciseView[]).length;
+    const before = (await openShelf(mara)).length;
     const account = JSON.parse(
       strFromU8(
         unzipSync(new Uint8Array((await fetchFile(mara, '/api/account/file')).bytes))['account.json'] ??
@@ -233,6 +234,6 @@ describe('words with script, headers and paths in them', () => {
       .post(`/api/classes/${group.id}/kit`)
       .send({ kind: 'supply', what: 'reeds\u0000', from: DAY })
       .expect(400);
-    expect(((await mara.get('/api/exercises')).body as ExerciseView[]).length).toBe(before);
+    expect((await openShelf(mara)).length).toBe(before);
   });
 });

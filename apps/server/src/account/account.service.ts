@@ -82,7 +82,7 @@ export class AccountService {
         practice: t.practice,
         keepMonths: t.keepMonths,
       },
-      exercises: (await this.exercises.list(t.id)).map(({ id, title, document }) => ({ id, title, document })),
+      exercises: await this.exercises.listWhole(t.id),
       classes: await Promise.all((await this.classes.list(t.id)).map(classOf)),
     };
     return packAccount(account, [...named.values()]);

@@ -1,15 +1,18 @@
 import {
   CreateExerciseDto,
   type ExerciseView,
+  type ListedExerciseView,
+  NameRevisionDto,
   type RevisionDocumentView,
+  type RevisionListView,
   type RevisionView,
   SaveExerciseDto,
 } from '@cifra/contract';
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
-import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
+import { ApiBody, ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Teacher } from '../auth/session.guard';
-import { RowId } from '../refusal/rowId.pipe';
+import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { ExerciseService } from './exercise.service';
 
 @ApiTags('exercises')
@@ -19,7 +22,7 @@ export class ExerciseController {
 
   @Get()
   @ApiOperation({ summary: 'All exercises on the shelf' })
-  list(@Teacher() t: TeacherRow): Promise<ExerciseView[]> {
+  list(@Teacher() t: TeacherRow): Promise<ListedExerciseView[]> {
     return this.exercises.list(t.id);
   }
 
@@ -64,9 +67,25 @@ export class ExerciseController {
   }
 
   @Get(':id/revisions')
-  @ApiOperation({ summary: 'Every save of an exercise' })
-  revisions(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<RevisionView[]> {
-    return this.exercises.revisions(t.id, id);
+  @ApiOperation({ summary: 'The saves of an exercise that are kept, so many at a time, the newest first' })
+  @ApiQuery({ name: 'after', required: false, description: 'the save after which the list goes on' })
+  revisions(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Query('after', RowIdOrNone) after: string | undefined,
+  ): Promise<RevisionListView> {
+    return this.exercises.revisions(t.id, id, after);
+  }
+
+  @Put(':id/revisions/:revision')
+  @ApiOperation({ summary: 'Name a save, so that it is kept for ever; without a name it is one of many' })
+  nameRevision(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Param('revision', RowId) revision: string,
+    @Body() body: NameRevisionDto,
+  ): Promise<RevisionView> {
+    return this.exercises.nameRevision(t.id, id, revision, body);
   }
 
   @Get(':id/revisions/:revision')

@@ -1,6 +1,8 @@
-import type { Exercise } from '@cifra/core';
+import { type Exercise, type LineSummary, summarizeLine } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, desc, eq, isNull, isNotNull, lt, sql } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns, isNull, isNotNull, lt, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
+import { inserted } from '../db/rows';
 import { DATABASE, type Database } from '../db/database.module';
 import { exercises, revisions } from '../db/schema/index';
 
@@ -11,6 +13,12 @@ export interface Content {
   readonly document: Exercise;
 }
 
+/** A row of the shelf's list: everything but the document. */
+export type ListedRow = Omit<ExerciseRow, 'document' | 'summary'> & { readonly summary: LineSummary };
+
+const { document: _document, ...LISTED } = getTableColumns(exercises);
+const columnsOf = ({ title, document }: Content) => ({ title, document, summary: summarizeLine(document) });
+
 /** Rows of one teacher only: every query carries the teacher's id. */
 @Injectable()
 export class ExerciseRepository {
@@ -18,12 +26,35 @@ export class ExerciseRepository {
 
   private owned = (teacherId: string, id: string) => and(eq(exercises.id, id), eq(exercises.teacherId, teacherId));
 
-  list(teacherId: string): Promise<ExerciseRow[]> {
-    return this.db
-      .select()
+  private onShelf = (teacherId: string) => and(eq(exercises.teacherId, teacherId), isNull(exercises.deletedAt));
+
+  /** The shelf, newest first, without the documents. */
+  async list(teacherId: string): Promise<ListedRow[]> {
+    await this.summarizeMissing(teacherId);
+    const rows = await this.db
+      .select(LISTED)
       .from(exercises)
-      .where(and(eq(exercises.teacherId, teacherId), isNull(exercises.deletedAt)))
+      .where(and(this.onShelf(teacherId), isNotNull(exercises.summary)))
       .orderBy(desc(exercises.createdAt));
+    return rows.flatMap((row) => (row.summary === null ? [] : [{ ...row, summary: row.summary }]));
+  }
+
+  /** The shelf with its documents, newest first. */
+  listWhole(teacherId: string): Promise<ExerciseRow[]> {
+    return this.db.select().from(exercises).where(this.onShelf(teacherId)).orderBy(desc(exercises.createdAt));
+  }
+
+  /** Works out what is not summed up yet; a save that comes between brings its own. */
+  private async summarizeMissing(teacherId: string): Promise<void> {
+    const rows = await this.db
+      .select({ id: exercises.id, version: exercises.version, document: exercises.document })
+      .from(exercises)
+      .where(and(this.onShelf(teacherId), isNull(exercises.summary)));
+    for (const { id, version, document } of rows)
+      await this.db
+        .update(exercises)
+        .set({ summary: summarizeLine(document) })
+        .where(and(eq(exercises.id, id), eq(exercises.version, version)));
   }
 
   async find(teacherId: string, id: string): Promise<ExerciseRow | undefined> {
@@ -36,39 +67,40 @@ export class ExerciseRepository {
     )[0];
   }
 
-  create(teacherId: string, { title, document }: Content): Promise<ExerciseRow> {
+  create(teacherId: string, content: Content): Promise<ExerciseRow> {
     return this.db.transaction(async (tx) => {
-      const [row] = await tx.insert(exercises).values({ teacherId, title, document }).returning();
-      if (row === undefined) throw new Error('an insert returned no row');
-      await tx.insert(revisions).values({ exerciseId: row.id, version: row.version, title, document });
+      const row = inserted(
+        await tx
+          .insert(exercises)
+          .values({ teacherId, ...columnsOf(content) })
+          .returning(),
+      );
+      await tx.insert(revisions).values({ exerciseId: row.id, version: row.version, ...content });
       return row;
     });
   }
 
   /** Saves over exactly the version named; undefined when another stands there. */
-  save(teacherId: string, id: string, version: number, { title, document }: Content): Promise<ExerciseRow | undefined> {
+  save(teacherId: string, id: string, version: number, content: Content): Promise<ExerciseRow | undefined> {
     return this.db.transaction(async (tx) => {
       const [row] = await tx
         .update(exercises)
-        .set({ title, document, version: version + 1, updatedAt: sql`now()` })
+        .set({ ...columnsOf(content), version: version + 1, updatedAt: sql`now()` })
         .where(and(this.owned(teacherId, id), eq(exercises.version, version), isNull(exercises.deletedAt)))
         .returning();
       if (row !== undefined)
-        await tx
-          .insert(revisions)
-          .values({ exerciseId: id, version: row.version, baseVersion: version, title, document });
+        await tx.insert(revisions).values({ exerciseId: id, version: row.version, baseVersion: version, ...content });
       return row;
     });
   }
 
   /** Keeps the side that lost, so that nothing is gone. */
-  async keepRefused(exerciseId: string, baseVersion: number, { title, document }: Content): Promise<string> {
-    const [row] = await this.db
+  async keepRefused(exerciseId: string, baseVersion: number, content: Content): Promise<string> {
+    const kept = await this.db
       .insert(revisions)
-      .values({ exerciseId, baseVersion, title, document, refused: true })
+      .values({ exerciseId, baseVersion, ...content, refused: true })
       .returning({ id: revisions.id });
-    if (row === undefined) throw new Error('an insert returned no row');
-    return row.id;
+    return inserted(kept).id;
   }
 
   async setDeleted(teacherId: string, id: string, deleted: boolean): Promise<ExerciseRow | undefined> {
@@ -80,17 +112,32 @@ export class ExerciseRepository {
     return rows[0];
   }
 
-  async sweepDeleted(before: Date): Promise<void> {
-    await this.db.delete(exercises).where(lt(exercises.deletedAt, before));
-  }
-
-  revisions(exerciseId: string): Promise<RevisionRow[]> {
+  /** Saves of an exercise, the newest first, from the one after a given one on. */
+  revisions(exerciseId: string, after: string | undefined, most: number): Promise<RevisionRow[]> {
+    const given = alias(revisions, 'given');
     return this.db
       .select()
       .from(revisions)
-      .where(eq(revisions.exerciseId, exerciseId))
+      .where(
+        and(
+          eq(revisions.exerciseId, exerciseId),
+          after === undefined
+            ? undefined
+            : lt(revisions.createdAt, this.db.select({ at: given.createdAt }).from(given).where(eq(given.id, after))),
+        ),
+      )
       .orderBy(desc(revisions.createdAt))
-      .limit(200);
+      .limit(most);
+  }
+
+  /** Names a save, so that it is kept for ever; null takes the name away. */
+  async nameRevision(exerciseId: string, id: string, name: string | null): Promise<RevisionRow | undefined> {
+    const [row] = await this.db
+      .update(revisions)
+      .set({ name })
+      .where(and(eq(revisions.exerciseId, exerciseId), eq(revisions.id, id)))
+      .returning();
+    return row;
   }
 
   async revision(exerciseId: string, id: string): Promise<RevisionRow | undefined> {

@@ -1,25 +1,29 @@
 import {
   type CreateExerciseDto,
   type ExerciseView,
+  type ListedExerciseView,
+  type NameRevisionDto,
   type RevisionDocumentView,
+  type RevisionListView,
   type RevisionView,
   type SaveExerciseDto,
 } from '@cifra/contract';
 import { changesBetween, MAX_TEXT_LENGTH, readExercise } from '@cifra/core';
-import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import { notFound, Refusal, refuseProblems } from '../refusal/refusal';
 import { type Content, ExerciseRepository, type ExerciseRow, type RevisionRow } from './exercise.repository';
 
-export const KEEP_DELETED_DAYS = 30;
+/** Saves that are listed at a time. */
+const SAVES_AT_ONCE = 50;
 
-export const exerciseView = (row: ExerciseRow): ExerciseView => ({
+const head = (row: Pick<ExerciseRow, 'id' | 'title' | 'version' | 'createdAt' | 'updatedAt'>) => ({
   id: row.id,
   title: row.title,
   version: row.version,
   createdAt: row.createdAt.toISOString(),
   updatedAt: row.updatedAt.toISOString(),
-  document: row.document,
 });
+const exerciseView = (row: ExerciseRow): ExerciseView => ({ ...head(row), document: row.document });
 
 const revisionView = (r: RevisionRow): RevisionView => ({
   id: r.id,
@@ -28,18 +32,20 @@ const revisionView = (r: RevisionRow): RevisionView => ({
   title: r.title,
   refused: r.refused,
   createdAt: r.createdAt.toISOString(),
+  ...(r.name === null ? {} : { name: r.name }),
 });
 
 @Injectable()
-export class ExerciseService implements OnModuleInit {
+export class ExerciseService {
   constructor(private readonly repository: ExerciseRepository) {}
 
-  async onModuleInit(): Promise<void> {
-    await this.repository.sweepDeleted(new Date(Date.now() - KEEP_DELETED_DAYS * 24 * 3600_000));
-  }
+  /** The shelf. */
+  list = async (teacherId: string): Promise<ListedExerciseView[]> =>
+    (await this.repository.list(teacherId)).map((row) => ({ ...head(row), summary: row.summary }));
 
-  list = async (teacherId: string): Promise<ExerciseView[]> =>
-    (await this.repository.list(teacherId)).map(exerciseView);
+  /** The shelf with its documents, to be taken away. */
+  listWhole = async (teacherId: string): Promise<Pick<ExerciseView, 'id' | 'title' | 'document'>[]> =>
+    (await this.repository.listWhole(teacherId)).map(({ id, title, document }) => ({ id, title, document }));
 
   async find(teacherId: string, id: string): Promise<ExerciseView> {
     const found = await this.findIfThere(teacherId, id);
@@ -56,7 +62,7 @@ export class ExerciseService implements OnModuleInit {
     exerciseView(await this.repository.create(teacherId, this.check(dto)));
 
   async save(teacherId: string, id: string, dto: SaveExerciseDto): Promise<ExerciseView> {
-    const content = this.check(dto);
+    const content = this.check({ ...dto, document: dto.document ?? (await this.find(teacherId, id)).document });
     const saved = await this.repository.save(teacherId, id, dto.version, content);
     if (saved !== undefined) return exerciseView(saved);
     const current = await this.find(teacherId, id);
@@ -89,16 +95,34 @@ export class ExerciseService implements OnModuleInit {
     return exerciseView(row);
   }
 
-  async revisions(teacherId: string, id: string): Promise<RevisionView[]> {
+  /**
+   * Saves of an exercise, the newest first, each with what changed since the one before it that is kept.
+   * @param after the save with which the list before ended
+   */
+  async revisions(teacherId: string, id: string, after?: string): Promise<RevisionListView> {
     await this.find(teacherId, id);
-    const rows = await this.repository.revisions(id);
-    const byVersion = new Map(rows.flatMap((r) => (r.version === null ? [] : [[r.version, r] as const])));
-    return rows.map((r) => {
-      const before = byVersion.get(r.baseVersion ?? -1);
-      return before === undefined
+    // One more than is listed: what the last of them changed is told against it.
+    const rows = await this.repository.revisions(id, after, SAVES_AT_ONCE + 1);
+    const listed = rows.slice(0, SAVES_AT_ONCE).map((r, i) => {
+      const base = rows.slice(i + 1).find((b) => !b.refused && (b.version ?? 0) <= (r.baseVersion ?? 0));
+      return base === undefined
         ? revisionView(r)
-        : { ...revisionView(r), changes: changesBetween(before.document, r.document) };
+        : { ...revisionView(r), changes: changesBetween(base.document, r.document) };
     });
+    return { revisions: listed, more: rows.length > SAVES_AT_ONCE };
+  }
+
+  /** Names a save, so that it is kept for ever; without a name it is one of many again. */
+  async nameRevision(
+    teacherId: string,
+    id: string,
+    revisionId: string,
+    { name }: NameRevisionDto,
+  ): Promise<RevisionView> {
+    await this.find(teacherId, id);
+    const row = await this.repository.nameRevision(id, revisionId, name.trim() === '' ? null : name.trim());
+    if (row === undefined) throw notFound('version');
+    return revisionView(row);
   }
 
   async revision(teacherId: string, id: string, revisionId: string): Promise<RevisionDocumentView> {

@@ -1,4 +1,5 @@
-import type { ExerciseView } from '@cifra/contract';
+import type { ExerciseView, RevisionListView, RevisionView } from '@cifra/contract';
+import { listShelf } from '../testing/openShelf';
 import { demoDocument, putOnShelf, startTestServer, type TestServer } from '../testing/testServer';
 
 let server: TestServer;
@@ -10,6 +11,8 @@ beforeAll(async () => {
   berta = await server.teacher('berta@school.example');
 });
 afterAll(() => server.stop());
+const savesOf = async (id: string): Promise<readonly RevisionView[]> =>
+  ((await anna.get(`/api/exercises/${id}/revisions`).expect(200)).body as RevisionListView).revisions;
 
 describe('an exercise', () => {
   it('is kept, renamed, copied, deleted and put back', async () => {
@@ -26,9 +29,20 @@ describe('an exercise', () => {
     expect(copy.title).toBe('Door Song (copy)');
     await anna.delete(`/api/exercises/${made.id}`).expect(204);
     await anna.get(`/api/exercises/${made.id}`).expect(404);
-    expect(((await anna.get('/api/exercises')).body as ExerciseView[]).map((e) => e.id)).not.toContain(made.id);
+    expect((await listShelf(anna)).map((e) => e.id)).not.toContain(made.id);
     await anna.post(`/api/exercises/${made.id}/restore`).expect(200);
     expect((await anna.get(`/api/exercises/${made.id}`).expect(200)).body.title).toBe('Door Song');
+  });
+
+  it('is renamed without its document, over the version that is named alone', async () => {
+    const made = await putOnShelf(anna, 'Long Line');
+    const rename = (version: number, title: string) => anna.put(`/api/exercises/${made.id}`).send({ version, title });
+    const renamed = (await rename(1, 'Short Line').expect(200)).body as ExerciseView;
+    expect(renamed).toMatchObject({ title: 'Short Line', version: 2, document: { source: { title: 'Short Line' } } });
+    expect(renamed.document.source.measures).toEqual(made.document.source.measures);
+    expect((await listShelf(anna)).find((e) => e.id === made.id)).toMatchObject({ title: 'Short Line', version: 2 });
+    await rename(1, 'Lost Line').expect(409);
+    await rename(2, ' ').expect(400);
   });
 
   it('keeps a revision of every save', async () => {
@@ -37,10 +51,7 @@ describe('an exercise', () => {
       .put(`/api/exercises/${made.id}`)
       .send({ version: 1, title: 'Second', document: made.document })
       .expect(200);
-    const revisions = (await anna.get(`/api/exercises/${made.id}/revisions`).expect(200)).body as {
-      version: number;
-      title: string;
-    }[];
+    const revisions = await savesOf(made.id);
     expect(revisions.map((r) => [r.version, r.title])).toEqual([
       [2, 'Second'],
       [1, 'A line'],
@@ -58,12 +69,7 @@ describe('an exercise', () => {
       .send({ version: 1, title: 'From the second window', document: made.document })
       .expect(409);
     expect(refused.body).toMatchObject({ code: 'conflict', current: { title: 'From the first window', version: 2 } });
-    const revisions = (await anna.get(`/api/exercises/${made.id}/revisions`)).body as {
-      id: string;
-      title: string;
-      refused: boolean;
-      baseVersion: number;
-    }[];
+    const revisions = await savesOf(made.id);
     expect(revisions.find((r) => r.id === refused.body.keptAs)).toMatchObject({
       title: 'From the second window',
       refused: true,
@@ -81,7 +87,7 @@ describe('an exercise', () => {
     );
     expect(saves.filter((s) => s.status === 200)).toHaveLength(1);
     expect(saves.filter((s) => s.status === 409)).toHaveLength(7);
-    expect((await anna.get(`/api/exercises/${made.id}/revisions`)).body).toHaveLength(9);
+    expect(await savesOf(made.id)).toHaveLength(9);
   });
 
   it.each<[string, (d: object) => object]>([

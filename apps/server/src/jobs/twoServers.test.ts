@@ -8,6 +8,7 @@ import type { ClassView, ExerciseView, LinkView, PresenceView, PrintSetView } fr
 import request from 'supertest';
 import { LINK_REQUESTS } from '../settings';
 import { startTestServer, type TestServer } from '../testing/testServer';
+import { openShelf } from '../testing/openShelf';
 
 /*
  * Two processes on one database behind a plain proxy that gives every request to the other one in turn: nothing may live in one of them alone.
@@ -98,7 +99,7 @@ describe('two servers on one database', () => {
     const mara = agent();
     await mara.post('/api/session/demo').expect(200);
     for (let i = 0; i < 4; i++) await mara.get('/api/session').expect(200);
-    const [line] = (await mara.get('/api/exercises').expect(200)).body as ExerciseView[];
+    const [line] = await openShelf(mara);
     if (line === undefined) throw new Error('the demo has no line');
     let version = line.version;
     for (let i = 0; i < 4; i++)
@@ -158,7 +159,7 @@ describe('two servers on one database', () => {
   it('make pages in turn, the first of everybody before the second of anybody, so many for each at once; and one takes up what the other leaves', async () => {
     const mara = agent();
     await mara.post('/api/session/demo').expect(200);
-    const [line] = (await mara.get('/api/exercises')).body as ExerciseView[];
+    const [line] = await openShelf(mara);
     const [group] = (await mara.get('/api/classes')).body as ClassView[];
     const make = async (kind: string): Promise<PrintSetView> =>
       (

@@ -2,6 +2,7 @@ import type { ClassView, ExerciseView, LinkView, OpenedLinkView, PupilView, Refu
 import { LINK_REQUESTS } from '../settings';
 import { openDemoClass } from '../testing/demoClass';
 import { putOnShelf, type TestServer } from '../testing/testServer';
+import { openShelf } from '../testing/openShelf';
 
 let server: TestServer;
 let mara: ReturnType<TestServer['agent']>;
@@ -104,9 +105,7 @@ describe("a pupil's link", () => {
   it("of one pupil opens every line that is set for them, and no other; a class's opens its own alone", async () => {
     const pupils = (await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[];
     const pupil = pupils.find((p) => p.instrument === 'trumpet');
-    const [ferry, boats, lantern] = ((await mara.get('/api/exercises')).body as ExerciseView[]).filter(
-      (e) => e.id !== kite.id,
-    );
+    const [ferry, boats, lantern] = (await openShelf(mara)).filter((e) => e.id !== kite.id);
     const set = (exercise: ExerciseView | undefined, due: string, more: object) =>
       mara
         .post(`/api/classes/${group.id}/assignments`)

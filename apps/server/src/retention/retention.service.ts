@@ -2,13 +2,15 @@ import { Inject, Injectable, Module, type OnApplicationBootstrap } from '@nestjs
 import { sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { JobQueue } from '../jobs/jobQueue';
+import { THIN_SAVES } from './thinSaves';
 
 const QUEUE = 'retention';
+export const KEEP_DELETED_DAYS = 30;
 /** When a school sleeps. */
 const HOUR = 3;
 const MINUTE = 17;
 
-/** Deletes records of pupils that are older than their teacher keeps them: every night, by one of the servers. */
+/** Deletes what is kept no longer: every night, by one of the servers. */
 @Injectable()
 export class RetentionService implements OnApplicationBootstrap {
   constructor(
@@ -21,8 +23,17 @@ export class RetentionService implements OnApplicationBootstrap {
     await this.queue.daily(QUEUE, MINUTE, HOUR, () => this.sweep());
   }
 
-  /** What happened, what was practised and handed in, what is set and settled; what pupils know stays, since the next page needs it. */
+  /** Exercises that were taken off the shelf long ago, saves that are one of many, and records of pupils. */
   async sweep(): Promise<void> {
+    await this.db.execute(
+      sql`delete from exercises where deleted_at < now() - make_interval(days => ${KEEP_DELETED_DAYS})`,
+    );
+    await this.db.execute(THIN_SAVES);
+    await this.sweepRecords();
+  }
+
+  /** What happened, what was practised and handed in, what is set and settled; what pupils know stays, since the next page needs it. */
+  private async sweepRecords(): Promise<void> {
     const limit = sql`(current_date - make_interval(months => t.keep_months))::date`;
     const own = (table: string): ReturnType<typeof sql> =>
       sql`from classes c join teachers t on t.id = c.teacher_id where c.id = ${sql.identifier(table)}.class_id and t.keep_months > 0`;

@@ -116,7 +116,7 @@ function fitKey(
   const fits = instruments.map((id): InstrumentFitness => {
     const instrument = taughtAs(id, teaching.conventions);
     const first = derivePart(moved, instrument, 'concert', {}, teaching);
-    const met = knownMidi(first, known[id]);
+    const met = knownMidi(first.instrument, known[id]);
     const notes = notesOf(moved).length;
     // On the instrument's own page the line stays where it is written, unless the teacher says otherwise.
     const wanted = exercise.partChoices[id]?.octaves ?? (by === UNISON && exercise.owner === id ? 0 : undefined);

@@ -30,7 +30,7 @@ export function classTrouble(
   for (const exercise of exercises) {
     for (const instrument of instruments) {
       const part = partOf(exercise, instrument, teaching);
-      const met = knownMidi(part, known[instrument]);
+      const met = knownMidi(part.instrument, known[instrument]);
       const sounding = new Map(notesOf(part.concert).map((n) => [n.id, n.pitch]));
       for (const c of partChanges(part, annotate(part, { alone: true }), (n) => !met.has(n))) {
         const [from, to] = [sounding.get(c.from), sounding.get(c.to)];

@@ -42,7 +42,7 @@ const withChoice = (exercise: Exercise, id: InstrumentId, choice: PartChoice): E
 });
 
 const changesOf = (part: Part, known: readonly string[] | undefined) => {
-  const met = knownMidi(part, known);
+  const met = knownMidi(part.instrument, known);
   return partChanges(part, annotate(part, { alone: true }), (n) => !met.has(n));
 };
 const troubleOf = (part: Part, known: readonly string[] | undefined): number =>

@@ -13,7 +13,9 @@ import { line } from '../testing/line';
 import { partChanges } from '../trouble/partTrouble';
 import { fitKeys, rankKeys, twelveIntervals } from './classFit';
 import { offerEasier } from './easier';
-import { lineTraits, readinessOf } from './readiness';
+import { summarizeLine } from './lineSummary';
+import { lineTraits } from './lineTraits';
+import { readinessOf } from './readiness';
 
 const IDS: readonly InstrumentId[] = ['flute', 'clarinet', 'alto-saxophone', 'trumpet', 'horn', 'trombone', 'tuba'];
 const trumpet = (text: string, fifths = 0): Exercise => ({
@@ -138,12 +140,16 @@ describe('for whom a line is ready', () => {
   it('goes by the notes they have met', () => {
     const exercise = trumpet('C4 D4 E4 F4 | G4:w');
     expect(
-      readinessOf(exercise, ['trumpet', 'flute', 'trombone'], DEFAULT_TEACHING, { flute: ['Bb4', 'C5', 'D5'] }),
+      readinessOf(summarizeLine(exercise), ['trumpet', 'flute', 'trombone'], DEFAULT_TEACHING, {
+        flute: ['Bb4', 'C5', 'D5'],
+      }),
     ).toEqual({ ready: ['trumpet', 'trombone'], fresh: [{ id: 'flute', notes: 2 }], unplayable: [] });
   });
 
   it('names who cannot play all of it', () => {
-    expect(readinessOf(trumpet('C4:h C7:h'), ['tuba'], DEFAULT_TEACHING, {}).unplayable).toEqual(['tuba']);
+    expect(readinessOf(summarizeLine(trumpet('C4:h C7:h')), ['tuba'], DEFAULT_TEACHING, {}).unplayable).toEqual([
+      'tuba',
+    ]);
   });
 
   it.each([

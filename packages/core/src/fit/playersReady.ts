@@ -1,11 +1,8 @@
-import type { Exercise } from '../exercise/exercise';
 import type { InstrumentId } from '../instrument/instrument';
 import { knownMidi } from '../page/callSheet';
-import { partOf } from '../page/pageParts';
-import { notesUsed } from '../part/chart';
-import type { Part } from '../part/derivePart';
 import type { Teaching } from '../part/teaching';
 import { midi, pitchText } from '../pitch/pitch';
+import { type LineSummary, pageNotes, type PageNotes } from './lineSummary';
 
 /** Somebody with an instrument, and what they have met on it where it is not its first notes. */
 export interface Player {
@@ -21,10 +18,10 @@ export interface PlayerFit {
   readonly unplayable: boolean;
 }
 
-const freshIn = (part: Part, known: readonly string[] | undefined): string[] => {
-  const met = knownMidi(part, known);
+const freshIn = ({ instrument, notes }: PageNotes, known: readonly string[] | undefined): string[] => {
+  const met = knownMidi(instrument, known);
   const seen = new Set<number>();
-  return notesUsed(part).flatMap((p) => {
+  return notes.flatMap((p) => {
     if (met.has(midi(p)) || seen.has(midi(p))) return [];
     seen.add(midi(p));
     return [pitchText(p)];
@@ -33,23 +30,24 @@ const freshIn = (part: Part, known: readonly string[] | undefined): string[] => 
 
 /** Notes of a line that are new on each instrument; instruments to which nothing is new are left out. */
 export function newNotes(
-  exercise: Exercise,
+  line: LineSummary,
   instruments: readonly InstrumentId[],
   teaching: Teaching,
   knownOf: (id: InstrumentId) => readonly string[] | undefined,
 ): { readonly instrument: InstrumentId; readonly notes: string[] }[] {
   return instruments
-    .map((instrument) => ({ instrument, notes: freshIn(partOf(exercise, instrument, teaching), knownOf(instrument)) }))
+    .map((instrument) => ({
+      instrument,
+      notes: freshIn(pageNotes(line, instrument, teaching), knownOf(instrument)),
+    }))
     .filter((n) => n.notes.length > 0);
 }
 
-/** Who can play a line with what they know; the part of an instrument is made once. */
-export function playersReady(exercise: Exercise, players: readonly Player[], teaching: Teaching): PlayerFit[] {
-  const parts = new Map<InstrumentId, Part>();
+/** Who can play a line with what they know. */
+export function playersReady(line: LineSummary, players: readonly Player[], teaching: Teaching): PlayerFit[] {
   return players.map(({ id, instrument, known }) => {
-    const part = parts.get(instrument) ?? partOf(exercise, instrument, teaching);
-    parts.set(instrument, part);
-    return { id, fresh: freshIn(part, known), unplayable: part.unplayable.length > 0 };
+    const page = pageNotes(line, instrument, teaching);
+    return { id, fresh: freshIn(page, known), unplayable: page.unplayable };
   });
 }
 

@@ -1,15 +1,17 @@
 import type { Exercise } from '../exercise/exercise';
-import { realize } from '../exercise/realize';
 import { DEFAULT_TEACHING } from '../part/teaching';
 import { line } from '../testing';
-import { lineTraits, readinessOf } from './readiness';
+import { summarizeLine } from './lineSummary';
+import { readinessOf } from './readiness';
 import { SHELF_ORDERS, searchShelf, type ShelfQuery, WHOLE_SHELF } from './shelfSearch';
 
 const exercise = (source: Exercise['source']) => ({ owner: 'trumpet', partChoices: {}, source }) as const;
 const shelved = (title: string, source: Exercise['source']) => ({
   title,
-  traits: lineTraits(realize(exercise(source))),
-  readiness: readinessOf(exercise(source), ['trumpet', 'flute'], DEFAULT_TEACHING, { flute: ['Bb4', 'C5'] }),
+  traits: summarizeLine(exercise(source)).traits,
+  readiness: readinessOf(summarizeLine(exercise(source)), ['trumpet', 'flute'], DEFAULT_TEACHING, {
+    flute: ['Bb4', 'C5'],
+  }),
 });
 const ALL = [
   shelved('Harbour', line('C4 D4 E4 F4')),

@@ -1,5 +1,6 @@
 import { meterText } from '../meter/meter';
-import { type LineTraits, type Readiness, RHYTHMS } from './readiness';
+import { type LineTraits, RHYTHMS } from './lineTraits';
+import type { Readiness } from './readiness';
 
 /** A line on the shelf with what it is looked up by. */
 export interface Shelved {

@@ -1,6 +1,6 @@
 import type { Exercise } from '../exercise/exercise';
 import { realize } from '../exercise/realize';
-import type { InstrumentId } from '../instrument/instrument';
+import type { Instrument, InstrumentId } from '../instrument/instrument';
 import { instrumentOf } from '../instrument/instrument.data';
 import { annotate, type Annotations } from '../part/annotate';
 import type { Part } from '../part/derivePart';
@@ -38,8 +38,8 @@ export const knownOrFirst = (known: Parameters<typeof knownNotes>[0], instrument
   knownNotes(known)[instrument] ?? instrumentOf(instrument).firstNotes.map(pitchText);
 
 /** Known notes as numbers. */
-export const knownMidi = (part: Part, known: readonly string[] | undefined): ReadonlySet<number> =>
-  new Set(known === undefined ? part.instrument.firstNotes.map(midi) : known.map((n) => midi(parsePitch(n))));
+export const knownMidi = ({ firstNotes }: Instrument, known: readonly string[] | undefined): ReadonlySet<number> =>
+  new Set(known === undefined ? firstNotes.map(midi) : known.map((n) => midi(parsePitch(n))));
 
 /**
  * What a teacher calls out: for each instrument the letter and figure at every note of the line, and what is new to it.
@@ -57,7 +57,7 @@ export function callSheet(
   const rows = instruments.map((id): CallRow => {
     const part = partOf(exercise, id, teaching, undefined, 0);
     const annotations = annotate(part);
-    const met = knownMidi(part, known[id]);
+    const met = knownMidi(part.instrument, known[id]);
     return {
       part,
       annotations,

@@ -64,7 +64,7 @@ export function planPage(
   { known: met, today }: PageFor,
 ): PagePlan {
   const step = fadeStepOf(part.teaching.conventions, setup.fades, today);
-  const known = knownMidi(part, met);
+  const known = knownMidi(part.instrument, met);
   const changes = partChanges(part, annotations, (note) => !known.has(note));
   const newNotes = new Set([...annotations.values()].filter((n) => !known.has(midi(n.written))).map((n) => n.id));
   const hardest = troubleSpots(changes, annotations, SPOKEN_OF);

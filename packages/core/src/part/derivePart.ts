@@ -5,7 +5,7 @@ import { breathMarks } from '../score/breath';
 import type { NoteId, Score } from '../score/score';
 import { notesOf, openingOf } from '../score/walk';
 import { decidePart, type PartDecisions } from './decidePart';
-import { misfitSide } from './misfit';
+import { isUnplayable, misfitSide } from './misfit';
 import { countNotes } from './octave';
 import { DEFAULT_TEACHING, type Teaching } from './teaching';
 import { writeScore } from './writeScore';
@@ -57,9 +57,8 @@ export function derivePart(
   const outside: NoteId[] = [];
   const unplayable: NoteId[] = [];
   for (const { id, pitch } of notesOf(score)) {
-    const side = misfitSide(instrument, teaching.stage, midi(pitch));
-    if (side === 'too-low' || side === 'too-high') unplayable.push(id);
-    else if (side !== undefined) outside.push(id);
+    if (isUnplayable(instrument, midi(pitch))) unplayable.push(id);
+    else if (misfitSide(instrument, teaching.stage, midi(pitch)) !== undefined) outside.push(id);
   }
   return { instrument, teaching, concert, score, decisions, outside, unplayable, simplified, moved };
 }

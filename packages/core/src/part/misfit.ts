@@ -15,6 +15,10 @@ export interface Misfit {
   readonly alternative: Written | undefined;
 }
 
+/** Whether a written MIDI number lies outside everything that the instrument has. */
+export const isUnplayable = ({ ranges: { full } }: Instrument, note: number): boolean =>
+  note < midi(full.low) || note > midi(full.high);
+
 /** Which side of its player's range a written MIDI number lies on. */
 export function misfitSide(instrument: Instrument, stage: Stage, note: number): MisfitSide | undefined {
   const { full, [stage]: home } = instrument.ranges;

@@ -5,6 +5,7 @@ import { line as lineOf } from '../testing/line';
 import type { Exercise } from '../exercise/exercise';
 import '../figures/all';
 import { classTrouble } from '../fit/classTrouble';
+import { summarizeLine } from '../fit/lineSummary';
 import { newNotes, playersReady, readinessKind } from '../fit/playersReady';
 import { aheadOf, scheduleOf, usualSchedule } from './schedule';
 import { isOff, lessonWeek, termWeeks } from './term';
@@ -78,14 +79,14 @@ describe('a line and its players', () => {
       { id: 'b', instrument: 'trumpet', known: undefined },
       { id: 'c', instrument: 'trumpet', known: ['C4'] },
     ] as const;
-    const fits = playersReady(line, players, DEFAULT_TEACHING);
+    const fits = playersReady(summarizeLine(line), players, DEFAULT_TEACHING);
     expect(fits.map((f) => [f.id, f.fresh, readinessKind(f)])).toEqual([
       ['a', [], 'ready'],
       ['b', ['F#4'], 'nearly'],
       ['c', ['D4', 'E4', 'F#4'], 'later'],
     ]);
     expect(
-      newNotes(line, ['trumpet', 'clarinet'], DEFAULT_TEACHING, (id) =>
+      newNotes(summarizeLine(line), ['trumpet', 'clarinet'], DEFAULT_TEACHING, (id) =>
         id === 'clarinet' ? ['C4', 'D4', 'E4', 'F#4', 'C5', 'D5', 'E5', 'F#5'] : undefined,
       ),
     ).toEqual([{ instrument: 'trumpet', notes: ['F#4'] }]);

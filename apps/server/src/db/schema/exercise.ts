@@ -1,4 +1,4 @@
-import type { Exercise } from '@cifra/core';
+import type { Exercise, LineSummary } from '@cifra/core';
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { teachers } from './teacher';
 
@@ -11,6 +11,11 @@ export const exercises = pgTable(
       .references(() => teachers.id, { onDelete: 'cascade' }),
     title: text('title').notNull(),
     document: jsonb('document').$type<Exercise>().notNull(),
+    /**
+     * What the shelf shows, worked out from the document when it is saved; null until it is first asked for. A migration
+     * that changes what a summary holds sets it to null.
+     */
+    summary: jsonb('summary').$type<LineSummary>(),
     version: integer('version').notNull().default(1),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
     updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
@@ -33,6 +38,8 @@ export const revisions = pgTable(
     title: text('title').notNull(),
     document: jsonb('document').$type<Exercise>().notNull(),
     refused: boolean('refused').notNull().default(false),
+    /** A save with a name is kept for ever. */
+    name: text('name'),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [index('revisions_exercise').on(t.exerciseId, t.createdAt)],

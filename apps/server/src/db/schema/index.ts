@@ -2,7 +2,7 @@ export { teachers } from './teacher';
 export { requestCounts, sessions, signInFailures } from './session';
 export { classes, pupils } from './class';
 export { exercises, presence, revisions } from './exercise';
-export { links, printSets } from './pages';
+export { links, printSets } from './printSet';
 export { handIns, practice, practiceDays } from './practice';
 export { assignments } from './assignment';
 export { lessonLog } from './lesson';
