@@ -84,8 +84,6 @@ export default ts.config(
     plugins: { 'react-hooks': reactHooks },
     rules: {
       ...reactHooks.configs.recommended.rules,
-      'react-hooks/refs': 'off',
-      'react-hooks/set-state-in-effect': 'off',
       'no-restricted-imports': ['error', { paths: ['@cifra/formats'], patterns: ['@cifra/server'] }],
     },
   },

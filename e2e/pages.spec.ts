@@ -104,10 +104,10 @@ test('pupils are pasted as a list, get a book by name, and the class is as it wa
   await bringIn(page, 'X:1\nT:By name\nM:4/4\nL:1/4\nK:C\nC D E F | G4 |]');
   await page.getByRole('button', { name: 'Change class' }).click();
   await page.getByRole('tab', { name: /^Pupils/ }).click();
-  await page.getByRole('button', { name: 'Paste a list' }).click();
+  await page.getByRole('button', { name: 'Paste a table' }).click();
   await page.getByLabel(/One pupil a line/).fill('Zadie; tuba\nQuill, kazoo');
   await expect(page.getByText('Quill: “kazoo” is not known as an instrument')).toBeVisible();
-  await page.getByRole('button', { name: 'Add 2 pupils' }).click();
+  await page.getByRole('button', { name: 'Put 2 pupils on the list' }).click();
   await page.getByLabel('Instrument of Quill').selectOption({ label: 'Horn in F' });
   await page.getByRole('button', { name: 'Save the class' }).click();
   await page.getByRole('button', { name: /Get \d+ parts to print/ }).click();

@@ -190,7 +190,7 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
       settings: { name: string };
       pupils: unknown[];
       log: { remark?: string }[];
-      plan: { holidays: unknown[]; schedule: unknown[] };
+      term: { holidays: unknown[]; schedule: unknown[] };
       practiceDays: unknown[];
       met: unknown[];
     }[];
@@ -198,7 +198,7 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   const band = account.classes.find((c) => c.settings.name === 'Tidewater band');
   expect(band?.pupils).toHaveLength(30);
   expect(band?.log.some((l) => l.remark === 'starts again on Friday')).toBe(true);
-  expect([band?.plan.holidays.length, band?.plan.schedule.length]).toEqual([2, expect.any(Number)]);
+  expect([band?.term.holidays.length, band?.term.schedule.length]).toEqual([2, expect.any(Number)]);
   expect(Math.min(band?.practiceDays.length ?? 0, band?.met.length ?? 0)).toBeGreaterThan(10);
   // Deleted: a pupil, then everything.
   await tab(page, 'Pupils');

@@ -1,12 +1,14 @@
-// npm test: every check on a fresh machine, in one command. Names of phases as arguments run only those.
+// npm test: every check on a fresh machine, in one command. `npm test -- unit link.test` or `npm test -- e2e -g "two
+// windows"` runs one of its phases, with the rest of the line handed to Jest or Playwright.
 import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { buildPackages, buildWeb, checkTypes } from './lib/build.mjs';
 import { checkNode, ensureNpmPackages, ensurePrograms } from './lib/packages.mjs';
 import { startPostgres } from './lib/postgres.mjs';
 import { findPort, startServer } from './lib/server.mjs';
-import { fail, ROOT } from './lib/steps.mjs';
+import { fail, ROOT, Stop } from './lib/steps.mjs';
 
 const PROGRAMS = [
   ['chromium', 'chromium'],
@@ -15,19 +17,29 @@ const PROGRAMS = [
   ['abc2midi', 'abcmidi'],
 ];
 const E2E_PORT = 4310;
-const wanted = process.argv.slice(2);
-const runs = (phase) => wanted.length === 0 || wanted.includes(phase);
+const PHASES = ['check', 'unit', 'e2e'];
+const [asked, ...rest] = process.argv.slice(2);
+if (asked !== undefined && !PHASES.includes(asked)) {
+  fail(new Stop(`There is no phase ${asked}: say one of ${PHASES.join(', ')}, or none for all of them.`));
+  process.exit();
+}
+const runs = (phase) => asked === undefined || asked === phase;
 const results = join(ROOT, 'test-results');
 
+/** Runs a program to its end, its words on the terminal. @returns whether it ended well */
 function show(command, args, env = {}) {
   process.stdout.write(`\n> ${command} ${args.join(' ')}\n`);
+  const start = Date.now();
   return new Promise((resolve) => {
-    const child = spawn(command === 'npm' ? 'npm' : join(ROOT, 'node_modules/.bin', command), args, {
+    const child = spawn(join(ROOT, 'node_modules/.bin', command), args, {
       cwd: ROOT,
       stdio: 'inherit',
       env: { ...process.env, ...env },
     });
-    child.on('exit', (code) => resolve(code === 0));
+    child.on('exit', (code) => {
+      process.stdout.write(`\n> ${command}: ${((Date.now() - start) / 1000).toFixed(0)} s\n`);
+      resolve(code === 0);
+    });
     child.on('error', () => resolve(false));
   });
 }
@@ -36,25 +48,44 @@ const counts = { passed: 0, failed: 0 };
 const count = (ok) => {
   counts[ok ? 'passed' : 'failed'] += 1;
 };
-/** Adds a runner's own counts; a report that is missing or empty is a failure. */
-function add(read) {
+/** Adds a runner's own counts; a report that is missing or empty, and a runner that failed besides, are failures. */
+function add(ok, read) {
   try {
     const { passed, failed } = read();
     counts.passed += passed;
     counts.failed += failed;
-    if (passed + failed === 0) counts.failed += 1;
+    if (passed + failed === 0 || (!ok && failed === 0)) counts.failed += 1;
   } catch (e) {
     process.stdout.write(`no report: ${e.message}\n`);
     counts.failed += 1;
   }
 }
-/** A browser that stumbles once is forgiven and named; more than these are a fault of ours. */
-const MOST_TRIED_AGAIN = 2;
-const triedAgain = ({ title, specs = [], suites = [] }) => [
-  ...specs.filter((s) => s.tests.some((t) => t.status === 'flaky')).map((s) => `${title}, ${s.title}`),
-  ...suites.flatMap(triedAgain),
-];
 const report = (name) => JSON.parse(readFileSync(join(results, name), 'utf8'));
+
+async function unit(postgres) {
+  const json = ['--json', `--outputFile=${join(results, 'unit.json')}`];
+  const ok = await show('jest', ['--silent', ...json, ...rest], { TEST_DATABASE_URL: postgres.urlOf('postgres') });
+  add(ok, () => {
+    const { numPassedTests, numFailedTests, numFailedTestSuites } = report('unit.json');
+    return { passed: numPassedTests, failed: Math.max(numFailedTests, numFailedTestSuites) };
+  });
+}
+
+async function e2e(postgres) {
+  await postgres.ensureDatabase('e2e');
+  const port = await findPort(E2E_PORT);
+  const server = await startServer({ databaseUrl: postgres.urlOf('e2e'), port, demo: true });
+  const ok = await show('playwright', ['test', ...rest], {
+    BASE_URL: `http://127.0.0.1:${port}`,
+    DATABASE_URL: postgres.urlOf('e2e'),
+    SERVER_PID: String(server.child.pid),
+  });
+  await server.stop();
+  add(ok, () => {
+    const { stats } = report('e2e.json');
+    return { passed: stats.expected, failed: stats.unexpected + stats.flaky };
+  });
+}
 
 async function test() {
   checkNode();
@@ -62,54 +93,19 @@ async function test() {
   await ensurePrograms(PROGRAMS);
   rmSync(results, { recursive: true, force: true });
   mkdirSync(results, { recursive: true });
-  if (runs('typecheck')) {
-    count(await show('tsc', ['-b']));
-    count(await show('tsc', ['-p', 'tsconfig.check.json']));
-    count(await show('tsc', ['-p', 'apps/web/tsconfig.json']));
-  } else await show('tsc', ['-b']);
-  if (runs('lint')) count(await show('npm', ['run', '--silent', 'lint']));
-  if (runs('build') || runs('e2e'))
-    count(await show('npm', ['run', 'build', '-w', '@cifra/web', '--silent', '--', '--logLevel', 'warn']));
-
+  await buildPackages();
+  if (runs('check')) {
+    count(await checkTypes());
+    count(await show('eslint', ['.', '--cache', '--max-warnings', '0']));
+    count(await show('prettier', ['--check', '.', '--cache', '--log-level', 'warn']));
+  }
+  if (runs('e2e')) await buildWeb();
+  if (asked === 'check') return;
   const folder = mkdtempSync(join(tmpdir(), 'cifra-test-'));
   const postgres = await startPostgres({ folder: join(folder, 'data'), throwaway: true });
   try {
-    if (runs('unit')) {
-      const ok = await show('jest', ['--silent', '--json', `--outputFile=${join(results, 'unit.json')}`], {
-        TEST_DATABASE_URL: postgres.urlOf('postgres'),
-      });
-      add(() => {
-        const { numPassedTests: passed, numFailedTests, numFailedTestSuites } = report('unit.json');
-        return {
-          passed,
-          failed:
-            numFailedTests +
-            (numFailedTests === 0 ? numFailedTestSuites : 0) +
-            (ok || numFailedTests + numFailedTestSuites > 0 ? 0 : 1),
-        };
-      });
-    }
-    if (runs('e2e')) {
-      await postgres.ensureDatabase('e2e');
-      const port = await findPort(E2E_PORT);
-      const server = await startServer({ databaseUrl: postgres.urlOf('e2e'), port, demo: true });
-      await show('playwright', ['test'], {
-        BASE_URL: `http://127.0.0.1:${port}`,
-        DATABASE_URL: postgres.urlOf('e2e'),
-        SERVER_PID: String(server.child.pid),
-      });
-      await server.stop();
-      add(() => {
-        const { stats, suites } = report('e2e.json');
-        const again = suites.flatMap(triedAgain);
-        for (const title of again) process.stdout.write(`passed only when it was tried again: ${title}\n`);
-        const tooMany = again.length > MOST_TRIED_AGAIN;
-        return {
-          passed: stats.expected + (tooMany ? 0 : again.length),
-          failed: stats.unexpected + (tooMany ? again.length : 0),
-        };
-      });
-    }
+    if (runs('unit')) await unit(postgres);
+    if (runs('e2e')) await e2e(postgres);
   } finally {
     await postgres.stop();
     rmSync(folder, { recursive: true, force: true });

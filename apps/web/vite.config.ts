@@ -2,6 +2,8 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+import { engineFile } from './build/engineFile';
+import { firstLoad, isPupils } from './build/firstLoad';
 
 /** The engraving engine is the largest file that has to be there without a network. */
 const LARGEST_KEPT_BYTES = 12 * 1024 * 1024;
@@ -10,6 +12,7 @@ export default defineConfig({
   plugins: [
     react(),
     tailwindcss(),
+    firstLoad(),
     VitePWA({
       strategies: 'injectManifest',
       srcDir: 'src',
@@ -18,6 +21,9 @@ export default defineConfig({
       injectManifest: {
         globPatterns: ['assets/**/*.{js,css,woff2,wasm}', 'mark.svg'],
         maximumFileSizeToCacheInBytes: LARGEST_KEPT_BYTES,
+        manifestTransforms: [
+          (files) => ({ manifest: files.filter(({ url }) => !url.endsWith('.js') || isPupils(url)), warnings: [] }),
+        ],
       },
       manifest: {
         name: 'Cifra',
@@ -33,7 +39,7 @@ export default defineConfig({
   ],
   // The workspace's packages are taken as source, so that the browser gets modules and not the server's build.
   resolve: { conditions: ['source', 'module', 'browser', 'development|production'] },
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: () => [engineFile()] },
   // The content security policy allows no data: fonts or workers.
   build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 9000, sourcemap: false },
   server: { proxy: { '/api': 'http://127.0.0.1:4173', '/health': 'http://127.0.0.1:4173' } },

@@ -2,6 +2,7 @@
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-precaching';
 import { registerRoute } from 'workbox-routing';
 import { CacheFirst } from 'workbox-strategies';
+import { KEPT_DATA } from './api/keptCopies';
 
 // Lets the application open, a line be written on and a part be practised, while the server or the network is away.
 // What the server answers always comes first; what was fetched before stands in only when nothing answers.
@@ -10,13 +11,12 @@ declare const self: ServiceWorkerGlobalScope & {
 };
 
 const SHELL = 'cifra-shell-2';
-const DATA = 'cifra-data-2';
-const SOUNDS = 'cifra-sounds-1';
+const ASSETS = 'cifra-assets-1';
 const PAGE = '/shelf';
-const KEPT_DATA = /^\/api\/(session|classes|exercises|exercises\/[0-9a-f-]{36}|links\/open\/[\w-]+)$/;
-const OURS = [SHELL, DATA, SOUNDS];
+const KEPT_PATHS = /^\/api\/(session|classes|exercises|exercises\/[0-9a-f-]{36}|links\/open\/[\w-]+)$/;
+const OURS = [SHELL, KEPT_DATA, ASSETS];
 
-// The program, its fonts and the engraving engine are kept as a whole, so that a page opens without any of them missing.
+// What a pupil's page needs, and every place with it, is kept as a whole, so that it opens without any of it missing.
 precacheAndRoute(self.__WB_MANIFEST);
 cleanupOutdatedCaches();
 
@@ -34,6 +34,9 @@ self.addEventListener('activate', (event) => {
     (async () => {
       for (const name of await caches.keys())
         if (name.startsWith('cifra-') && !OURS.includes(name)) await caches.delete(name);
+      // The places of the version before are fetched no more; sounds stay.
+      const assets = await caches.open(ASSETS);
+      for (const request of await assets.keys()) if (request.url.endsWith('.js')) await assets.delete(request);
       await self.clients.claim();
     })(),
   );
@@ -63,11 +66,11 @@ registerRoute(
   ({ request }) => networkFirst(request, SHELL, PAGE),
 );
 registerRoute(
-  ({ url, sameOrigin }) => sameOrigin && KEPT_DATA.test(url.pathname),
-  ({ request, url }) => networkFirst(request, DATA, url.pathname + url.search),
+  ({ url, sameOrigin }) => sameOrigin && KEPT_PATHS.test(url.pathname),
+  ({ request, url }) => networkFirst(request, KEPT_DATA, url.pathname + url.search),
 );
-// Sounds and other files whose names change with what is in them: fetched when they are first needed, then kept.
+// Sounds, and the teacher's places: files whose names change with what is in them, kept from when they are first fetched.
 registerRoute(
   ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/assets/'),
-  new CacheFirst({ cacheName: SOUNDS }),
+  new CacheFirst({ cacheName: ASSETS }),
 );

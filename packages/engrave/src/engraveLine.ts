@@ -7,16 +7,6 @@ import { composeStrip, type Page } from './page/composePages';
 import { drawTempo } from './page/tempoMark';
 import { readSystems } from './system/readSystems';
 
-/** The first bars of a score, for a strip on the shelf: whole bars without tempo, spans that leave it dropped. */
-export function firstBars<P extends Pitch>(score: Score<P>, bars: number): Score<P> {
-  const measures = score.measures
-    .slice(0, bars + (score.measures[0]?.pickup === true ? 1 : 0))
-    .map(({ tempo: _speed, ...m }) => m);
-  const kept = new Set(measures.flatMap((m) => m.events.map((e) => e.id)));
-  const inside = (s: { from: string; to: string }): boolean => kept.has(s.from) && kept.has(s.to);
-  return { ...score, measures, slurs: score.slurs.filter(inside), hairpins: score.hairpins.filter(inside) };
-}
-
 /**
  * Engraves a plain line without band: one unbroken strip, or lines of a width.
  * @param finalBar whether the music ends where the score does: an excerpt closes with a plain bar line

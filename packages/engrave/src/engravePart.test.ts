@@ -2,6 +2,7 @@ import {
   annotate,
   type BandRow,
   derivePart,
+  firstBars,
   type Exercise,
   figureText,
   INSTRUMENTS,
@@ -17,7 +18,7 @@ import { childrenNamed, descendants, readXml, textOf, type XmlElement } from '@c
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { layOut } from './engine/engine';
-import { engraveLine, firstBars } from './engraveLine';
+import { engraveLine } from './engraveLine';
 import { engravePart, layOutPart } from './engravePart';
 import { writeMei } from './mei/writeMei';
 import { MARGIN, PAPER_SIZE } from './page/paper';

@@ -4,7 +4,7 @@ export { type ChartOptions, type ChartWords, engraveChart } from './chart/engrav
 export { engravePart, type EngraveOptions, engraveScroll } from './engravePart';
 export { engraveCallSheet } from './sheet/engraveCallSheet';
 export { engraveScore, type EngravedScore } from './score/engraveScore';
-export { engraveLine, firstBars } from './engraveLine';
+export { engraveLine } from './engraveLine';
 export { pageName, readPageName } from './engine/notePrefix';
 export { type Page } from './page/composePages';
 export { CAUSE_WORDS, instrumentTitle, lookFirstSentence, type PageExtras, signatureSentence } from './page/pageWords';

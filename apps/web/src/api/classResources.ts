@@ -57,10 +57,10 @@ export async function closeClassLink(classId: string, link: LinkView): Promise<v
   await refresh(classId, 'links');
 }
 
-/** Saves the plan; the change shows at once. */
-export async function savePlan(classId: string, plan: TermDto): Promise<void> {
-  await mutate<TermDto>(of(classId, 'term'), put<TermDto>(of(classId, 'term'), plan), {
-    optimisticData: plan,
+/** Saves the term; the change shows at once. */
+export async function saveTerm(classId: string, term: TermDto): Promise<void> {
+  await mutate<TermDto>(of(classId, 'term'), put<TermDto>(of(classId, 'term'), term), {
+    optimisticData: term,
     rollbackOnError: true,
     revalidate: false,
     populateCache: true,
@@ -87,11 +87,11 @@ export const makeReport = (classId: string, pupilId: string, dto: ReportDto): Pr
 
 const refresh = (classId: string, what: string): Promise<unknown> => mutate(of(classId, what));
 
-export async function saveWork(classId: string, id: string | undefined, dto: SaveAssignmentDto): Promise<void> {
+export async function saveAssignment(classId: string, id: string | undefined, dto: SaveAssignmentDto): Promise<void> {
   await (id === undefined ? post(of(classId, 'assignments'), dto) : put(of(classId, `assignments/${id}`), dto));
   await refresh(classId, 'assignments');
 }
-export async function removeWork(classId: string, id: string): Promise<void> {
+export async function removeAssignment(classId: string, id: string): Promise<void> {
   await remove(of(classId, `assignments/${id}`));
   await Promise.all([refresh(classId, 'assignments'), refresh(classId, 'log')]);
 }

@@ -1,7 +1,7 @@
 import type { ExerciseView } from '@cifra/contract';
 
 /** The cache of the service worker that holds what the server said last; both sides name it. */
-export const KEPT_DATA = 'cifra-data-1';
+export const KEPT_DATA = 'cifra-data-3';
 
 /** Brings the kept copy of an exercise up to what was just stored, for a time when the server is away. */
 export async function keepCopy(view: ExerciseView): Promise<void> {

@@ -9,6 +9,11 @@ export class RequestError extends Error {
   ) {
     super(refusal.detail);
   }
+
+  /** Whether nobody answered. */
+  get isSilence(): boolean {
+    return this.status === 0;
+  }
 }
 
 const OFFLINE: RefusalView = {

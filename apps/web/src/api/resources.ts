@@ -2,6 +2,7 @@ import type {
   ChangePasswordDto,
   ClassView,
   ExerciseView,
+  ListedExerciseView,
   LinkView,
   ListedPupilDto,
   MakeLinkDto,
@@ -10,6 +11,7 @@ import type {
   PupilPageDto,
   PupilView,
   RevisionDocumentView,
+  RevisionListView,
   RevisionView,
   SaveClassDto,
   SaveProfileDto,
@@ -19,13 +21,15 @@ import type {
 } from '@cifra/contract';
 import type { Exercise } from '@cifra/core';
 import useSWR, { mutate, type SWRResponse } from 'swr';
+import useSWRInfinite, { type SWRInfiniteResponse } from 'swr/infinite';
 import { get, post, put, remove, type RequestError } from './request';
 
 type Resource<T> = SWRResponse<T, RequestError>;
 
 export const useTeacher = (): Resource<TeacherView> =>
   useSWR<TeacherView, RequestError>('/api/session', get, { shouldRetryOnError: false });
-export const useShelf = (): Resource<ExerciseView[]> => useSWR<ExerciseView[], RequestError>('/api/exercises', get);
+export const useShelf = (): Resource<ListedExerciseView[]> =>
+  useSWR<ListedExerciseView[], RequestError>('/api/exercises', get);
 export const useClasses = (): Resource<ClassView[]> => useSWR<ClassView[], RequestError>('/api/classes', get);
 
 const SESSIONS = '/api/session/everywhere';
@@ -42,8 +46,10 @@ export async function changePassword(passwords: ChangePasswordDto): Promise<void
 }
 
 const exerciseKey = (id: string): string => `/api/exercises/${id}`;
-export const useExercise = (id: string): Resource<ExerciseView> =>
-  useSWR<ExerciseView, RequestError>(exerciseKey(id), get);
+/** @param id none where none is chosen */
+export const useExercise = (id: string | undefined): Resource<ExerciseView> =>
+  useSWR<ExerciseView, RequestError>(id === undefined ? null : exerciseKey(id), get);
+export const fetchExercise = (id: string): Promise<ExerciseView> => get<ExerciseView>(exerciseKey(id));
 
 const refreshShelf = (): Promise<unknown> => mutate('/api/exercises');
 
@@ -73,6 +79,15 @@ export async function saveExercise(
   void refreshShelf();
   if (saved === undefined) throw new Error('a save gave no exercise');
   return saved;
+}
+
+/** Gives an exercise another title, wherever it is listed. */
+export async function renameExercise(
+  { id, version }: Pick<ExerciseView, 'id' | 'version'>,
+  title: string,
+): Promise<void> {
+  await put<ExerciseView>(exerciseKey(id), { version, title });
+  await Promise.all([mutate(exerciseKey(id)), refreshShelf()]);
 }
 
 /** Takes the stored version in place of what is on the screen. */
@@ -118,9 +133,17 @@ export async function saveClass({ id, ...before }: ClassView, change: Partial<Sa
   );
 }
 
-/** Every save of an exercise, newest first. */
-export const useRevisions = (id: string, open: boolean): Resource<RevisionView[]> =>
-  useSWR<RevisionView[], RequestError>(open ? `${exerciseKey(id)}/revisions` : null, get);
+const revisionsKey = (id: string): string => `${exerciseKey(id)}/revisions`;
+/** The saves of an exercise that are kept, newest first, a page of them at a time. */
+export const useRevisions = (id: string, open: boolean): SWRInfiniteResponse<RevisionListView, RequestError> =>
+  useSWRInfinite<RevisionListView, RequestError>((_page: number, before: RevisionListView | null) => {
+    if (!open || before?.more === false) return null;
+    const last = before?.revisions.at(-1);
+    return last === undefined ? revisionsKey(id) : `${revisionsKey(id)}?after=${last.id}`;
+  }, get);
+/** Gives a save a name, so that it is kept for ever; an empty one takes it away. */
+export const nameRevision = (id: string, revision: string, name: string): Promise<RevisionView> =>
+  put<RevisionView>(`${revisionsKey(id)}/${revision}`, { name });
 export const useRevision = (id: string, revision: string | undefined): Resource<RevisionDocumentView> =>
   useSWR<RevisionDocumentView, RequestError>(
     revision === undefined ? null : `${exerciseKey(id)}/revisions/${revision}`,

@@ -1,9 +1,10 @@
 import 'reflect-metadata';
 import type { LogView, PupilView, AssignmentView } from '@cifra/contract';
 import { isAssignedTo } from '@cifra/core';
-import { dueWords, workForWords } from '../words/classWords';
+import { assignedToWords, dueWords } from '../words/classWords';
 import { readPupilTable } from './readPupilTable';
-import { byWeeks, pupilRecords, workCalendar } from '../places/class/workPlan';
+import { assignmentCalendar, byWeeks } from '../places/class/assignments';
+import { pupilRecords } from '../places/class/pupilRecords';
 
 const work = (more: Partial<AssignmentView> = {}): AssignmentView => ({
   id: 'w1',
@@ -78,9 +79,9 @@ describe('what is set', () => {
       isAssignedTo(work({ for: 'pupils', pupilIds: ['x'] }), horn),
       isAssignedTo(work({ for: 'pupils', pupilIds: ['h'] }), horn),
     ]).toEqual([true, true, false, false, true]);
-    expect(workForWords(work({ for: 'pupils', pupilIds: ['a', 'b', 'c', 'd', 'e'] }), (id) => id.toUpperCase())).toBe(
-      'A, B, C and 2 more',
-    );
+    expect(
+      assignedToWords(work({ for: 'pupils', pupilIds: ['a', 'b', 'c', 'd', 'e'] }), (id) => id.toUpperCase()),
+    ).toBe('A, B, C and 2 more');
   });
 
   it('stands by weeks that begin on Monday', () => {
@@ -101,7 +102,7 @@ describe('what is set', () => {
   });
 
   it('becomes a calendar of whole days (RFC 5545): one event each, on its day', () => {
-    const text = workCalendar([work({ note: 'Bring it, please; twice' })], 'Year 5', () => 'the whole class');
+    const text = assignmentCalendar([work({ note: 'Bring it, please; twice' })], 'Year 5', () => 'the whole class');
     expect(text).toMatch(/^BEGIN:VCALENDAR\r\n/);
     expect(text).toContain('DTSTART;VALUE=DATE:20261127');
     expect(text).toContain('SUMMARY:Harbour Steps: the whole class');

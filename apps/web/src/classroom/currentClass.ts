@@ -1,8 +1,7 @@
 import type { ClassView } from '@cifra/contract';
 import { useSyncExternalStore } from 'react';
-import type { SWRResponse } from 'swr';
-import type { RequestError } from '../api/request';
 import { useClasses } from '../api/resources';
+import type { Loading } from '../ui/Loaded';
 
 const KEY = 'cifra.class';
 const listeners = new Set<() => void>();
@@ -18,19 +17,15 @@ export function chooseClass(id: string): void {
   for (const l of listeners) l();
 }
 
-export interface CurrentClass {
-  /** The class that every place is about: the one chosen last, else the first. */
-  readonly group: ClassView | undefined;
+export interface CurrentClass extends Loading<ClassView> {
   readonly all: readonly ClassView[];
-  readonly error: RequestError | undefined;
-  readonly mutate: SWRResponse<ClassView[], RequestError>['mutate'];
 }
 
+/** The class that every place is about: the one chosen last, else the first. */
 export function useCurrentClass(): CurrentClass {
   const { data, error, mutate } = useClasses();
   const id = useSyncExternalStore(subscribe, chosen);
-  const group = data?.find((c) => c.id === id) ?? data?.[0];
-  return { group, all: data ?? NONE, error, mutate };
+  return { data: data?.find((c) => c.id === id) ?? data?.[0], all: data ?? NONE, error, mutate };
 }
 
 const NONE: readonly ClassView[] = [];

@@ -1,69 +1,26 @@
-import { type ListedPupilDto, MAX_PUPILS } from '@cifra/contract';
-import type { InstrumentId, ConventionOverrides, Stage } from '@cifra/core';
+import { filledIn, type ListedPupilDto, MAX_PUPILS } from '@cifra/contract';
+import type { InstrumentId } from '@cifra/core';
 import Papa from 'papaparse';
 import { instrumentNamed } from './instrumentNamed';
-
-/** A pupil as a row of the table: without an id it is new. */
-export interface PupilRow {
-  readonly id?: string;
-  readonly name: string;
-  readonly instrument: InstrumentId;
-  readonly second?: InstrumentId | undefined;
-  readonly seat?: string | undefined;
-  readonly note?: string | undefined;
-  readonly stage?: Stage | undefined;
-  readonly conventions?: ConventionOverrides | undefined;
-}
-
-/** What of a row is sent, from every place where pupils are listed: empty cells are left out. */
-export const pupilDto = ({
-  id,
-  name,
-  instrument,
-  second,
-  seat,
-  note,
-  stage,
-  conventions,
-}: PupilRow): ListedPupilDto => ({
-  ...(id === undefined ? {} : { id }),
-  name: name.trim(),
-  instrument,
-  ...(second === undefined ? {} : { second }),
-  ...(seat === undefined || seat.trim() === '' ? {} : { seat: seat.trim() }),
-  ...(note === undefined || note.trim() === '' ? {} : { note: note.trim() }),
-  ...(stage === undefined ? {} : { stage }),
-  ...(conventions === undefined || Object.keys(conventions).length === 0 ? {} : { conventions }),
-});
+import { TEXT_COLUMNS } from './pupilColumns';
 
 export interface ReadTable {
-  readonly rows: readonly PupilRow[];
+  readonly rows: readonly ListedPupilDto[];
   /** Words that name no instrument, and lines that could not be taken. */
   readonly problems: readonly string[];
 }
 
-/** What a table can say of a pupil. */
-type Column = 'name' | 'instrument' | 'second' | 'seat' | 'note';
+/** What a table can say of a pupil, in the order of its columns where it has no headings. */
+const COLUMNS = ['name', 'instrument', 'second', ...TEXT_COLUMNS.map((c) => c.name)] as const;
+type Column = (typeof COLUMNS)[number];
 
-const COLUMNS: Readonly<Record<string, Column>> = {
-  name: 'name',
-  pupil: 'name',
-  'first name': 'name',
-  initials: 'name',
-  instrument: 'instrument',
-  plays: 'instrument',
-  second: 'second',
-  'second instrument': 'second',
-  also: 'second',
-  seat: 'seat',
-  section: 'seat',
-  desk: 'seat',
-  note: 'note',
-  notes: 'note',
-  remark: 'note',
-};
-const ORDER: readonly Column[] = ['name', 'instrument', 'second', 'seat', 'note'];
-const MOST = { name: 40, seat: 20, note: 300 };
+const HEADS = new Map<string, Column>([
+  ...['name', 'pupil', 'first name', 'initials'].map((h) => [h, 'name'] as const),
+  ...['instrument', 'plays'].map((h) => [h, 'instrument'] as const),
+  ...['second', 'second instrument', 'also'].map((h) => [h, 'second'] as const),
+  ...TEXT_COLUMNS.flatMap((c) => c.heads.map((h) => [h, c.name] as const)),
+]);
+const MOST_NAME = 40;
 
 const DELIMITERS = [',', ';', '\t'];
 
@@ -88,13 +45,13 @@ function cellsOf(text: string): readonly (readonly string[])[] {
 export function readPupilTable(text: string, otherwise: InstrumentId): ReadTable {
   const data = cellsOf(text);
   const [head] = data;
-  const named = (head ?? []).map((h) => COLUMNS[h.trim().toLowerCase()]);
+  const named = (head ?? []).map((h) => HEADS.get(h.trim().toLowerCase()));
   const hasHead = named.includes('name');
-  const columns = hasHead ? named : ORDER;
+  const columns = hasHead ? named : COLUMNS;
   const problems: string[] = [];
-  const rows = data.slice(hasHead ? 1 : 0).flatMap((cells, i): PupilRow[] => {
+  const rows = data.slice(hasHead ? 1 : 0).flatMap((cells, i): ListedPupilDto[] => {
     const cell = (name: Column): string => (cells[columns.indexOf(name)] ?? '').trim();
-    const name = cell('name').slice(0, MOST.name);
+    const name = cell('name').slice(0, MOST_NAME);
     if (name === '') {
       problems.push(`line ${i + (hasHead ? 2 : 1)} has no name`);
       return [];
@@ -105,16 +62,8 @@ export function readPupilTable(text: string, otherwise: InstrumentId): ReadTable
       return found;
     };
     const second = instrument(cell('second'));
-    const [seat, note] = [cell('seat').slice(0, MOST.seat), cell('note').slice(0, MOST.note)];
-    return [
-      {
-        name,
-        instrument: instrument(cell('instrument')) ?? otherwise,
-        ...(second === undefined ? {} : { second }),
-        ...(seat === '' ? {} : { seat }),
-        ...(note === '' ? {} : { note }),
-      },
-    ];
+    const texts = Object.fromEntries(TEXT_COLUMNS.map((c) => [c.name, cell(c.name).slice(0, c.most)]));
+    return [filledIn({ name, instrument: instrument(cell('instrument')) ?? otherwise, second, ...texts })];
   });
   if (rows.length > MAX_PUPILS) problems.push(`only the first ${MAX_PUPILS} are taken`);
   return { rows: rows.slice(0, MAX_PUPILS), problems };

@@ -1,14 +1,15 @@
-import type { PracticeSetupDto, SentencesDto, TeacherView } from '@cifra/contract';
-import { DEFAULT_CONVENTIONS, type ConventionOverrides } from '@cifra/core';
+import { SaveProfileDto, type TeacherView } from '@cifra/contract';
+import { DEFAULT_CONVENTIONS } from '@cifra/core';
 import { Tabs } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import { saveProfile } from '../api/resources';
 import { Button } from '../ui/Button';
+import { dtoResolver } from '../ui/dtoResolver';
 import { Modal, ModalFooter } from '../ui/Modal';
-import { useNotice } from '../ui/Notices';
 import { TAB } from '../ui/tab';
-import { PracticeFields } from './PracticeFields';
+import { useAttempt } from '../ui/useAttempt';
 import { ConventionFields } from './ConventionFields';
+import { PracticeFields } from './PracticeFields';
 import { SentenceFields, sentencesHold } from './SentenceFields';
 
 interface Props {
@@ -18,77 +19,83 @@ interface Props {
 }
 
 /** How the teacher teaches, for every class that does not do otherwise. */
-export function ProfileDialog({ teacher, open, onOpenChange }: Props) {
-  const [chosen, setChosen] = useState<ConventionOverrides>(teacher.conventions);
-  const [sentences, setSentences] = useState<SentencesDto>(teacher.sentences);
-  const [practice, setPractice] = useState<PracticeSetupDto>(teacher.practice);
-  const [saving, setSaving] = useState(false);
-  const notice = useNotice();
-  useEffect(() => {
-    if (!open) return;
-    setChosen(teacher.conventions);
-    setSentences(teacher.sentences);
-    setPractice(teacher.practice);
-  }, [open, teacher]);
-  const save = async () => {
-    setSaving(true);
-    try {
-      await saveProfile({ conventions: chosen, sentences, practice });
-      onOpenChange(false);
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning', action: { label: 'Try again', run: () => void save() } });
-    } finally {
-      setSaving(false);
-    }
-  };
+export const ProfileDialog = ({ teacher, open, onOpenChange }: Props) => (
+  <Modal
+    open={open}
+    onOpenChange={onOpenChange}
+    title="How you teach"
+    description="It holds for every class of yours. A class may do otherwise."
+    wide
+  >
+    <ProfileForm teacher={teacher} onClose={() => onOpenChange(false)} />
+  </Modal>
+);
+
+const VIEWS = { conventions: 'Conventions', sentences: 'Lines and spaces', practice: 'Practice' } as const;
+
+function ProfileForm({ teacher, onClose }: { readonly teacher: TeacherView; readonly onClose: () => void }) {
+  const attempt = useAttempt();
+  const { conventions, sentences, practice } = teacher;
+  const { control, handleSubmit, setValue, formState } = useForm<SaveProfileDto>({
+    // A profile in which nothing is otherwise is a profile too: what is empty is sent.
+    resolver: dtoResolver(SaveProfileDto, { keepEmpty: true }),
+    defaultValues: { conventions, sentences, practice },
+  });
+  const chosen = useWatch({ control, name: 'conventions' });
+  const written = useWatch({ control, name: 'sentences' });
+  const save = handleSubmit(async (profile) => {
+    if (await attempt(() => saveProfile(profile), { again: true })) onClose();
+  });
   return (
-    <Modal
-      open={open}
-      onOpenChange={onOpenChange}
-      title="How you teach"
-      description="It holds for every class of yours. A class may do otherwise."
-      wide
-    >
-      <div className="space-y-5">
-        <Tabs.Root defaultValue="conventions">
-          <Tabs.List aria-label="What you teach by" className="mb-4 flex gap-5 border-b border-line">
-            <Tabs.Trigger value="conventions" className={TAB}>
-              Conventions
+    <form noValidate className="space-y-5" onSubmit={(e) => void save(e)}>
+      <Tabs.Root defaultValue="conventions">
+        <Tabs.List aria-label="What you teach by" className="mb-4 flex gap-5 border-b border-line">
+          {Object.entries(VIEWS).map(([name, words]) => (
+            <Tabs.Trigger key={name} value={name} className={TAB}>
+              {words}
             </Tabs.Trigger>
-            <Tabs.Trigger value="sentences" className={TAB}>
-              Lines and spaces
-            </Tabs.Trigger>
-            <Tabs.Trigger value="practice" className={TAB}>
-              Practice
-            </Tabs.Trigger>
-          </Tabs.List>
-          <Tabs.Content value="conventions">
-            <ConventionFields
-              prefix="profile"
-              chosen={chosen}
-              below={DEFAULT_CONVENTIONS}
-              belowName="usual"
-              onChange={setChosen}
-            />
-          </Tabs.Content>
-          <Tabs.Content value="sentences">
-            <SentenceFields sentences={sentences} onChange={setSentences} />
-          </Tabs.Content>
-          <Tabs.Content value="practice">
-            <PracticeFields practice={practice} onChange={setPractice} />
-          </Tabs.Content>
-        </Tabs.Root>
-        <ModalFooter>
-          <Button kind="quiet" disabled={Object.keys(chosen).length === 0} onClick={() => setChosen({})}>
-            All as usual
-          </Button>
-          <span className="flex-1" />
-          <Button onClick={() => onOpenChange(false)}>Cancel</Button>
-          <Button kind="primary" disabled={saving || !sentencesHold(sentences)} onClick={() => void save()}>
-            Save how I teach
-          </Button>
-        </ModalFooter>
-      </div>
-    </Modal>
+          ))}
+        </Tabs.List>
+        <Tabs.Content value="conventions">
+          <Controller
+            control={control}
+            name="conventions"
+            render={({ field }) => (
+              <ConventionFields
+                prefix="profile"
+                chosen={field.value}
+                below={DEFAULT_CONVENTIONS}
+                belowName="usual"
+                onChange={field.onChange}
+              />
+            )}
+          />
+        </Tabs.Content>
+        <Tabs.Content value="sentences">
+          <Controller
+            control={control}
+            name="sentences"
+            render={({ field }) => <SentenceFields sentences={field.value ?? {}} onChange={field.onChange} />}
+          />
+        </Tabs.Content>
+        <Tabs.Content value="practice">
+          <Controller
+            control={control}
+            name="practice"
+            render={({ field }) => <PracticeFields practice={field.value ?? {}} onChange={field.onChange} />}
+          />
+        </Tabs.Content>
+      </Tabs.Root>
+      <ModalFooter>
+        <Button kind="quiet" disabled={Object.keys(chosen).length === 0} onClick={() => setValue('conventions', {})}>
+          All as usual
+        </Button>
+        <span className="flex-1" />
+        <Button onClick={onClose}>Cancel</Button>
+        <Button kind="primary" type="submit" disabled={formState.isSubmitting || !sentencesHold(written ?? {})}>
+          Save how I teach
+        </Button>
+      </ModalFooter>
+    </form>
   );
 }

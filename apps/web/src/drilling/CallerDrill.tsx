@@ -13,7 +13,7 @@ import {
   transpose,
 } from '@cifra/core';
 import { Play, Square } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { useFigures } from '../figures/loadFigures';
 import { FigurePad, pressedForFigure } from '../figurePad/FigurePad';
 import { playRun } from '../sound/playNote';
@@ -34,6 +34,9 @@ const FIRST_TEMPO = 50;
 const LAST_TEMPO = 120;
 const FASTER_AFTER = 4;
 const FASTER_BY = 5;
+const MS_A_MINUTE = 60_000;
+const CALL_CLICK = 88;
+const BEAT_CLICK = 81;
 /** The first notes of a band as they sound. Common practice, no source. */
 const BAND_FIVE = ['Bb3', 'C4', 'D4', 'Eb4', 'F4'].map((n) => parsePitch<Concert>(n));
 
@@ -41,7 +44,6 @@ const BAND_FIVE = ['Bb3', 'C4', 'D4', 'Eb4', 'F4'].map((n) => parsePitch<Concert
 export function CallerDrill({ instruments, teaching, exercise }: Props) {
   const [shown, setShown] = useState<InstrumentId | 'all'>('all');
   const [playing, setPlaying] = useState(false);
-  const [beat, setBeat] = useState(0);
   const figures = useFigures(instruments);
   const notes = useMemo(() => {
     if (exercise === undefined) return BAND_FIVE;
@@ -49,21 +51,25 @@ export function CallerDrill({ instruments, teaching, exercise }: Props) {
     return [...used.entries()].sort(([a], [b]) => a - b).map(([, p]) => p);
   }, [exercise]);
   const chance = useChance();
-  const [note, setNote] = useState<Concert | undefined>(notes[0]);
+  const [{ beat, note }, setCalled] = useState<{ readonly beat: number; readonly note: Concert | undefined }>({
+    beat: 0,
+    note: notes[0],
+  });
   const call = Math.floor(beat / CALL_BEATS);
   const tempo = Math.min(LAST_TEMPO, FIRST_TEMPO + FASTER_BY * Math.floor(call / FASTER_AFTER));
   const revealed = beat % CALL_BEATS >= THINK_BEATS;
+  const strike = (at: number) => {
+    const isCall = at % CALL_BEATS === 0;
+    void playRun([{ midi: isCall ? CALL_CLICK : BEAT_CLICK, at: 0, seconds: 0.06 }]);
+    const others = notes.length > 1 ? notes.filter((n) => n !== note) : notes;
+    setCalled({ beat: at, note: isCall ? chance.of(others) : note });
+  };
+  const onBeat = useEffectEvent(() => strike(beat + 1));
   useEffect(() => {
     if (!playing) return undefined;
-    const timer = setTimeout(() => setBeat((b) => b + 1), 60_000 / tempo);
+    const timer = setTimeout(onBeat, MS_A_MINUTE / tempo);
     return () => clearTimeout(timer);
   }, [playing, beat, tempo]);
-  useEffect(() => {
-    if (!playing) return;
-    void playRun([{ midi: beat % CALL_BEATS === 0 ? 88 : 81, at: 0, seconds: 0.06 }]);
-    if (beat % CALL_BEATS === 0)
-      setNote((last) => chance.of(notes.length > 1 ? notes.filter((n) => n !== last) : notes));
-  }, [beat, playing, notes, chance]);
   const list = shown === 'all' ? instruments : [shown];
   const large = shown === 'all' ? (note === undefined ? '' : letterName(note)) : undefined;
   return (
@@ -88,8 +94,8 @@ export function CallerDrill({ instruments, teaching, exercise }: Props) {
           className="h-11 w-32 text-[15px]"
           icon={playing ? <Square size={16} aria-hidden /> : <Play size={16} aria-hidden />}
           onClick={() => {
-            setBeat(0);
             setPlaying(!playing);
+            if (!playing) strike(0);
           }}
         >
           {playing ? 'Stop' : 'Call'}
@@ -104,7 +110,7 @@ export function CallerDrill({ instruments, teaching, exercise }: Props) {
             {large}
           </p>
         )}
-        {figures.ready && note !== undefined && (
+        {figures.data !== undefined && note !== undefined && (
           <ul className={`flex w-full flex-wrap justify-center gap-4 ${revealed || !playing ? '' : 'invisible'}`}>
             {list.map((id) => {
               const instrument = taughtAs(id, teaching.conventions);

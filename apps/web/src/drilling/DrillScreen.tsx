@@ -5,7 +5,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useFigures } from '../figures/loadFigures';
 import { SelectField } from '../ui/Field';
-import { Failure, StaffSkeleton } from '../ui/States';
+import { Loaded } from '../ui/Loaded';
 import { CallerDrill } from './CallerDrill';
 import type { DrillGiven } from './drill';
 import { EarDrill } from './EarDrill';
@@ -132,17 +132,15 @@ export function DrillScreen({ id, instruments, teaching, known, exercise, senten
         aria-label={DRILLS[drill]}
         className={`flex min-h-0 flex-1 flex-col overflow-y-auto ${drill === 'sight' ? 'md:overflow-hidden' : ''}`}
       >
-        {figures.error !== undefined ? (
-          <Failure title="The figures did not come" detail={figures.error.message} onRetry={figures.retry} />
-        ) : !figures.ready ? (
-          <div className="p-8">
-            <StaffSkeleton systems={2} label="Fetching the figures" />
-          </div>
-        ) : View === undefined ? (
-          <CallerDrill instruments={instruments} teaching={teaching} exercise={exercise} />
-        ) : (
-          <View key={`${drill} ${on}`} {...given} />
-        )}
+        <Loaded of={figures} what="The figures" systems={2} className="p-8">
+          {() =>
+            View === undefined ? (
+              <CallerDrill instruments={instruments} teaching={teaching} exercise={exercise} />
+            ) : (
+              <View key={`${drill} ${on}`} {...given} />
+            )
+          }
+        </Loaded>
       </Tabs.Content>
     </Tabs.Root>
   );

@@ -1,7 +1,7 @@
 import { earQuestion, finger, midi, semitones } from '@cifra/core';
 import { figureLines } from '@cifra/engrave';
 import { Volume2 } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { playRun } from '../sound/playNote';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
@@ -9,11 +9,14 @@ import { octaveName } from '../words/noteLabel';
 import { figureWords } from '../words/spoken';
 import { type DrillGiven, drillNotes, type NoteSource } from './drill';
 import { DrillFrame, type Feedback } from './DrillFrame';
+import { useQuestion } from './useQuestion';
 import { useRound } from './useRound';
 import { useChance } from './useChance';
+import { useStateFor } from '../ui/useStateFor';
 
 const COUNTS = [2, 3, 4, 5] as const;
 const SECONDS = 0.8;
+const NOTHING: readonly number[] = [];
 
 /** Hear two to five notes, and find them again. */
 export function EarDrill(given: DrillGiven) {
@@ -34,16 +37,9 @@ export function EarDrill(given: DrillGiven) {
     [notes, count, chance],
   );
   const { round, start, count: counted } = useRound(seconds);
-  const [question, setQuestion] = useState(make);
-  const [found, setFound] = useState<readonly number[]>([]);
-  const [feedback, setFeedback] = useState<Feedback>();
-  const next = () => {
-    setQuestion(make());
-    setFound([]);
-    setFeedback(undefined);
-  };
-
-  useEffect(next, [make]);
+  const { question, next } = useQuestion(make);
+  const [found, setFound] = useStateFor<readonly number[]>(question, NOTHING);
+  const [feedback, setFeedback] = useStateFor<Feedback | undefined>(question, undefined);
   const down = semitones(instrument.toWritten);
   const hear = () =>
     void playRun(

@@ -23,6 +23,7 @@ import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
 import { OneNote } from './Snippet';
 import { useCards } from './useCards';
 import { useRound } from './useRound';
+import { useStateFor } from '../ui/useStateFor';
 
 const ASKED = {
   staff: 'a note on the staff',
@@ -32,6 +33,7 @@ const ASKED = {
 } as const;
 type Asked = keyof typeof ASKED;
 const SECONDS = 1.1;
+const NOTHING_PRESSED: Pressed = new Map();
 
 /** A note is shown, named or sounded and its figure is pressed; or a figure is shown and its note is named. */
 export function FiguresDrill(given: DrillGiven) {
@@ -54,10 +56,10 @@ export function FiguresDrill(given: DrillGiven) {
     [instrument, conventions, notes, asked],
   );
   const { round, start, count } = useRound(seconds);
-  const { card, deal, answer, chance } = useCards(`${given.id}.figures`, cards, round.running);
-  const [pressed, setPressed] = useState<Pressed>(new Map());
-  const [feedback, setFeedback] = useState<Feedback>();
-  const [chosen, setChosen] = useState<number>();
+  const { turn, card, deal, answer, chance } = useCards(`${given.id}.figures`, cards, round.running);
+  const [pressed, setPressed] = useStateFor<Pressed>(turn, NOTHING_PRESSED);
+  const [feedback, setFeedback] = useStateFor<Feedback | undefined>(turn, undefined);
+  const [chosen, setChosen] = useStateFor<number | undefined>(turn, undefined);
   const clef: Clef = instrument.clefs[0];
   const choice = useMemo(
     () => (card === undefined ? undefined : nameFigure(card, cards, chance)),
@@ -65,12 +67,6 @@ export function FiguresDrill(given: DrillGiven) {
   );
   const sound = (note: Written) =>
     void playRun([{ midi: midi(note) - semitones(instrument.toWritten), at: 0, seconds: SECONDS }]);
-  useEffect(() => {
-    setPressed(new Map());
-    setFeedback(undefined);
-    setChosen(undefined);
-  }, [card]);
-
   const settle = (of: FigureCard & { readonly id: string }, right: boolean, words: string) => {
     answer(of, right);
     count(right);
@@ -198,7 +194,7 @@ export function FiguresDrill(given: DrillGiven) {
           </div>
           {feedback === undefined && (
             <div className="flex justify-center gap-2">
-              <Button onClick={() => setPressed(new Map())}>Let go</Button>
+              <Button onClick={() => setPressed(NOTHING_PRESSED)}>Let go</Button>
               <Button kind="primary" disabled={figure === undefined} onClick={check}>
                 {instrument.family === 'brass' && figure?.kind === 'valves' && figure.valves.length === 0
                   ? 'It is open'

@@ -6,6 +6,7 @@ import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
 import { OneNote } from './Snippet';
 import { useCards } from './useCards';
 import { useRound } from './useRound';
+import { useStateFor } from '../ui/useStateFor';
 
 const LEDGERS = [0, 1, 2, 3] as const;
 /** After so many right in a row a step of help fades. */
@@ -19,13 +20,9 @@ export function ReadingDrill({ id, instrument, teaching, sentences, seconds, onA
   const [row, setRow] = useState(0);
   const cards = useMemo(() => readingCards(clef, ledgers), [clef, ledgers]);
   const { round, start, count } = useRound(seconds);
-  const { card, deal, answer } = useCards(`${id}.reading`, cards, round.running);
-  const [feedback, setFeedback] = useState<Feedback>();
-  const [given, setGiven] = useState<number>();
-  useEffect(() => {
-    setFeedback(undefined);
-    setGiven(undefined);
-  }, [card]);
+  const { turn, card, deal, answer } = useCards(`${id}.reading`, cards, round.running);
+  const [feedback, setFeedback] = useStateFor<Feedback | undefined>(turn, undefined);
+  const [given, setGiven] = useStateFor<number | undefined>(turn, undefined);
   const choose = (i: number) => {
     if (card === undefined || feedback !== undefined) return;
     const right = STEPS[i] === card.answer;

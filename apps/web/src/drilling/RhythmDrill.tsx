@@ -10,7 +10,7 @@ import {
   rhythmQuestion,
   sightLine,
 } from '@cifra/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { clicksHeard } from '../player/playback';
 import { usePlayer } from '../player/usePlayer';
 import { Button } from '../ui/Button';
@@ -20,8 +20,10 @@ import { ValueSign } from '../ui/ValueSign';
 import type { DrillGiven } from './drill';
 import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
 import { Snippet } from './Snippet';
+import { useQuestion } from './useQuestion';
 import { useRound } from './useRound';
 import { useChance } from './useChance';
+import { useStateFor } from '../ui/useStateFor';
 
 const METERS: readonly Meter[] = [
   { beats: 4, unit: 4 },
@@ -93,16 +95,11 @@ function LengthDrill({
 }) {
   const chance = useChance();
   const { round, start, count } = useRound(seconds);
-  const make = () => rhythmQuestion(kind, chance.of(METERS), chance);
-  const [question, setQuestion] = useState(make);
-  const [chosen, setChosen] = useState<number>();
-  const [feedback, setFeedback] = useState<Feedback>();
+  const make = useCallback(() => rhythmQuestion(kind, chance.of(METERS), chance), [kind, chance]);
+  const { question, next } = useQuestion(make);
+  const [chosen, setChosen] = useStateFor<number | undefined>(question, undefined);
+  const [feedback, setFeedback] = useStateFor<Feedback | undefined>(question, undefined);
   const names = teaching.conventions.rhythmNames;
-  const next = () => {
-    setQuestion(make());
-    setChosen(undefined);
-    setFeedback(undefined);
-  };
   const settle = (i: number, right: string) => {
     const ok = i === question.right;
     setChosen(i);

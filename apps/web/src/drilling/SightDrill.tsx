@@ -1,31 +1,30 @@
 import {
   DEFAULT_SOUNDS,
   DEFAULT_PAGE,
-  type Exercise,
   isClean,
   lineTempo,
   type Meter,
   meterText,
-  notesUsed,
   type PageSetup,
   planPages,
   type PlaySetup,
   sightLine,
-  signatureLetters,
+  type Take,
 } from '@cifra/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
+import { useFigures } from '../figures/loadFigures';
 import { preparePlayback } from '../player/playback';
 import { ListenPanel } from '../listen/ListenPanel';
 import { PartStrip } from '../player/PartStrip';
-import { usePlayer } from '../player/usePlayer';
-import { useTake } from '../listen/useTake';
+import { takeOf } from '../listen/take';
+import { useTakePlayer } from '../listen/useTakePlayer';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
-import { octaveName } from '../words/noteLabel';
 import { todayIso } from '../words/pageWords';
-import { figureWords, list } from '../words/spoken';
 import { takeRemarks } from '../words/takeWords';
+import { useStateFor } from '../ui/useStateFor';
 import type { DrillGiven } from './drill';
+import { sightQuestions } from './sightQuestions';
 
 const LOOK_SECONDS = 30;
 const METERS: readonly Meter[] = [
@@ -46,7 +45,6 @@ const KEY_WORDS: Readonly<Record<number, string>> = {
 };
 const BARS = 8;
 const SPEEDS = [0.6, 0.8, 1] as const;
-const SECONDS_A_MINUTE = 60;
 const NO_ROWS: PageSetup = {
   ...DEFAULT_PAGE,
   rows: { woodwind: [], brass: [] },
@@ -57,29 +55,12 @@ const NO_ROWS: PageSetup = {
   fades: [],
 };
 
-/** Bars that have their rhythm in common, read off the line: `1 and 3; 5 and 7`. */
-function alikeWords({ source }: Exercise): string {
-  const byRhythm = new Map<string, string[]>();
-  source.measures.forEach((m, i) => {
-    const rhythm = m.events.map((e) => `${e.kind} ${e.duration.value} ${e.duration.dots}`).join();
-    byRhythm.set(rhythm, [...(byRhythm.get(rhythm) ?? []), String(i + 1)]);
-  });
-  return (
-    [...byRhythm.values()]
-      .filter((bars) => bars.length > 1)
-      .map(list)
-      .join('; ') || 'none'
-  );
-}
-
 /** A new line: half a minute to look, one take at a set tempo. */
 export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
   const [seed, setSeed] = useState(() => (Math.floor(Date.now() / 1000) % 9000) + 1000);
   const [concert, setConcert] = useState<number>(KEYS[0]);
   const [meter, setMeter] = useState(0);
   const [speed, setSpeed] = useState<number>(0.8);
-  const [left, setLeft] = useState(LOOK_SECONDS);
-  const [shown, setShown] = useState(false);
   const exercise = useMemo(
     () =>
       sightLine({
@@ -103,7 +84,7 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
   const setup = useMemo(
     (): PlaySetup => ({
       speed,
-      heard: { ...DEFAULT_SOUNDS, part: false },
+      heard: DEFAULT_SOUNDS,
       others: [],
       bars: undefined,
       again: false,
@@ -115,60 +96,19 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
     () => (plan === undefined ? undefined : preparePlayback(plan.part, [], setup).playback),
     [plan, setup],
   );
-  const heard = useMemo(
-    () =>
-      plan === undefined ? undefined : preparePlayback(plan.part, [], { ...setup, heard: DEFAULT_SOUNDS }).playback,
-    [plan, setup],
-  );
   const beats = exercise === undefined ? 0 : lineTempo(exercise);
-  const take = useTake(plan, setup, beats === 0 ? 1 : SECONDS_A_MINUTE / (beats * speed));
-  const [mode, setMode] = useState<'take' | 'hear'>('take');
-  const player = usePlayer(mode === 'take' ? playback : heard, () => {
-    if (mode === 'take') void take.finish();
-  });
-  const at = useRef(player.position);
-  at.current = player.position;
-  useEffect(() => {
-    setLeft(LOOK_SECONDS);
-    setShown(false);
-    setMode('take');
-  }, [exercise]);
+  const onJudged = (t: Take) => onAnswer(isClean(t));
+  const { player, take, beginTake, forgetTake } = useTakePlayer({ plan, setup, playback, beats, onJudged });
+  const figures = useFigures([instrument.id]);
+  const [left, setLeft] = useStateFor(exercise, LOOK_SECONDS);
+  const [shown, setShown] = useStateFor(exercise, false);
   useEffect(() => {
     if (left === 0) return undefined;
     const timer = setTimeout(() => setLeft(left - 1), 1000);
     return () => clearTimeout(timer);
-  }, [left]);
-  const answered = useRef<unknown>(undefined);
-  useEffect(() => {
-    if (take.take === undefined || answered.current === take.take) return;
-    answered.current = take.take;
-    onAnswer(isClean(take.take));
-  }, [take.take, onAnswer]);
-  const fifths = concert + instrument.toWritten.fifths;
-  const notes = plan === undefined ? [] : notesUsed(plan.part);
-  const firstNote =
-    exercise === undefined ? undefined : plan?.annotations.get(exercise.source.measures[0]?.events[0]?.id ?? '');
-  const questions: readonly (readonly [string, string])[] =
-    plan === undefined || exercise === undefined
-      ? []
-      : [
-          [
-            'Which letters does the signature change?',
-            signatureLetters(fifths).length === 0 ? 'none' : signatureLetters(fifths).join(' '),
-          ],
-          ['What is counted in each bar?', meterText(METERS[meter] ?? { beats: 4, unit: 4 })],
-          [
-            'Which are the lowest and the highest note?',
-            notes[0] === undefined ? '' : `${octaveName(notes[0])} and ${octaveName(notes.at(-1) ?? notes[0])}`,
-          ],
-          ['Which bars have the same rhythm?', alikeWords(exercise)],
-          [
-            'Which is the first note, and what is its figure?',
-            firstNote === undefined
-              ? ''
-              : `${firstNote.name}${firstNote.fingering.kind === 'playable' ? `: ${figureWords(firstNote.fingering.figure, teaching.conventions.fingerCount)}` : ''}`,
-          ],
-        ];
+  }, [left, setLeft]);
+  const questions = exercise === undefined || plan === undefined ? [] : sightQuestions(exercise, plan);
+  const heardTake = takeOf(take);
   return (
     <section aria-label="At sight" className="flex min-h-0 flex-1 max-md:flex-col">
       <div className="flex min-w-0 flex-1 flex-col">
@@ -236,12 +176,11 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
             count={player.count}
             looped={[]}
             marks={
-              plan === undefined || take.take === undefined
+              plan === undefined || heardTake === undefined
                 ? []
-                : takeRemarks(plan, take.take).map((r) => ({ name: r.id, mark: r.mark, words: r.words }))
+                : takeRemarks(plan, heardTake).map((r) => ({ name: r.id, mark: r.mark, words: r.words }))
             }
-            failed={undefined}
-            onRetry={() => undefined}
+            figures={figures}
             onStretch={() => undefined}
             onNote={() => undefined}
           />
@@ -257,10 +196,10 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
             {left > 0 ? `${left} seconds to look` : 'Time to play'}
           </p>
           <ol className="mt-2 list-decimal space-y-1.5 pl-5">
-            {questions.map(([q, a]) => (
-              <li key={q}>
-                {q}
-                {shown && <span className="block font-semibold text-accent">{a}</span>}
+            {questions.map(({ question, answer }) => (
+              <li key={question}>
+                {question}
+                {shown && <span className="block font-semibold text-accent">{answer}</span>}
               </li>
             ))}
           </ol>
@@ -275,30 +214,10 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
         </div>
         {plan !== undefined && left === 0 && (
           <>
-            <ListenPanel
-              plan={plan}
-              state={take}
-              recording={undefined}
-              onForget={take.forget}
-              onTake={(source) => {
-                setMode('take');
-                void take
-                  .begin(source, () => at.current())
-                  .then((opened) => {
-                    if (opened) void player.play();
-                  });
-              }}
-            />
+            <ListenPanel plan={plan} state={take} onTake={beginTake} onForget={forgetTake} />
             <div className="px-4 pb-4">
-              <Button
-                className="w-full"
-                onClick={() => {
-                  if (player.playing) player.stop();
-                  else if (mode === 'hear') void player.play();
-                  else setMode('hear');
-                }}
-              >
-                {player.playing ? 'Stop' : mode === 'hear' ? 'Hear it' : 'Compare: hear it played'}
+              <Button className="w-full" onClick={() => (player.playing ? player.stop() : void player.play())}>
+                {player.playing ? 'Stop' : 'Compare: hear it played'}
               </Button>
             </div>
           </>

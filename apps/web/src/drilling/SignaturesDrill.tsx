@@ -10,7 +10,7 @@ import {
   type Step,
   type TypedSign,
 } from '@cifra/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { AGAIN_WORDS, ALTER_WORDS, diagnosisWords, SIGNATURE_KIND_WORDS, signatureWords } from '../words/drillWords';
@@ -18,12 +18,16 @@ import type { DrillGiven } from './drill';
 import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
 import { SignatureDrawing, SignatureStaff } from './SignatureStaff';
 import { notesAlone, Snippet } from './Snippet';
+import { useQuestion } from './useQuestion';
 import { useRound } from './useRound';
 import { useChance } from './useChance';
+import { useStateFor } from '../ui/useStateFor';
 
 const MOST_SIGNS = 5;
 const ALTERS = [-1, 0, 1] as const;
 const MIXED = 'mixed';
+const NO_LETTERS: readonly Step[] = [];
+const NO_SIGNS: readonly TypedSign[] = [];
 
 /** Everything about signatures: letters, order and place, what is well formed, and how long a sign holds. */
 export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
@@ -36,21 +40,11 @@ export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
       signatureQuestion(kind === MIXED ? chance.of(SIGNATURE_KINDS) : kind, clef, MOST_SIGNS, chance),
     [kind, clef, chance],
   );
-  const [question, setQuestion] = useState(make);
-  const [letters, setLetters] = useState<readonly Step[]>([]);
-  const [placed, setPlaced] = useState<readonly TypedSign[]>([]);
-  const [given, setGiven] = useState<number>();
-  const [feedback, setFeedback] = useState<Feedback>();
-  const next = () => {
-    setQuestion(make());
-    setLetters([]);
-    setPlaced([]);
-    setGiven(undefined);
-    setFeedback(undefined);
-  };
-  // Another kind begins with a question of its own.
-
-  useEffect(next, [make]);
+  const { question, next } = useQuestion(make);
+  const [letters, setLetters] = useStateFor<readonly Step[]>(question, NO_LETTERS);
+  const [placed, setPlaced] = useStateFor<readonly TypedSign[]>(question, NO_SIGNS);
+  const [given, setGiven] = useStateFor<number | undefined>(question, undefined);
+  const [feedback, setFeedback] = useStateFor<Feedback | undefined>(question, undefined);
   const settle = (right: boolean, words: string) => {
     count(right);
     onAnswer(right);

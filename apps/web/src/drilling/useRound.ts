@@ -1,9 +1,12 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect } from 'react';
+import { useStateFor } from '../ui/useStateFor';
 
 /** Seconds of a timed round; 0 goes on until it is stopped. */
 export const ROUND_SECONDS = [0, 60, 120] as const;
 
 export interface Round {
+  /** Which round it is, from 0. */
+  readonly number: number;
   readonly running: boolean;
   readonly right: number;
   readonly asked: number;
@@ -11,32 +14,29 @@ export interface Round {
   readonly left: number | undefined;
 }
 
-const STILL: Round = { running: false, right: 0, asked: 0, left: undefined };
+const FIRST: Round = { number: 0, running: true, right: 0, asked: 0, left: undefined };
+const TICK_MS = 250;
 
 /** A round of questions, timed or not. */
 export function useRound(seconds: number) {
-  const [round, setRound] = useState<Round>({ ...STILL, running: true });
-  const ends = useRef<number | undefined>(undefined);
-  const start = useCallback(() => {
-    ends.current = seconds === 0 ? undefined : Date.now() + seconds * 1000;
-    setRound({ running: true, right: 0, asked: 0, left: seconds === 0 ? undefined : seconds });
-  }, [seconds]);
-  useEffect(start, [start]);
+  const [round, setRound] = useStateFor(seconds, FIRST);
+  const { running, number } = round;
   useEffect(() => {
-    if (!round.running || ends.current === undefined) return undefined;
-    const timer = setInterval(
-      () =>
-        setRound((r) => {
-          const left = Math.max(0, Math.ceil(((ends.current ?? 0) - Date.now()) / 1000));
-          return left === 0 ? { ...r, left, running: false } : { ...r, left };
-        }),
-      250,
-    );
+    if (!running || seconds === 0) return undefined;
+    const endsAt = Date.now() + seconds * 1000;
+    const tick = () =>
+      setRound((r) => {
+        const left = Math.max(0, Math.ceil((endsAt - Date.now()) / 1000));
+        return { ...r, left, running: left > 0 };
+      });
+    const timer = setInterval(tick, TICK_MS);
     return () => clearInterval(timer);
-  }, [round.running]);
+  }, [running, number, seconds, setRound]);
+  const start = useCallback(() => setRound((r) => ({ ...FIRST, number: r.number + 1 })), [setRound]);
   const count = useCallback(
     (right: boolean) => setRound((r) => ({ ...r, asked: r.asked + 1, right: r.right + (right ? 1 : 0) })),
-    [],
+    [setRound],
   );
-  return { round, start, count };
+  const left = seconds === 0 ? undefined : (round.left ?? seconds);
+  return { round: { ...round, left }, start, count };
 }

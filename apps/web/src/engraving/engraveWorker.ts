@@ -30,7 +30,6 @@ import {
   type SystemRequest,
   engraveLine,
   engravePart,
-  firstBars,
   type Page,
   type Paper,
 } from '@cifra/engrave';
@@ -153,8 +152,8 @@ const api = {
     });
   },
   /** The first bars as one strip. */
-  async strip(score: Score<Written>, bars: number): Promise<Page> {
-    return engraveLine(await load(), firstBars(score, bars), undefined, score.measures.length <= bars);
+  async strip(opening: Score<Written>, isAll: boolean): Promise<Page> {
+    return engraveLine(await load(), opening, undefined, isAll);
   },
   /** Makes the engine quick before the first key: the browser compiles well what has run a few times. */
   async warmUp(request: SystemRequest): Promise<void> {

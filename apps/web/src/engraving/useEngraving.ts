@@ -38,62 +38,49 @@ const OPTIONS = {
   shouldRetryOnError: false,
 };
 
-/** The pages of a part; the pages before stay until the new ones are there. */
+/** What is drawn for a request; the drawing before stays until the new one is there, but not where that one failed. */
+function useDrawn<T>(
+  key: readonly unknown[] | null,
+  draw: (e: Remote<EngraveApi>) => Promise<T>,
+): SWRResponse<T, Error> {
+  const drawn = useSWR<T, Error>(key, () => engraved(draw), { ...OPTIONS, keepPreviousData: true });
+  return { ...drawn, data: drawn.error === undefined ? drawn.data : undefined };
+}
+
 export const usePartPages = (request: PartRequest): SWRResponse<Page[], Error> =>
-  useSWR<Page[], Error>(['part', JSON.stringify(request)], () => engraved((e) => e.part(request)), {
-    ...OPTIONS,
-    keepPreviousData: true,
-  });
+  useDrawn(['part', JSON.stringify(request)], (e) => e.part(request));
 
 export const useBuildUps = (request: BuildUpRequest): SWRResponse<Page[], Error> =>
-  useSWR<Page[], Error>(['build-ups', JSON.stringify(request)], () => engraved((e) => e.buildUps(request)), {
-    ...OPTIONS,
-    keepPreviousData: true,
-  });
+  useDrawn(['build-ups', JSON.stringify(request)], (e) => e.buildUps(request));
 
 /** A part as one long strip; none while its width is not known. */
 export const useScroll = (request: ScrollRequest | undefined): SWRResponse<Page, Error> =>
-  useSWR<Page, Error>(
-    request === undefined ? null : ['scroll', JSON.stringify(request)],
-    () => engraved((e) => e.scroll(request as ScrollRequest)),
-    { ...OPTIONS, keepPreviousData: true },
+  useDrawn(request === undefined ? null : ['scroll', JSON.stringify(request)], (e) =>
+    e.scroll(request as ScrollRequest),
   );
 
 export const useCallSheet = (request: CallSheetRequest): SWRResponse<Page[], Error> =>
-  useSWR<Page[], Error>(['call-sheet', JSON.stringify(request)], () => engraved((e) => e.callSheet(request)), {
-    ...OPTIONS,
-    keepPreviousData: true,
-  });
+  useDrawn(['call-sheet', JSON.stringify(request)], (e) => e.callSheet(request));
 
 /** All parts under each other in one unbroken strip. */
 export const useScoreStrip = (name: string, scores: readonly Score<Written>[]): SWRResponse<EngravedScore, Error> =>
-  useSWR<EngravedScore, Error>(['score', name, JSON.stringify(scores)], () => engraved((e) => e.score(scores)), {
-    ...OPTIONS,
-    keepPreviousData: true,
-  });
+  useDrawn(['score', name, JSON.stringify(scores)], (e) => e.score(scores));
 
 export const useChartPages = (request: ChartRequest): SWRResponse<Page[], Error> =>
-  useSWR<Page[], Error>(['chart', JSON.stringify(request)], () => engraved((e) => e.chart(request)), {
-    ...OPTIONS,
-    keepPreviousData: true,
-  });
+  useDrawn(['chart', JSON.stringify(request)], (e) => e.chart(request));
 
-export const useStrip = (key: string, score: Score<Written>, bars: number): SWRResponse<Page, Error> =>
-  useSWR<Page, Error>(['strip', key, bars], () => engraved((e) => e.strip(score, bars)), OPTIONS);
+/**
+ * First bars, as one strip.
+ * @param isAll whether the music ends with them
+ */
+export const useStrip = (key: string, opening: Score<Written>, isAll: boolean): SWRResponse<Page, Error> =>
+  useDrawn(['strip', key], (e) => e.strip(opening, isAll));
 
 export const useLine = (score: Score<Written>, widthMm100: number, finalBar = true): SWRResponse<Page, Error> =>
-  useSWR<Page, Error>(
-    ['line', JSON.stringify(score), widthMm100, finalBar],
-    () => engraved((e) => e.line(score, widthMm100, finalBar)),
-    { ...OPTIONS, keepPreviousData: true },
-  );
+  useDrawn(['line', JSON.stringify(score), widthMm100, finalBar], (e) => e.line(score, widthMm100, finalBar));
 
 export const useSnippet = (score: Score<Written>, hideMeter: boolean): SWRResponse<Page, Error> =>
-  useSWR<Page, Error>(
-    ['snippet', JSON.stringify(score), hideMeter],
-    () => engraved((e) => e.snippet(score, hideMeter)),
-    { ...OPTIONS, keepPreviousData: true },
-  );
+  useDrawn(['snippet', JSON.stringify(score), hideMeter], (e) => e.snippet(score, hideMeter));
 
 export const engraveOneSystem = (request: SystemRequest): Promise<EngravedSystem> => engraved((e) => e.system(request));
 

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { createExercise, saveExercise, takeStored } from '../api/resources';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
-import { useNotice } from '../ui/Notices';
+import { useAttempt } from '../ui/useAttempt';
 
 interface Props {
   readonly exercise: ExerciseView;
@@ -15,27 +15,22 @@ interface Props {
 /** Two windows changed one exercise: both sides are kept, and the teacher says which one stands. */
 export function ConflictDialog({ exercise, conflict, onClose }: Props) {
   const navigate = useNavigate();
-  const notice = useNotice();
+  const attempt = useAttempt();
   const current = conflict?.refusal.current;
   if (conflict === undefined || current === undefined) return null;
-  const attempt = async (run: () => Promise<void>) => {
-    try {
-      await run();
-      onClose();
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    }
+  const settle = async (run: () => Promise<void>) => {
+    if (await attempt(run)) onClose();
   };
   const takeTheirs = () =>
-    attempt(async () => {
+    settle(async () => {
       await takeStored(current);
     });
   const takeMine = () =>
-    attempt(async () => {
+    settle(async () => {
       await saveExercise(current, { document: conflict.mine });
     });
   const keepBoth = () =>
-    attempt(async () => {
+    settle(async () => {
       await takeStored(current);
       const title = `${exercise.title.slice(0, MAX_TEXT_LENGTH - 14)} (other window)`;
       const copy = await createExercise(title, conflict.mine);

@@ -4,7 +4,9 @@ import type { ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { useExercise } from '../api/resources';
 import { useCurrentClass } from '../classroom/currentClass';
-import { Empty, Failure, StaffSkeleton } from '../ui/States';
+import { allOf } from '../ui/allOf';
+import { Loaded } from '../ui/Loaded';
+import { Empty, Failure } from '../ui/States';
 
 interface Props {
   /** What is opened, in the words of the place. */
@@ -14,47 +16,31 @@ interface Props {
   readonly children: (exercise: ExerciseView, group: ClassView) => ReactNode;
 }
 
-const FAILED = { line: 'The line could not be opened', parts: 'The parts could not be opened' } as const;
+const IS_GONE = 404;
 
 /** Opens the exercise of the address and the class, for a place that needs both; says so when it cannot. */
 export function OpenExercise({ what, then, children }: Props) {
   const { id = '' } = useParams();
   const exercise = useExercise(id);
-  const classes = useCurrentClass();
-  const { group } = classes;
-  const error = exercise.error ?? classes.error;
-  if (error !== undefined && (exercise.data === undefined || group === undefined)) {
-    return error.status === 404 ? (
-      <Failure title="There is no such exercise" detail="It may have been taken off the shelf. Look there." />
-    ) : (
-      <Failure
-        title={FAILED[what]}
-        detail={error.message}
-        onRetry={() => {
-          void exercise.mutate();
-          void classes.mutate();
-        }}
-      />
-    );
-  }
-  if (exercise.data === undefined || group === undefined)
-    return (
-      <div className="p-10">
-        <StaffSkeleton label={`Opening the ${what}`} />
-      </div>
-    );
-  const { id: written, document } = exercise.data;
-  if (then !== undefined && notesOf(document.source).length === 0) {
-    return (
-      <Empty title="Nothing is written yet">
-        <p>
-          Write the line first; {then}{' '}
-          <Link to={`/exercises/${written}/write`} className="text-accent underline">
-            Write it now
-          </Link>
-        </p>
-      </Empty>
-    );
-  }
-  return children(exercise.data, group);
+  const loading = allOf({ exercise, group: useCurrentClass() });
+  if (exercise.data === undefined && exercise.error?.status === IS_GONE)
+    return <Failure title="There is no such exercise" detail="It may have been taken off the shelf. Look there." />;
+  return (
+    <Loaded of={loading} what={`The ${what}`} className="p-10">
+      {(opened) =>
+        then !== undefined && notesOf(opened.exercise.document.source).length === 0 ? (
+          <Empty title="Nothing is written yet">
+            <p>
+              Write the line first; {then}{' '}
+              <Link to={`/exercises/${opened.exercise.id}/write`} className="text-accent underline">
+                Write it now
+              </Link>
+            </p>
+          </Empty>
+        ) : (
+          children(opened.exercise, opened.group)
+        )
+      }
+    </Loaded>
+  );
 }

@@ -1,9 +1,10 @@
 import type { ExerciseView, RefusalView } from '@cifra/contract';
 import type { Exercise } from '@cifra/core';
-import { useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import { RequestError } from '../api/request';
 import { saveExercise } from '../api/resources';
 import { useNotice } from '../ui/Notices';
+import { reasonOf } from '../ui/reason';
 
 export type SaveState = 'saved' | 'saving' | 'not-saved';
 
@@ -20,7 +21,10 @@ export function useSaving(exercise: ExerciseView) {
   const [conflict, setConflict] = useState<Conflict>();
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const newest = useRef(exercise);
-  newest.current = exercise.version >= newest.current.version ? exercise : newest.current;
+  // What was fetched may be older than what was saved here meanwhile.
+  useLayoutEffect(() => {
+    if (exercise.version >= newest.current.version) newest.current = exercise;
+  }, [exercise]);
   const save = (change: (before: Exercise) => Exercise): void => {
     setState('saving');
     queue.current = queue.current.then(async () => {
@@ -32,7 +36,7 @@ export function useSaving(exercise: ExerciseView) {
       } catch (e) {
         setState('not-saved');
         if (e instanceof RequestError && e.status === 409) setConflict({ refusal: e.refusal, mine });
-        else notice((e as Error).message, { tone: 'warning', action: { label: 'Try again', run: () => save(change) } });
+        else notice(reasonOf(e), { tone: 'warning', action: { label: 'Try again', run: () => save(change) } });
       }
     });
   };

@@ -1,5 +1,5 @@
 import { hasFigures, type Instrument, instrumentOf, type InstrumentId, type Woodwind } from '@cifra/core';
-import useSWR from 'swr';
+import useSWR, { type SWRResponse } from 'swr';
 
 /** Each kind of woodwind's figures are a module of their own, fetched when an instrument of the kind is looked at. */
 const LOADERS: Readonly<Record<Woodwind, () => Promise<unknown>>> = {
@@ -19,16 +19,9 @@ export async function loadFigures(ids: readonly InstrumentId[]): Promise<void> {
   await Promise.all([...needed].filter((w) => !hasFigures(w)).map((w) => LOADERS[w]()));
 }
 
-/** Whether the figures of some instruments are at hand; they come by themselves. */
-export function useFigures(ids: readonly InstrumentId[]): {
-  readonly ready: boolean;
-  readonly error: Error | undefined;
-  readonly retry: () => void;
-} {
-  const { data, error, mutate } = useSWR<boolean, Error>(
-    ['figures', ids.join()],
-    () => loadFigures(ids).then(() => true),
-    { revalidateOnFocus: false, revalidateOnReconnect: false },
-  );
-  return { ready: data === true, error, retry: () => void mutate() };
-}
+/** The figures of some instruments, which are at hand once they are fetched. */
+export const useFigures = (ids: readonly InstrumentId[]): SWRResponse<true, Error> =>
+  useSWR<true, Error>(['figures', ids.join()], () => loadFigures(ids).then(() => true as const), {
+    revalidateOnFocus: false,
+    revalidateOnReconnect: false,
+  });

@@ -24,7 +24,7 @@ const ITEM = 'flex items-center gap-2.5 rounded-md px-2.5 py-2 text-[14px] max-m
 export function Rail() {
   const inside = useMatch('/exercises/:id/*');
   const { data: teacher } = useTeacher();
-  const { group, all } = useCurrentClass();
+  const { data: group, all } = useCurrentClass();
   const navigate = useNavigate();
   const [teaching, setTeaching] = useState(false);
   const signOut = async () => {

@@ -3,6 +3,7 @@ import { Navigate, Outlet, useLocation } from 'react-router';
 import { serverAway } from '../api/request';
 import { useTeacher } from '../api/resources';
 import { Failure } from '../ui/States';
+import { fetchAhead } from './fetchAhead';
 import { Rail } from './Rail';
 
 const LAST_PLACE = 'cifra.lastPlace';
@@ -19,6 +20,8 @@ export function SignedIn() {
   useEffect(() => {
     if (data !== undefined) localStorage.setItem(LAST_PLACE, path);
   }, [data, path]);
+  const isIn = data !== undefined;
+  useEffect(() => (isIn && import.meta.env.PROD ? fetchAhead() : undefined), [isIn]);
   if (error?.status === 401) return <Navigate to="/sign-in" replace state={{ from: path }} />;
   if (error !== undefined && data === undefined)
     return <Failure title="Cifra cannot be reached" detail={error.message} onRetry={() => void mutate()} />;

@@ -1,20 +1,19 @@
-import { type Faults, isClean, NO_FAULTS, type PagePlan } from '@cifra/core';
+import { type Faults, isClean, NO_FAULTS, type PagePlan, type Take } from '@cifra/core';
 import { Mic, Send } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { Toggle } from '../ui/Toggle';
 import { takeRemarks, takeSentence } from '../words/takeWords';
-import type { TakeSource, TakeState } from './useTake';
+import { takeOf, type TakeSource, type TakeState } from './take';
 
 interface Props {
   readonly plan: PagePlan;
   readonly state: TakeState;
-  readonly recording: Blob | undefined;
   readonly onTake: (source: TakeSource) => void;
   readonly onForget: () => void;
   /** Gives a recording to the teacher; without it takes stay on the device. */
-  readonly onHandIn?: ((recording: Blob | undefined) => Promise<void>) | undefined;
+  readonly onHandIn?: ((take: Take, recording: Blob | undefined) => Promise<unknown>) | undefined;
 }
 
 const FAULT_WORDS: Readonly<Record<keyof Faults, string>> = {
@@ -29,26 +28,24 @@ const NAMES = Object.keys(FAULT_WORDS) as (keyof Faults)[];
 const MOST_REMARKS = 8;
 
 /** A take is listened to and held against the part; nothing leaves the device unless it is handed in. */
-export function ListenPanel({ plan, state, recording, onTake, onForget, onHandIn }: Props) {
+export function ListenPanel({ plan, state, onTake, onForget, onHandIn }: Props) {
   const [kind, setKind] = useState<TakeSource['kind']>('microphone');
   const [faults, setFaults] = useState<readonly (keyof Faults)[]>(['flat', 'partial']);
   const [handing, setHanding] = useState(false);
-  const remarks = useMemo(() => (state.take === undefined ? [] : takeRemarks(plan, state.take)), [plan, state.take]);
+  const take = takeOf(state);
+  const remarks = useMemo(() => (take === undefined ? [] : takeRemarks(plan, take)), [plan, take]);
   const start = () =>
     onTake(
       kind === 'microphone'
         ? { kind }
         : { kind, faults: faults.reduce<Faults>((f, name) => ({ ...f, [name]: SOME[name] }), NO_FAULTS) },
     );
-  const handIn = async () => {
+  const handIn = async (done: Extract<TakeState, { stage: 'done' }>) => {
     setHanding(true);
-    try {
-      await onHandIn?.(recording);
-    } finally {
-      setHanding(false);
-    }
+    await onHandIn?.(done.take, done.recording);
+    setHanding(false);
   };
-  const busy = state.stage === 'playing' || state.stage === 'judging';
+  const isBusy = state.stage === 'opening' || state.stage === 'playing' || state.stage === 'judging';
   return (
     <section aria-label="Listening back" className="px-4 py-3">
       <SelectField
@@ -76,7 +73,7 @@ export function ListenPanel({ plan, state, recording, onTake, onForget, onHandIn
       <Button
         kind="primary"
         className="mt-2 w-full"
-        disabled={busy}
+        disabled={isBusy}
         icon={<Mic size={16} aria-hidden />}
         onClick={start}
       >
@@ -105,12 +102,12 @@ export function ListenPanel({ plan, state, recording, onTake, onForget, onHandIn
           <div className="h-full rounded bg-accent" style={{ width: `${Math.min(100, state.level * 300)}%` }} />
         </div>
       )}
-      {state.problem !== undefined && (
+      {state.stage === 'failed' && (
         <p role="alert" className="mt-2 text-warning">
           {state.problem}
         </p>
       )}
-      {state.take !== undefined && (
+      {state.stage === 'done' && (
         <div className="mt-3" role="status">
           <p className={`font-semibold ${isClean(state.take) ? 'text-accent' : ''}`}>{takeSentence(state.take)}</p>
           <ol className="mt-2 space-y-2">
@@ -133,8 +130,8 @@ export function ListenPanel({ plan, state, recording, onTake, onForget, onHandIn
           )}
           <div className="mt-3 flex flex-wrap gap-2">
             {onHandIn !== undefined && (
-              <Button icon={<Send size={15} aria-hidden />} disabled={handing} onClick={() => void handIn()}>
-                {recording === undefined ? 'Hand in the result' : 'Hand in the recording'}
+              <Button icon={<Send size={15} aria-hidden />} disabled={handing} onClick={() => void handIn(state)}>
+                {state.recording === undefined ? 'Hand in the result' : 'Hand in the recording'}
               </Button>
             )}
             <Button kind="quiet" onClick={onForget}>

@@ -15,145 +15,140 @@ import {
   toleranceFor,
 } from '@cifra/core';
 import { type Remote, wrap } from 'comlink';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { optionsOf } from '../player/playback';
+import { reasonOf } from '../ui/reason';
+import { useStateFor } from '../ui/useStateFor';
 import { judgeTake } from './judgeTake';
 import type { ListenApi } from './listenWorker';
+import { NO_TAKE, nextTake, type TakeEvent, type TakeSource, type TakeState } from './take';
 import { useEar } from './useEar';
-import { optionsOf } from '../player/playback';
 
 const SIMULATED_NOISE = 0.02;
-
-/** Where the sound of a take comes from. */
-export type TakeSource = { readonly kind: 'microphone' } | { readonly kind: 'simulated'; readonly faults: Faults };
-
-export interface TakeState {
-  readonly stage: 'idle' | 'playing' | 'judging' | 'done';
-  readonly take: Take | undefined;
-  /** How loud it is now, 0 to 1. */
-  readonly level: number;
-  readonly problem: string | undefined;
-}
-
-const IDLE: TakeState = { stage: 'idle', take: undefined, level: 0, problem: undefined };
+/** How often the loudness is shown. */
+const LEVEL_SECONDS = 0.1;
+const REFUSED = 'The microphone may not be used. Allow it in the address bar, or let the simulated player try.';
 
 /** What a take of a part is held against. */
-export function askedOf(plan: PagePlan, setup: PlaySetup): Asked[] {
+function askedOf(plan: PagePlan, setup: PlaySetup): Asked[] {
   const { part } = plan;
   const asked = askedNotes(part, playSequence(part.concert, optionsOf(setup, part)), plan.setup.barsPerSystem);
   return setup.only === undefined ? asked : asked.filter((a) => setup.only?.has(a.id) === true);
 }
 
+/** What came through the microphone while a take was played. */
+interface Heard {
+  readonly frames: Frame[];
+  /** How far the microphone's clock was ahead of the player's: they start at different moments. */
+  readonly lags: number[];
+}
+
 /** A worker that hears a simulated take; one proxy for its whole life, since a worker is closed with its proxy. */
-function openListener(): { readonly worker: Worker; readonly api: Remote<ListenApi> } {
-  const worker = new Worker(new URL('./listenWorker.ts', import.meta.url), {
-    type: 'module',
-    name: 'listener',
-  });
+interface Listener {
+  readonly worker: Worker;
+  readonly api: Remote<ListenApi>;
+}
+function openListener(): Listener {
+  const worker = new Worker(new URL('./listenWorker.ts', import.meta.url), { type: 'module', name: 'listener' });
   return { worker, api: wrap<ListenApi>(worker) };
 }
 
-/**
- * Listens to a take of what is practised and holds it against the part.
- * @param beatSeconds one felt beat as it is played
- */
-export function useTake(plan: PagePlan | undefined, setup: PlaySetup, beatSeconds: number) {
-  const [state, setState] = useState<TakeState>(IDLE);
-  const [recording, setRecording] = useState<Blob>();
-  const ear = useEar();
-  const frames = useRef<Frame[]>([]);
-  const lags = useRef<number[]>([]);
-  const seed = useRef(1);
-  const listener = useRef<{ readonly worker: Worker; readonly api: Remote<ListenApi> }>(undefined);
-  useEffect(
-    () => () => {
-      listener.current?.worker.terminate();
-      listener.current = undefined;
-    },
-    [],
-  );
-  // Another part or piece: what was heard belongs to the one before.
-  useEffect(() => setState(IDLE), [plan, setup]);
-
-  const judge = useCallback(
-    (asked: readonly Asked[], all: readonly Frame[], exact: boolean) => {
-      if (plan === undefined) return;
-      const tolerance = toleranceFor(plan.part.teaching.stage, beatSeconds);
-      setState({ ...IDLE, stage: 'done', take: judgeTake(asked, joinFrames(all), tolerance, exact) });
-    },
-    [plan, beatSeconds],
-  );
-
-  /** Opens the ear; the caller starts the player, and calls finish when it has ended. */
-  const begin = useCallback(
-    async (source: TakeSource, at: () => number): Promise<boolean> => {
-      if (plan === undefined) return false;
-      setRecording(undefined);
-      const asked = askedOf(plan, setup);
-      const lowest = lowestListened(asked);
-      if (source.kind === 'simulated') {
-        setState({ ...IDLE, stage: 'judging' });
-        seed.current += 1;
-        const { part, annotations } = plan;
-        const { notes } = simulatePlayer(
-          asked,
-          source.faults,
-          seed.current,
-          toleranceFor(part.teaching.stage, beatSeconds),
-          (a) => otherPartial(part, annotations, a),
-        );
-        try {
-          listener.current ??= openListener();
-          judge(asked, await listener.current.api.simulated(notes, lowest, SIMULATED_NOISE, seed.current), true);
-        } catch (e) {
-          setState({ ...IDLE, problem: `The simulated player stopped: ${(e as Error).message}. Try again.` });
-        }
-        return false;
-      }
-      [frames.current, lags.current] = [[], []];
-      let shown = 0;
-      const opened = await ear.open({
-        lowestMidi: lowest,
-        keep: true,
-        onFrame: (f) => {
-          frames.current.push(f);
-          // The microphone's clock and the player's start at different moments: their distance is learned as it goes.
-          const there = at();
-          if (there > 0) lags.current.push(f.at - there);
-          if (f.at - shown > 0.1) {
-            shown = f.at;
-            setState((s) => (s.stage === 'playing' ? { ...s, level: f.level } : s));
-          }
-        },
-      });
-      setState(
-        opened
-          ? { ...IDLE, stage: 'playing' }
-          : {
-              ...IDLE,
-              problem: 'The microphone may not be used. Allow it in the address bar, or let the simulated player try.',
-            },
-      );
-      return opened;
-    },
-    [plan, setup, beatSeconds, ear, judge],
-  );
-
-  const finish = useCallback(async () => {
-    if (plan === undefined || state.stage !== 'playing') return;
-    ear.close();
-    setRecording(await ear.recording());
-    const apart = lags.current.length === 0 ? 0 : median(lags.current);
-    judge(
-      askedOf(plan, setup),
-      frames.current.map((f) => ({ ...f, at: f.at - apart })),
-      false,
-    );
-  }, [plan, setup, ear, judge, state.stage]);
-
-  const forget = useCallback(() => {
-    ear.close();
-    setRecording(undefined);
-    setState(IDLE);
-  }, [ear]);
-  return { ...state, ear: ear.state, recording, begin, finish, forget };
+export interface TakeQuestion {
+  readonly plan: PagePlan | undefined;
+  readonly setup: PlaySetup;
+  /** One felt beat as it is played. */
+  readonly beatSeconds: number;
+  readonly onJudged: (take: Take) => void;
 }
+
+/** Listens to takes of what is practised and holds each against the part; another part or piece begins with none. */
+export function useTake({ plan, setup, beatSeconds, onJudged }: TakeQuestion) {
+  const piece = useMemo(() => ({ plan, setup }), [plan, setup]);
+  const [state, setState] = useStateFor<TakeState>(piece, NO_TAKE);
+  const tell = useCallback((event: TakeEvent) => setState((s) => nextTake(s, event)), [setState]);
+  const ear = useEar();
+  const { close } = ear;
+  const heard = useRef<Heard>({ frames: [], lags: [] });
+  const seed = useRef(1);
+  const listener = useRef<Listener>(undefined);
+  useEffect(() => () => listener.current?.worker.terminate(), []);
+  useEffect(() => close, [close, piece]);
+
+  const judged = (frames: readonly Frame[], exact: boolean, recording?: Blob) => {
+    if (plan === undefined) return;
+    const tolerance = toleranceFor(plan.part.teaching.stage, beatSeconds);
+    const take = judgeTake(askedOf(plan, setup), joinFrames(frames), tolerance, exact);
+    tell({ kind: 'judged', take, recording });
+    onJudged(take);
+  };
+
+  const simulate = async ({ part, annotations }: PagePlan, faults: Faults) => {
+    seed.current += 1;
+    const asked = piece.plan === undefined ? [] : askedOf(piece.plan, setup);
+    const tolerance = toleranceFor(part.teaching.stage, beatSeconds);
+    const partialOf = (a: Asked) => otherPartial(part, annotations, a);
+    const { notes } = simulatePlayer(asked, faults, seed.current, tolerance, partialOf);
+    try {
+      listener.current ??= openListener();
+      const mine = seed.current;
+      const frames = await listener.current.api.simulated(notes, lowestListened(asked), SIMULATED_NOISE, mine);
+      if (mine === seed.current) judged(frames, true);
+    } catch (e) {
+      tell({ kind: 'failed', problem: `The simulated player stopped: ${reasonOf(e)}. Try again.` });
+    }
+  };
+
+  const listen = async (of: PagePlan, position: () => number) => {
+    const mine: Heard = { frames: [], lags: [] };
+    heard.current = mine;
+    let shown = 0;
+    const isOpen = await ear.open({
+      lowestMidi: lowestListened(askedOf(of, setup)),
+      keep: true,
+      onFrame: (frame) => {
+        mine.frames.push(frame);
+        const there = position();
+        if (there > 0) mine.lags.push(frame.at - there);
+        if (frame.at - shown <= LEVEL_SECONDS) return;
+        shown = frame.at;
+        tell({ kind: 'heard', level: frame.level });
+      },
+    });
+    tell(isOpen ? { kind: 'opened' } : { kind: 'failed', problem: REFUSED });
+  };
+
+  return {
+    state,
+    /** Begins a take; once it is being played, the caller starts the player. @param position of the player, in seconds */
+    begin: (source: TakeSource, position: () => number): void => {
+      if (plan === undefined) return;
+      tell({ kind: 'asked', source: source.kind });
+      void (source.kind === 'simulated' ? simulate(plan, source.faults) : listen(plan, position));
+    },
+    /** It was played to its end. */
+    finish: async (): Promise<void> => {
+      tell({ kind: 'ended' });
+      close();
+      const mine = heard.current;
+      const recording = await ear.recording();
+      if (mine !== heard.current) return;
+      const { frames, lags } = mine;
+      const ahead = lags.length === 0 ? 0 : median(lags);
+      judged(
+        frames.map((f) => ({ ...f, at: f.at - ahead })),
+        false,
+        recording,
+      );
+    },
+    /** It is stopped before its end, or what was heard is thrown away. */
+    forget: useCallback((): void => {
+      close();
+      // What is still on its way is nobody's.
+      heard.current = { frames: [], lags: [] };
+      seed.current += 1;
+      tell({ kind: 'forgotten' });
+    }, [close, tell]),
+  };
+}
+
+export type TakeOfPart = ReturnType<typeof useTake>;

@@ -11,10 +11,12 @@ import {
 import type { Page } from '@cifra/engrave';
 import type { PartRequest } from '../engraving/engraveWorker';
 import { useScroll } from '../engraving/useEngraving';
-import { Failure, StaffSkeleton } from '../ui/States';
+import { allOf } from '../ui/allOf';
+import { DRAWN, Loaded, type Loading } from '../ui/Loaded';
 import { Sheet } from '../ui/Sheet';
 import { useWidth } from '../ui/useWidth';
 import { nearestNote, noteBox, stretches } from './noteBoxes';
+import { useLatest } from '../ui/useLatest';
 
 /** A mark over a note: what became of it in a take. */
 export interface NoteMark {
@@ -33,8 +35,8 @@ interface Props {
   /** Notes of the bars that are gone over: a light frame lies behind them. */
   readonly looped: readonly string[];
   readonly marks: readonly NoteMark[];
-  readonly failed: Error | undefined;
-  readonly onRetry: () => void;
+  /** The figures that stand over the notes. */
+  readonly figures: Loading<true>;
   /** A stretch was drawn over, from one note to another. */
   readonly onStretch: (from: string, to: string) => void;
   /** A note was tapped. */
@@ -58,15 +60,14 @@ function usePlaced<T>(
   place: (root: HTMLElement) => T[],
 ): readonly T[] {
   const [placed, setPlaced] = useState<readonly T[]>([]);
-  const wanted = useRef(place);
-  wanted.current = place;
+  const wanted = useLatest(place);
   useLayoutEffect(() => {
     const element = root.current;
     if (element === null || page === undefined) return undefined;
     const observer = new ResizeObserver(() => setPlaced(wanted.current(element)));
     observer.observe(element);
     return () => observer.disconnect();
-  }, [root, page, things]);
+  }, [root, page, things, wanted]);
   return placed;
 }
 
@@ -78,15 +79,14 @@ export function PartStrip({
   count,
   looped,
   marks,
-  failed,
-  onRetry,
+  figures,
   onStretch,
   onNote,
 }: Props) {
   const { ref, width } = useWidth();
   const scroller = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
-  const { data, error, mutate } = useScroll(
+  const strip = useScroll(
     width === undefined
       ? undefined
       : { ...request, widthMm100: Math.min(WIDEST, Math.round(width * MM100_PER_PIXEL[size])) },
@@ -101,8 +101,8 @@ export function PartStrip({
     readonly y: number;
     readonly to: string | undefined;
   }>();
-  const loop = usePlaced(sheet, data, looped.join(' '), (root) => stretches(root, looped));
-  const over = usePlaced(sheet, data, JSON.stringify(marks), (root) => marksOf(root, marks));
+  const loop = usePlaced(sheet, strip.data, looped.join(' '), (root) => stretches(root, looped));
+  const over = usePlaced(sheet, strip.data, JSON.stringify(marks), (root) => marksOf(root, marks));
 
   const down = (e: PointerEvent<HTMLDivElement>) => {
     if (e.button !== 0 || e.pointerType === 'touch') return;
@@ -152,51 +152,49 @@ export function PartStrip({
       className="relative min-h-0 min-w-0 flex-1 overflow-y-auto bg-white"
     >
       <div ref={ref} className={`mx-auto px-4 py-5 ${size === 'stand' ? 'max-w-5xl' : ''}`}>
-        {failed !== undefined ? (
-          <Failure title="The figures did not come" detail={failed.message} onRetry={onRetry} />
-        ) : error !== undefined ? (
-          <Failure
-            title="The part could not be engraved"
-            detail="The line itself is safe."
-            onRetry={() => void mutate()}
-          />
-        ) : data === undefined ? (
-          <StaffSkeleton systems={4} label="Engraving the part" />
-        ) : (
-          <div
-            ref={sheet}
-            className="relative select-none"
-            onPointerDown={down}
-            onPointerMove={move}
-            onPointerUp={up}
-            onPointerCancel={() => setDrawn(undefined)}
-            onClickCapture={tap}
-          >
-            {loop.map((b) => (
-              <span
-                key={`${b.left} ${b.top}`}
-                aria-hidden
-                data-looped
-                className="pointer-events-none absolute rounded-md bg-accent-soft/70 ring-1 ring-accent"
-                style={{ left: b.left, top: b.top, width: b.right - b.left, height: b.bottom - b.top }}
-              />
-            ))}
-            <div className="relative mix-blend-multiply">
-              <Sheet page={data} chosen={sounding} onChoose={onNote} />
+        <Loaded
+          of={allOf({ page: strip, figures })}
+          what="The part"
+          verb={DRAWN}
+          detail="The line itself is safe."
+          systems={4}
+        >
+          {({ page }) => (
+            <div
+              ref={sheet}
+              className="relative select-none"
+              onPointerDown={down}
+              onPointerMove={move}
+              onPointerUp={up}
+              onPointerCancel={() => setDrawn(undefined)}
+              onClickCapture={tap}
+            >
+              {loop.map((b) => (
+                <span
+                  key={`${b.left} ${b.top}`}
+                  aria-hidden
+                  data-looped
+                  className="pointer-events-none absolute rounded-md bg-accent-soft/70 ring-1 ring-accent"
+                  style={{ left: b.left, top: b.top, width: b.right - b.left, height: b.bottom - b.top }}
+                />
+              ))}
+              <div className="relative mix-blend-multiply">
+                <Sheet page={page} chosen={sounding} onChoose={onNote} />
+              </div>
+              {over.map((m) => (
+                <span
+                  key={`${m.name} ${m.mark}`}
+                  title={m.words}
+                  data-mark={m.mark}
+                  className="pointer-events-none absolute -translate-x-1/2 rounded bg-warning-soft px-1 text-[12px] leading-[18px] font-semibold text-warning ring-1 ring-warning"
+                  style={{ left: m.x, top: m.y }}
+                >
+                  {m.mark}
+                </span>
+              ))}
             </div>
-            {over.map((m) => (
-              <span
-                key={`${m.name} ${m.mark}`}
-                title={m.words}
-                data-mark={m.mark}
-                className="pointer-events-none absolute -translate-x-1/2 rounded bg-warning-soft px-1 text-[12px] leading-[18px] font-semibold text-warning ring-1 ring-warning"
-                style={{ left: m.x, top: m.y }}
-              >
-                {m.mark}
-              </span>
-            ))}
-          </div>
-        )}
+          )}
+        </Loaded>
       </div>
       {count !== undefined && (
         <p

@@ -2,6 +2,8 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNotice } from '../ui/Notices';
 import { Player } from './Player';
 import type { Playback } from './playback';
+import { reasonOf } from '../ui/reason';
+import { useLatest } from '../ui/useLatest';
 
 export interface Playing {
   readonly playing: boolean;
@@ -27,8 +29,7 @@ const SILENT: Playing = { playing: false, note: undefined, count: undefined, wor
 export function usePlayer(playback: Playback | undefined, onEnd?: () => void) {
   const [state, setState] = useState<Playing>(SILENT);
   const player = useRef<Player>(null);
-  const ended = useRef(onEnd);
-  ended.current = onEnd;
+  const ended = useLatest(onEnd);
   const notice = useNotice();
   const stop = useCallback(() => {
     player.current?.stop();
@@ -58,11 +59,11 @@ export function usePlayer(playback: Playback | undefined, onEnd?: () => void) {
       });
     } catch (e) {
       setState(SILENT);
-      notice(`The part cannot be sounded: ${(e as Error).message}. Check the connection and press Play again.`, {
+      notice(`The part cannot be sounded: ${reasonOf(e)}. Check the connection and press Play again.`, {
         tone: 'warning',
       });
     }
-  }, [playback, notice]);
+  }, [playback, notice, ended]);
   // What is played has changed: what sounds now is no longer it.
   useEffect(() => stop, [play, stop]);
   useEffect(

@@ -10,13 +10,15 @@ import {
   STAGE_CENTS,
   writtenMidi,
 } from '@cifra/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { FrameReader } from '../listen/readFrames';
 import { useEar } from '../listen/useEar';
 import { type Drone, startDrone } from '../sound/drone';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { Toggle } from '../ui/Toggle';
+import { useLatest } from '../ui/useLatest';
+import { useStateFor } from '../ui/useStateFor';
 import { EAR_WORDS } from '../words/practiseWords';
 import { octaveName } from '../words/noteLabel';
 
@@ -30,6 +32,20 @@ const RATE = 22050;
 /** The room's hiss against the simulated player's loudness. */
 const QUIET_ROOM = 0.02;
 const BELOW = 7;
+
+/** Between two frames no more time is counted than this: what lay between was not heard. */
+const LONGEST_STEP = 0.2;
+
+/** What the microphone heard last, and for how long the note was held in tune. */
+interface Heard {
+  readonly frame: Frame | undefined;
+  readonly held: number;
+}
+const SILENCE: Heard = { frame: undefined, held: 0 };
+
+/** The pitch of a frame in which one is clearly heard. */
+const clearPitch = (frame: Frame | undefined): number | undefined =>
+  frame !== undefined && frame.clarity >= CLEAR && frame.level >= QUIET ? frame.midi : undefined;
 
 /** Reads one steady note that is off by so many cents, through the same ear as a microphone. */
 function simulatedFrame(sounding: number, cents: number): Frame {
@@ -47,13 +63,12 @@ export function TunerPanel({ plan }: { readonly plan: PagePlan }) {
   const [drone, setDrone] = useState(false);
   const [simulated, setSimulated] = useState(false);
   const [off, setOff] = useState(-20);
-  const [frame, setFrame] = useState<Frame>();
-  const [held, setHeld] = useState(0);
   const ear = useEar();
   const target = notes[Math.min(at, notes.length - 1)];
   const down = semitones(part.instrument.toWritten);
   const sounding = target === undefined ? 60 : midi(target) - down;
   const tolerance = STAGE_CENTS[part.teaching.stage];
+  const [heard, setHeard] = useStateFor(target, SILENCE);
 
   useEffect(() => {
     if (!drone) return undefined;
@@ -68,31 +83,29 @@ export function TunerPanel({ plan }: { readonly plan: PagePlan }) {
       made?.stop();
     };
   }, [drone, sounding]);
-  useEffect(() => {
-    if (simulated) setFrame(simulatedFrame(sounding, off));
-  }, [simulated, sounding, off]);
-  useEffect(() => setHeld(0), [target]);
-
-  const clear = frame !== undefined && frame.clarity >= CLEAR && frame.level >= QUIET ? frame : undefined;
-  const written =
-    clear === undefined ? undefined : spellWritten(writtenMidi(part, clear.midi), part.decisions.key.fifths);
-  const nearest = clear === undefined ? undefined : Math.round(clear.midi);
-  const cents = clear === undefined || nearest === undefined ? undefined : Math.round(CENTS * (clear.midi - nearest));
-  const onTarget = nearest === sounding && cents !== undefined && Math.abs(cents) <= tolerance;
-  const lastAt = useRef(0);
-  useEffect(() => {
-    const now = performance.now() / 1000;
-    const since = Math.min(0.2, now - lastAt.current);
-    lastAt.current = now;
-    setHeld((h) => (simulated ? (onTarget ? HELD_SECONDS : 0) : onTarget ? Math.min(HELD_SECONDS, h + since) : 0));
-  }, [frame, onTarget, simulated]);
+  const played = useMemo(() => (simulated ? simulatedFrame(sounding, off) : undefined), [simulated, sounding, off]);
+  const frame = played ?? heard.frame;
+  const clear = clearPitch(frame);
+  const written = clear === undefined ? undefined : spellWritten(writtenMidi(part, clear), part.decisions.key.fifths);
+  const cents = clear === undefined ? undefined : Math.round(CENTS * (clear - Math.round(clear)));
+  const isMatched = (pitch: number | undefined): boolean =>
+    pitch !== undefined &&
+    Math.round(pitch) === sounding &&
+    Math.abs(Math.round(CENTS * (pitch - Math.round(pitch)))) <= tolerance;
+  const held = played === undefined ? heard.held : isMatched(clear) ? HELD_SECONDS : 0;
+  const hear = useLatest((now: Frame) =>
+    setHeard((before) => {
+      const since = Math.min(LONGEST_STEP, now.at - (before.frame?.at ?? now.at));
+      return { frame: now, held: isMatched(clearPitch(now)) ? Math.min(HELD_SECONDS, before.held + since) : 0 };
+    }),
+  );
 
   const listen = (on: boolean) => {
     setSimulated(false);
-    setFrame(undefined);
-    if (on)
-      void ear.open({ lowestMidi: Math.min(...notes.map((n) => midi(n) - down), sounding) - BELOW, onFrame: setFrame });
-    else ear.close();
+    setHeard(SILENCE);
+    if (!on) return ear.close();
+    const lowestMidi = Math.min(...notes.map((n) => midi(n) - down), sounding) - BELOW;
+    void ear.open({ lowestMidi, onFrame: (now) => hear.current(now) });
   };
   const said =
     clear === undefined || written === undefined || cents === undefined
@@ -150,7 +163,7 @@ export function TunerPanel({ plan }: { readonly plan: PagePlan }) {
           onClick={() => {
             ear.close();
             setSimulated(!simulated);
-            setFrame(undefined);
+            setHeard(SILENCE);
           }}
         >
           {simulated ? 'Stop trying out' : 'Try it out'}

@@ -12,34 +12,32 @@ import {
   type Stairs,
   type Turns,
 } from '@cifra/core';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { keepPractice, keptPractice, type KeptPractice } from './keptPractice';
 import type { Chain } from './Pieces';
 import { clampPercent, SLOWEST } from './tempoRange';
+import { useStateFor } from '../ui/useStateFor';
 
 const FULL = 100;
 const FIRST_STEP = 5;
 
 /** How a part is practised at the moment, and what is remembered of it. */
 export function usePractice(exercise: string, instrument: InstrumentId, cleanGoal = CLEAN_GOAL) {
+  const part = `${exercise} ${instrument}`;
   const [percent, setPercent] = useState(FULL);
   const [heard, setHeard] = useState<SoundSwitches>(DEFAULT_SOUNDS);
   const [others, setOthers] = useState<readonly InstrumentId[]>([]);
   const [bars, setBars] = useState<BarRange>();
   const [again, setAgain] = useState(false);
   const [turns, setTurns] = useState<Turns>('none');
-  const [chain, setChain] = useState<Chain>();
+  const [chain, setChain] = useStateFor<Chain | undefined>(part, undefined);
   const [rung, setRung] = useState<LadderRung>();
   const [fade, setFade] = useState<FadeStep>();
-  const [row, setRow] = useState(0);
+  const [row, setRow] = useStateFor(part, 0);
   const [stairs, setStairs] = useState<Stairs>();
   const [stairStep, setStairStep] = useState(FIRST_STEP);
-  const [kept, setKept] = useState<KeptPractice>(() => keptPractice(exercise, instrument));
-  useEffect(() => {
-    setKept(keptPractice(exercise, instrument));
-    setChain(undefined);
-    setRow(0);
-  }, [exercise, instrument]);
+  const found = useMemo(() => keptPractice(exercise, instrument), [exercise, instrument]);
+  const [kept, setKept] = useStateFor<KeptPractice>(found, found);
 
   const keep = useCallback(
     (change: (before: KeptPractice) => KeptPractice) =>
@@ -48,7 +46,7 @@ export function usePractice(exercise: string, instrument: InstrumentId, cleanGoa
         keepPractice(exercise, instrument, after);
         return after;
       }),
-    [exercise, instrument],
+    [exercise, instrument, setKept],
   );
 
   const takeRung = useCallback((to: LadderRung | undefined) => {

@@ -9,7 +9,7 @@ import {
 } from 'echarts/components';
 import { type EChartsCoreOption, init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { useCallback, useEffect, useRef } from 'react';
+import { useEffect, useEffectEvent, useRef } from 'react';
 
 register([
   AriaComponent,
@@ -41,27 +41,18 @@ const STILL = '(prefers-reduced-motion: reduce)';
 /** A chart, drawn as SVG and as wide as its place. */
 export function Chart({ option, label, height, onPick }: Props) {
   const ref = useRef<HTMLDivElement>(null);
-  const picked = useRef(onPick);
-  picked.current = onPick;
-  const newest = useRef(option);
-  newest.current = option;
   const drawn = useRef<ReturnType<typeof init>>(null);
-  const draw = useCallback(() => {
-    const wanted = newest.current;
-    drawn.current?.setOption(
-      {
-        animation: !window.matchMedia(STILL).matches,
-        ...(typeof wanted === 'function' ? wanted(drawn.current.getWidth() < NARROW) : wanted),
-      },
-      true,
-    );
-  }, []);
+  const draw = useEffectEvent(() => {
+    const isNarrow = (drawn.current?.getWidth() ?? 0) < NARROW;
+    const animation = !window.matchMedia(STILL).matches;
+    drawn.current?.setOption({ animation, ...(typeof option === 'function' ? option(isNarrow) : option) }, true);
+  });
+  const pick = useEffectEvent((dataIndex: number, data: unknown) => onPick?.({ dataIndex, data }));
   useEffect(() => {
     if (ref.current === null) return;
     const chart = init(ref.current, null, { renderer: 'svg' });
     drawn.current = chart;
-    draw();
-    chart.on('click', (e) => picked.current?.({ dataIndex: e.dataIndex ?? 0, data: e.data }));
+    chart.on('click', (e) => pick(e.dataIndex ?? 0, e.data));
     let narrow = chart.getWidth() < NARROW;
     const observer = new ResizeObserver(() => {
       chart.resize();
@@ -75,7 +66,7 @@ export function Chart({ option, label, height, onPick }: Props) {
       chart.dispose();
       drawn.current = null;
     };
-  }, [draw]);
-  useEffect(draw, [draw, option]);
+  }, []);
+  useEffect(() => draw(), [option]);
   return <div ref={ref} role="img" aria-label={label} style={{ height }} className="w-full" />;
 }

@@ -48,6 +48,7 @@ export function SelectField({
   readonly hideLabel?: boolean;
   readonly id: string;
   readonly children: ReactNode;
+  readonly ref?: Ref<HTMLSelectElement>;
 }) {
   return (
     <div className={className}>

@@ -5,7 +5,7 @@ interface Notice {
   readonly id: number;
   readonly text: string;
   readonly tone: 'plain' | 'warning';
-  readonly action?: { readonly label: string; readonly run: () => void };
+  readonly action: { readonly label: string; readonly run: () => void } | undefined;
   /** Until it is closed. */
   readonly stays: boolean;
 }
@@ -24,8 +24,7 @@ let next = 1;
 export function Notices({ children }: { readonly children: ReactNode }) {
   const [notices, setNotices] = useState<readonly Notice[]>([]);
   const show = useCallback<Show>((text, { tone = 'plain', action, stays = false } = {}) => {
-    const notice: Notice = { id: next++, text, tone, stays, ...(action === undefined ? {} : { action }) };
-    setNotices((all) => [...all.slice(-2), notice]);
+    setNotices((all) => [...all.slice(-2), { id: next++, text, tone, stays, action }]);
   }, []);
   const close = (id: number) => setNotices((all) => all.filter((n) => n.id !== id));
   return (

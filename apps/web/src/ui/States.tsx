@@ -26,7 +26,13 @@ export function Failure({
 }
 
 /** Grey staves while music is on its way. */
-export function StaffSkeleton({ systems = 3, label }: { readonly systems?: number; readonly label: string }) {
+export function StaffSkeleton({
+  systems = 3,
+  label,
+}: {
+  readonly systems?: number | undefined;
+  readonly label: string;
+}) {
   return (
     <div role="status" aria-label={label} className="pulse space-y-10 py-6">
       {Array.from({ length: systems }, (_, s) => (

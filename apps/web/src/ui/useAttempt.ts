@@ -1,16 +1,36 @@
 import { useCallback } from 'react';
 import { useNotice } from './Notices';
+import { reasonOf } from './reason';
 
-/** Does something that may be refused, and says so in a notice where it is. */
-export function useAttempt(): (run: () => Promise<unknown>) => Promise<void> {
+interface Refused {
+  /** Stands before the reason. */
+  readonly saying?: string;
+  /** Whether it can be tried again from the notice. */
+  readonly again?: boolean;
+}
+export type Attempt = (run: () => Promise<unknown>, refused?: Refused) => Promise<boolean>;
+
+/**
+ * Does something that may be refused, and says so in a notice where it is.
+ * @returns whether it was done
+ */
+export function useAttempt(): Attempt {
   const notice = useNotice();
   return useCallback(
-    async (run) => {
-      try {
-        await run();
-      } catch (e) {
-        notice((e as Error).message, { tone: 'warning' });
-      }
+    async (run, { saying, again = false } = {}) => {
+      const attempt = async (): Promise<boolean> => {
+        try {
+          await run();
+          return true;
+        } catch (e) {
+          notice([saying, reasonOf(e)].filter((w) => w !== undefined).join(' '), {
+            tone: 'warning',
+            action: again ? { label: 'Try again', run: () => void attempt() } : undefined,
+          });
+          return false;
+        }
+      };
+      return attempt();
     },
     [notice],
   );

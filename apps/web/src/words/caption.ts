@@ -30,9 +30,12 @@ export const ownerTitle = (owner: PageOwner): string =>
 const SYMBOL = { common: '4/4', cut: '2/2' } as const;
 
 /** `from a concert page · F major · 4/4 · 16 bars` */
-export function exerciseCaption({ owner, source }: Exercise): string {
-  const { key, meter } = openingOf(source);
-  const bars = placeMeasures(source).at(-1)?.number ?? 0;
+export const exerciseCaption = ({ owner, source }: Exercise): string =>
+  lineCaption(owner, source, placeMeasures(source).at(-1)?.number ?? 0);
+
+/** The same of a line of which only the first bars are at hand. */
+export function lineCaption(owner: PageOwner, opening: Exercise['source'], bars: number): string {
+  const { key, meter } = openingOf(opening);
   return [
     `from ${/^[aeiou]/.test(ownerTitle(owner)) ? 'an' : 'a'} ${ownerTitle(owner)}`,
     keyName(key),

@@ -22,7 +22,7 @@ export const barsWords = ({ fromBar, toBar }: Pick<AssignmentView, 'fromBar' | '
       : `bars ${fromBar} to ${toBar}`;
 
 /** Whom something is set for, by name where they are few. */
-export function workForWords(
+export function assignedToWords(
   w: Pick<AssignmentView, 'for' | 'section' | 'pupilIds'>,
   nameOf: (id: string) => string | undefined,
 ): string {

@@ -1,3 +1,4 @@
+import type { ClassView, ExerciseView } from '@cifra/contract';
 import { type CallRow, type CallSheet, callSheet, knownNotes, type NoteAnnotation, placeMeasures } from '@cifra/core';
 import { figureLines } from '@cifra/engrave';
 import { ChevronLeft, ChevronRight, X } from 'lucide-react';
@@ -7,40 +8,34 @@ import { useExercise } from '../../api/resources';
 import { useCurrentClass } from '../../classroom/currentClass';
 import { useFigures } from '../../figures/loadFigures';
 import { useTeaching } from '../../conventions/teaching';
-import { Failure, StaffSkeleton } from '../../ui/States';
+import { allOf } from '../../ui/allOf';
+import { Loaded } from '../../ui/Loaded';
+import { Failure } from '../../ui/States';
 import { StaffLine } from './StaffLine';
 
 /** Opens the line and the class for the board. */
 export function Board() {
   const { id = '' } = useParams();
-  const exercise = useExercise(id);
-  const classes = useCurrentClass();
-  const { group } = classes;
+  const current = useCurrentClass();
+  const loading = allOf({
+    exercise: useExercise(id),
+    group: current,
+    figures: useFigures(current.data?.instruments ?? []),
+  });
+  return (
+    <Loaded of={loading} what="The board" className="p-10">
+      {({ exercise, group }) => <SheetOnBoard exercise={exercise} group={group} />}
+    </Loaded>
+  );
+}
+
+function SheetOnBoard({ exercise, group }: { readonly exercise: ExerciseView; readonly group: ClassView }) {
   const teaching = useTeaching(group);
-  const figures = useFigures(group?.instruments ?? []);
-  const sheet = useMemo(() => {
-    if (exercise.data === undefined || group === undefined || !figures.ready) return undefined;
-    return callSheet(exercise.data.document, group.instruments, teaching, knownNotes(group.known));
-  }, [exercise.data, group, teaching, figures.ready]);
-  const error = exercise.error ?? classes.error ?? figures.error;
-  if (sheet === undefined) {
-    return error === undefined ? (
-      <div className="p-10">
-        <StaffSkeleton label="Opening the board" />
-      </div>
-    ) : (
-      <Failure
-        title="The board could not be opened"
-        detail={error.message}
-        onRetry={() => {
-          void exercise.mutate();
-          void classes.mutate();
-          figures.retry();
-        }}
-      />
-    );
-  }
-  return <OpenBoard id={id} sheet={sheet} />;
+  const sheet = useMemo(
+    () => callSheet(exercise.document, group.instruments, teaching, knownNotes(group.known)),
+    [exercise.document, group, teaching],
+  );
+  return <OpenBoard id={exercise.id} sheet={sheet} />;
 }
 
 const figureOf = ({ part }: CallRow, { fingering }: NoteAnnotation): string =>

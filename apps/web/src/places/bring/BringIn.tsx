@@ -13,6 +13,7 @@ import { ChooseLine } from './ChooseLine';
 import { exerciseOf, joinLines, type LineImport } from './joinLines';
 import { LinePreview } from '../../engraving/LinePreview';
 import { ProblemNotes } from './ProblemNotes';
+import { reasonOf } from '../../ui/reason';
 
 const MAX_FILE_MB = 5;
 const TYPING_PAUSE_MS = 450;
@@ -88,7 +89,7 @@ export function BringIn() {
       if (turn !== latest.current) return;
       setReading(undefined);
       setLines([]);
-      setRefusal(e instanceof RequestError ? e.refusal : { code: 'internal', detail: (e as Error).message });
+      setRefusal(e instanceof RequestError ? e.refusal : { code: 'internal', detail: reasonOf(e) });
     } finally {
       if (turn === latest.current) setBusy(false);
     }
@@ -136,7 +137,7 @@ export function BringIn() {
       const made = await createExercise(name, document);
       void navigate(`/exercises/${made.id}/parts`);
     } catch (e) {
-      setSaveError((e as Error).message);
+      setSaveError(reasonOf(e));
     }
   };
 

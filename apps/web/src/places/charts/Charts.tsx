@@ -1,15 +1,12 @@
-import type { ClassView, ExerciseView } from '@cifra/contract';
+import type { ClassView, ListedExerciseView } from '@cifra/contract';
+import { useTitle } from '../../ui/useTitle';
 import { STAGE_WORDS } from '@cifra/contract/words';
 import {
   chartNotes,
-  derivePart,
   figureQuestion,
   figureConvention,
-  type Instrument,
   type InstrumentId,
-  notesUsed,
-  type Part,
-  realize,
+  pageNotes,
   CONVENTION_CHOICES,
   conventionsOf,
   STAGES,
@@ -18,7 +15,7 @@ import {
 } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { LoaderCircle, Printer } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { download } from '../../api/request';
 import { useShelf } from '../../api/resources';
@@ -27,8 +24,8 @@ import { useFigures } from '../../figures/loadFigures';
 import { useTeaching } from '../../conventions/teaching';
 import { Button } from '../../ui/Button';
 import { SelectField } from '../../ui/Field';
-import { useNotice } from '../../ui/Notices';
-import { Failure, StaffSkeleton } from '../../ui/States';
+import { Loaded } from '../../ui/Loaded';
+import { useAttempt } from '../../ui/useAttempt';
 import { choiceWords, CONVENTION_QUESTION_WORDS } from '../../words/conventionWords';
 import { AboutInstrument } from './AboutInstrument';
 import { type ChartAddress, readChartAddress, writeChartAddress } from './chartAddress';
@@ -38,36 +35,26 @@ import { ChosenNote } from './ChosenNote';
 
 /** Opens what charts need: the class for its conventions, the shelf for the notes of an exercise. */
 export function Charts() {
-  const classes = useCurrentClass();
   const shelf = useShelf();
   const { instrument, note } = useParams();
   const [query] = useSearchParams();
-  const { group } = classes;
   const address = readChartAddress(instrument, note, query);
-  if (classes.error !== undefined && group === undefined)
-    return (
-      <Failure
-        title="The charts could not be opened"
-        detail={classes.error.message}
-        onRetry={() => void classes.mutate()}
-      />
-    );
-  if (group === undefined)
-    return (
-      <div className="p-10">
-        <StaffSkeleton label="Opening the charts" />
-      </div>
-    );
-  if (address.instrument === undefined)
-    return <Navigate to={writeChartAddress(group.instruments[0] ?? 'flute', undefined, address)} replace />;
   return (
-    <OpenChart
-      key={address.instrument}
-      id={address.instrument}
-      address={address}
-      group={group}
-      shelf={shelf.data ?? []}
-    />
+    <Loaded of={useCurrentClass()} what="The charts" className="p-10">
+      {(group) =>
+        address.instrument === undefined ? (
+          <Navigate to={writeChartAddress(group.instruments[0] ?? 'flute', undefined, address)} replace />
+        ) : (
+          <OpenChart
+            key={address.instrument}
+            id={address.instrument}
+            address={address}
+            group={group}
+            shelf={shelf.data ?? []}
+          />
+        )
+      }
+    </Loaded>
   );
 }
 
@@ -85,18 +72,6 @@ function useChartTeaching(id: InstrumentId, { stage, convention }: ChartAddress,
   }, [id, stage, convention, taught]);
 }
 
-/** The page of the instrument in an exercise, whose notes alone are shown. */
-const pageOf = (instrument: Instrument, exercise: ExerciseView | undefined, teaching: Teaching): Part | undefined =>
-  exercise === undefined
-    ? undefined
-    : derivePart(
-        realize(exercise.document, exercise.document.partChoices[instrument.id]?.line),
-        instrument,
-        exercise.document.owner,
-        exercise.document.partChoices[instrument.id] ?? {},
-        teaching,
-      );
-
 function OpenChart({
   id,
   address,
@@ -106,30 +81,24 @@ function OpenChart({
   readonly id: InstrumentId;
   readonly address: ChartAddress;
   readonly group: ClassView;
-  readonly shelf: readonly ExerciseView[];
+  readonly shelf: readonly ListedExerciseView[];
 }) {
   const navigate = useNavigate();
-  const notice = useNotice();
+  const attempt = useAttempt();
   const [busy, setBusy] = useState(false);
   const figures = useFigures([id]);
   const teaching = useChartTeaching(id, address, group);
   const instrument = taughtAs(id, teaching.conventions);
   const exercise = shelf.find((e) => e.id === address.exercise);
   const notes = useMemo(() => {
-    const page = pageOf(instrument, exercise, teaching);
-    return page === undefined
-      ? { list: chartNotes(instrument, teaching.stage), clef: undefined }
-      : { list: notesUsed(page), clef: page.decisions.clef.clef };
-  }, [instrument, exercise, teaching]);
+    if (exercise === undefined) return { list: chartNotes(instrument, teaching.stage), clef: undefined };
+    const page = pageNotes(exercise.summary, id, teaching);
+    return { list: page.notes, clef: page.clef };
+  }, [id, instrument, exercise, teaching]);
   const question = figureQuestion(id);
   const go = (change: Partial<ChartAddress>, note?: string) =>
     void navigate(writeChartAddress(id, note, { ...address, ...change }), { replace: note !== undefined });
-  useEffect(() => {
-    document.title = `${instrumentTitle(instrument)}, chart · Cifra`;
-    return () => {
-      document.title = 'Cifra';
-    };
-  }, [instrument]);
+  useTitle(`${instrumentTitle(instrument)}, chart`);
   const print = async () => {
     setBusy(true);
     const query = new URLSearchParams({
@@ -139,16 +108,11 @@ function OpenChart({
       ...(exercise === undefined ? {} : { exercise: exercise.id }),
       ...(question === undefined ? {} : { convention: teaching.conventions[question] }),
     });
-    try {
-      await download(`/api/charts/${id}.pdf?${query.toString()}`);
-    } catch (e) {
-      notice(`The chart could not be made. ${(e as Error).message}`, {
-        tone: 'warning',
-        action: { label: 'Try again', run: () => void print() },
-      });
-    } finally {
-      setBusy(false);
-    }
+    await attempt(() => download(`/api/charts/${id}.pdf?${query.toString()}`), {
+      saying: 'The chart could not be made.',
+      again: true,
+    });
+    setBusy(false);
   };
   return (
     <>
@@ -235,7 +199,7 @@ function OpenChart({
             instrument={instrument}
             notes={notes}
             teaching={teaching}
-            exercise={exercise}
+            title={exercise?.title}
             group={group}
             chosen={address.note}
             onChoose={(slug) => go({}, slug)}
@@ -245,13 +209,9 @@ function OpenChart({
           aria-label="The chosen note"
           className="shrink-0 border-line bg-panel max-md:border-t md:w-[18.25rem] md:overflow-y-auto md:border-l"
         >
-          {figures.error !== undefined ? (
-            <Failure title="The figures did not come" detail={figures.error.message} onRetry={figures.retry} />
-          ) : (
-            figures.ready && (
-              <ChosenNote instrument={instrument} notes={notes} teaching={teaching} chosen={address.note} />
-            )
-          )}
+          <Loaded of={figures} what="The figures" systems={1}>
+            {() => <ChosenNote instrument={instrument} notes={notes} teaching={teaching} chosen={address.note} />}
+          </Loaded>
           <AboutInstrument instrument={instrument} />
         </aside>
       </div>

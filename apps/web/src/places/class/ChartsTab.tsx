@@ -9,14 +9,13 @@ import { Chart } from '../../ui/Chart';
 import { heatHeight, heatOption } from '../../ui/heatOption';
 import { SelectField } from '../../ui/Field';
 import { saveAs } from '../../ui/saveAs';
+import { Loaded, WORKED_OUT } from '../../ui/Loaded';
 import { Empty } from '../../ui/States';
 import { dayWords, todayIso } from '../../words/pageWords';
-import type { ClassQuestions } from './classSums';
-import { type ChartTable, notesOverTime, playersOf, tempoOverTime, weighedLines } from './chartData';
+import { type ChartTable, notesOverTime, playersOf, readiness, tempoOverTime } from './chartData';
 import type { ClassRecords } from './useClassRecords';
-import { useClassSum } from './useClassSum';
+import { useTrouble, weighedLines } from './useTrouble';
 import { WithRecords } from './WithRecords';
-import { WorkedOut } from './WorkedOut';
 
 const INK = '#15213a';
 const QUIET = '#4b5872';
@@ -39,22 +38,8 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
   const today = todayIso();
   const { met, assignments, pupils, days, lines } = records;
   const notes = useMemo(() => notesOverTime(group, met, today), [group, met, today]);
-  const ready = useClassSum(
-    'readiness',
-    group.instruments,
-    useMemo(
-      (): ClassQuestions['readiness'] => [lines, playersOf(pupils, group), teaching],
-      [lines, pupils, group, teaching],
-    ),
-  );
-  const trouble = useClassSum(
-    'troubleTable',
-    group.instruments,
-    useMemo(
-      (): ClassQuestions['troubleTable'] => [weighedLines(lines, assignments), group, teaching],
-      [lines, assignments, group, teaching],
-    ),
-  );
+  const ready = useMemo(() => readiness(lines, playersOf(pupils, group), teaching), [lines, pupils, group, teaching]);
+  const trouble = useTrouble(weighedLines(lines, assignments), group, teaching);
   const goals = assignments.filter(
     (w) => w.goalPercent !== undefined && days.some((d) => d.exerciseId === w.exerciseId),
   );
@@ -116,10 +101,10 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
       <Figure
         title="Where it is hard"
         name="trouble"
-        table={trouble.value === undefined ? undefined : troubleRows(trouble.value)}
+        table={trouble.data === undefined ? undefined : troubleRows(trouble.data)}
         said="The hardest changes of what was set, named as they sound; the darker, the harder for the instrument"
       >
-        <WorkedOut sum={trouble} what="What is hard">
+        <Loaded of={trouble} what="What is hard" verb={WORKED_OUT} systems={1}>
           {(worked) =>
             worked.changes.length === 0 ? (
               <Empty title="Nothing to weigh yet">
@@ -142,12 +127,12 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
               </div>
             )
           }
-        </WorkedOut>
+        </Loaded>
       </Figure>
       <Figure
         title="Ready for what"
         name="readiness"
-        table={ready.value}
+        table={ready}
         said="Pupils who know every note of a line, who lack one or two, who lack more, and whose instrument cannot play it"
       >
         {pupils.length === 0 || lines.length === 0 ? (
@@ -155,15 +140,11 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
             With pupils on the list and lines on the shelf, who is ready for which stands here.
           </p>
         ) : (
-          <WorkedOut sum={ready} what="Who is ready">
-            {(worked) => (
-              <Chart
-                height={Math.min(12, worked.rows.length) * ROW + 60}
-                label="How many pupils are ready for each line; the table below says the same"
-                option={(narrow) => readyOption(worked, narrow)}
-              />
-            )}
-          </WorkedOut>
+          <Chart
+            height={Math.min(12, ready.rows.length) * ROW + 60}
+            label="How many pupils are ready for each line; the table below says the same"
+            option={(narrow) => readyOption(ready, narrow)}
+          />
         )}
       </Figure>
     </div>

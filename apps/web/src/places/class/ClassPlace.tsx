@@ -1,7 +1,8 @@
+import type { ClassView } from '@cifra/contract';
+import { useTitle } from '../../ui/useTitle';
 import { Tabs } from 'radix-ui';
-import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
-import { Failure, StaffSkeleton } from '../../ui/States';
+import { Loaded } from '../../ui/Loaded';
 import { ChartsTab } from './ChartsTab';
 import { useCurrentClass } from '../../classroom/currentClass';
 import { KeptTab } from './KeptTab';
@@ -33,24 +34,19 @@ const isView = (v: string | null): v is View => v !== null && v in VIEWS;
 
 /** Who plays what, what is set, what happened, what comes next, what is lent and what is kept. */
 export function ClassPlace() {
-  const { group, all, error, mutate } = useCurrentClass();
+  const current = useCurrentClass();
+  return (
+    <Loaded of={current} what="The class" className="p-10">
+      {(group) => <OpenClass group={group} all={current.all} />}
+    </Loaded>
+  );
+}
+
+function OpenClass({ group, all }: { readonly group: ClassView; readonly all: readonly ClassView[] }) {
   const [query, setQuery] = useSearchParams();
   const asked = query.get('see');
   const view: View = isView(asked) ? asked : 'pupils';
-  useEffect(() => {
-    document.title = `${group?.name ?? 'Class'} · Cifra`;
-    return () => {
-      document.title = 'Cifra';
-    };
-  }, [group?.name]);
-  if (error !== undefined && group === undefined)
-    return <Failure title="The class could not be opened" detail={error.message} onRetry={() => void mutate()} />;
-  if (group === undefined)
-    return (
-      <div className="p-10">
-        <StaffSkeleton label="Opening the class" />
-      </div>
-    );
+  useTitle(group.name);
   return (
     <>
       <header className="flex min-h-14 items-center gap-4 border-b border-line bg-white px-5 py-2 print:hidden">

@@ -1,55 +1,44 @@
-import { type ClassView, KIT_KINDS, type KitKind, type KitView, type SaveKitDto } from '@cifra/contract';
+import type { ClassView, KitView, PupilView } from '@cifra/contract';
 import { Check, Printer, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { removeKit, saveKit, useKit } from '../../api/classResources';
 import { usePupils } from '../../api/resources';
 import { Button } from '../../ui/Button';
-import { SelectField, TextField } from '../../ui/Field';
+import { Loaded } from '../../ui/Loaded';
 import { useNotice } from '../../ui/Notices';
-import { Failure, StaffSkeleton } from '../../ui/States';
 import { useAttempt } from '../../ui/useAttempt';
 import { dueWords, KIT_WORDS } from '../../words/classWords';
 import { dayWords, todayIso } from '../../words/pageWords';
+import { KitForm } from './KitForm';
+import { LoanSlip } from './LoanSlip';
 import { toWash } from './toWash';
-
-const NOBODY = '';
 
 /** Instruments on loan, reeds and oils, repairs: who has what, since when, and what is late. */
 export function KitTab({ group }: { readonly group: ClassView }) {
-  const { data, error, mutate } = useKit(group.id);
   const { data: pupils } = usePupils(group.id);
-  const [kind, setKind] = useState<KitKind>('loan');
-  const [what, setWhat] = useState('');
-  const [number, setNumber] = useState('');
-  const [pupil, setPupil] = useState(NOBODY);
-  const [from, setFrom] = useState(todayIso());
-  const [due, setDue] = useState('');
+  return (
+    <Loaded of={useKit(group.id)} what="The kit">
+      {(kit) => <Kit group={group} kit={kit} pupils={pupils ?? []} />}
+    </Loaded>
+  );
+}
+
+interface KitProps {
+  readonly group: ClassView;
+  readonly kit: readonly KitView[];
+  readonly pupils: readonly PupilView[];
+}
+
+function Kit({ group, kit, pupils }: KitProps) {
   const [slip, setSlip] = useState<KitView>();
   const notice = useNotice();
   const attempt = useAttempt();
-  if (error !== undefined && data === undefined)
-    return <Failure title="The kit could not be opened" detail={error.message} onRetry={() => void mutate()} />;
-  if (data === undefined) return <StaffSkeleton label="Opening the kit" />;
   const today = todayIso();
   const nameOf = (id: string | undefined): string =>
-    id === undefined ? 'nobody' : (pupils?.find((p) => p.id === id)?.name ?? '');
-  const open = data.filter((k) => k.settled === undefined);
+    id === undefined ? 'nobody' : (pupils.find((p) => p.id === id)?.name ?? '');
+  const open = kit.filter((k) => k.settled === undefined);
   const late = open.filter((k) => k.due !== undefined && k.due < today);
-  const add = () =>
-    attempt(async () => {
-      const dto: SaveKitDto = {
-        kind,
-        what: what.trim(),
-        from,
-        ...(number.trim() === '' ? {} : { number: number.trim() }),
-        ...(pupil === NOBODY ? {} : { pupilId: pupil }),
-        ...(due === '' ? {} : { due }),
-      };
-      await saveKit(group.id, undefined, dto);
-      setWhat('');
-      setNumber('');
-    });
-  const unwashed = toWash(data);
+  const unwashed = toWash(kit);
   const settle = (k: KitView) =>
     attempt(async () => {
       const { id, ...dto } = k;
@@ -104,79 +93,7 @@ export function KitTab({ group }: { readonly group: ClassView }) {
   );
   return (
     <div className="mx-auto max-w-5xl space-y-5">
-      <form
-        className="flex flex-wrap items-end gap-3 print:hidden"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void add();
-        }}
-      >
-        <SelectField
-          id="kit-kind"
-          label="What kind"
-          className="w-40"
-          value={kind}
-          onChange={(e) => setKind(e.target.value as KitKind)}
-        >
-          {KIT_KINDS.map((k) => (
-            <option key={k} value={k}>
-              {KIT_WORDS[k].name}
-            </option>
-          ))}
-        </SelectField>
-        <div className="w-40">
-          <TextField
-            id="kit-what"
-            label="What"
-            required
-            maxLength={80}
-            value={what}
-            onChange={(e) => setWhat(e.target.value)}
-            placeholder="school trumpet"
-          />
-        </div>
-        <div className="w-28">
-          <TextField
-            id="kit-number"
-            label="Number, case"
-            maxLength={40}
-            value={number}
-            onChange={(e) => setNumber(e.target.value)}
-          />
-        </div>
-        <SelectField
-          id="kit-pupil"
-          label="Who"
-          className="w-28"
-          value={pupil}
-          onChange={(e) => setPupil(e.target.value)}
-        >
-          <option value={NOBODY}>nobody</option>
-          {(pupils ?? []).map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
-        </SelectField>
-        <TextField
-          id="kit-from"
-          label="Since"
-          type="date"
-          required
-          value={from}
-          onChange={(e) => setFrom(e.target.value)}
-        />
-        <TextField
-          id="kit-due"
-          label={KIT_WORDS[kind].due.replace(/^./, (c) => c.toUpperCase())}
-          type="date"
-          value={due}
-          onChange={(e) => setDue(e.target.value)}
-        />
-        <Button type="submit" kind="primary" className="h-10" disabled={what.trim() === ''}>
-          Write it down
-        </Button>
-      </form>
+      <KitForm classId={group.id} pupils={pupils} />
       <p className="text-[13px] text-secondary print:hidden">
         Mouthpieces and recorders go from one to another only when they are washed.
       </p>
@@ -200,9 +117,9 @@ export function KitTab({ group }: { readonly group: ClassView }) {
                       saveKit(group.id, undefined, {
                         kind: 'washed',
                         what: now.what,
+                        number: now.number,
                         from: today,
                         settled: today,
-                        ...(now.number === undefined ? {} : { number: now.number }),
                       }),
                     )
                   }
@@ -230,41 +147,16 @@ export function KitTab({ group }: { readonly group: ClassView }) {
           </ul>
         )}
       </section>
-      {data.length > open.length && (
+      {kit.length > open.length && (
         <details className="print:hidden">
-          <summary className="text-secondary">Settled ({data.length - open.length})</summary>
+          <summary className="text-secondary">Settled ({kit.length - open.length})</summary>
           <ul className="divide-y divide-line border-y border-line">
-            {data.filter((k) => k.settled !== undefined).map(row)}
+            {kit.filter((k) => k.settled !== undefined).map(row)}
           </ul>
         </details>
       )}
       {slip !== undefined && (
-        <section aria-label="Loan slip" className="rounded-md border border-line p-8 print:border-0">
-          <h2 className="text-2xl">On loan: {slip.what}</h2>
-          <dl className="mt-4 grid grid-cols-[9rem_1fr] gap-y-2 text-[15px]">
-            <dt className="text-secondary">Lent to</dt>
-            <dd>
-              {nameOf(slip.pupilId)}, {group.name}
-            </dd>
-            <dt className="text-secondary">Number, case</dt>
-            <dd>{slip.number ?? ''}</dd>
-            <dt className="text-secondary">Since</dt>
-            <dd>{dayWords(slip.from)}</dd>
-            <dt className="text-secondary">Due back</dt>
-            <dd>{slip.due === undefined ? 'when the teacher asks' : dayWords(slip.due)}</dd>
-          </dl>
-          <p className="mt-4">
-            Wipe it after playing, keep it in its case, and tell the teacher when something is bent or stuck. Do not
-            lend it on.
-          </p>
-          <p className="mt-10 border-t border-line pt-1 text-[13px] text-secondary">Signed</p>
-          <div className="mt-4 flex gap-2 print:hidden">
-            <Button kind="primary" onClick={() => window.print()}>
-              Print the slip
-            </Button>
-            <Button onClick={() => setSlip(undefined)}>Close it</Button>
-          </div>
-        </section>
+        <LoanSlip loan={slip} borrower={`${nameOf(slip.pupilId)}, ${group.name}`} onClose={() => setSlip(undefined)} />
       )}
     </div>
   );

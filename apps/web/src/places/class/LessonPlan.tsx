@@ -1,4 +1,4 @@
-import type { ClassView, AssignmentView } from '@cifra/contract';
+import type { AssignmentView, ClassView, ExerciseView } from '@cifra/contract';
 import { instrumentOf, LADDER_RUNGS, type LadderRung, newNotes, type NextStep, type SectionalGroup } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Printer } from 'lucide-react';
@@ -7,9 +7,12 @@ import { Terms } from '../../lookFirst/Block';
 import { classPages, type PlannedPage } from '../../lookFirst/classPages';
 import { sharedRows } from '../../lookFirst/LookSheet';
 import { namedPatterns, planSentence } from '../../lookFirst/namedPatterns';
-import { useTeacher } from '../../api/resources';
+import { useExercise, useTeacher } from '../../api/resources';
+import { useFigures } from '../../figures/loadFigures';
 import { useTeaching } from '../../conventions/teaching';
+import { allOf } from '../../ui/allOf';
 import { Button } from '../../ui/Button';
+import { Loaded } from '../../ui/Loaded';
 import { keyName } from '../../words/caption';
 import { reasonsWords } from '../../words/classWords';
 import { writtenNote } from '../../words/noteLabel';
@@ -32,20 +35,24 @@ interface Props {
 const MOST_NAMES = 8;
 
 /** The next lesson on one page, in the order in which a line is worked: looked at, summed, named, fingered, taken apart, rehearsed, played, followed up. */
-export function LessonPlan({ group, records, line, set, steps, groups }: Props) {
+export function LessonPlan(props: Props) {
+  const loading = allOf({ exercise: useExercise(props.line.id), figures: useFigures(props.group.instruments) });
+  return (
+    <Loaded of={loading} what="The next lesson">
+      {({ exercise }) => <OpenPlan {...props} exercise={exercise} />}
+    </Loaded>
+  );
+}
+
+function OpenPlan({ group, records, line, exercise, set, steps, groups }: Props & { readonly exercise: ExerciseView }) {
   const teaching = useTeaching(group);
   const { data: teacher } = useTeacher();
-  const pages = useMemo(() => classPages(line.document, group, teaching), [line.document, group, teaching]);
+  const pages = useMemo(() => classPages(exercise.document, group, teaching), [exercise.document, group, teaching]);
   const [lead] = pages;
   const fresh = useMemo(
     () =>
-      newNotes(
-        line.document,
-        group.instruments,
-        teaching,
-        (id) => group.known?.find((k) => k.instrument === id)?.notes,
-      ),
-    [line.document, group, teaching],
+      newNotes(line.summary, group.instruments, teaching, (id) => group.known?.find((k) => k.instrument === id)?.notes),
+    [line.summary, group, teaching],
   );
   if (lead === undefined) return null;
   const nameOf = (id: string): string => records.pupils.find((p) => p.id === id)?.name ?? '';

@@ -1,70 +1,63 @@
-import type { TermDto, ClassView, LogEntryDto, RubricDto, AssignmentView } from '@cifra/contract';
+import type { AssignmentView, ClassView, LogEntryDto, LogView, MarkDto, PupilView, TermDto } from '@cifra/contract';
 import { isAssignedTo } from '@cifra/core';
 import { useMemo, useState } from 'react';
-import { saveLog, savePlan, useLog, useTerm, useAssignments } from '../../api/classResources';
+import { saveLog, saveTerm, useAssignments, useLog, useTerm } from '../../api/classResources';
 import { usePupils } from '../../api/resources';
 import { Button } from '../../ui/Button';
 import { SelectField, TextField } from '../../ui/Field';
 import { useNotice } from '../../ui/Notices';
-import { Empty, Failure, StaffSkeleton } from '../../ui/States';
+import { allOf } from '../../ui/allOf';
+import { Loaded } from '../../ui/Loaded';
+import { Empty } from '../../ui/States';
+import { useAttempt } from '../../ui/useAttempt';
 import { barsWords } from '../../words/classWords';
 import { dayWords, todayIso } from '../../words/pageWords';
+import { RubricFields } from './RubricFields';
 
 const LESSON = 'lesson';
+const marksOf = (given: Readonly<Record<string, number>> = {}): MarkDto[] | undefined => {
+  const marks = Object.entries(given).map(([criterion, level]) => ({ criterion, level }));
+  return marks.length === 0 ? undefined : marks;
+};
 
 /** After a lesson: everybody has it but two, each perhaps with a remark; written down in one go. */
 export function LessonTab({ group }: { readonly group: ClassView }) {
-  const pupils = usePupils(group.id);
-  const work = useAssignments(group.id);
-  const log = useLog(group.id);
-  const plan = useTerm(group.id);
-  const error = pupils.error ?? work.error ?? log.error ?? plan.error;
-  if (error !== undefined)
-    return (
-      <Failure
-        title="The log could not be opened"
-        detail={error.message}
-        onRetry={() => {
-          void pupils.mutate();
-          void work.mutate();
-          void log.mutate();
-          void plan.mutate();
-        }}
-      />
-    );
-  if (pupils.data === undefined || work.data === undefined || log.data === undefined || plan.data === undefined)
-    return <StaffSkeleton label="Opening the log" />;
-  if (pupils.data.length === 0)
-    return (
-      <Empty title="Nobody is on the list">
-        <p>Put the pupils on the list first; then a lesson is written down in one go.</p>
-      </Empty>
-    );
-  return <Lesson group={group} pupils={pupils.data} work={work.data} log={log.data} plan={plan.data} />;
+  const { id } = group;
+  const loading = allOf({ pupils: usePupils(id), assignments: useAssignments(id), log: useLog(id), term: useTerm(id) });
+  return (
+    <Loaded of={loading} what="The log">
+      {(records) =>
+        records.pupils.length === 0 ? (
+          <Empty title="Nobody is on the list">
+            <p>Put the pupils on the list first; then a lesson is written down in one go.</p>
+          </Empty>
+        ) : (
+          <Lesson group={group} {...records} />
+        )
+      }
+    </Loaded>
+  );
 }
 
-function Lesson({
-  group,
-  pupils,
-  work,
-  log,
-  plan,
-}: {
-  readonly plan: TermDto;
+interface LessonProps {
   readonly group: ClassView;
-  readonly pupils: NonNullable<ReturnType<typeof usePupils>['data']>;
-  readonly work: readonly AssignmentView[];
-  readonly log: NonNullable<ReturnType<typeof useLog>['data']>;
-}) {
+  readonly pupils: readonly PupilView[];
+  readonly assignments: readonly AssignmentView[];
+  readonly log: readonly LogView[];
+  readonly term: TermDto;
+}
+
+function Lesson({ group, pupils, assignments, log, term }: LessonProps) {
   const [day, setDay] = useState(todayIso());
-  const [about, setAbout] = useState(work[0]?.id ?? LESSON);
+  const [about, setAbout] = useState(assignments[0]?.id ?? LESSON);
   const [missing, setMissing] = useState<ReadonlySet<string>>(new Set());
   const [remarks, setRemarks] = useState<Readonly<Record<string, string>>>({});
   const [marks, setMarks] = useState<Readonly<Record<string, Readonly<Record<string, number>>>>>({});
   const [saving, setSaving] = useState(false);
-  const rubric = plan.rubric?.criteria.length === 0 ? undefined : plan.rubric;
+  const rubric = term.rubric?.criteria.length === 0 ? undefined : term.rubric;
   const notice = useNotice();
-  const chosen = work.find((w) => w.id === about);
+  const attempt = useAttempt();
+  const chosen = assignments.find((w) => w.id === about);
   const asked = useMemo(
     () => (chosen === undefined ? pupils : pupils.filter((p) => isAssignedTo(chosen, p))),
     [pupils, chosen],
@@ -72,30 +65,25 @@ function Lesson({
   const written = log.filter((l) => l.day === day && (l.assignmentId ?? LESSON) === about);
   const save = async () => {
     setSaving(true);
-    const entries = asked.map((p): LogEntryDto => {
-      const remark = (remarks[p.id] ?? '').trim();
-      const given = Object.entries(marks[p.id] ?? {}).map(([criterion, level]) => ({ criterion, level }));
-      return {
-        pupilId: p.id,
-        done: !missing.has(p.id),
-        ...(about === LESSON ? {} : { assignmentId: about }),
-        ...(remark === '' ? {} : { remark }),
-        ...(given.length === 0 ? {} : { marks: given }),
-      };
-    });
-    try {
-      await saveLog(group.id, { day, entries });
-      notice(
-        missing.size === 0 ? `Written down: all ${asked.length} have it.` : `Written down: all but ${missing.size}.`,
-      );
-      setMissing(new Set());
-      setRemarks({});
-      setMarks({});
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning', action: { label: 'Try again', run: () => void save() } });
-    } finally {
-      setSaving(false);
-    }
+    const entries = asked.map((p): LogEntryDto => ({
+      pupilId: p.id,
+      done: !missing.has(p.id),
+      assignmentId: about === LESSON ? undefined : about,
+      remark: (remarks[p.id] ?? '').trim() || undefined,
+      marks: marksOf(marks[p.id]),
+    }));
+    const said = missing.size === 0 ? `all ${asked.length} have it` : `all but ${missing.size}`;
+    await attempt(
+      async () => {
+        await saveLog(group.id, { day, entries });
+        notice(`Written down: ${said}.`);
+        setMissing(new Set());
+        setRemarks({});
+        setMarks({});
+      },
+      { again: true },
+    );
+    setSaving(false);
   };
   const days = [...new Set(log.map((l) => l.day))].sort().reverse().slice(0, 8);
   return (
@@ -112,7 +100,7 @@ function Lesson({
             setMissing(new Set());
           }}
         >
-          {work.map((w) => (
+          {assignments.map((w) => (
             <option key={w.id} value={w.id}>
               {w.title}, {barsWords(w)}, due {dayWords(w.due)}
             </option>
@@ -182,12 +170,10 @@ function Lesson({
           <p className="text-[13px] text-secondary">This day is written down already; it would be written over.</p>
         )}
       </div>
-      <Rubric
-        key={JSON.stringify(plan.rubric)}
-        rubric={plan.rubric ?? NO_RUBRIC}
-        onSave={(r) =>
-          savePlan(group.id, { ...plan, rubric: r }).catch((e: Error) => notice(e.message, { tone: 'warning' }))
-        }
+      <RubricFields
+        key={JSON.stringify(term.rubric)}
+        rubric={term.rubric}
+        onSave={(changed) => void attempt(() => saveTerm(group.id, { ...term, rubric: changed }))}
       />
       {days.length > 0 && (
         <section aria-label="Written down" className="pt-4">
@@ -216,70 +202,5 @@ function Lesson({
         </section>
       )}
     </div>
-  );
-}
-
-const NO_RUBRIC: RubricDto = { criteria: [], levels: ['not yet', 'nearly', 'there', 'secure'] };
-const lines = (text: string, most: number): string[] =>
-  [
-    ...new Set(
-      text
-        .split('\n')
-        .map((l) => l.trim().slice(0, 40))
-        .filter((l) => l !== ''),
-    ),
-  ].slice(0, most);
-
-/** The few things that a teacher looks at, in their own words, and the words for how far each has come. */
-function Rubric({
-  rubric,
-  onSave,
-}: {
-  readonly rubric: RubricDto;
-  readonly onSave: (rubric: RubricDto) => Promise<unknown>;
-}) {
-  const [criteria, setCriteria] = useState(rubric.criteria.join('\n'));
-  const [levels, setLevels] = useState(rubric.levels.join('\n'));
-  const next: RubricDto = { criteria: lines(criteria, 6), levels: lines(levels, 5) };
-  return (
-    <details className="rounded-md border border-line px-3 py-2">
-      <summary className="cursor-pointer font-medium">
-        What you look at{rubric.criteria.length > 0 ? `: ${rubric.criteria.join(', ')}` : ''}
-      </summary>
-      <div className="mt-2 grid gap-4 sm:grid-cols-2">
-        <div>
-          <label htmlFor="rubric-criteria" className="mb-1 block text-[13px] font-medium">
-            One thing a line, at most six
-          </label>
-          <textarea
-            id="rubric-criteria"
-            rows={4}
-            value={criteria}
-            onChange={(e) => setCriteria(e.target.value)}
-            placeholder={'Sound\nPosture\nCounting'}
-            className="w-full rounded-md border border-[#8a97ab] bg-white p-2"
-          />
-        </div>
-        <div>
-          <label htmlFor="rubric-levels" className="mb-1 block text-[13px] font-medium">
-            How far, from the least to the most
-          </label>
-          <textarea
-            id="rubric-levels"
-            rows={4}
-            value={levels}
-            onChange={(e) => setLevels(e.target.value)}
-            className="w-full rounded-md border border-[#8a97ab] bg-white p-2"
-          />
-        </div>
-      </div>
-      <Button
-        className="mt-2"
-        disabled={next.levels.length < 2 || JSON.stringify(next) === JSON.stringify(rubric)}
-        onClick={() => void onSave(next)}
-      >
-        Save what you look at
-      </Button>
-    </details>
   );
 }

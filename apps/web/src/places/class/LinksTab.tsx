@@ -1,4 +1,4 @@
-import type { ClassView, LinkView, PupilView } from '@cifra/contract';
+import type { ClassView, LinkView, ListedExerciseView, PupilView } from '@cifra/contract';
 import { instrumentOf } from '@cifra/core';
 import { Copy, Link2, Printer, Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -8,36 +8,41 @@ import { Button } from '../../ui/Button';
 import { addressOf, LinkCode } from '../../ui/LinkCode';
 import { LinkDays, type LinkDaysChoice } from '../../ui/LinkDays';
 import { useNotice } from '../../ui/Notices';
-import { Empty, Failure, StaffSkeleton } from '../../ui/States';
+import { allOf } from '../../ui/allOf';
+import { Loaded } from '../../ui/Loaded';
+import { Empty } from '../../ui/States';
 import { useAttempt } from '../../ui/useAttempt';
 import { dayWords } from '../../words/pageWords';
 import { list } from '../../words/spoken';
 
 /** Every pupil's link: made for all at once, copied, printed as codes, closed. */
 export function LinksTab({ group }: { readonly group: ClassView }) {
-  const links = useClassLinks(group.id);
-  const { data: pupils, error: pupilsError, mutate: askPupils } = usePupils(group.id);
-  const { data: shelf } = useShelf();
+  const loading = allOf({ links: useClassLinks(group.id), pupils: usePupils(group.id), shelf: useShelf() });
+  return (
+    <Loaded of={loading} what="The links">
+      {({ links, pupils, shelf }) => <Links group={group} links={links} pupils={pupils} shelf={shelf} />}
+    </Loaded>
+  );
+}
+
+interface LinksProps {
+  readonly group: ClassView;
+  readonly links: readonly LinkView[];
+  readonly pupils: readonly PupilView[];
+  readonly shelf: readonly ListedExerciseView[];
+}
+
+function Links({ group, links: open, pupils, shelf }: LinksProps) {
   const [days, setDays] = useState<LinkDaysChoice>(90);
   const notice = useNotice();
   const attempt = useAttempt();
-  if (links.error !== undefined && links.data === undefined)
-    return (
-      <Failure title="The links could not be opened" detail={links.error.message} onRetry={() => void links.mutate()} />
-    );
-  if (pupilsError !== undefined && pupils === undefined)
-    return (
-      <Failure title="The pupils could not be opened" detail={pupilsError.message} onRetry={() => void askPupils()} />
-    );
-  if (links.data === undefined || pupils === undefined) return <StaffSkeleton label="Opening the links" />;
-  const open = links.data;
   if (pupils.length === 0 && open.length === 0)
     return (
       <Empty title="No pupils yet">
         <p>Write down who is in the class under Pupils; then each of them can have a link of their own.</p>
       </Empty>
     );
-  const titleOf = (l: LinkView): string => shelf?.find((e) => e.id === l.exerciseId)?.title ?? 'a line that is gone';
+  const titleOf = (l: LinkView): string => shelf.find((e) => e.id === l.exerciseId)?.title ?? 'a line that is gone';
   const ownOf = (p: PupilView): LinkView[] => open.filter((l) => l.pupilId === p.id);
   const without = pupils.filter((p) => ownOf(p).length === 0);
   const ofClass = open.filter((l) => l.pupilId === undefined);

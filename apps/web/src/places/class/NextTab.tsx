@@ -1,36 +1,29 @@
 import type { ClassView } from '@cifra/contract';
-import { type ClassTrouble, instrumentOf, realize, sectionals, whatNext } from '@cifra/core';
+import { type ClassTrouble, instrumentOf, sectionals, whatNext } from '@cifra/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useFigures } from '../../figures/loadFigures';
 import { useTeaching } from '../../conventions/teaching';
 import { Button } from '../../ui/Button';
 import { SelectField } from '../../ui/Field';
-import { Failure, StaffSkeleton } from '../../ui/States';
+import { Loaded, WORKED_OUT } from '../../ui/Loaded';
 import { keyName } from '../../words/caption';
 import { reasonsWords } from '../../words/classWords';
 import { todayIso } from '../../words/pageWords';
 import { SECTION_WORDS } from '../../words/sectionWords';
 import { list } from '../../words/spoken';
-import type { ClassQuestions } from './classSums';
-import { playersOf, weighedLines } from './chartData';
+import { playersOf } from './chartData';
 import { LessonPlan } from './LessonPlan';
 import type { ClassRecords } from './useClassRecords';
-import { useClassSum } from './useClassSum';
+import { readyFor } from './readyFor';
+import { useTrouble, weighedLines } from './useTrouble';
 import { WithRecords } from './WithRecords';
-import { WorkedOut } from './WorkedOut';
-import { pupilRecords } from './workPlan';
+import { pupilRecords } from './pupilRecords';
 
 /** Who needs help with what, who is ready for more, who could sit together, and the next lesson: worked out from what is set and written down, each with its reason. */
 export function NextTab({ group }: { readonly group: ClassView }) {
-  const figures = useFigures(group.instruments);
-  if (figures.error !== undefined)
-    return <Failure title="The figures did not come" detail={figures.error.message} onRetry={figures.retry} />;
   return (
     <WithRecords group={group} what="What comes next">
-      {(records) =>
-        figures.ready ? <Next group={group} records={records} /> : <StaffSkeleton label="Working out what comes next" />
-      }
+      {(records) => <Next group={group} records={records} />}
     </WithRecords>
   );
 }
@@ -45,27 +38,12 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
   );
   const steps = useMemo(() => whatNext(recorded, today), [recorded, today]);
   const groups = useMemo(() => sectionals(recorded, steps), [recorded, steps]);
-  const ready = useClassSum(
-    'readyFor',
-    group.instruments,
-    useMemo(
-      (): ClassQuestions['readyFor'] => [
-        lines.filter((l) => !assignments.some((w) => w.exerciseId === l.id)),
-        playersOf(pupils, group),
-        teaching,
-      ],
-      [lines, assignments, pupils, group, teaching],
-    ),
-  );
+  const ready = useMemo(() => {
+    const open = lines.filter((l) => !assignments.some((w) => w.exerciseId === l.id));
+    return readyFor(open, playersOf(pupils, group), teaching);
+  }, [lines, assignments, pupils, group, teaching]);
   const met = useMemo(() => keysMet(lines, assignments), [lines, assignments]);
-  const trouble = useClassSum(
-    'troubleTable',
-    group.instruments,
-    useMemo(
-      (): ClassQuestions['troubleTable'] => [weighedLines(lines, assignments), group, teaching],
-      [lines, assignments, group, teaching],
-    ),
-  );
+  const trouble = useTrouble(weighedLines(lines, assignments), group, teaching);
   const due = assignments.filter((w) => w.due >= today).sort((a, b) => (a.due < b.due ? -1 : 1))[0] ?? assignments[0];
   const [chosen, setChosen] = useState<string>();
   const [everybody, setEverybody] = useState(false);
@@ -128,40 +106,36 @@ function Next({ group, records }: { readonly group: ClassView; readonly records:
         <section aria-label="The whole class" className="print:hidden">
           <h2 className="mb-1 text-[19px]">The whole class</h2>
           <p>Keys met so far, as they sound: {list(met)}.</p>
-          <WorkedOut sum={trouble} what="The hardest changes">
+          <Loaded of={trouble} what="The hardest changes" verb={WORKED_OUT} systems={1}>
             {(worked) =>
               worked.changes.length > 0 && (
                 <p>Hardest changes in what was set, as they sound: {hardest(worked, HARDEST).join('; ')}.</p>
               )
             }
-          </WorkedOut>
+          </Loaded>
         </section>
       )}
-      <WorkedOut sum={ready} what="Who is ready for which line">
-        {(worked) =>
-          worked.length > 0 && (
-            <section aria-label="Ready for" className="print:hidden">
-              <h2 className="mb-1 text-[19px]">Ready for</h2>
-              <ul className="space-y-1.5">
-                {worked.map(({ id, title, all, ids, nearly }) => (
-                  <li key={id}>
-                    <Link to={`/exercises/${id}/read`} className="font-semibold hover:text-accent">
-                      {title}
-                    </Link>
-                    :{' '}
-                    {all
-                      ? 'the whole class'
-                      : ids.length > 6
-                        ? `${ids.length} of ${pupils.length} pupils`
-                        : list(ids.map(nameOf))}
-                    {nearly > 0 ? `; ${nearly} more with one or two new notes` : ''}
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )
-        }
-      </WorkedOut>
+      {ready.length > 0 && (
+        <section aria-label="Ready for" className="print:hidden">
+          <h2 className="mb-1 text-[19px]">Ready for</h2>
+          <ul className="space-y-1.5">
+            {ready.map(({ id, title, all, ids, nearly }) => (
+              <li key={id}>
+                <Link to={`/exercises/${id}/read`} className="font-semibold hover:text-accent">
+                  {title}
+                </Link>
+                :{' '}
+                {all
+                  ? 'the whole class'
+                  : ids.length > 6
+                    ? `${ids.length} of ${pupils.length} pupils`
+                    : list(ids.map(nameOf))}
+                {nearly > 0 ? `; ${nearly} more with one or two new notes` : ''}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {line !== undefined && (
         <div>
           <div className="mb-4 flex flex-wrap items-end gap-3 border-t border-line pt-5 print:hidden">
@@ -204,8 +178,7 @@ function keysMet(lines: ClassRecords['lines'], work: ClassRecords['assignments']
       [...work]
         .sort((a, b) => (a.due < b.due ? -1 : 1))
         .flatMap((w) => {
-          const document = lines.find((l) => l.id === w.exerciseId)?.document;
-          const key = document === undefined ? undefined : realize(document).measures[0]?.key;
+          const key = lines.find((l) => l.id === w.exerciseId)?.summary.lines[0]?.key;
           return key === undefined ? [] : [keyName(key)];
         }),
     ),

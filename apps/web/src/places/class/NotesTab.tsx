@@ -2,20 +2,19 @@ import { type TermDto, type ClassView, type MetEntryDto, notesKnown } from '@cif
 import { instrumentOf, type InstrumentId, type Introduction, knownNotes, scheduleOf } from '@cifra/core';
 import { Check } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { removeMet, saveMet, savePlan } from '../../api/classResources';
+import { removeMet, saveMet, saveTerm } from '../../api/classResources';
 import { useTeaching } from '../../conventions/teaching';
 import { Button } from '../../ui/Button';
 import { SelectField } from '../../ui/Field';
 import { useNotice } from '../../ui/Notices';
+import { useAttempt } from '../../ui/useAttempt';
 import { dayWords, todayIso } from '../../words/pageWords';
 import { writtenNote } from '../../words/noteLabel';
 import { list } from '../../words/spoken';
-import type { ClassQuestions } from './classSums';
+import { freshWork } from './freshWork';
 import { readNotes } from './readNotes';
 import type { ClassRecords } from './useClassRecords';
-import { useClassSum } from './useClassSum';
 import { WithRecords } from './WithRecords';
-import { WorkedOut } from './WorkedOut';
 
 /** What each instrument knows, what was new in what was set, and when which note comes. */
 export function NotesTab({ group }: { readonly group: ClassView }) {
@@ -29,79 +28,70 @@ export function NotesTab({ group }: { readonly group: ClassView }) {
 function Notes({ group, records }: { readonly group: ClassView; readonly records: ClassRecords }) {
   const teaching = useTeaching(group);
   const notice = useNotice();
+  const attempt = useAttempt();
   const today = todayIso();
-  const { pupils, assignments: set, log, lines } = records;
-  const question = useMemo(
-    (): ClassQuestions['freshWork'] => [group, { pupils, assignments: set, log, lines }, teaching, today],
-    [group, pupils, set, log, lines, teaching, today],
+  const { pupils, assignments, log, lines } = records;
+  const fresh = useMemo(
+    () => freshWork(group, { pupils, assignments, log, lines }, teaching, today),
+    [group, pupils, assignments, log, lines, teaching, today],
   );
-  const sum = useClassSum('freshWork', group.instruments, question);
-  const confirm = async (exerciseId: string, entries: readonly MetEntryDto[], words: string) => {
-    try {
+  const confirm = (exerciseId: string, entries: readonly MetEntryDto[], words: string) =>
+    attempt(async () => {
       const batch = await saveMet(group.id, { day: today, exerciseId, entries: [...entries] });
-      notice(
-        words,
-        batch === undefined ? {} : { action: { label: 'Undo', run: () => void removeMet(group.id, batch) } },
-      );
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    }
-  };
+      const undo = batch === undefined ? undefined : { label: 'Undo', run: () => void removeMet(group.id, batch) };
+      notice(words, { action: undo });
+    });
   return (
     <div className="mx-auto max-w-5xl space-y-8">
       <section aria-label="New in what was set">
         <h2 className="mb-1 text-[19px]">New in what was set</h2>
-        <WorkedOut sum={sum} what="What is new">
-          {(fresh) =>
-            fresh.length === 0 ? (
-              <p className="text-secondary">
-                Nothing waits: every note of what was due has been met. Notes of a line count as met once you say so,
-                here or beside its page.
-              </p>
-            ) : (
-              <ul className="divide-y divide-line border-y border-line">
-                {fresh.map(({ work, entries, own, without }) => (
-                  <li key={work.id} className="flex flex-wrap items-start gap-3 py-3">
-                    <div className="min-w-64 flex-1">
-                      <p>
-                        <strong className="font-semibold">{work.title}</strong>, due {dayWords(work.due)}
-                      </p>
-                      <p className="text-[13px] text-secondary">
-                        {entries
-                          .map((e) => `${instrumentOf(e.instrument).name} ${e.notes.map(writtenNote).join(', ')}`)
-                          .join('; ')}
-                      </p>
-                      {without.length > 0 && (
-                        <p className="text-[13px] text-secondary">
-                          Not there yet: {without.length > 6 ? `${without.length} pupils` : list(without)}.
-                        </p>
-                      )}
-                    </div>
-                    <Button
-                      className="h-8 px-2.5"
-                      icon={<Check size={14} aria-hidden />}
-                      onClick={() =>
-                        void confirm(work.exerciseId, entries, `The whole class has met the notes of ${work.title}.`)
-                      }
-                    >
-                      The whole class has met these
-                    </Button>
-                    {without.length > 0 && own.length > 0 && (
-                      <Button
-                        className="h-8 px-2.5"
-                        onClick={() =>
-                          void confirm(work.exerciseId, own, `Those who had ${work.title} have met its notes.`)
-                        }
-                      >
-                        Only those who had it
-                      </Button>
-                    )}
-                  </li>
-                ))}
-              </ul>
-            )
-          }
-        </WorkedOut>
+        {fresh.length === 0 ? (
+          <p className="text-secondary">
+            Nothing waits: every note of what was due has been met. Notes of a line count as met once you say so, here
+            or beside its page.
+          </p>
+        ) : (
+          <ul className="divide-y divide-line border-y border-line">
+            {fresh.map(({ work, entries, own, without }) => (
+              <li key={work.id} className="flex flex-wrap items-start gap-3 py-3">
+                <div className="min-w-64 flex-1">
+                  <p>
+                    <strong className="font-semibold">{work.title}</strong>, due {dayWords(work.due)}
+                  </p>
+                  <p className="text-[13px] text-secondary">
+                    {entries
+                      .map((e) => `${instrumentOf(e.instrument).name} ${e.notes.map(writtenNote).join(', ')}`)
+                      .join('; ')}
+                  </p>
+                  {without.length > 0 && (
+                    <p className="text-[13px] text-secondary">
+                      Not there yet: {without.length > 6 ? `${without.length} pupils` : list(without)}.
+                    </p>
+                  )}
+                </div>
+                <Button
+                  className="h-8 px-2.5"
+                  icon={<Check size={14} aria-hidden />}
+                  onClick={() =>
+                    void confirm(work.exerciseId, entries, `The whole class has met the notes of ${work.title}.`)
+                  }
+                >
+                  The whole class has met these
+                </Button>
+                {without.length > 0 && own.length > 0 && (
+                  <Button
+                    className="h-8 px-2.5"
+                    onClick={() =>
+                      void confirm(work.exerciseId, own, `Those who had ${work.title} have met its notes.`)
+                    }
+                  >
+                    Only those who had it
+                  </Button>
+                )}
+              </li>
+            ))}
+          </ul>
+        )}
       </section>
       <section aria-label="Known notes">
         <h2 className="mb-1 text-[19px]">Known notes</h2>
@@ -137,19 +127,20 @@ function Notes({ group, records }: { readonly group: ClassView; readonly records
           </table>
         </div>
       </section>
-      <Schedule group={group} plan={records.term} />
+      <Schedule group={group} term={records.term} />
     </div>
   );
 }
 
 const MORE_WEEKS = 2;
 
-function Schedule({ group, plan }: { readonly group: ClassView; readonly plan: TermDto }) {
+function Schedule({ group, term }: { readonly group: ClassView; readonly term: TermDto }) {
   const [id, setId] = useState<InstrumentId>(group.instruments[0] ?? 'flute');
   const [draft, setDraft] = useState<ReadonlyMap<number, string>>();
   const notice = useNotice();
-  const held: readonly Introduction[] = scheduleOf(id, plan.schedule);
-  const own = plan.schedule.some((i) => i.instrument === id);
+  const attempt = useAttempt();
+  const held: readonly Introduction[] = scheduleOf(id, term.schedule);
+  const own = term.schedule.some((i) => i.instrument === id);
   const texts =
     draft ??
     new Map(
@@ -167,17 +158,13 @@ function Schedule({ group, plan }: { readonly group: ClassView; readonly plan: T
     );
   const last = Math.max(...texts.keys(), 0) + (draft === undefined ? 0 : MORE_WEEKS);
   const wrong = [...texts.values()].flatMap((t) => readNotes(t).wrong);
-  const save = async (schedule: TermDto['schedule'], words: string) => {
-    const before = plan.schedule;
-    try {
-      await savePlan(group.id, { ...plan, schedule });
+  const save = (schedule: TermDto['schedule'], words: string) =>
+    attempt(async () => {
+      await saveTerm(group.id, { ...term, schedule });
       setDraft(undefined);
-      notice(words, { action: { label: 'Undo', run: () => void savePlan(group.id, { ...plan, schedule: before }) } });
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    }
-  };
-  const others = plan.schedule.filter((i) => i.instrument !== id);
+      notice(words, { action: { label: 'Undo', run: () => void saveTerm(group.id, term) } });
+    });
+  const others = term.schedule.filter((i) => i.instrument !== id);
   const written = [...texts].flatMap(([week, text]) => {
     const { notes } = readNotes(text);
     return notes.length === 0 ? [] : [{ instrument: id, week, notes: [...notes] }];
@@ -203,7 +190,7 @@ function Schedule({ group, plan }: { readonly group: ClassView; readonly plan: T
           {group.instruments.map((i) => (
             <option key={i} value={i}>
               {instrumentOf(i).name}
-              {plan.schedule.some((x) => x.instrument === i) ? ', your own' : ''}
+              {term.schedule.some((x) => x.instrument === i) ? ', your own' : ''}
             </option>
           ))}
         </SelectField>

@@ -11,8 +11,9 @@ import { useState } from 'react';
 import { makeReport } from '../../api/classResources';
 import { Button } from '../../ui/Button';
 import { Modal, ModalFooter } from '../../ui/Modal';
-import { useNotice } from '../../ui/Notices';
+import { useAttempt } from '../../ui/useAttempt';
 import type { ClassRecords } from './useClassRecords';
+import { filledIn } from '@cifra/contract';
 
 interface Props {
   readonly group: ClassView;
@@ -28,24 +29,14 @@ export function ReportDialog({ group, pupil, records, from, to, onClose }: Props
   const [parts, setParts] = useState<readonly ReportPart[]>(['notes', 'assignments', 'practice']);
   const [word, setWord] = useState('');
   const [making, setMaking] = useState(false);
-  const notice = useNotice();
+  const attempt = useAttempt();
   const facts = { ...records, pupil, group };
   const whole = reportSections(facts, { parts: [...REPORT_PARTS], from, to });
   const make = async () => {
     setMaking(true);
-    try {
-      await makeReport(group.id, pupil.id, {
-        parts: [...parts],
-        from,
-        to,
-        ...(word.trim() === '' ? {} : { word: word.trim() }),
-      });
-      onClose();
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    } finally {
-      setMaking(false);
-    }
+    const isMade = await attempt(() => makeReport(group.id, pupil.id, filledIn({ parts: [...parts], from, to, word })));
+    setMaking(false);
+    if (isMade) onClose();
   };
   return (
     <Modal

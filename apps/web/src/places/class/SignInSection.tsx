@@ -9,6 +9,7 @@ import { TextField } from '../../ui/Field';
 import { useNotice } from '../../ui/Notices';
 import { useAttempt } from '../../ui/useAttempt';
 import { dayWords } from '../../words/pageWords';
+import { reasonOf } from '../../ui/reason';
 
 const NOTHING: ChangePasswordDto = { current: '', next: '' };
 
@@ -31,7 +32,7 @@ export function SignInSection() {
       reset(NOTHING);
       notice('The password is changed. Everywhere else you have been signed out.');
     } catch (e) {
-      setRefused((e as Error).message);
+      setRefused(reasonOf(e));
     }
   };
   const elsewhere = (sessions ?? []).filter((s) => !s.here);

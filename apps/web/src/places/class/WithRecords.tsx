@@ -1,6 +1,6 @@
 import type { ClassView } from '@cifra/contract';
 import type { ReactNode } from 'react';
-import { Failure, StaffSkeleton } from '../../ui/States';
+import { Loaded } from '../../ui/Loaded';
 import { type ClassRecords, useClassRecords } from './useClassRecords';
 
 /** Shows something once the records of a class are there. */
@@ -13,9 +13,9 @@ export function WithRecords({
   readonly what: string;
   readonly children: (records: ClassRecords) => ReactNode;
 }) {
-  const loaded = useClassRecords(group);
-  if (loaded.kind === 'failed')
-    return <Failure title={`${what} could not be opened`} detail={loaded.detail} onRetry={loaded.retry} />;
-  if (loaded.kind === 'loading') return <StaffSkeleton label={`Opening ${what.toLowerCase()}`} />;
-  return <>{children(loaded.records)}</>;
+  return (
+    <Loaded of={useClassRecords(group)} what={what}>
+      {children}
+    </Loaded>
+  );
 }

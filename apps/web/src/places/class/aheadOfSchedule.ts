@@ -1,13 +1,12 @@
 import type { TermDto, ClassView, PupilView, AssignmentView } from '@cifra/contract';
 import {
   aheadOf,
-  type Exercise,
+  type LineSummary,
   instrumentOf,
   isAssignedTo,
   knownNotes,
   lessonWeek,
-  notesUsed,
-  partOf,
+  pageNotes,
   scheduleOf,
   type Teaching,
   termWeeks,
@@ -17,19 +16,19 @@ import { writtenNote } from '../../words/noteLabel';
 /** For each assignment that asks for notes before their week: which, in words. Without a term there is no week to be ahead of. */
 export function aheadOfSchedule(
   assignments: readonly AssignmentView[],
-  lines: readonly { readonly id: string; readonly document: Exercise }[],
+  lines: readonly { readonly id: string; readonly summary: LineSummary }[],
   pupils: readonly PupilView[],
-  plan: TermDto | undefined,
+  term: TermDto | undefined,
   group: Pick<ClassView, 'instruments' | 'known'>,
   teaching: Teaching,
 ): ReadonlyMap<string, string> {
-  if (plan?.from === undefined || plan.to === undefined) return new Map();
-  const weeks = termWeeks(plan.from, plan.to, plan.holidays);
+  if (term?.from === undefined || term.to === undefined) return new Map();
+  const weeks = termWeeks(term.from, term.to, term.holidays);
   const known = knownNotes(group.known);
   return new Map(
     assignments.flatMap((w): [string, string][] => {
-      const document = lines.find((l) => l.id === w.exerciseId)?.document;
-      if (document === undefined || w.due < (plan.from ?? '')) return [];
+      const summary = lines.find((l) => l.id === w.exerciseId)?.summary;
+      if (summary === undefined || w.due < (term.from ?? '')) return [];
       const week = lessonWeek(w.due, weeks);
       const words = group.instruments
         .filter(
@@ -37,12 +36,7 @@ export function aheadOfSchedule(
             pupils.length === 0 || pupils.some((p) => (p.instrument === i || p.second === i) && isAssignedTo(w, p)),
         )
         .flatMap((id) => {
-          const notes = aheadOf(
-            notesUsed(partOf(document, id, teaching)),
-            scheduleOf(id, plan.schedule),
-            week,
-            known[id],
-          );
+          const notes = aheadOf(pageNotes(summary, id, teaching).notes, scheduleOf(id, term.schedule), week, known[id]);
           return notes.length === 0
             ? []
             : [

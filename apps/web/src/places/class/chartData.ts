@@ -8,12 +8,10 @@ import {
 } from '@cifra/contract';
 import {
   addDays,
-  classTrouble,
-  type ClassTrouble,
-  type Exercise,
   instrumentOf,
   type InstrumentId,
   isAssignedTo,
+  type LineSummary,
   knownNotes,
   type Player,
   playersReady,
@@ -86,12 +84,12 @@ export const playersOf = (pupils: readonly PupilView[], group: Pick<ClassView, '
 
 /** For each line so many pupils who are ready for it, nearly, later, or never on their instrument; the readiest line first. */
 export function readiness(
-  lines: readonly { readonly title: string; readonly document: Exercise }[],
+  lines: readonly { readonly title: string; readonly summary: LineSummary }[],
   players: readonly Player[],
   teaching: Teaching,
 ): ChartTable {
-  const rows = lines.map(({ title, document }) => {
-    const kinds = playersReady(document, players, teaching).map(readinessKind);
+  const rows = lines.map(({ title, summary }) => {
+    const kinds = playersReady(summary, players, teaching).map(readinessKind);
     return [title, ...READINESS.map((k) => kinds.filter((x) => x === k).length)] as const;
   });
   return {
@@ -99,29 +97,3 @@ export function readiness(
     rows: rows.sort((a, b) => Number(b[1]) - Number(a[1]) || Number(b[2]) - Number(a[2])),
   };
 }
-
-const MOST_LINES = 12;
-const MOST_CHANGES = 14;
-
-/** The lines in which trouble is looked for: those that were set; without any, the newest of the shelf. */
-export function weighedLines<L extends { readonly id: string }>(
-  lines: readonly L[],
-  work: readonly AssignmentView[],
-): L[] {
-  const set = new Set(work.map((w) => w.exerciseId));
-  return (set.size === 0 ? lines : lines.filter((l) => set.has(l.id))).slice(0, MOST_LINES);
-}
-
-/** What is hard in some lines, instrument by change. */
-export const troubleTable = (
-  lines: readonly { readonly document: Exercise }[],
-  group: Pick<ClassView, 'known' | 'instruments'>,
-  teaching: Teaching,
-): ClassTrouble =>
-  classTrouble(
-    lines.map((l) => l.document),
-    group.instruments,
-    teaching,
-    knownNotes(group.known),
-    MOST_CHANGES,
-  );

@@ -6,7 +6,7 @@ import {
   type PupilView,
   type AssignmentView,
 } from '@cifra/contract';
-import { type Exercise, isAssignedTo, knownNotes, newNotes, type Teaching } from '@cifra/core';
+import { isAssignedTo, knownNotes, type LineSummary, newNotes, type Teaching } from '@cifra/core';
 
 export interface FreshWork {
   readonly work: AssignmentView;
@@ -18,7 +18,7 @@ export interface FreshWork {
 
 export type FreshRecords = Pick<ClassRecords, 'assignments' | 'log'> & {
   readonly pupils: readonly PupilView[];
-  readonly lines: readonly { readonly id: string; readonly document: Exercise }[];
+  readonly lines: readonly { readonly id: string; readonly summary: LineSummary }[];
 };
 
 /** What was set and is due, with its notes that are not known yet. */
@@ -36,7 +36,7 @@ export function freshWork(
       const players = pupils.filter((p) => isAssignedTo(w, p));
       if (line === undefined) return [];
       const instruments = group.instruments.filter((i) => players.some((p) => p.instrument === i || p.second === i));
-      const entries = newNotes(line.document, instruments, teaching, (id) => known[id]);
+      const entries = newNotes(line.summary, instruments, teaching, (id) => known[id]);
       if (entries.length === 0) return [];
       const lacking = players.filter((p) => !log.some((l) => l.assignmentId === w.id && l.pupilId === p.id && l.done));
       const own = players

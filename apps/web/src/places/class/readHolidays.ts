@@ -5,15 +5,23 @@ import ICAL from 'ical.js';
 const MOST = 80;
 const LONGEST_NAME = 80;
 
+function readCalendar(text: string): ICAL.Component | undefined {
+  try {
+    const calendar = new ICAL.Component(ICAL.parse(text) as ConstructorParameters<typeof ICAL.Component>[0]);
+    return calendar.name === 'vcalendar' ? calendar : undefined;
+  } catch {
+    // Whatever is wrong inside, it is no calendar.
+    return undefined;
+  }
+}
+
 /**
  * Days off from a calendar file (iCalendar, RFC 5545): every event that lasts whole days, its last day counted.
- * @throws Error where the file is no calendar
+ * @returns undefined where the file is no calendar
  */
-export function readHolidays(text: string): HolidayDto[] {
-  const calendar = new ICAL.Component(ICAL.parse(text) as ConstructorParameters<typeof ICAL.Component>[0]);
-  if (calendar.name !== 'vcalendar') throw new Error('no calendar');
-  return calendar
-    .getAllSubcomponents('vevent')
+export function readHolidays(text: string): HolidayDto[] | undefined {
+  return readCalendar(text)
+    ?.getAllSubcomponents('vevent')
     .flatMap((c): HolidayDto[] => {
       const event = new ICAL.Event(c);
       if (!event.startDate.isDate) return [];

@@ -1,4 +1,4 @@
-import { type Exercise, type Player, playersReady, readinessKind, type Teaching } from '@cifra/core';
+import { type LineSummary, type Player, playersReady, readinessKind, type Teaching } from '@cifra/core';
 
 export interface ReadyLine {
   readonly id: string;
@@ -14,13 +14,13 @@ const MOST_LINES = 8;
 
 /** Lines for which somebody is ready, the most pupils first. */
 export function readyFor(
-  lines: readonly { readonly id: string; readonly title: string; readonly document: Exercise }[],
+  lines: readonly { readonly id: string; readonly title: string; readonly summary: LineSummary }[],
   players: readonly Player[],
   teaching: Teaching,
 ): ReadyLine[] {
   return lines
-    .map(({ id, title, document }) => {
-      const fits = playersReady(document, players, teaching);
+    .map(({ id, title, summary }) => {
+      const fits = playersReady(summary, players, teaching);
       const ids = fits.filter((f) => readinessKind(f) === 'ready').map((f) => f.id);
       return {
         id,

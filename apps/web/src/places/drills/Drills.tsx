@@ -1,46 +1,41 @@
+import type { ClassView } from '@cifra/contract';
+import { useTitle } from '../../ui/useTitle';
 import { knownNotes } from '@cifra/core';
-import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
-import { useShelf, useTeacher } from '../../api/resources';
+import { useExercise, useShelf, useTeacher } from '../../api/resources';
 import { useCurrentClass } from '../../classroom/currentClass';
 import { useTeaching } from '../../conventions/teaching';
 import { SelectField } from '../../ui/Field';
-import { Failure, StaffSkeleton } from '../../ui/States';
+import { Loaded } from '../../ui/Loaded';
 import { DrillScreen } from '../../drilling/DrillScreen';
 
 const NOTHING = () => undefined;
 
 /** Drills for a class, from the notes of a line or of the stage. */
 export function Drills() {
-  const classes = useCurrentClass();
+  return (
+    <Loaded of={useCurrentClass()} what="The drills" className="p-10">
+      {(group) => <OpenDrills group={group} />}
+    </Loaded>
+  );
+}
+
+function OpenDrills({ group }: { readonly group: ClassView }) {
   const shelf = useShelf();
   const { data: teacher } = useTeacher();
   const [query, setQuery] = useSearchParams();
-  const { group } = classes;
   const teaching = useTeaching(group);
-  useEffect(() => {
-    document.title = 'Drills · Cifra';
-    return () => {
-      document.title = 'Cifra';
-    };
-  }, []);
-  if (classes.error !== undefined && group === undefined)
-    return (
-      <Failure
-        title="The drills could not be opened"
-        detail={classes.error.message}
-        onRetry={() => void classes.mutate()}
-      />
-    );
-  if (group === undefined)
-    return (
-      <div className="p-10">
-        <StaffSkeleton label="Opening the drills" />
-      </div>
-    );
-  const from = query.get('from') ?? '';
-  const exercise = shelf.data?.find((e) => e.id === from);
+  useTitle('Drills');
+  const listed = shelf.data?.find((e) => e.id === query.get('from'));
+  const exercise = useExercise(listed?.id);
   const instrument = group.instruments.find((i) => i === query.get('on')) ?? group.instruments[0];
+  const given = {
+    instruments: group.instruments,
+    teaching,
+    known: instrument === undefined ? undefined : knownNotes(group.known)[instrument],
+    sentences: teacher?.sentences,
+    onScores: NOTHING,
+  };
   return (
     <>
       <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-white px-5 py-2">
@@ -50,7 +45,7 @@ export function Drills() {
           label="Notes from"
           hideLabel
           className="ml-auto w-64"
-          value={exercise?.id ?? ''}
+          value={listed?.id ?? ''}
           onChange={(e) =>
             setQuery(
               (before) => {
@@ -71,16 +66,13 @@ export function Drills() {
           ))}
         </SelectField>
       </header>
-      <DrillScreen
-        key={exercise?.id ?? ''}
-        id={exercise?.id ?? 'stage'}
-        instruments={group.instruments}
-        teaching={teaching}
-        known={instrument === undefined ? undefined : knownNotes(group.known)[instrument]}
-        exercise={exercise?.document}
-        sentences={teacher?.sentences}
-        onScores={NOTHING}
-      />
+      {listed === undefined ? (
+        <DrillScreen {...given} id="stage" exercise={undefined} />
+      ) : (
+        <Loaded of={exercise} what="The line" className="p-10">
+          {({ id, document }) => <DrillScreen key={id} {...given} id={id} exercise={document} />}
+        </Loaded>
+      )}
     </>
   );
 }

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { usePupils } from '../../api/resources';
 import { useCallSheet } from '../../engraving/useEngraving';
 import { Sheet } from '../../ui/Sheet';
-import { Failure, StaffSkeleton } from '../../ui/States';
+import { DRAWN, Loaded } from '../../ui/Loaded';
 
 interface Props {
   readonly exercise: ExerciseView;
@@ -19,7 +19,7 @@ const NOBODY: readonly PupilView[] = [];
 export function CallSheet({ exercise, group, teaching }: Props) {
   const known = knownNotes(group.known);
   const { data: pupils = NOBODY } = usePupils(group.id);
-  const { data, error, mutate } = useCallSheet({
+  const sheet = useCallSheet({
     exercise: exercise.document,
     instruments: group.instruments,
     teaching,
@@ -41,21 +41,19 @@ export function CallSheet({ exercise, group, teaching }: Props) {
           Show it on the board
         </Link>
       </div>
-      {error !== undefined ? (
-        <Failure
-          title="The call sheet could not be made"
-          detail="The line itself is safe."
-          onRetry={() => void mutate()}
-        />
-      ) : data === undefined ? (
-        <div className="bg-white p-12 shadow-sm">
-          <StaffSkeleton systems={3} label="Making the call sheet" />
-        </div>
-      ) : (
-        data.map((page, i) => (
-          <Sheet key={i} page={page} className={`bg-white shadow-sm sheet-${group.paper}-landscape`} />
-        ))
-      )}
+      <Loaded
+        of={sheet}
+        what="The call sheet"
+        verb={DRAWN}
+        detail="The line itself is safe."
+        className="bg-white p-12 shadow-sm"
+      >
+        {(pages) =>
+          pages.map((page, i) => (
+            <Sheet key={i} page={page} className={`bg-white shadow-sm sheet-${group.paper}-landscape`} />
+          ))
+        }
+      </Loaded>
     </section>
   );
 }

@@ -1,4 +1,4 @@
-import type { ClassView, SaveClassDto } from '@cifra/contract';
+import type { ClassView, ListedPupilDto, SaveClassDto } from '@cifra/contract';
 import { STAGE_WORDS } from '@cifra/contract/words';
 import {
   INSTRUMENTS,
@@ -14,7 +14,7 @@ import {
 import { instrumentTitle } from '@cifra/engrave';
 import { Check } from 'lucide-react';
 import { Checkbox, Tabs } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { usePupils, useTeacher } from '../../api/resources';
 import { ConventionFields } from '../../conventions/ConventionFields';
 import { Button } from '../../ui/Button';
@@ -23,47 +23,46 @@ import { Modal, ModalFooter } from '../../ui/Modal';
 import { TAB } from '../../ui/tab';
 import { keyName, signatureCount } from '../../words/caption';
 import { PupilsTab } from './PupilsTab';
-import type { PupilRow } from '../../classroom/readPupilTable';
 import { SECTION_WORDS } from '../../words/sectionWords';
 
 interface Props {
   readonly group: ClassView;
   readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
-  readonly onSave: (change: Partial<SaveClassDto>, pupils: readonly PupilRow[] | undefined) => Promise<void>;
+  readonly onSave: (change: Partial<SaveClassDto>, pupils: readonly ListedPupilDto[] | undefined) => Promise<unknown>;
 }
 
 /** Signatures that a beginners' class may be used to, the flats first. */
 const USUAL_CHOICES = [-4, -3, -2, -1, 0, 1, 2, 3, 4];
 
 /** Which instruments sit in the room, how far they are and how they are taught; the list keeps score order by itself. */
-export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
+export const ClassDialog = ({ open, onOpenChange, ...rest }: Props) => (
+  <Modal
+    open={open}
+    onOpenChange={onOpenChange}
+    title="The class"
+    description="Each instrument gets a page of every line."
+    wide
+  >
+    <ClassForm {...rest} onClose={() => onOpenChange(false)} />
+  </Modal>
+);
+
+function ClassForm({ group, onSave, onClose }: Pick<Props, 'group' | 'onSave'> & { readonly onClose: () => void }) {
   const { data: teacher } = useTeacher();
   const [name, setName] = useState(group.name);
   const [instruments, setInstruments] = useState<readonly InstrumentId[]>(group.instruments);
   const [stage, setStage] = useState<Stage>(group.stage);
   const [usualFifths, setUsual] = useState(group.usualFifths ?? USUAL_FIFTHS);
   const [conventions, setConventions] = useState<ConventionOverrides>(group.conventions);
-  const { data: listed } = usePupils(open ? group.id : undefined);
-  const [pupils, setPupils] = useState<readonly PupilRow[]>();
+  const { data: listed } = usePupils(group.id);
+  const [pupils, setPupils] = useState<readonly ListedPupilDto[]>();
   const shownPupils = pupils ?? listed ?? [];
-  useEffect(() => {
-    if (!open) return;
-    setPupils(undefined);
-    setName(group.name);
-    setInstruments(group.instruments);
-    setStage(group.stage);
-    setUsual(group.usualFifths ?? USUAL_FIFTHS);
-    setConventions(group.conventions);
-  }, [open, group]);
   const toggle = (id: InstrumentId, on: boolean) =>
     setInstruments((all) => INSTRUMENTS.map((i) => i.id).filter((i) => (i === id ? on : all.includes(i))));
   const save = async () => {
-    await onSave(
-      { name: name.trim(), instruments: [...instruments], stage, conventions, usualFifths },
-      pupils?.map((p) => ({ ...p, name: p.name.trim() })),
-    );
-    onOpenChange(false);
+    await onSave({ name: name.trim(), instruments: [...instruments], stage, conventions, usualFifths }, pupils);
+    onClose();
   };
   const problem =
     name.trim() === ''
@@ -74,111 +73,97 @@ export function ClassDialog({ group, open, onOpenChange, onSave }: Props) {
           ? 'Give every pupil a name, or take the empty line out.'
           : undefined;
   return (
-    <Modal
-      open={open}
-      onOpenChange={onOpenChange}
-      title="The class"
-      description="Each instrument gets a page of every line."
-      wide
-    >
-      <div className="space-y-4">
-        <div className="grid gap-4 sm:grid-cols-[1fr_13rem_13rem]">
-          <TextField
-            id="class-name"
-            label="Name"
-            value={name}
-            maxLength={80}
-            onChange={(e) => setName(e.target.value)}
-          />
-          <SelectField
-            id="class-stage"
-            label="How far they are"
-            value={stage}
-            onChange={(e) => setStage(e.target.value as Stage)}
-          >
-            {STAGES.map((s) => (
-              <option key={s} value={s}>
-                {STAGE_WORDS[s]}
-              </option>
-            ))}
-          </SelectField>
-          <SelectField
-            id="class-key"
-            label="Key they are used to"
-            value={usualFifths}
-            onChange={(e) => setUsual(Number(e.target.value))}
-          >
-            {USUAL_CHOICES.map((f) => (
-              <option key={f} value={f}>
-                concert {keyName(key(f))}
-                {f === 0 ? '' : `, ${signatureCount(f)}`}
-              </option>
-            ))}
-          </SelectField>
-        </div>
-        <Tabs.Root defaultValue="instruments">
-          <Tabs.List aria-label="Parts of the class" className="mb-4 flex gap-5 border-b border-line">
-            <Tabs.Trigger value="instruments" className={TAB}>
-              Instruments, {instruments.length}
-            </Tabs.Trigger>
-            <Tabs.Trigger value="pupils" className={TAB}>
-              Pupils, {shownPupils.length}
-            </Tabs.Trigger>
-            <Tabs.Trigger value="conventions" className={TAB}>
-              How it is taught
-            </Tabs.Trigger>
-          </Tabs.List>
-          <Tabs.Content value="instruments">
-            <div className="gap-6 sm:columns-3">
-              {SECTIONS.map((section) => (
-                <fieldset key={section} className="mb-4 break-inside-avoid">
-                  <legend className="mb-0.5 text-[13px] font-semibold text-secondary">{SECTION_WORDS[section]}</legend>
-                  {INSTRUMENTS.filter((i) => i.section === section).map((i) => (
-                    <div key={i.id} className="flex min-h-7 items-center gap-2.5">
-                      <Checkbox.Root
-                        id={`play-${i.id}`}
-                        checked={instruments.includes(i.id)}
-                        onCheckedChange={(on) => toggle(i.id, on === true)}
-                        className="grid size-5 shrink-0 place-items-center rounded border border-[#8a97ab] bg-white data-[state=checked]:border-accent data-[state=checked]:bg-accent"
-                      >
-                        <Checkbox.Indicator className="text-white">
-                          <Check size={14} aria-hidden />
-                        </Checkbox.Indicator>
-                      </Checkbox.Root>
-                      <label htmlFor={`play-${i.id}`} className="flex-1 cursor-pointer text-[13.5px] leading-tight">
-                        {instrumentTitle(i)}
-                      </label>
-                    </div>
-                  ))}
-                </fieldset>
-              ))}
-            </div>
-          </Tabs.Content>
-          <Tabs.Content value="pupils">
-            <PupilsTab pupils={shownPupils} instruments={instruments} onChange={setPupils} />
-          </Tabs.Content>
-          <Tabs.Content value="conventions">
-            <ConventionFields
-              prefix="class"
-              chosen={conventions}
-              below={conventionsOf(teacher?.conventions ?? {})}
-              belowName="as you teach"
-              onChange={setConventions}
-            />
-          </Tabs.Content>
-        </Tabs.Root>
-        <ModalFooter>
-          {problem !== undefined && (
-            <p role="alert" className="mr-auto text-warning">
-              {problem}
-            </p>
-          )}
-          <Button onClick={() => onOpenChange(false)}>Cancel</Button>
-          <Button kind="primary" disabled={problem !== undefined} onClick={() => void save()}>
-            Save the class
-          </Button>
-        </ModalFooter>
+    <div className="space-y-4">
+      <div className="grid gap-4 sm:grid-cols-[1fr_13rem_13rem]">
+        <TextField id="class-name" label="Name" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
+        <SelectField
+          id="class-stage"
+          label="How far they are"
+          value={stage}
+          onChange={(e) => setStage(e.target.value as Stage)}
+        >
+          {STAGES.map((s) => (
+            <option key={s} value={s}>
+              {STAGE_WORDS[s]}
+            </option>
+          ))}
+        </SelectField>
+        <SelectField
+          id="class-key"
+          label="Key they are used to"
+          value={usualFifths}
+          onChange={(e) => setUsual(Number(e.target.value))}
+        >
+          {USUAL_CHOICES.map((f) => (
+            <option key={f} value={f}>
+              concert {keyName(key(f))}
+              {f === 0 ? '' : `, ${signatureCount(f)}`}
+            </option>
+          ))}
+        </SelectField>
       </div>
-    </Modal>
+      <Tabs.Root defaultValue="instruments">
+        <Tabs.List aria-label="Parts of the class" className="mb-4 flex gap-5 border-b border-line">
+          <Tabs.Trigger value="instruments" className={TAB}>
+            Instruments, {instruments.length}
+          </Tabs.Trigger>
+          <Tabs.Trigger value="pupils" className={TAB}>
+            Pupils, {shownPupils.length}
+          </Tabs.Trigger>
+          <Tabs.Trigger value="conventions" className={TAB}>
+            How it is taught
+          </Tabs.Trigger>
+        </Tabs.List>
+        <Tabs.Content value="instruments">
+          <div className="gap-6 sm:columns-3">
+            {SECTIONS.map((section) => (
+              <fieldset key={section} className="mb-4 break-inside-avoid">
+                <legend className="mb-0.5 text-[13px] font-semibold text-secondary">{SECTION_WORDS[section]}</legend>
+                {INSTRUMENTS.filter((i) => i.section === section).map((i) => (
+                  <div key={i.id} className="flex min-h-7 items-center gap-2.5">
+                    <Checkbox.Root
+                      id={`play-${i.id}`}
+                      checked={instruments.includes(i.id)}
+                      onCheckedChange={(on) => toggle(i.id, on === true)}
+                      className="grid size-5 shrink-0 place-items-center rounded border border-[#8a97ab] bg-white data-[state=checked]:border-accent data-[state=checked]:bg-accent"
+                    >
+                      <Checkbox.Indicator className="text-white">
+                        <Check size={14} aria-hidden />
+                      </Checkbox.Indicator>
+                    </Checkbox.Root>
+                    <label htmlFor={`play-${i.id}`} className="flex-1 cursor-pointer text-[13.5px] leading-tight">
+                      {instrumentTitle(i)}
+                    </label>
+                  </div>
+                ))}
+              </fieldset>
+            ))}
+          </div>
+        </Tabs.Content>
+        <Tabs.Content value="pupils">
+          <PupilsTab pupils={shownPupils} instruments={instruments} onChange={setPupils} />
+        </Tabs.Content>
+        <Tabs.Content value="conventions">
+          <ConventionFields
+            prefix="class"
+            chosen={conventions}
+            below={conventionsOf(teacher?.conventions ?? {})}
+            belowName="as you teach"
+            onChange={setConventions}
+          />
+        </Tabs.Content>
+      </Tabs.Root>
+      <ModalFooter>
+        {problem !== undefined && (
+          <p role="alert" className="mr-auto text-warning">
+            {problem}
+          </p>
+        )}
+        <Button onClick={onClose}>Cancel</Button>
+        <Button kind="primary" disabled={problem !== undefined} onClick={() => void save()}>
+          Save the class
+        </Button>
+      </ModalFooter>
+    </div>
   );
 }

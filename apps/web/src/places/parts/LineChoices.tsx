@@ -9,8 +9,8 @@ import {
   sourceId,
   withLines,
 } from '@cifra/core';
-import { useEffect, useState } from 'react';
 import { Toggle } from '../../ui/Toggle';
+import { useStateFor } from '../../ui/useStateFor';
 
 interface Props {
   readonly exercise: Exercise;
@@ -35,8 +35,7 @@ function startLine(exercise: Exercise, index: number, starts: boolean): Exercise
 
 /** What holds on every page of the line: where lines begin, and what the teacher tells the players. */
 export function LineChoices({ exercise, note, onChange }: Props) {
-  const [text, setText] = useState(exercise.note ?? '');
-  useEffect(() => setText(exercise.note ?? ''), [exercise.note]);
+  const [text, setText] = useStateFor(exercise.note, exercise.note ?? '');
   const id = note === undefined ? undefined : sourceId(note);
   const place = placeMeasures(exercise.source).find((p) => p.measure.events.some((e) => e.id === id));
   const keep = () => {

@@ -10,6 +10,7 @@ import { LinkDays, type LinkDaysChoice } from '../../ui/LinkDays';
 import { Modal } from '../../ui/Modal';
 import { useNotice } from '../../ui/Notices';
 import { dayWords } from '../../words/pageWords';
+import { useAttempt } from '../../ui/useAttempt';
 
 interface Props {
   readonly exercise: ExerciseView;
@@ -28,24 +29,20 @@ export function LinkDialog({ exercise, group, instrument, pupils, pupil, open, o
   const [days, setDays] = useState<LinkDaysChoice>(30);
   const [busy, setBusy] = useState(false);
   const here = (links ?? []).filter((l) => l.instrument === instrument.id && l.classId === group.id);
-  const attempt = async (what: () => Promise<unknown>) => {
+  const attempt = useAttempt();
+  const busily = async (what: () => Promise<unknown>) => {
     setBusy(true);
-    try {
-      await what();
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    } finally {
-      setBusy(false);
-    }
+    await attempt(what);
+    setBusy(false);
   };
   const make = () =>
-    attempt(() =>
+    busily(() =>
       makeLink({
         exerciseId: exercise.id,
         classId: group.id,
         instrument: instrument.id,
         days,
-        ...(pupil === undefined ? {} : { pupilId: pupil.id }),
+        pupilId: pupil?.id,
       }),
     );
   return (
@@ -82,9 +79,9 @@ export function LinkDialog({ exercise, group, instrument, pupils, pupil, open, o
               key={l.id}
               link={l}
               name={pupils.find((p) => p.id === l.pupilId)?.name}
-              onClose={() => void attempt(() => closeLink(l))}
+              onClose={() => void busily(() => closeLink(l))}
               onCopy={() =>
-                void attempt(async () => {
+                void busily(async () => {
                   await navigator.clipboard.writeText(addressOf(l));
                   notice('The link is copied.');
                 })

@@ -5,6 +5,7 @@ import { Button } from '../../ui/Button';
 import { useNotice } from '../../ui/Notices';
 import { octaveName } from '../../words/noteLabel';
 import { todayIso } from '../../words/pageWords';
+import { useAttempt } from '../../ui/useAttempt';
 
 interface Props {
   readonly part: Part;
@@ -16,14 +17,15 @@ interface Props {
 /** Which notes of the page the players have not met, and one press to say that they have. */
 export function MetNotes({ part, group, exerciseId, onReset }: Props) {
   const notice = useNotice();
+  const attempt = useAttempt();
   const id = part.instrument.id;
   const known = group.known ?? [];
-  const numbers = knownMidi(part, knownNotes(known)[id]);
+  const numbers = knownMidi(part.instrument, knownNotes(known)[id]);
   const fresh = notesUsed(part).filter(
     (p, i, all) => !numbers.has(midi(p)) && all.findIndex((q) => midi(q) === midi(p)) === i,
   );
-  const meet = async () => {
-    try {
+  const meet = () =>
+    attempt(async () => {
       const batch = await saveMet(group.id, {
         day: todayIso(),
         exerciseId,
@@ -31,12 +33,9 @@ export function MetNotes({ part, group, exerciseId, onReset }: Props) {
       });
       notice(
         `${fresh.length} ${fresh.length === 1 ? 'note counts' : 'notes count'} as met on the ${part.instrument.name.toLowerCase()}.`,
-        batch === undefined ? {} : { action: { label: 'Undo', run: () => void removeMet(group.id, batch) } },
+        { action: batch === undefined ? undefined : { label: 'Undo', run: () => void removeMet(group.id, batch) } },
       );
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    }
-  };
+    });
   return (
     <section className="border-b border-line px-4 py-3" aria-label="New notes">
       <h2 className="mb-1 font-sans text-[13px] font-semibold text-secondary">New on this page</h2>

@@ -16,7 +16,8 @@ import { Button } from '../../ui/Button';
 import { SelectField } from '../../ui/Field';
 import { Toggle } from '../../ui/Toggle';
 import { BARS_WORDS, FADE_WORDS, NUMBER_WORDS, REPEAT_WORDS, SIZE_WORDS } from '../../words/pageWords';
-import { FadeDialog, type FadePreview } from './FadeDialog';
+import { FadeDialog } from './FadeDialog';
+import type { FadePreviewRequest } from './FadePreview';
 import { RowList } from './RowList';
 
 interface Props {
@@ -30,7 +31,7 @@ interface Props {
   readonly onPupil: (id: string | undefined) => void;
   readonly onChange: (change: Partial<PageSetup>) => void;
   readonly onAsClass: () => void;
-  readonly preview: FadePreview | undefined;
+  readonly preview: FadePreviewRequest | undefined;
   /** The help that stands over the notes today. */
   readonly step: FadeStep;
 }
@@ -172,7 +173,7 @@ export function PagePanel({ family, page, both, pupils, pupil, onPupil, onChange
       <FadeDialog
         open={planning}
         onOpenChange={setPlanning}
-        plan={page.fades}
+        schedule={page.fades}
         onSave={(fades) => onChange({ fades })}
         preview={preview}
         whose={pupil?.name}

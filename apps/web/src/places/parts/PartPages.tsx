@@ -3,7 +3,7 @@ import { instrumentTitle } from '@cifra/engrave';
 import { useEffect, useRef, useState } from 'react';
 import type { PartRequest } from '../../engraving/engraveWorker';
 import { usePartPages } from '../../engraving/useEngraving';
-import { Failure, StaffSkeleton } from '../../ui/States';
+import { DRAWN, Loaded } from '../../ui/Loaded';
 import { Sheet } from '../../ui/Sheet';
 
 interface Props {
@@ -46,34 +46,29 @@ export function PartPages(props: Props) {
 }
 
 function Engraved({ part, request, chosen, onChoose }: Props) {
-  const { data, error, isLoading, mutate } = usePartPages(request);
-  if (error !== undefined)
-    return (
-      <div className="bg-white shadow-sm">
-        <Failure
-          title="This page could not be engraved"
-          detail="The line itself is safe. Try again, or choose another instrument."
-          onRetry={() => void mutate()}
-        />
-      </div>
-    );
-  if (data === undefined)
-    return (
-      <div className={`bg-white p-12 shadow-sm ${ASPECT[request.paper]}`}>
-        <StaffSkeleton systems={4} label={`Engraving ${part.instrument.name}`} />
-      </div>
-    );
+  const pages = usePartPages(request);
   return (
-    <div aria-busy={isLoading} className="space-y-5">
-      {data.map((page, i) => (
-        <Sheet
-          key={i}
-          page={page}
-          chosen={chosen}
-          onChoose={onChoose}
-          className={`bg-white shadow-sm sheet-${request.paper}`}
-        />
-      ))}
-    </div>
+    <Loaded
+      of={pages}
+      what={`The page for ${part.instrument.name.toLowerCase()}`}
+      verb={DRAWN}
+      detail="The line itself is safe. Try again, or choose another instrument."
+      systems={4}
+      className={`bg-white p-12 shadow-sm ${ASPECT[request.paper]}`}
+    >
+      {(drawn) => (
+        <div aria-busy={pages.isLoading} className="space-y-5">
+          {drawn.map((page, i) => (
+            <Sheet
+              key={i}
+              page={page}
+              chosen={chosen}
+              onChoose={onChoose}
+              className={`bg-white shadow-sm sheet-${request.paper}`}
+            />
+          ))}
+        </div>
+      )}
+    </Loaded>
   );
 }

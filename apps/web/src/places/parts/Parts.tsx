@@ -1,4 +1,4 @@
-import type { ClassView, ExerciseView, PupilView } from '@cifra/contract';
+import { type ClassView, type ExerciseView, filledIn, type ListedPupilDto, type PupilView } from '@cifra/contract';
 import {
   type ClassKeyOffer,
   fadeStepOf,
@@ -15,10 +15,10 @@ import {
   transposeExercise,
   withSetup,
 } from '@cifra/core';
+import { useTitle } from '../../ui/useTitle';
 import { readPageName } from '@cifra/engrave';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Navigate } from 'react-router';
-import { pupilDto } from '../../classroom/readPupilTable';
 import { saveClass, savePupilPage, savePupils, usePupils } from '../../api/resources';
 import type { PartRequest } from '../../engraving/engraveWorker';
 import { useFigures } from '../../figures/loadFigures';
@@ -40,7 +40,6 @@ import { PagePanel } from './PagePanel';
 import { PartChoices } from './PartChoices';
 import { PartPages } from './PartPages';
 import { PartsHeader } from './PartsHeader';
-import type { PupilRow } from '../../classroom/readPupilTable';
 import { ReasonTrail } from './ReasonTrail';
 import { Score } from './Score';
 import { useSaving } from '../../exercise/useSaving';
@@ -93,12 +92,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
       ),
     [exercise.document, parts, teaching],
   );
-  useEffect(() => {
-    document.title = `${exercise.title} · Cifra`;
-    return () => {
-      document.title = 'Cifra';
-    };
-  }, [exercise.title]);
+  useTitle(exercise.title);
 
   if (!selection.valid) return <Navigate to={selection.fallback} replace />;
   const part = parts.find((p) => p.instrument.id === selection.view);
@@ -121,10 +115,10 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
     );
   };
   const changeClass = (change: Parameters<typeof saveClass>[1]) => attempt(() => saveClass(group, change));
-  const saveClassDialog = (change: Parameters<typeof saveClass>[1], listed: readonly PupilRow[] | undefined) =>
+  const saveClassDialog = (change: Parameters<typeof saveClass>[1], listed: readonly ListedPupilDto[] | undefined) =>
     attempt(async () => {
       await saveClass(group, change);
-      if (listed !== undefined) await savePupils(group.id, listed.map(pupilDto));
+      if (listed !== undefined) await savePupils(group.id, listed.map(filledIn));
     });
   const changePage = (change: Partial<PageSetup>) =>
     void (pupil === undefined
@@ -185,7 +179,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
             aria-label="Over each note"
             className="shrink-0 border-line bg-panel max-md:border-t md:w-[18.25rem] md:overflow-y-auto md:border-l print:hidden"
           >
-            {explained !== undefined && figures.ready && selection.note !== undefined && (
+            {explained !== undefined && figures.data !== undefined && selection.note !== undefined && (
               <ReasonTrail part={explained} note={chosen?.id} onClose={() => selection.chooseNote(undefined)} />
             )}
             <PagePanel

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { download } from '../../api/request';
 import { Button } from '../../ui/Button';
 import { SelectField } from '../../ui/Field';
-import { useNotice } from '../../ui/Notices';
+import { useAttempt } from '../../ui/useAttempt';
 import { exerciseCaption } from '../../words/caption';
 import { todayIso } from '../../words/pageWords';
 import { LinkDialog } from './LinkDialog';
@@ -28,7 +28,7 @@ interface Props {
 }
 
 export function PartsHeader({ exercise, group, instrument, pupils, pupil, saving, onPaper }: Props) {
-  const notice = useNotice();
+  const attempt = useAttempt();
   const [busy, setBusy] = useState<string>();
   const [renaming, setRenaming] = useState(false);
   const path = `/api/exercises/${exercise.id}`;
@@ -36,16 +36,8 @@ export function PartsHeader({ exercise, group, instrument, pupils, pupil, saving
   const count = group.instruments.length;
   const fetchFile = async (what: string, url: string) => {
     setBusy(what);
-    try {
-      await download(url);
-    } catch (e) {
-      notice(`${what} could not be made. ${(e as Error).message}`, {
-        tone: 'warning',
-        action: { label: 'Try again', run: () => void fetchFile(what, url) },
-      });
-    } finally {
-      setBusy(undefined);
-    }
+    await attempt(() => download(url), { saying: `${what} could not be made.`, again: true });
+    setBusy(undefined);
   };
   const [making, setMaking] = useState(false);
   const [linking, setLinking] = useState(false);

@@ -1,7 +1,7 @@
 import { type Exercise, type Part, type Score as MusicScore, type Written } from '@cifra/core';
 import { useRef, useState } from 'react';
 import { useScoreStrip } from '../../engraving/useEngraving';
-import { Failure, StaffSkeleton } from '../../ui/States';
+import { DRAWN, Loaded } from '../../ui/Loaded';
 
 interface Props {
   readonly exercise: Exercise;
@@ -15,7 +15,7 @@ export function Score({ exercise, parts }: Props) {
   const [sounding, setSounding] = useState(false);
   const scroller = useRef<HTMLDivElement>(null);
   const lines = parts.map((p): MusicScore<Written> => (sounding ? soundingScore(p) : p.score));
-  const { data, error, mutate } = useScoreStrip(`${exercise.source.title} ${sounding ? 'sounds' : 'reads'}`, lines);
+  const strip = useScoreStrip(`${exercise.source.title} ${sounding ? 'sounds' : 'reads'}`, lines);
   const scale = PIXELS_PER_MM / 100;
   return (
     <section aria-label="Score" className="p-2 md:p-5">
@@ -40,47 +40,46 @@ export function Score({ exercise, parts }: Props) {
         </div>
         <p className="text-[13px] text-secondary max-md:hidden">For checking. Scroll along the bars; the names stay.</p>
       </div>
-      {error !== undefined ? (
-        <Failure
-          title="The score could not be engraved"
-          detail="The line itself is safe."
-          onRetry={() => void mutate()}
-        />
-      ) : data === undefined ? (
-        <div className="bg-white p-10 shadow-sm">
-          <StaffSkeleton systems={4} label="Engraving the score" />
-        </div>
-      ) : (
-        <div
-          ref={scroller}
-          tabIndex={0}
-          role="group"
-          aria-label="All parts under each other"
-          className="relative overflow-x-auto bg-white shadow-sm"
-        >
-          <div className="relative flex w-max" style={{ height: data.page.height * scale + 24 }}>
-            <div className="sticky left-0 z-10 w-28 shrink-0 border-r border-line bg-white/95">
-              {parts.map((p, i) => {
-                const staff = data.staves[i];
-                return staff === undefined ? null : (
-                  <p
-                    key={p.instrument.id}
-                    className="absolute right-2 -translate-y-1/2 text-right text-[13px] font-medium"
-                    style={{ top: ((staff.top + staff.bottom) / 2) * scale + 12 }}
-                  >
-                    {p.instrument.shortName}
-                  </p>
-                );
-              })}
+      <Loaded
+        of={strip}
+        what="The score"
+        verb={DRAWN}
+        detail="The line itself is safe."
+        systems={4}
+        className="bg-white p-10 shadow-sm"
+      >
+        {(drawn) => (
+          <div
+            ref={scroller}
+            tabIndex={0}
+            role="group"
+            aria-label="All parts under each other"
+            className="relative overflow-x-auto bg-white shadow-sm"
+          >
+            <div className="relative flex w-max" style={{ height: drawn.page.height * scale + 24 }}>
+              <div className="sticky left-0 z-10 w-28 shrink-0 border-r border-line bg-white/95">
+                {parts.map((p, i) => {
+                  const staff = drawn.staves[i];
+                  return staff === undefined ? null : (
+                    <p
+                      key={p.instrument.id}
+                      className="absolute right-2 -translate-y-1/2 text-right text-[13px] font-medium"
+                      style={{ top: ((staff.top + staff.bottom) / 2) * scale + 12 }}
+                    >
+                      {p.instrument.shortName}
+                    </p>
+                  );
+                })}
+              </div>
+              <div
+                className="sheet py-3"
+                style={{ width: drawn.page.width * scale }}
+                dangerouslySetInnerHTML={{ __html: drawn.page.svg }}
+              />
             </div>
-            <div
-              className="sheet py-3"
-              style={{ width: data.page.width * scale }}
-              dangerouslySetInnerHTML={{ __html: data.page.svg }}
-            />
           </div>
-        </div>
-      )}
+        )}
+      </Loaded>
     </section>
   );
 }

@@ -3,7 +3,7 @@ import { instrumentOf } from '@cifra/core';
 import { Trash2 } from 'lucide-react';
 import useSWR from 'swr';
 import { get, remove, type RequestError } from '../../api/request';
-import { useNotice } from '../../ui/Notices';
+import { useAttempt } from '../../ui/useAttempt';
 
 const minutesWords = (m: number): string => (m < 1 ? 'under a minute' : `${Math.round(m)} min`);
 const dayAndTime = (iso: string): string =>
@@ -15,15 +15,12 @@ const dayAndTime = (iso: string): string =>
 export function HandedIn({ exerciseId }: { readonly exerciseId: string }) {
   const practice = useSWR<PracticeView[], RequestError>(`/api/exercises/${exerciseId}/practice`, get);
   const takes = useSWR<HandInView[], RequestError>(`/api/exercises/${exerciseId}/hand-ins`, get);
-  const notice = useNotice();
-  const clear = async (t: HandInView) => {
-    try {
+  const attempt = useAttempt();
+  const clear = (t: HandInView) =>
+    attempt(async () => {
       await remove(`/api/hand-ins/${t.id}`);
       await takes.mutate();
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    }
-  };
+    });
   const error = practice.error ?? takes.error;
   return (
     <section aria-label="From home" className="border-t border-line px-4 py-3">

@@ -1,7 +1,7 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
+import { useTitle } from '../../ui/useTitle';
 import { type InstrumentId, isInstrumentId, knownNotes, taughtAs } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
-import { useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useTeacher } from '../../api/resources';
 import { OpenExercise } from '../../exercise/OpenExercise';
@@ -26,12 +26,7 @@ function OpenPractise({ exercise, group }: { readonly exercise: ExerciseView; re
     instrument !== undefined && isInstrumentId(instrument) && group.instruments.includes(instrument)
       ? instrument
       : (group.instruments[0] ?? 'flute');
-  useEffect(() => {
-    document.title = `${exercise.title}, practised · Cifra`;
-    return () => {
-      document.title = 'Cifra';
-    };
-  }, [exercise.title]);
+  useTitle(`${exercise.title}, practised`);
   return (
     <PracticeScreen
       id={exercise.id}

@@ -1,52 +1,45 @@
 import type { LinkedLine, OpenedLinkView } from '@cifra/contract';
-import { planPages, taughtAs } from '@cifra/core';
-import { instrumentTitle, lookFirstSentence, signatureSentence } from '@cifra/engrave';
+import { taughtAs } from '@cifra/core';
+import { instrumentTitle } from '@cifra/engrave';
 import { Music2, ScrollText, Shapes } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { useOpenedLink } from '../../api/resources';
-import { DrillScreen } from '../../drilling/DrillScreen';
-import { useScroll } from '../../engraving/useEngraving';
-import { useFigures } from '../../figures/loadFigures';
-import { PracticeScreen } from '../../practice/PracticeScreen';
 import { useNotice } from '../../ui/Notices';
+import { Loaded } from '../../ui/Loaded';
 import { Failure, StaffSkeleton } from '../../ui/States';
-import { Sheet } from '../../ui/Sheet';
-import { useWidth } from '../../ui/useWidth';
+import { useTitle } from '../../ui/useTitle';
 import { Wordmark } from '../../ui/Wordmark';
-import { barsWords, dueWords } from '../../words/classWords';
-import { RUNG_WORDS } from '../../words/practiseWords';
+import { dueWords } from '../../words/classWords';
 import { dayWords, todayIso } from '../../words/pageWords';
-import { figureWords } from '../../words/spoken';
+import { ReadPage } from './ReadPage';
 import { handInTake, type LinkedPage, pageName, usePracticeRecord } from './practiceRecord';
+import { useAttempt } from '../../ui/useAttempt';
 
-/** Hundredths of a millimetre of music to a pixel of the screen: a staff is easily read on a phone. */
-const MM100_PER_PIXEL = 22;
-const WIDEST = 19000;
+// The page is there first; what it is practised and drilled with is fetched after it.
+const PracticeScreen = lazy(async () => ({
+  default: (await import('../../practice/PracticeScreen')).PracticeScreen,
+}));
+const DrillScreen = lazy(async () => ({ default: (await import('../../drilling/DrillScreen')).DrillScreen }));
 
 /** What a pupil's link opens: a part to read, to practise and to drill, phone first; on a pupil's own link every line that is set for them. */
 export function PupilPage() {
   const { token = '' } = useParams();
   const line = useSearchParams()[0].get('line') ?? undefined;
-  const { data, error, mutate } = useOpenedLink(token, line);
-  useEffect(() => {
-    if (data !== undefined) document.title = `${data.title} · Cifra`;
-  }, [data]);
+  const opened = useOpenedLink(token, line);
+  useTitle(opened.data?.title);
   // A line that is not set any more: what is set now stands under the link itself.
-  if (error?.status === 404 && line !== undefined) return <Navigate to={`/p/${token}`} replace />;
-  if (error !== undefined && data === undefined) {
-    return error.status === 404 ? (
+  if (opened.error?.status === 404 && line !== undefined) return <Navigate to={`/p/${token}`} replace />;
+  if (opened.error?.status === 404 && opened.data === undefined)
+    return (
       <Failure title="This link is closed" detail="It was closed by your teacher or is over. Ask for a new one." />
-    ) : (
-      <Failure title="The page could not be opened" detail={error.message} onRetry={() => void mutate()} />
     );
-  }
-  return data === undefined ? (
-    <div className="p-5">
-      <StaffSkeleton label="Opening your page" />
-    </div>
-  ) : (
-    <OpenPupilPage key={hereOf(data) ?? ''} opened={data} token={token} onHandedIn={() => void mutate()} />
+  return (
+    <Loaded of={opened} what="Your page" className="p-5">
+      {(data) => (
+        <OpenPupilPage key={hereOf(data) ?? ''} opened={data} token={token} onHandedIn={() => void opened.mutate()} />
+      )}
+    </Loaded>
   );
 }
 
@@ -78,21 +71,19 @@ function OpenPupilPage({
   const asked = query.get('at');
   const place: Place = isPlace(asked) ? asked : 'page';
   const notice = useNotice();
+  const attempt = useAttempt();
   const practised = usePracticeRecord(linked, opened);
   const go = (to: { readonly place?: Place; readonly line?: string }) => {
     const at = to.place ?? place;
     const line = to.line ?? query.get('line');
     setQuery({ ...(line === null ? {} : { line }), ...(at === 'page' ? {} : { at }) });
   };
-  const onHandIn = async (recording: Blob | undefined, percent: number, words: string) => {
-    try {
+  const onHandIn = (recording: Blob | undefined, percent: number, words: string) =>
+    attempt(async () => {
       await handInTake(linked, recording, percent, words);
       onHandedIn();
       notice(`Handed in. Your teacher can ${recording === undefined ? 'see' : 'hear'} it now.`);
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    }
-  };
+    });
   return (
     <div className="flex h-full min-h-0 flex-col bg-white">
       <header className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2">
@@ -116,34 +107,36 @@ function OpenPupilPage({
         </nav>
       </header>
       {lines.length > 1 && <Lines lines={lines} onOpen={(line) => go({ line })} />}
-      {place === 'page' && <ReadPage opened={opened} />}
-      {place === 'practise' && (
-        <PracticeScreen
-          id={id}
-          exercise={exercise}
-          instrument={instrument}
-          teaching={teaching}
-          page={page}
-          paper={paper}
-          known={known}
-          along={[]}
-          ladder={practice.ladder}
-          cleanGoal={practice.cleanGoal}
-          onNews={practised}
-          {...(own ? { onHandIn } : {})}
-        />
-      )}
-      {place === 'drills' && (
-        <DrillScreen
-          id={id}
-          instruments={[instrument]}
-          teaching={teaching}
-          known={known}
-          exercise={exercise}
-          sentences={undefined}
-          onScores={practised}
-        />
-      )}
+      <Suspense fallback={<StaffSkeleton label="Opening your page" />}>
+        {place === 'page' && <ReadPage opened={opened} />}
+        {place === 'practise' && (
+          <PracticeScreen
+            id={id}
+            exercise={exercise}
+            instrument={instrument}
+            teaching={teaching}
+            page={page}
+            paper={paper}
+            known={known}
+            along={[]}
+            ladder={practice.ladder}
+            cleanGoal={practice.cleanGoal}
+            onNews={practised}
+            onHandIn={own ? onHandIn : undefined}
+          />
+        )}
+        {place === 'drills' && (
+          <DrillScreen
+            id={id}
+            instruments={[instrument]}
+            teaching={teaching}
+            known={known}
+            exercise={exercise}
+            sentences={undefined}
+            onScores={practised}
+          />
+        )}
+      </Suspense>
       <footer
         className={`${place === 'page' ? '' : 'max-md:hidden'} flex shrink-0 items-center justify-between border-t border-line px-4 py-1.5 text-[12.5px] text-secondary`}
       >
@@ -178,87 +171,5 @@ function Lines({ lines, onOpen }: { readonly lines: readonly LinkedLine[]; reado
         </button>
       ))}
     </nav>
-  );
-}
-
-/** The part to read, as it is printed. */
-function ReadPage({ opened }: { readonly opened: OpenedLinkView }) {
-  const { exercise, instrument, teaching, page, paper, known } = opened;
-  const { ref, width } = useWidth();
-  const [chosen, setChosen] = useState<string>();
-  const figures = useFigures([instrument]);
-  const today = todayIso();
-  const plan = useMemo(
-    () => (figures.ready ? planPages(exercise, instrument, teaching, page, { today, known })[0] : undefined),
-    [exercise, instrument, teaching, page, known, today, figures.ready],
-  );
-  const { data, error, mutate } = useScroll(
-    width === undefined
-      ? undefined
-      : {
-          exercise,
-          instrument,
-          teaching,
-          page: { ...page, barsPerSystem: 0 },
-          today,
-          paper,
-          widthMm100: Math.min(WIDEST, width * MM100_PER_PIXEL),
-          ...(known === undefined ? {} : { known }),
-        },
-  );
-  const note = chosen === undefined ? undefined : plan?.annotations.get(chosen);
-  const look = plan === undefined || !page.lookFirst ? undefined : lookFirstSentence(plan);
-  return (
-    <main className="min-h-0 flex-1 overflow-y-auto">
-      <div className="mx-auto max-w-3xl">
-        <div className="px-4 pt-3">
-          {plan !== undefined && <p>{signatureSentence(plan.part.decisions.key.fifths)}</p>}
-          {look !== undefined && (
-            <p className="mt-1">
-              <strong className="font-semibold">Look first:</strong> {look}
-            </p>
-          )}
-          {opened.assignments.map((w) => (
-            <p key={`${w.due} ${w.fromBar ?? ''}`} className="mt-1">
-              <strong className="font-semibold">Due {dueWords(w.due, today)}:</strong>{' '}
-              {[
-                barsWords(w),
-                ...w.rungs.map((r) => RUNG_WORDS[r].toLowerCase()),
-                ...(w.goalPercent === undefined ? [] : [`goal ${w.goalPercent} % of the tempo`]),
-              ].join(', ')}
-              {w.note === undefined ? '' : `. ${w.note}`}
-            </p>
-          ))}
-          {opened.handedIn.length > 0 && (
-            <p className="mt-1">
-              <strong className="font-semibold">Handed in:</strong>{' '}
-              {opened.handedIn.map((h) => `${dayWords(h.at.slice(0, 10))} at ${h.percent} % of the tempo`).join(', ')}.
-            </p>
-          )}
-          {exercise.note !== undefined && (
-            <p className="mt-1">
-              <strong className="font-semibold">Your teacher says:</strong> {exercise.note}
-            </p>
-          )}
-        </div>
-        <div ref={ref} className="px-2 py-3">
-          {error !== undefined ? (
-            <Failure title="The page could not be engraved" detail="Try again." onRetry={() => void mutate()} />
-          ) : data === undefined ? (
-            <StaffSkeleton systems={4} label="Engraving your page" />
-          ) : (
-            <Sheet page={data} chosen={chosen} onChoose={setChosen} />
-          )}
-        </div>
-        {note !== undefined && (
-          <p role="status" className="sticky bottom-0 border-t border-line bg-accent-soft px-4 py-3 text-[16px]">
-            <strong className="font-semibold">{note.name}</strong>:{' '}
-            {note.fingering.kind === 'playable'
-              ? figureWords(note.fingering.figure, teaching.conventions.fingerCount)
-              : 'no figure'}
-          </p>
-        )}
-      </div>
-    </main>
   );
 }

@@ -5,6 +5,7 @@ import { postBytes, put, RequestError } from '../../api/request';
 import { keptScores } from '../../drilling/scores';
 import { keptPractice } from '../../practice/keptPractice';
 import { useNotice } from '../../ui/Notices';
+import { reasonOf } from '../../ui/reason';
 
 /** What a pupil does is told after a pause, and again when the connection is back. */
 const PAUSE_MS = 4000;
@@ -64,8 +65,7 @@ export function usePracticeRecord(
       } catch (e) {
         // Without a connection it stays in this browser; the next change or the connection's return tells it. To be told of a refusal once is enough.
         if (e instanceof RequestError && e.status === 0) return;
-        if (!said.current)
-          notice(`Your teacher's record was not reached: ${(e as Error).message}`, { tone: 'warning' });
+        if (!said.current) notice(`Your teacher's record was not reached: ${reasonOf(e)}`, { tone: 'warning' });
         said.current = true;
       }
     },

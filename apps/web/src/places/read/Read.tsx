@@ -11,8 +11,9 @@ import {
   transposeExercise,
   USUAL_FIFTHS,
 } from '@cifra/core';
+import { useTitle } from '../../ui/useTitle';
 import { Tabs } from 'radix-ui';
-import { useEffect, useMemo } from 'react';
+import { useMemo } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useTeacher } from '../../api/resources';
 import { useFigures } from '../../figures/loadFigures';
@@ -22,7 +23,7 @@ import { OpenExercise } from '../../exercise/OpenExercise';
 import { useTeaching } from '../../conventions/teaching';
 import { SelectField } from '../../ui/Field';
 import { useNotice } from '../../ui/Notices';
-import { Failure, StaffSkeleton } from '../../ui/States';
+import { Loaded } from '../../ui/Loaded';
 import { exerciseCaption, keyName } from '../../words/caption';
 import { todayIso } from '../../words/pageWords';
 import { Breaths } from './Breaths';
@@ -72,15 +73,10 @@ function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readon
     instrument !== undefined && isInstrumentId(instrument) && group.instruments.includes(instrument)
       ? instrument
       : undefined;
-  useEffect(() => {
-    document.title = `${exercise.title}, read · Cifra`;
-    return () => {
-      document.title = 'Cifra';
-    };
-  }, [exercise.title]);
+  useTitle(`${exercise.title}, read`);
   const plans = useMemo(
-    () => (figures.ready ? classPages(exercise.document, group, teaching) : []),
-    [exercise.document, group, teaching, figures.ready],
+    () => (figures.data === undefined ? undefined : classPages(exercise.document, group, teaching)),
+    [exercise.document, group, teaching, figures.data],
   );
   const address = (id: InstrumentId | undefined, to: View = view): string =>
     `/exercises/${exercise.id}/read/${id ?? WHOLE_CLASS}${to === 'look' ? '' : `?see=${to}`}`;
@@ -107,7 +103,7 @@ function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readon
   };
 
   // What is the same for all is read off the first instrument's page.
-  const one = plans.find((p) => p.id === chosen) ?? plans[0];
+  const one = plans?.find((p) => p.id === chosen) ?? plans?.[0];
   return (
     <>
       <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-white px-5 py-2 print:hidden">
@@ -159,19 +155,18 @@ function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readon
                 {exercise.title}
               </p>
             )}
-            {figures.error !== undefined ? (
-              <Failure title="The figures did not come" detail={figures.error.message} onRetry={figures.retry} />
-            ) : one === undefined ? (
-              <div className="bg-white p-8">
-                <StaffSkeleton systems={2} label="Reading the line" />
-              </div>
-            ) : (
-              <Shown
-                {...{ view, exercise, group, teaching, plans, one, chosen, takeKey, takeChoices, open, address }}
-                usual={group.usualFifths ?? USUAL_FIFTHS}
-                sentences={teacher?.sentences ?? {}}
-              />
-            )}
+            <Loaded of={figures} what="The figures" systems={2} className="bg-white p-8">
+              {() =>
+                one !== undefined &&
+                plans !== undefined && (
+                  <Shown
+                    {...{ view, exercise, group, teaching, plans, one, chosen, takeKey, takeChoices, open, address }}
+                    usual={group.usualFifths ?? USUAL_FIFTHS}
+                    sentences={teacher?.sentences ?? {}}
+                  />
+                )
+              }
+            </Loaded>
           </div>
         </Tabs.Content>
       </Tabs.Root>

@@ -7,7 +7,7 @@ import type { PartRequest } from '../../engraving/engraveWorker';
 import { useBuildUps } from '../../engraving/useEngraving';
 import { playRun } from '../../sound/playNote';
 import { Button } from '../../ui/Button';
-import { Failure, StaffSkeleton } from '../../ui/States';
+import { DRAWN, Loaded } from '../../ui/Loaded';
 import { Sheet } from '../../ui/Sheet';
 import { changeReasons } from '../../words/troubleWords';
 import { Block } from '../../lookFirst/Block';
@@ -128,7 +128,7 @@ function BuildUpSheet({
   readonly paper: ClassView['paper'];
   readonly title: string;
 }) {
-  const { data, error, mutate } = useBuildUps({ ...request, spots: SPOTS });
+  const buildUps = useBuildUps({ ...request, spots: SPOTS });
   return (
     <section aria-label={`Build-ups for ${title}`}>
       <div className="mb-2 flex items-baseline gap-4 print:hidden">
@@ -137,23 +137,21 @@ function BuildUpSheet({
           <PrintButton what="these build-ups" />
         </div>
       </div>
-      {error !== undefined ? (
-        <Failure
-          title="The build-ups could not be engraved"
-          detail="The line itself is safe."
-          onRetry={() => void mutate()}
-        />
-      ) : data === undefined ? (
-        <div className="bg-white p-10 shadow-sm">
-          <StaffSkeleton systems={3} label="Engraving the build-ups" />
-        </div>
-      ) : (
-        <div className="space-y-5">
-          {data.map((page, i) => (
-            <Sheet key={i} page={page} className={`bg-white shadow-sm sheet-${paper}`} />
-          ))}
-        </div>
-      )}
+      <Loaded
+        of={buildUps}
+        what="What is built up"
+        verb={DRAWN}
+        detail="The line itself is safe."
+        className="bg-white p-10 shadow-sm"
+      >
+        {(pages) => (
+          <div className="space-y-5">
+            {pages.map((page, i) => (
+              <Sheet key={i} page={page} className={`bg-white shadow-sm sheet-${paper}`} />
+            ))}
+          </div>
+        )}
+      </Loaded>
     </section>
   );
 }

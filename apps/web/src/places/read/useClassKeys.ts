@@ -1,6 +1,7 @@
 import { type FitQuestion, type KeyFitness, rankKeys } from '@cifra/core';
 import { proxy, type Remote, wrap } from 'comlink';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
+import { useStateFor } from '../../ui/useStateFor';
 import type { FitApi } from './fitWorker';
 
 let remote: Remote<FitApi> | undefined;
@@ -16,12 +17,13 @@ export interface ClassKeys {
   readonly error: Error | undefined;
 }
 
+const BEGINNING: ClassKeys = { keys: undefined, done: 0, error: undefined };
+
 /** The twelve keys for a class, looked at in a worker. */
 export function useClassKeys(question: FitQuestion): ClassKeys {
-  const [state, setState] = useState<ClassKeys>({ keys: undefined, done: 0, error: undefined });
+  const [state, setState] = useStateFor<ClassKeys>(question, BEGINNING);
   useEffect(() => {
     let open = true;
-    setState({ keys: undefined, done: 0, error: undefined });
     const onProgress = proxy((done: number) => {
       if (open) setState((s) => ({ ...s, done }));
     });
@@ -38,6 +40,6 @@ export function useClassKeys(question: FitQuestion): ClassKeys {
     return () => {
       open = false;
     };
-  }, [question]);
+  }, [question, setState]);
   return state;
 }

@@ -1,5 +1,5 @@
-import type { ExerciseView } from '@cifra/contract';
-import { notesOf, type Readiness } from '@cifra/core';
+import type { ListedExerciseView } from '@cifra/contract';
+import type { Readiness } from '@cifra/core';
 import { Copy, MoreHorizontal, Pencil, PenLine, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
@@ -11,25 +11,23 @@ import { useNotice } from '../../ui/Notices';
 import { Sheet } from '../../ui/Sheet';
 import { PIXELS_PER_MM100 } from '../../ui/SizedSheet';
 import { useAttempt } from '../../ui/useAttempt';
-import { exerciseCaption } from '../../words/caption';
+import { lineCaption } from '../../words/caption';
 import { readinessWords } from '../../words/troubleWords';
-
-const BARS = 8;
 
 /** One exercise: title, caption, how it suits the class, and its real first bars. */
 export function ExerciseStrip({
   exercise,
   readiness,
 }: {
-  readonly exercise: ExerciseView;
+  readonly exercise: ListedExerciseView;
   readonly readiness: Readiness | undefined;
 }) {
-  const { id, title, document } = exercise;
-  const strip = useStrip(`${id}/${exercise.version}`, document.source, BARS);
+  const { id, title, summary } = exercise;
+  const { owner, opening, openingIsAll, traits, isEmpty } = summary;
+  const strip = useStrip(`${id}/${exercise.version}`, opening, openingIsAll);
   const notice = useNotice();
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState(false);
-  const empty = notesOf(document.source).length === 0;
 
   const attempt = useAttempt();
   const onDelete = () =>
@@ -45,14 +43,14 @@ export function ExerciseStrip({
       <div className="flex items-baseline gap-3 pr-10">
         <h2 className="text-[17px]">
           <Link
-            to={`/exercises/${id}/${empty ? 'write' : 'parts'}`}
+            to={`/exercises/${id}/${isEmpty ? 'write' : 'parts'}`}
             className="after:absolute after:inset-0 hover:text-accent"
           >
             {title}
           </Link>
         </h2>
-        <p className="text-[13px] text-secondary">{exerciseCaption(document)}</p>
-        {empty && <p className="ml-auto text-[13px] text-secondary">nothing written yet</p>}
+        <p className="text-[13px] text-secondary">{lineCaption(owner, opening, traits.bars)}</p>
+        {isEmpty && <p className="ml-auto text-[13px] text-secondary">nothing written yet</p>}
         {readiness !== undefined && (
           <p
             className={`ml-auto text-right text-[13px] max-md:hidden ${readiness.unplayable.length > 0 ? 'text-warning' : readiness.fresh.length > 0 ? 'text-fresh' : 'text-accent'}`}

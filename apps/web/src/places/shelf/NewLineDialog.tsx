@@ -19,6 +19,7 @@ import { Button } from '../../ui/Button';
 import { SelectField, TextField } from '../../ui/Field';
 import { Modal, ModalFooter } from '../../ui/Modal';
 import { keyName, signatureCount } from '../../words/caption';
+import { reasonOf } from '../../ui/reason';
 
 interface Props {
   readonly open: boolean;
@@ -59,7 +60,7 @@ export function NewLineDialog({ open, onOpenChange }: Props) {
       });
       void navigate(`/exercises/${made.id}/write`);
     } catch (e) {
-      setRefused((e as Error).message);
+      setRefused(reasonOf(e));
     }
   });
   return (

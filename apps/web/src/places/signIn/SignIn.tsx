@@ -11,6 +11,7 @@ import { TextField } from '../../ui/Field';
 import { Wordmark } from '../../ui/Wordmark';
 import { lastPlace } from '../../frame/SignedIn';
 import { SampleStaff } from './SampleStaff';
+import { reasonOf } from '../../ui/reason';
 
 export function SignIn() {
   const navigate = useNavigate();
@@ -31,7 +32,7 @@ export function SignIn() {
       await mutate('/api/session', await request(), { revalidate: false });
       void navigate(from, { replace: true });
     } catch (e) {
-      setRefused((e as Error).message);
+      setRefused(reasonOf(e));
     } finally {
       setWaiting(false);
     }

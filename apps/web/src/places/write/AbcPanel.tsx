@@ -1,3 +1,4 @@
+import { useLatest } from '../../ui/useLatest';
 import { invert, type Problem, type Score, transposedToPage, type Written } from '@cifra/core';
 import { problemSentence } from '@cifra/contract/words';
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
@@ -51,8 +52,7 @@ export function AbcPanel({ writing, state, onClose }: Props) {
   const ownText = useRef<Score<Written>>(undefined);
   const { edit } = writing;
   const text = useMemo(() => lineText(transposedToPage(edit.score, state.lens)), [edit.score, state.lens]);
-  const newest = useRef({ writing, text });
-  newest.current = { writing, text };
+  const newest = useLatest({ writing, text });
 
   useEffect(() => {
     if (host.current === null) return undefined;
@@ -123,7 +123,7 @@ export function AbcPanel({ writing, state, onClose }: Props) {
       view.current = undefined;
       editor.destroy();
     };
-  }, []);
+  }, [newest]);
 
   // What was changed on the staff is shown here; what was typed here stays as it was typed.
   useEffect(() => {

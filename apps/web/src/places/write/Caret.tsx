@@ -1,5 +1,5 @@
 import { type Caret as CaretPlace, type EditState, selectedPlaces } from '@cifra/core';
-import type { EditorSystem } from './useSystems';
+import type { EditorSystem } from './SystemEngraver';
 
 interface Props {
   readonly edit: EditState;

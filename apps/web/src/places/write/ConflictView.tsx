@@ -5,7 +5,7 @@ import { createExercise } from '../../api/resources';
 import { LinePreview } from '../../engraving/LinePreview';
 import { Button } from '../../ui/Button';
 import { Modal, ModalFooter } from '../../ui/Modal';
-import { useNotice } from '../../ui/Notices';
+import { useAttempt } from '../../ui/useAttempt';
 import { list } from '../../words/spoken';
 import type { Writing, WritingState } from './Writing';
 
@@ -40,7 +40,7 @@ function resolved(
 /** Two windows changed the same bars differently: both are shown, and the teacher says which stands. */
 export function ConflictView({ writing, conflict: { mine, theirs, base } }: Props) {
   const navigate = useNavigate();
-  const notice = useNotice();
+  const attempt = useAttempt();
   const clashes = useMemo(() => {
     const merged = mergeExercises(base, mine, theirs.document);
     return merged.merged ? [] : merged.clashes;
@@ -57,15 +57,12 @@ export function ConflictView({ writing, conflict: { mine, theirs, base } }: Prop
     numbers.length === 0
       ? 'The title, or whose page it is,'
       : `Bar${numbers.length === 1 ? '' : 's'} ${list(numbers.map(String))}`;
-  const keepBoth = async () => {
-    try {
+  const keepBoth = () =>
+    attempt(async () => {
       const copy = await createExercise(`${mine.source.title.slice(0, 180)} (mine)`, mine);
       writing.settle(theirs.document);
       void navigate(`/exercises/${copy.id}/write`);
-    } catch (e) {
-      notice((e as Error).message, { tone: 'warning' });
-    }
-  };
+    });
   return (
     <Modal
       open

@@ -17,8 +17,10 @@ import { placeAt } from './placeAt';
 import { type PointHow, StaffSystem } from './StaffSystem';
 import { spokenState } from './spokenState';
 import { seen } from './seen';
-import { type EditorSystem, useSystems } from './useSystems';
+import type { EditorSystem } from './SystemEngraver';
+import { useSystems } from './useSystems';
 import type { Writing, WritingState } from './Writing';
+import { useLatest } from '../../ui/useLatest';
 
 interface Props {
   readonly writing: Writing;
@@ -64,21 +66,26 @@ export function StaffEditor({ writing, state, asks, zoom, marked, onMark, onCopy
     e.preventDefault();
     action.run(writing, asks);
   };
-  const newest = useRef({ writing, lines, line });
-  newest.current = { writing, lines, line };
-  const onPoint = useCallback((system: EditorSystem, x: number, y: number, how: PointHow) => {
-    const now = newest.current;
-    const place = placeAt(now.lines, system, x, y);
-    if (place === undefined) return;
-    if (place.line !== now.line) now.writing.chooseLine(place.line);
-    if (how === 'bar')
-      now.writing.select(
-        { measure: place.caret.measure, at: 0 },
-        { measure: place.caret.measure, at: now.lines[place.line]?.measures[place.caret.measure]?.events.length ?? 0 },
-      );
-    else now.writing.place(place.caret, how === 'drag' && place.line === now.line);
-    ref.current?.focus({ preventScroll: true });
-  }, []);
+  const newest = useLatest({ writing, lines, line });
+  const onPoint = useCallback(
+    (system: EditorSystem, x: number, y: number, how: PointHow) => {
+      const now = newest.current;
+      const place = placeAt(now.lines, system, x, y);
+      if (place === undefined) return;
+      if (place.line !== now.line) now.writing.chooseLine(place.line);
+      if (how === 'bar')
+        now.writing.select(
+          { measure: place.caret.measure, at: 0 },
+          {
+            measure: place.caret.measure,
+            at: now.lines[place.line]?.measures[place.caret.measure]?.events.length ?? 0,
+          },
+        );
+      else now.writing.place(place.caret, how === 'drag' && place.line === now.line);
+      ref.current?.focus({ preventScroll: true });
+    },
+    [newest],
+  );
   const shownLine = lines[line];
   const shown = useMemo(
     () => ({ score: shownLine ?? edit.score, caret, ...(anchor === undefined ? {} : { anchor }) }),

@@ -2,7 +2,7 @@ import { type EditState, openingOf, type PlacedMeasure, placeMeasures, type Scor
 import { memo, type PointerEvent, useRef } from 'react';
 import { beatSum } from './beatSum';
 import { Caret } from './Caret';
-import type { EditorSystem } from './useSystems';
+import type { EditorSystem } from './SystemEngraver';
 
 interface Props {
   readonly system: EditorSystem;

@@ -7,7 +7,24 @@ export interface Wanted {
   readonly request: () => SystemRequest;
 }
 
+/** One line of music that is to be drawn: which bars, and its drawing's name. */
+export interface PlannedSystem extends Wanted {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** One line of music: which bars, and its newest drawing (an older one while the new is on its way). */
+export interface EditorSystem {
+  readonly from: number;
+  readonly to: number;
+  readonly engraved: EngravedSystem | undefined;
+  readonly current: boolean;
+}
+
 const KEPT = 400;
+
+const isSame = (a: EditorSystem, b: EditorSystem): boolean =>
+  a.from === b.from && a.to === b.to && a.engraved === b.engraved && a.current === b.current;
 
 /**
  * Engraves the lines of music that are wanted, one at a time, each only once.
@@ -20,7 +37,9 @@ export class SystemEngraver {
   private wanted: readonly Wanted[] = [];
   private running = false;
   private failure: Error | undefined;
-  private version = 0;
+  /** What is shown, of which plan; undefined when a drawing has come since. */
+  private shown: readonly EditorSystem[] = [];
+  private shownPlan: readonly PlannedSystem[] | undefined;
   private warmed = false;
   private readonly listeners = new Set<() => void>();
 
@@ -28,13 +47,23 @@ export class SystemEngraver {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
   };
-  snapshot = (): number => this.version;
 
   get error(): Error | undefined {
     return this.failure;
   }
 
-  get = (key: string): EngravedSystem | undefined => this.drawn.get(key);
+  /** The lines of a plan as far as they are drawn; those that did not change stay the same objects. */
+  show(plan: readonly PlannedSystem[]): readonly EditorSystem[] {
+    if (this.shownPlan === plan) return this.shown;
+    const before = this.shown;
+    this.shown = plan.map(({ key, from, to }, i): EditorSystem => {
+      const [old, fresh] = [before[i], this.drawn.get(key)];
+      const now = { from, to, engraved: fresh ?? old?.engraved, current: fresh !== undefined };
+      return old !== undefined && isSame(old, now) ? old : now;
+    });
+    this.shownPlan = plan;
+    return this.shown;
+  }
 
   /** @param wanted most urgent first */
   want(wanted: readonly Wanted[]): void {
@@ -60,7 +89,7 @@ export class SystemEngraver {
       } catch (e) {
         this.failure = e instanceof Error ? e : new Error(String(e));
       }
-      this.version += 1;
+      this.shownPlan = undefined;
       for (const l of this.listeners) l();
     }
     this.running = false;

@@ -5,6 +5,7 @@ import { download } from '../../api/request';
 import { Button } from '../../ui/Button';
 import { Modal, ModalFooter } from '../../ui/Modal';
 import { list } from '../../words/spoken';
+import { reasonOf } from '../../ui/reason';
 
 interface Props {
   readonly id: string;
@@ -52,7 +53,7 @@ export function TakeAwayDialog({ id, exercise, open, onOpenChange, saveFirst }: 
       await download(`/api/exercises/${id}/line.${format}${pitched && concert ? '?pitch=concert' : ''}`);
       onOpenChange(false);
     } catch (e) {
-      setError((e as Error).message);
+      setError(reasonOf(e));
     } finally {
       setBusy(false);
     }

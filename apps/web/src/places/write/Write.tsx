@@ -1,4 +1,5 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
+import { useTitle } from '../../ui/useTitle';
 import { problemSentence } from '@cifra/contract/words';
 import {
   applyRepair,
@@ -107,12 +108,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
   );
   const marked = useMemo(() => marksOf(findings), [findings]);
   const clipboard = useClipboard(writing);
-  useEffect(() => {
-    document.title = `${title} · Write · Cifra`;
-    return () => {
-      document.title = 'Cifra';
-    };
-  }, [title]);
+  useTitle(`${title} · Write`);
   useEffect(() => {
     if (state.refused !== undefined) notice(problemSentence(state.refused));
   }, [state.refused, notice]);

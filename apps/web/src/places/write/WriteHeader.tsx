@@ -1,8 +1,9 @@
 import { INSTRUMENTS, isInstrumentId, type InstrumentId, linesOf, type PageOwner } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Check, CircleAlert, CloudOff, LoaderCircle, MonitorX } from 'lucide-react';
-import { memo, useEffect, useState } from 'react';
+import { memo } from 'react';
 import { SelectField } from '../../ui/Field';
+import { useStateFor } from '../../ui/useStateFor';
 import type { SaveStatus } from './Saver';
 import type { Writing, WritingState } from './Writing';
 
@@ -30,8 +31,7 @@ const page = (value: string): PageOwner => (isInstrumentId(value) ? value : 'con
 
 function Header({ writing, state, instruments }: Props) {
   const { exercise, lens, status } = state;
-  const [title, setTitle] = useState(exercise.source.title);
-  useEffect(() => setTitle(exercise.source.title), [exercise.source.title]);
+  const [title, setTitle] = useStateFor(exercise.source.title, exercise.source.title);
   const rename = () => {
     if (title.trim() !== '' && title.trim() !== exercise.source.title) writing.rename(title.trim());
     else setTitle(exercise.source.title);

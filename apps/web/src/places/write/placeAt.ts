@@ -1,5 +1,5 @@
 import type { Caret, Score, Written } from '@cifra/core';
-import type { EditorSystem } from './useSystems';
+import type { EditorSystem } from './SystemEngraver';
 
 /** The line whose staff is nearest to a height, and the place between notes nearest to a point, in the drawing's units. */
 export function placeAt(

@@ -1,12 +1,6 @@
 import { type Measure, placeMeasures, accidentalsInForce, type Score, type Written } from '@cifra/core';
 import { breakForWriting, estimateWidth, orderOf, sliceLine, type SystemRequest } from '@cifra/engrave';
-import type { Wanted } from './SystemEngraver';
-
-/** One line of music that is to be drawn: which bars, and its drawing's name. */
-export interface PlannedSystem extends Wanted {
-  readonly from: number;
-  readonly to: number;
-}
+import type { PlannedSystem } from './SystemEngraver';
 
 /** Lines of unequal length are drawn with empty bars at the end of the shorter ones. */
 function padded(lines: readonly Score<Written>[]): Score<Written>[] {

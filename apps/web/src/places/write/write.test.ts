@@ -22,7 +22,7 @@ import { comboOf, shownKey } from './keys';
 import { placeAt } from './placeAt';
 import { spellMidi } from './spellMidi';
 import { spokenState } from './spokenState';
-import type { EditorSystem } from './useSystems';
+import type { EditorSystem } from './SystemEngraver';
 
 const BAD = /undefined|NaN|\[object|null|\$\{/;
 const exercise = (source: Exercise['source']): Exercise => ({ owner: 'concert', source, partChoices: {} });

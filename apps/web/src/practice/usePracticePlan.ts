@@ -1,0 +1,95 @@
+import {
+  type Exercise,
+  type InstrumentId,
+  type PagePlan,
+  type PageSetup,
+  partOf,
+  planPages,
+  type PlaySetup,
+  RUNG_SETUP,
+  type Teaching,
+} from '@cifra/core';
+import { useMemo } from 'react';
+import { useFigures } from '../figures/loadFigures';
+import { type PreparedPlayback, preparePlayback } from '../player/playback';
+import { todayIso } from '../words/pageWords';
+import type { Practice } from './usePractice';
+
+export interface PracticedPart {
+  readonly exercise: Exercise;
+  readonly instrument: InstrumentId;
+  readonly teaching: Teaching;
+  readonly page: PageSetup;
+  /** Notes that were met, as written. */
+  readonly known: readonly string[] | undefined;
+}
+
+/** The page as a step of the ladder shows it, with as much help over the notes as is left. */
+function practicePage(page: PageSetup, { rung, fade }: Pick<Practice, 'rung' | 'fade'>): PageSetup {
+  const setup = rung === undefined ? undefined : RUNG_SETUP[rung];
+  const ofRung = setup?.rows?.map((row) => ({ row, fade: 'every' as const }));
+  const faded = (rows: PageSetup['rows']['brass']) =>
+    fade === undefined ? rows : fade === 'none' ? [] : rows.map((r) => ({ ...r, fade }));
+  const { woodwind, brass } = page.rows;
+  return {
+    ...page,
+    repeats: 'folded',
+    strip: false,
+    legend: false,
+    slurs: setup?.slurs ?? page.slurs,
+    rows:
+      ofRung === undefined ? { woodwind: faded(woodwind), brass: faded(brass) } : { woodwind: ofRung, brass: ofRung },
+  };
+}
+
+/** The notes of a step of a hard place that is built up. */
+function notesOfStep(plan: PagePlan | undefined, { chain }: Pick<Practice, 'chain'>): ReadonlySet<string> | undefined {
+  const step = chain?.build.steps[chain.step];
+  if (step === undefined || plan === undefined) return undefined;
+  const events = plan.part.concert.measures.flatMap((m) => m.events);
+  return new Set(events.slice(step[0], step[1] + 1).map((e) => e.id));
+}
+
+/** To play freely over: drone and bass, over and over. */
+const freely = (setup: PlaySetup): PlaySetup => ({
+  ...setup,
+  heard: { ...setup.heard, part: false, drone: true, bass: true, repeats: false },
+  others: [],
+  turns: 'none',
+  again: true,
+});
+
+export interface PracticePlan {
+  readonly page: PageSetup;
+  /** Undefined until the figures are there. */
+  readonly plan: PagePlan | undefined;
+  readonly setup: PlaySetup;
+  readonly prepared: PreparedPlayback | undefined;
+  readonly figures: ReturnType<typeof useFigures>;
+}
+
+/** What is shown and what sounds, as it is practised at the moment. */
+export function usePracticePlan(of: PracticedPart, practice: Practice, isFree: boolean): PracticePlan {
+  const { exercise, instrument, teaching, known } = of;
+  const { rung, fade, chain, others, setup: chosen } = practice;
+  const figures = useFigures([instrument, ...others]);
+  const isReady = figures.data === true;
+  const page = useMemo(() => practicePage(of.page, { rung, fade }), [of.page, rung, fade]);
+  const plan = useMemo(
+    () => (isReady ? planPages(exercise, instrument, teaching, page, { today: todayIso(), known })[0] : undefined),
+    [exercise, instrument, teaching, page, known, isReady],
+  );
+  const along = useMemo(
+    () => (isReady ? others.map((o) => partOf(exercise, o, teaching, { repeats: 'folded' })) : []),
+    [exercise, others, teaching, isReady],
+  );
+  const setup = useMemo((): PlaySetup => {
+    const stepwise = { ...chosen, only: notesOfStep(plan, { chain }) };
+    return isFree ? freely(stepwise) : stepwise;
+  }, [chosen, plan, chain, isFree]);
+  const prepared = useMemo(
+    () => (plan === undefined ? undefined : preparePlayback(plan.part, along, setup)),
+    [plan, along, setup],
+  );
+  return { page, plan, setup, prepared, figures };
+}
