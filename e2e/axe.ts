@@ -11,7 +11,10 @@ export async function seriousFindings(page: Page): Promise<string[]> {
     const { axe } = window as unknown as {
       axe: { run: (o: object) => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> };
     };
-    const { violations } = await axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa'] });
+    const { violations } = await axe.run({
+      runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa'],
+      resultTypes: ['violations'],
+    });
     return violations
       .filter((v) => v.impact === 'serious' || v.impact === 'critical')
       .map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`);

@@ -1,6 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, test } from './test';
+import { expect, firstVisitTest as test } from './test';
+import { BROWSER } from '../scripts/lib/browser.mjs';
 import { openDemo, openPart } from './teacher';
 
 /** What the microphone hears: a pure A at 440 hertz (ISO 16), 20 cents low, for four seconds. */
@@ -35,12 +36,9 @@ writeFileSync(FILE, toneFile());
 test.use({
   permissions: ['microphone'],
   launchOptions: {
-    executablePath: '/usr/bin/chromium',
+    ...BROWSER,
     args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--no-first-run',
-      '--disable-background-networking',
+      ...BROWSER.args,
       '--use-fake-ui-for-media-stream',
       '--use-fake-device-for-media-stream',
       `--use-file-for-fake-audio-capture=${FILE}`,

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { expect, type Page, test } from './test';
+import { expect, firstVisitTest, type Page, test } from './test';
 import { readMusicXml } from '../packages/formats/src/musicxml/readMusicXml';
 import { bringIn, cell, openDemo, openPart } from './teacher';
 
@@ -52,16 +52,16 @@ test('key, octave and clef of a part are changed, explained, kept and taken back
     .getByRole('button', { name: /^Trombone/ })
     .click();
   await expect(page.getByText('the clef beginners learn first')).toBeVisible();
-  await page.getByLabel('Clef').selectOption('tenor');
+  await page.getByLabel('Clef', { exact: true }).selectOption('tenor');
   await expect(page.getByText('your choice')).toBeVisible();
   await page.getByLabel('Octave').selectOption('0');
   await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel('Clef')).toHaveValue('tenor');
+  await expect(page.getByLabel('Clef', { exact: true })).toHaveValue('tenor');
   await expect(page.getByLabel('Octave')).toHaveValue('0');
   await page.getByRole('button', { name: 'As proposed' }).click();
-  await expect(page.getByLabel('Clef')).toHaveValue('bass');
-  await page.getByLabel('Key').selectOption('no-signature');
+  await expect(page.getByLabel('Clef', { exact: true })).toHaveValue('bass');
+  await page.getByLabel('Key', { exact: true }).selectOption('no-signature');
   await expect(cell(page, 3)).toHaveAttribute(
     'aria-label',
     /^bar 1, beat 4, B flat, first position.*, an easier figure is marked$/,
@@ -124,31 +124,6 @@ test('a part and the book come as PDF, a part as MusicXML that reads back', asyn
   ).toBeGreaterThanOrEqual(11);
 });
 
-test('two windows that change one exercise: the second is asked, and nothing is lost', async ({ page, context }) => {
-  await bringIn(page, TUNE.replace('Parts check', 'Two windows'));
-  await list(page)
-    .getByRole('button', { name: /^Trombone/ })
-    .click();
-  await expect(page.getByLabel('Clef')).toHaveValue('bass');
-  const second = await context.newPage();
-  await second.goto(page.url());
-  await expect(second.getByLabel('Clef')).toHaveValue('bass');
-  await second.getByLabel('Clef').selectOption('alto');
-  await expect(second.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
-  // Coming to the front would fetch the newer version: the first window stays as it was.
-  await page.evaluate(() => fetch('/api/session'));
-  await page.route('**/api/exercises/*', (route) =>
-    route.request().method() === 'GET' ? route.abort() : route.continue(),
-  );
-  await page.getByLabel('Clef').selectOption('tenor');
-  await expect(page.getByRole('dialog')).toContainText('Changed in another window');
-  await page.getByRole('button', { name: 'Save mine over it' }).click();
-  await expect(page.getByRole('dialog')).toBeHidden();
-  await page.unroute('**/api/exercises/*');
-  await page.reload();
-  await expect(page.getByLabel('Clef')).toHaveValue('tenor');
-});
-
 test("another teacher's exercise is not there", async ({ page }) => {
   await page.goto('/exercises/00000000-0000-4000-8000-000000000000/parts');
   await expect(page.getByRole('heading', { name: 'There is no such exercise' })).toBeVisible();
@@ -171,29 +146,58 @@ test('a phone shows the part under a list of instruments', async ({ page }) => {
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
 });
 
-test.describe('with a server that stops', () => {
-  // Here the requests of the page itself are cut off.
-  test.use({ serviceWorkers: 'block' });
+firstVisitTest.describe('with requests that are cut off', () => {
+  // The page makes them itself.
+  firstVisitTest.use({ serviceWorkers: 'block' });
 
-  test('a server that stops in the middle loses nothing: the change is said not to be saved, and tried again', async ({
-    page,
-  }) => {
-    await bringIn(page, TUNE.replace('Parts check', 'Server away'));
-    await list(page)
-      .getByRole('button', { name: /^Trombone/ })
-      .click();
-    await page.route('**/api/exercises/*', (route) =>
-      route.request().method() === 'PUT' ? route.abort() : route.continue(),
-    );
-    await page.getByLabel('Clef').selectOption('alto');
-    await expect(page.getByRole('status').filter({ hasText: 'Not saved' })).toBeVisible();
-    await expect(page.getByText('The server does not answer.').first()).toBeVisible();
-    await page.unroute('**/api/exercises/*');
-    await page.getByRole('button', { name: 'Try again' }).click();
-    await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
-    await page.reload();
-    await expect(page.getByLabel('Clef')).toHaveValue('alto');
-  });
+  firstVisitTest(
+    'two windows that change one exercise: the second is asked, and nothing is lost',
+    async ({ page, context }) => {
+      await bringIn(page, TUNE.replace('Parts check', 'Two windows'));
+      await list(page)
+        .getByRole('button', { name: /^Trombone/ })
+        .click();
+      await expect(page.getByLabel('Clef', { exact: true })).toHaveValue('bass');
+      const second = await context.newPage();
+      await second.goto(page.url());
+      await expect(second.getByLabel('Clef')).toHaveValue('bass');
+      await second.getByLabel('Clef').selectOption('alto');
+      await expect(second.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+      // Coming to the front would fetch the newer version: the first window stays as it was.
+      await page.evaluate(() => fetch('/api/session'));
+      await page.route('**/api/exercises/*', (route) =>
+        route.request().method() === 'GET' ? route.abort() : route.continue(),
+      );
+      await page.getByLabel('Clef', { exact: true }).selectOption('tenor');
+      await expect(page.getByRole('dialog')).toContainText('Changed in another window');
+      await page.getByRole('button', { name: 'Save mine over it' }).click();
+      await expect(page.getByRole('dialog')).toBeHidden();
+      await page.unroute('**/api/exercises/*');
+      await page.reload();
+      await expect(page.getByLabel('Clef', { exact: true })).toHaveValue('tenor');
+    },
+  );
+
+  firstVisitTest(
+    'a server that stops in the middle loses nothing: the change is said not to be saved, and tried again',
+    async ({ page }) => {
+      await bringIn(page, TUNE.replace('Parts check', 'Server away'));
+      await list(page)
+        .getByRole('button', { name: /^Trombone/ })
+        .click();
+      await page.route('**/api/exercises/*', (route) =>
+        route.request().method() === 'PUT' ? route.abort() : route.continue(),
+      );
+      await page.getByLabel('Clef', { exact: true }).selectOption('alto');
+      await expect(page.getByRole('status').filter({ hasText: 'Not saved' })).toBeVisible();
+      await expect(page.getByText('The server does not answer.').first()).toBeVisible();
+      await page.unroute('**/api/exercises/*');
+      await page.getByRole('button', { name: 'Try again' }).click();
+      await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+      await page.reload();
+      await expect(page.getByLabel('Clef', { exact: true })).toHaveValue('alto');
+    },
+  );
 });
 
 test('a line that an instrument cannot play is said on the list and over the notes', async ({ page }) => {

@@ -1,6 +1,6 @@
 import { expect, test } from './test';
 import { seriousFindings } from './axe';
-import { openDemo, openPart } from './teacher';
+import { goWithin, openDemo, openPart } from './teacher';
 
 test('axe finds nothing serious on any place, and the console stays quiet', async ({ page }) => {
   // Every place is looked at in one visit.
@@ -14,9 +14,10 @@ test('axe finds nothing serious on any place, and the console stays quiet', asyn
   await openDemo(page);
   await expect(page.locator('svg .note').first()).toBeVisible({ timeout: 30_000 });
   expect(await seriousFindings(page)).toEqual([]);
-  await page.goto('/bring');
+  await goWithin(page, '/bring');
+  await expect(page.getByRole('heading', { name: 'Bring in a line' })).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
-  await page.goto('/shelf');
+  await goWithin(page, '/shelf');
   await openPart(page, 'Harbour Steps', 'Flute');
   await page.locator('.sheet .cell').nth(3).click();
   expect(await seriousFindings(page)).toEqual([]);
@@ -25,7 +26,9 @@ test('axe finds nothing serious on any place, and the console stays quiet', asyn
   expect(await seriousFindings(page)).toEqual([]);
   await page.getByRole('tab', { name: 'How it is taught' }).click();
   expect(await seriousFindings(page)).toEqual([]);
-  await page.goto('/charts/horn/A4');
+  await page.keyboard.press('Escape');
+  await goWithin(page, '/charts/horn/A4');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
   expect(await seriousFindings(page)).toEqual([]);
   expect(noise).toEqual([]);
@@ -74,7 +77,7 @@ test('axe finds nothing serious on what stands around the pages', async ({ page 
     ['parts/score', '.sheet .note'],
     ['board', '.sheet .note'],
   ] as const) {
-    await page.goto(pathname.replace(/parts.*/, path));
+    await goWithin(page, pathname.replace(/parts.*/, path));
     await expect(page.locator(ready).first()).toBeVisible({ timeout: 60_000 });
     expect(await seriousFindings(page)).toEqual([]);
   }
@@ -84,7 +87,7 @@ test('axe finds nothing serious in the drills', async ({ page }) => {
   test.setTimeout(120_000);
   await openDemo(page);
   for (const drill of ['figures', 'reading', 'signatures', 'rhythm', 'sight', 'ear', 'caller']) {
-    await page.goto(`/drills?on=flute&drill=${drill}`);
+    await goWithin(page, `/drills?on=flute&drill=${drill}`);
     await expect(page.getByRole('tabpanel').locator('svg').first()).toBeVisible({ timeout: 30_000 });
     expect([drill, await seriousFindings(page)]).toEqual([drill, []]);
   }
@@ -105,7 +108,7 @@ test('axe finds nothing serious about the class', async ({ page }) => {
     'kit',
     'kept',
   ]) {
-    await page.goto(`/class?see=${see}`);
+    await goWithin(page, `/class?see=${see}`);
     await expect(page.getByRole('tabpanel').locator('p, h2, table').first()).toBeVisible({ timeout: 30_000 });
     expect([see, await seriousFindings(page)]).toEqual([see, []]);
   }

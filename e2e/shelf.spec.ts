@@ -1,4 +1,4 @@
-import { expect, test } from './test';
+import { expect, firstVisitTest, test } from './test';
 import { openDemo } from './teacher';
 
 test('the shelf shows six exercises, each drawn with its real first bars', async ({ page }) => {
@@ -12,7 +12,9 @@ test('the shelf shows six exercises, each drawn with its real first bars', async
     'Slow Ferry',
     'Kite Weather',
   ]) {
-    await expect(strips.filter({ hasText: title }).locator('svg .note').first()).toBeVisible({ timeout: 30_000 });
+    const strip = strips.filter({ hasText: title });
+    await strip.scrollIntoViewIfNeeded();
+    await expect(strip.locator('svg .note').first()).toBeVisible({ timeout: 30_000 });
   }
   await expect(strips.filter({ hasText: 'Lantern Walk' })).toContainText(
     'from a trumpet in B♭ page · C major · 3/4 · 16 bars',
@@ -52,10 +54,10 @@ test('rename, copy, take off and put back; all of it is there after a reload', a
   await expect(page.getByRole('link', { name: 'Night Ferry' })).toBeHidden();
 });
 
-test.describe('without anything kept from before', () => {
-  test.use({ serviceWorkers: 'block' });
+firstVisitTest.describe('without anything kept from before', () => {
+  firstVisitTest.use({ serviceWorkers: 'block' });
 
-  test('a server that does not answer is said, and trying again works', async ({ page }) => {
+  firstVisitTest('a server that does not answer is said, and trying again works', async ({ page }) => {
     await openDemo(page);
     await page.route('**/api/exercises', (route) => route.abort());
     await page.reload();
@@ -66,21 +68,22 @@ test.describe('without anything kept from before', () => {
   });
 });
 
-test('a newer version that takes over under an open page is said, stays said, and is loaded with one press', async ({
-  page,
-}) => {
-  await openDemo(page);
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  await page.reload();
-  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
-  await expect(page.getByText('A newer version of Cifra is here.', { exact: true })).toBeHidden();
-  // A worker at another address takes the place of the first, as one with other words in it would.
-  await page.evaluate(() => navigator.serviceWorker.register('/serviceWorker.js?newer').then(() => undefined));
-  await expect(page.getByText('A newer version of Cifra is here.', { exact: true })).toBeVisible({ timeout: 30_000 });
-  await page.waitForTimeout(10_000);
-  await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: 'Load it' }).click()]);
-  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
-});
+firstVisitTest(
+  'a newer version that takes over under an open page is said, stays said, and is loaded with one press',
+  async ({ page }) => {
+    await openDemo(page);
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    await page.reload();
+    await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+    await expect(page.getByText('A newer version of Cifra is here.', { exact: true })).toBeHidden();
+    // A worker at another address takes the place of the first, as one with other words in it would.
+    await page.evaluate(() => navigator.serviceWorker.register('/serviceWorker.js?newer').then(() => undefined));
+    await expect(page.getByText('A newer version of Cifra is here.', { exact: true })).toBeVisible({ timeout: 30_000 });
+    await page.waitForTimeout(10_000);
+    await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: 'Load it' }).click()]);
+    await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+  },
+);
 
 test('the shelf is searched by title, meter and sign, and put in order', async ({ page }) => {
   await openDemo(page);

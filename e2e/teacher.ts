@@ -3,10 +3,10 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, type Page } from './test';
 
-/** Opens the demo and lands on the shelf. */
+/** Signs in to the demo and lands on the shelf. */
 export async function openDemo(page: Page): Promise<void> {
-  await page.goto('/sign-in');
-  await page.getByRole('button', { name: 'Open the demo as Mara' }).click();
+  await page.request.post('/api/session/demo');
+  await page.goto('/shelf');
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
 }
 
@@ -32,6 +32,13 @@ export async function ownTeacher(page: Page, email: string): Promise<void> {
   await signIn(page, email, OWN_PASSWORD);
   await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
 }
+
+/** Goes to an address as a link within the application does, without loading it anew. */
+export const goWithin = (page: Page, path: string): Promise<void> =>
+  page.evaluate((to) => {
+    history.pushState(null, '', to);
+    dispatchEvent(new PopStateEvent('popstate'));
+  }, path);
 
 /** A part of an exercise, engraved. */
 export async function openPart(page: Page, title: string, instrument: string): Promise<void> {

@@ -1,5 +1,7 @@
-// npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading, typing, playing, listening, load, readers.
+// npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading, typing, playing,
+// listening, load, readers, full.
 import { benchCore } from './bench/core.mjs';
+import { benchFull } from './bench/full.mjs';
 import { benchListening } from './bench/listening.mjs';
 import { benchLoad } from './bench/load.mjs';
 import { benchMaking } from './bench/making.mjs';
@@ -20,6 +22,7 @@ const BENCHES = {
   listening: benchListening,
   load: benchLoad,
   readers: benchReaders,
+  full: benchFull,
 };
 
 async function bench() {

@@ -4,20 +4,20 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from 'playwright-core';
+import { BROWSER } from './lib/browser.mjs';
 import { fail, ROOT, Stop } from './lib/steps.mjs';
 
 const DAY_MS = 24 * 3600 * 1000;
 
 const RUNNING = join(ROOT, '.cifra/running.json');
 const FOLDER = join(ROOT, 'docs/screenshots');
-const ARGS = ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'];
 
 async function shots() {
   const base =
     process.env.BASE_URL ?? (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).url : undefined);
   if (base === undefined) throw new Stop('Start Cifra first with npm start.');
   mkdirSync(FOLDER, { recursive: true });
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+  const browser = await chromium.launch(BROWSER);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const shot = (name) => page.screenshot({ path: join(FOLDER, `${name}.png`) });
   const engraved = () => page.locator('.sheet .cell').first().waitFor({ timeout: 60000 });

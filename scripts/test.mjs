@@ -4,6 +4,7 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BROWSER_PACKAGE } from './lib/browser.mjs';
 import { buildPackages, buildWeb, checkTypes } from './lib/build.mjs';
 import { checkNode, ensureNpmPackages, ensurePrograms } from './lib/packages.mjs';
 import { startPostgres } from './lib/postgres.mjs';
@@ -11,7 +12,7 @@ import { findPort, startServer } from './lib/server.mjs';
 import { fail, ROOT, Stop } from './lib/steps.mjs';
 
 const PROGRAMS = [
-  ['chromium', 'chromium'],
+  [BROWSER_PACKAGE, BROWSER_PACKAGE],
   ['pdftotext', 'poppler-utils'],
   ['xmllint', 'libxml2-utils'],
   ['abc2midi', 'abcmidi'],

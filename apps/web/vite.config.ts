@@ -8,6 +8,8 @@ import { firstLoad, isPupils } from './build/firstLoad';
 /** The engraving engine is the largest file that has to be there without a network. */
 const LARGEST_KEPT_BYTES = 12 * 1024 * 1024;
 
+const SERVER = `http://127.0.0.1:${process.env.API_PORT ?? 4173}`;
+
 export default defineConfig({
   plugins: [
     react(),
@@ -42,5 +44,5 @@ export default defineConfig({
   worker: { format: 'es', plugins: () => [engineFile()] },
   // The content security policy allows no data: fonts or workers.
   build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 9000, sourcemap: false },
-  server: { proxy: { '/api': 'http://127.0.0.1:4173', '/health': 'http://127.0.0.1:4173' } },
+  server: { proxy: { '/api': SERVER, '/health': SERVER } },
 });

@@ -1,4 +1,5 @@
 import { chromium } from 'playwright-core';
+import { BROWSER } from '../lib/browser.mjs';
 import { line, withDemoServer } from './measuring.mjs';
 
 const WANTED_MS = 5;
@@ -126,8 +127,8 @@ export async function benchPlaying() {
   );
   await withDemoServer(async ({ base, headers }) => {
     const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--autoplay-policy=no-user-gesture-required'],
+      ...BROWSER,
+      args: [...BROWSER.args, '--autoplay-policy=no-user-gesture-required'],
     });
     try {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

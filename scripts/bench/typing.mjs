@@ -1,7 +1,7 @@
 import { chromium } from 'playwright-core';
+import { BROWSER } from '../lib/browser.mjs';
 import { demoTunes, line, longer, withDemoServer } from './measuring.mjs';
 
-const ARGS = ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'];
 const WANTED_MS = 50;
 const WANTED_SHARE = 95;
 
@@ -111,7 +111,7 @@ export async function benchTyping() {
     partChoices: {},
   };
   await withDemoServer(async ({ base, headers }) => {
-    const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+    const browser = await chromium.launch(BROWSER);
     try {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
       await page.goto(`${base}/sign-in`);

@@ -6,7 +6,7 @@ import { ROOT, run, step } from './steps.mjs';
 
 const STAMP = join(ROOT, '.cifra/built');
 /** The native compiler; typescript-eslint reads types by the other one. Both call their program tsc. */
-const TSC = join(ROOT, 'node_modules/typescript-native/bin/tsc');
+export const TSC = join(ROOT, 'node_modules/typescript-native/bin/tsc');
 
 /** Compiles the packages and the server, which run from what is compiled. */
 export const buildPackages = () => step('Compiling', () => run(process.execPath, [TSC, '-b']));

@@ -3,6 +3,8 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { ROOT, run, Stop } from './steps.mjs';
 
+const MAIN = join(ROOT, 'apps/server/dist/main.js');
+
 const isFree = (port) =>
   new Promise((resolve) => {
     const probe = createServer();
@@ -17,16 +19,44 @@ export async function findPort(wished) {
 }
 
 /** Migrates, loads the demo when asked for, and serves. @returns the child and a promise of its end */
-export async function startServer({ databaseUrl, port, demo, logTo = 'ignore', env = {} }) {
+export async function startServer({ databaseUrl, port, demo, watch = false, logTo = 'ignore', env = {} }) {
   const all = { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), CIFRA_DEMO: demo ? '1' : '0', ...env };
   await run('node', [join(ROOT, 'apps/server/dist/prepare.js')], { env: all });
-  return serve(all, logTo);
+  return watch ? serveWatching(all, logTo) : serve(all, logTo);
+}
+
+/** Serves, and starts anew when what is compiled changes. Node.js keeps the server's word to itself: it is asked instead. */
+async function serveWatching(env, logTo) {
+  const child = spawn('node', ['--watch', '--watch-preserve-output', MAIN], {
+    cwd: ROOT,
+    env,
+    detached: true,
+    stdio: ['ignore', logTo, logTo],
+  });
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  const answers = () =>
+    fetch(`http://127.0.0.1:${env.PORT}/health`).then(
+      () => true,
+      () => false,
+    );
+  while (!(await answers())) {
+    if (child.exitCode !== null) throw new Stop('The server ended at once. See .cifra/server.log.');
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+  return { child, ended, stop: () => endOf(child, ended) };
+}
+
+async function endOf(child, ended) {
+  if (child.exitCode === null) {
+    child.kill('SIGTERM');
+    await ended;
+  }
 }
 
 /** Serves from a database that is ready. @param env everything that the server is told */
 export async function serve(env, logTo = 'ignore') {
   // Its own process group: the starter alone decides when it stops, so that requests in flight can end.
-  const child = spawn('node', [join(ROOT, 'apps/server/dist/main.js')], {
+  const child = spawn('node', [MAIN], {
     cwd: ROOT,
     env,
     detached: true,
@@ -47,11 +77,6 @@ export async function serve(env, logTo = 'ignore') {
     child,
     ended,
     errors: () => errors,
-    stop: async () => {
-      if (child.exitCode === null) {
-        child.kill('SIGTERM');
-        await ended;
-      }
-    },
+    stop: () => endOf(child, ended),
   };
 }

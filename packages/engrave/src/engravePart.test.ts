@@ -5,7 +5,6 @@ import {
   firstBars,
   type Exercise,
   figureText,
-  INSTRUMENTS,
   type InstrumentId,
   instrumentOf,
   letterName,
@@ -13,7 +12,7 @@ import {
   notesOf,
   realize,
 } from '@cifra/core';
-import { arbitraryExercise, midiNotes } from '@cifra/core/testing';
+import { arbitraryExercise, midiNotes, SHARE_OF_INSTRUMENTS } from '@cifra/core/testing';
 import { childrenNamed, descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
@@ -52,7 +51,7 @@ const withClass = (root: XmlElement, name: string): XmlElement[] =>
   [...descendants(root)].filter((e) => (e.attributes.class ?? '').split(' ').includes(name));
 
 describe('an engraved part', () => {
-  it.each(INSTRUMENTS.map((i) => i.id))(
+  it.each(SHARE_OF_INSTRUMENTS.map((i) => i.id))(
     'of the %s shows figure, name and concert pitch over every struck note, in order',
     (id) => {
       const { annotations } = partOf(exercises[0] as Exercise, id);
@@ -134,7 +133,7 @@ describe('the geometry of the band', () => {
     return found;
   }
 
-  it.each(INSTRUMENTS.map((i) => i.id))('%s: no cell touches its neighbour or leaves the line', (id) => {
+  it.each(SHARE_OF_INSTRUMENTS.map((i) => i.id))('%s: no cell touches its neighbour or leaves the line', (id) => {
     for (const rows of settings) for (const e of exercises.slice(0, 3)) expect(overlaps(id, e, rows)).toEqual([]);
   });
 
@@ -142,7 +141,7 @@ describe('the geometry of the band', () => {
     expect(overlaps('trumpet', exercises[0] as Exercise, ROWS, 600).length).toBeGreaterThan(0);
   });
 
-  it.each(INSTRUMENTS.map((i) => i.id))('%s: every cell is centred on its notehead within 0.3 mm', (id) => {
+  it.each(SHARE_OF_INSTRUMENTS.map((i) => i.id))('%s: every cell is centred on its notehead within 0.3 mm', (id) => {
     for (const page of pages(exercises[2] as Exercise, id, ['diagram', 'figure', 'name', 'count'])) {
       for (const placed of withClass(parse(page.svg), 'placed')) {
         for (const cell of withClass(placed, 'cell')) {
@@ -161,39 +160,42 @@ describe('the geometry of the band', () => {
 
 describe("against the engraving library's own MIDI", () => {
   // Source: the MIDI that the library itself renders from the written page: an independent reading of its pitches.
-  it.each(INSTRUMENTS.map((i) => [i.id, i] as const))('%s: the written page sounds as written', (id, instrument) => {
-    for (const exercise of exercises) {
-      const { part } = partOf(exercise, id);
-      // Repeats are taken away: the library plays them out, and the order of playing is not what is held here.
-      const straight = {
-        ...part.score,
-        measures: part.score.measures.map(({ repeatStart: _s, repeatEnd: _e, ending: _n, ...m }) => m),
-      };
-      layOut(
-        engine,
-        writeMei(straight, {
-          bandLines: 0,
-          cellWidth: () => 0,
-          breakBefore: new Set(),
-          idPrefix: 'x-',
-          slurs: true,
-          finalBar: true,
-        }),
-        18000,
-        'auto',
-      );
-      const heard = midiNotes(new Uint8Array(Buffer.from(engine.renderToMIDI(), 'base64')));
-      const struck = notesOf(part.score).filter((_n, i, all) => all[i - 1]?.tie !== true);
-      const written = struck.map((n) => midi(n.pitch));
-      expect(heard).toEqual(written);
-      const concert = notesOf(realize(exercise))
-        .filter((_n, i, all) => all[i - 1]?.tie !== true)
-        .map((n) => midi(n.pitch));
-      const move = midi({ step: 'C', alter: 0, octave: 4 }) - 60 + 12 * part.decisions.octave.octaves;
-      const up = { fifths: instrument.toWritten.fifths, octaves: instrument.toWritten.octaves };
-      expect(written).toEqual(concert.map((n) => n + move + 7 * up.fifths + 12 * up.octaves));
-    }
-  });
+  it.each(SHARE_OF_INSTRUMENTS.map((i) => [i.id, i] as const))(
+    '%s: the written page sounds as written',
+    (id, instrument) => {
+      for (const exercise of exercises) {
+        const { part } = partOf(exercise, id);
+        // Repeats are taken away: the library plays them out, and the order of playing is not what is held here.
+        const straight = {
+          ...part.score,
+          measures: part.score.measures.map(({ repeatStart: _s, repeatEnd: _e, ending: _n, ...m }) => m),
+        };
+        layOut(
+          engine,
+          writeMei(straight, {
+            bandLines: 0,
+            cellWidth: () => 0,
+            breakBefore: new Set(),
+            idPrefix: 'x-',
+            slurs: true,
+            finalBar: true,
+          }),
+          18000,
+          'auto',
+        );
+        const heard = midiNotes(new Uint8Array(Buffer.from(engine.renderToMIDI(), 'base64')));
+        const struck = notesOf(part.score).filter((_n, i, all) => all[i - 1]?.tie !== true);
+        const written = struck.map((n) => midi(n.pitch));
+        expect(heard).toEqual(written);
+        const concert = notesOf(realize(exercise))
+          .filter((_n, i, all) => all[i - 1]?.tie !== true)
+          .map((n) => midi(n.pitch));
+        const move = midi({ step: 'C', alter: 0, octave: 4 }) - 60 + 12 * part.decisions.octave.octaves;
+        const up = { fifths: instrument.toWritten.fifths, octaves: instrument.toWritten.octaves };
+        expect(written).toEqual(concert.map((n) => n + move + 7 * up.fifths + 12 * up.octaves));
+      }
+    },
+  );
 });
 
 describe('lines for the screen', () => {

@@ -1,5 +1,5 @@
-import { type Exercise, INSTRUMENTS, type InstrumentId, type PageSetup } from '@cifra/core';
-import { arbitraryExercise } from '@cifra/core/testing';
+import { type Exercise, type InstrumentId, type PageSetup } from '@cifra/core';
+import { arbitraryExercise, SHARE_OF_INSTRUMENTS } from '@cifra/core/testing';
 import fc from 'fast-check';
 import { readAbc } from '@cifra/formats';
 import { DEMO_TUNES } from '../../../apps/server/src/demo/tunes.data';
@@ -82,7 +82,7 @@ function outside(boxes: readonly Box[], paper: Paper): string[] {
 describe('the geometry of whole pages', () => {
   /** Every instrument with every setting; lines and papers take turns, so that each meets each. */
   const check = (lines: readonly Exercise[], setting: number): string[] =>
-    INSTRUMENTS.flatMap(({ id }, i) => {
+    SHARE_OF_INSTRUMENTS.flatMap(({ id }, i) => {
       const paper = PAPERS[(i + setting) % PAPERS.length] as Paper;
       const exercise = lines[(i + 3 * setting) % lines.length] as Exercise;
       return pagesOf(exercise, id, SETTINGS[setting]?.[1] ?? {}, paper).flatMap((boxes) =>
@@ -91,7 +91,7 @@ describe('the geometry of whole pages', () => {
     });
 
   it.each(SETTINGS.map(([name], i) => [name, i] as const))(
-    '%s: the demo tunes for every instrument',
+    '%s: the demo tunes for every kind of instrument',
     (_name, i) => {
       expect(check(DEMO, i)).toEqual([]);
     },
@@ -99,7 +99,7 @@ describe('the geometry of whole pages', () => {
   );
 
   it.each(SETTINGS.map(([name], i) => [name, i] as const))(
-    '%s: overloaded lines for every instrument',
+    '%s: overloaded lines for every kind of instrument',
     (_name, i) => {
       expect(check(STRESS, i)).toEqual([]);
     },

@@ -32,9 +32,8 @@ export async function startTestServer(change: Partial<Settings> = {}): Promise<T
   const name = `test_${randomBytes(6).toString('hex')}`;
   const admin = new Client({ connectionString: base });
   await admin.connect();
-  await admin.query(`create database ${name}`);
-  const databaseUrl = base.replace(/\/[^/]*$/, `/${name}`);
-  await migrateDatabase(databaseUrl);
+  const urlOf = (database: string): string => base.replace(/\/[^/]*$/, `/${database}`);
+  const databaseUrl = urlOf(name);
   const settings: Settings = {
     databaseUrl,
     port: 0,
@@ -46,7 +45,7 @@ export async function startTestServer(change: Partial<Settings> = {}): Promise<T
     linkRequests: LINK_REQUESTS,
     ...change,
   };
-  if (settings.demo) await seedDemo(databaseUrl);
+  await copyPrepared(admin, urlOf, name, settings.demo);
   const app = await createServer(settings);
   const sql = async (text: string, values: unknown[] = []) => {
     const client = new Client({ connectionString: databaseUrl });
@@ -84,6 +83,27 @@ export async function startTestServer(change: Partial<Settings> = {}): Promise<T
       await admin.end();
     },
   };
+}
+
+/** Makes a database as a copy of one that was brought up to date, with the demo or without it, by whoever came first. */
+async function copyPrepared(
+  admin: Client,
+  urlOf: (database: string) => string,
+  name: string,
+  demo: boolean,
+): Promise<void> {
+  const prepared = demo ? 'prepared_demo' : 'prepared';
+  // One at a time: nothing is copied while it is being made.
+  await admin.query("select pg_advisory_lock(hashtext('prepared'))");
+  const { rowCount } = await admin.query('select 1 from pg_database where datname = $1', [prepared]);
+  if (rowCount === 0) {
+    await admin.query(`create database ${prepared}_making`);
+    await migrateDatabase(urlOf(`${prepared}_making`));
+    if (demo) await seedDemo(urlOf(`${prepared}_making`));
+    await admin.query(`alter database ${prepared}_making rename to ${prepared}`);
+  }
+  await admin.query(`create database ${name} template ${prepared}`);
+  await admin.query("select pg_advisory_unlock(hashtext('prepared'))");
 }
 
 /** A demo line as a document. */

@@ -1,4 +1,5 @@
 import { INSTRUMENTS, type InstrumentId } from '@cifra/core';
+import { instrumentTitle } from '@cifra/engrave';
 
 /** All instruments to choose from, those of the class first. */
 export function InstrumentOptions({ ofClass }: { readonly ofClass: readonly InstrumentId[] }) {
@@ -10,7 +11,7 @@ export function InstrumentOptions({ ofClass }: { readonly ofClass: readonly Inst
     <optgroup key={label} label={label}>
       {list.map((i) => (
         <option key={i.id} value={i.id}>
-          {i.name}
+          {instrumentTitle(i)}
         </option>
       ))}
     </optgroup>

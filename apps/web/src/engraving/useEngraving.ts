@@ -42,8 +42,9 @@ const OPTIONS = {
 function useDrawn<T>(
   key: readonly unknown[] | null,
   draw: (e: Remote<EngraveApi>) => Promise<T>,
+  inTurn: (call: () => Promise<T>) => Promise<T> = (call) => call(),
 ): SWRResponse<T, Error> {
-  const drawn = useSWR<T, Error>(key, () => engraved(draw), { ...OPTIONS, keepPreviousData: true });
+  const drawn = useSWR<T, Error>(key, () => inTurn(() => engraved(draw)), { ...OPTIONS, keepPreviousData: true });
   return { ...drawn, data: drawn.error === undefined ? drawn.data : undefined };
 }
 
@@ -69,12 +70,21 @@ export const useScoreStrip = (name: string, scores: readonly Score<Written>[]): 
 export const useChartPages = (request: ChartRequest): SWRResponse<Page[], Error> =>
   useDrawn(['chart', JSON.stringify(request)], (e) => e.chart(request));
 
+/** Strips are drawn one by one, so that what is asked for beside them waits for one of them and not for all. */
+let lastStrip: Promise<unknown> = Promise.resolve();
+function afterTheOthers<T>(draw: () => Promise<T>): Promise<T> {
+  const drawn = lastStrip.then(draw, draw);
+  lastStrip = drawn;
+  return drawn;
+}
+
 /**
  * First bars, as one strip.
+ * @param key names them; without one they are not drawn yet
  * @param isAll whether the music ends with them
  */
-export const useStrip = (key: string, opening: Score<Written>, isAll: boolean): SWRResponse<Page, Error> =>
-  useDrawn(['strip', key], (e) => e.strip(opening, isAll));
+export const useStrip = (key: string | undefined, opening: Score<Written>, isAll: boolean): SWRResponse<Page, Error> =>
+  useDrawn(key === undefined ? null : ['strip', key], (e) => e.strip(opening, isAll), afterTheOthers);
 
 export const useLine = (score: Score<Written>, widthMm100: number, finalBar = true): SWRResponse<Page, Error> =>
   useDrawn(['line', JSON.stringify(score), widthMm100, finalBar], (e) => e.line(score, widthMm100, finalBar));

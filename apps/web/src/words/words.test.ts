@@ -22,7 +22,7 @@ import {
   taughtAs,
   type Written,
 } from '@cifra/core';
-import { arbitraryExercise, line } from '@cifra/core/testing';
+import { arbitraryExercise, line, runs } from '@cifra/core/testing';
 import fc from 'fast-check';
 import { exerciseCaption, keyName, ownerTitle, signatureCount } from './caption';
 import { beatWords, factWords, intervalWords, staffWords } from './factWords';
@@ -68,7 +68,7 @@ describe('the reason trail in words', () => {
           }
         },
       ),
-      { numRuns: 400, seed: 7 },
+      { numRuns: runs(100), seed: 7 },
     );
     expect([...seen].sort()).toEqual([...FACT_KINDS].sort());
   });

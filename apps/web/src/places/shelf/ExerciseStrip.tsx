@@ -3,6 +3,7 @@ import type { Readiness } from '@cifra/core';
 import { Copy, MoreHorizontal, Pencil, PenLine, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
+import { useInView } from 'react-intersection-observer';
 import { Link, useNavigate } from 'react-router';
 import { deleteExercise, duplicateExercise, restoreExercise } from '../../api/resources';
 import { useStrip } from '../../engraving/useEngraving';
@@ -14,6 +15,9 @@ import { useAttempt } from '../../ui/useAttempt';
 import { lineCaption } from '../../words/caption';
 import { readinessWords } from '../../words/troubleWords';
 
+/** A strip is drawn when it comes so near to what is seen. */
+const NEAR = { rootMargin: '300px', triggerOnce: true };
+
 /** One exercise: title, caption, how it suits the class, and its real first bars. */
 export function ExerciseStrip({
   exercise,
@@ -24,7 +28,8 @@ export function ExerciseStrip({
 }) {
   const { id, title, summary } = exercise;
   const { owner, opening, openingIsAll, traits, isEmpty } = summary;
-  const strip = useStrip(`${id}/${exercise.version}`, opening, openingIsAll);
+  const { ref, inView } = useInView(NEAR);
+  const strip = useStrip(inView ? `${id}/${exercise.version}` : undefined, opening, openingIsAll);
   const notice = useNotice();
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState(false);
@@ -39,7 +44,7 @@ export function ExerciseStrip({
     });
 
   return (
-    <li className="group relative border-b border-line py-4 last:border-0">
+    <li ref={ref} className="group relative border-b border-line py-4 last:border-0">
       <div className="flex items-baseline gap-3 pr-10">
         <h2 className="text-[17px]">
           <Link

@@ -1,0 +1,30 @@
+import { INSTRUMENTS } from '../instrument/instrument.data';
+import type { Instrument, InstrumentId } from '../instrument/instrument';
+
+/** Whether everything is asked for and not a share of it, as `npm run bench -- full` does. */
+export const IS_FULL = process.env.CIFRA_FULL === '1';
+
+/** One of every kind: C, B flat, E flat, F and octave transposers; treble, bass and tenor; keys, holes, valves and slide. */
+const KINDS: readonly InstrumentId[] = [
+  'flute',
+  'clarinet',
+  'alto-saxophone',
+  'bassoon',
+  'descant-recorder',
+  'trumpet',
+  'horn',
+  'trombone',
+  'euphonium-treble',
+  'tuba',
+];
+
+/** The instruments that a costly test goes through: one of every kind, or all of them when everything is asked for. */
+export const SHARE_OF_INSTRUMENTS: readonly Instrument[] = IS_FULL
+  ? INSTRUMENTS
+  : INSTRUMENTS.filter((i) => KINDS.includes(i.id));
+
+/** The first of a list, or all of it when everything is asked for. */
+export const share = <T>(all: readonly T[], size: number): readonly T[] => (IS_FULL ? all : all.slice(0, size));
+
+/** So many runs of a property, or that many times more when everything is asked for. */
+export const runs = (few: number, times = 10): number => (IS_FULL ? few * times : few);
