@@ -1,6 +1,9 @@
 import { defineConfig } from '@playwright/test';
 import { BROWSER } from './scripts/lib/browser.mjs';
 
+/** What moves for the eye only keeps still. */
+const STILL = { reducedMotion: 'reduce' } as const;
+
 export default defineConfig({
   testDir: 'e2e',
   timeout: 60_000,
@@ -11,6 +14,7 @@ export default defineConfig({
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:4173',
     viewport: { width: 1280, height: 800 },
+    contextOptions: STILL,
     launchOptions: BROWSER,
     screenshot: 'off',
     trace: 'off',

@@ -3,13 +3,13 @@ import { join } from 'node:path';
 import { expect, test } from './test';
 import { zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
-import { bringIn, cell, openDemo } from './teacher';
+import { bringIn, cell, signInDemo } from './teacher';
 
 const QUARTET = join(__dirname, '../packages/formats/src/fixtures/evening-quartet.musicxml');
 const file = (name: string, buffer: Buffer) => ({ name, mimeType: 'application/octet-stream', buffer });
 
 test.beforeEach(async ({ page }) => {
-  await openDemo(page);
+  await signInDemo(page);
   await page.goto('/bring');
 });
 

@@ -1,9 +1,9 @@
 import { execFileSync } from 'node:child_process';
 import { expect, type Page, test } from './test';
-import { openDemo } from './teacher';
+import { signInDemo } from './teacher';
 
 test.beforeEach(async ({ page }) => {
-  await openDemo(page);
+  await signInDemo(page);
 });
 
 const cellNamed = (page: Page, name: string) => page.getByRole('button', { name: new RegExp(`^${name},`) });
@@ -20,6 +20,7 @@ async function pdfText(page: Page, button: string): Promise<string> {
 }
 
 test('a chart is one click away, a note has an address, and its reasons are read out', async ({ page }) => {
+  await page.goto('/shelf');
   await page.getByRole('link', { name: 'Charts' }).click();
   await expect(page).toHaveURL(/\/charts\/flute$/);
   await page

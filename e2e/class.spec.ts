@@ -4,12 +4,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, type Page, test } from './test';
 import { Client } from 'pg';
-import { openDemo } from './teacher';
+import { signInDemo } from './teacher';
 
 const ROOT = join(__dirname, '..');
 
 test.beforeEach(async ({ page }) => {
-  await openDemo(page);
+  await signInDemo(page);
 });
 
 /** A class of its own, so that the demo's stays as it is for the other tests. */

@@ -2,7 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, firstVisitTest as test } from './test';
 import { BROWSER } from '../scripts/lib/browser.mjs';
-import { openDemo, openPart } from './teacher';
+import { openPart, signInDemo } from './teacher';
 
 /** What the microphone hears: a pure A at 440 hertz (ISO 16), 20 cents low, for four seconds. */
 const RATE = 44100;
@@ -47,7 +47,7 @@ test.use({
 });
 
 test("the microphone is heard: a concert A is the trumpet's B, and how low it is", async ({ page }) => {
-  await openDemo(page);
+  await signInDemo(page);
   await openPart(page, 'Lantern Walk', 'Trumpet');
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Practise' }).click();
   await page.getByLabel('Practise it on').selectOption({ label: 'on the trumpet' });
@@ -65,7 +65,7 @@ test("the microphone is heard: a concert A is the trumpet's B, and how low it is
 
 test('a take through the microphone is counted in, listened to, and said in words', async ({ page }) => {
   test.setTimeout(120_000);
-  await openDemo(page);
+  await signInDemo(page);
   await openPart(page, 'Lantern Walk', 'Flute');
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Practise' }).click();
   await page.getByLabel('Practise it on').selectOption({ label: 'on the flute' });

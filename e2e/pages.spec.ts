@@ -3,12 +3,12 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, type Page, test } from './test';
-import { bringIn, cell, openDemo, openPart } from './teacher';
+import { cell, openLine, openPart, signInDemo } from './teacher';
 
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 
 test.beforeEach(async ({ page }) => {
-  await openDemo(page);
+  await signInDemo(page);
 });
 
 const list = (page: Page) => page.getByRole('navigation', { name: 'Instruments' });
@@ -82,7 +82,7 @@ test('help fades by dates, and every step is seen before it is taken', async ({ 
 });
 
 test("the teacher's word and a line of the teacher's own stand on every page", async ({ page }) => {
-  await bringIn(page, 'X:1\nT:Broken lines\nM:4/4\nL:1/4\nK:C\nC D E F | G4 | F E D C | C4 |]');
+  await openLine(page, 'X:1\nT:Broken lines\nM:4/4\nL:1/4\nK:C\nC D E F | G4 | F E D C | C4 |]');
   await list(page)
     .getByRole('button', { name: /^Trumpet/ })
     .click();
@@ -101,7 +101,7 @@ test("the teacher's word and a line of the teacher's own stand on every page", a
 });
 
 test('pupils are pasted as a list, get a book by name, and the class is as it was', async ({ page }) => {
-  await bringIn(page, 'X:1\nT:By name\nM:4/4\nL:1/4\nK:C\nC D E F | G4 |]');
+  await openLine(page, 'X:1\nT:By name\nM:4/4\nL:1/4\nK:C\nC D E F | G4 |]');
   await page.getByRole('button', { name: 'Change class' }).click();
   await page.getByRole('tab', { name: /^Pupils/ }).click();
   await page.getByRole('button', { name: 'Paste a table' }).click();

@@ -2,10 +2,10 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, firstVisitTest, type Page, test } from './test';
 import { readMusicXml } from '../packages/formats/src/musicxml/readMusicXml';
-import { bringIn, cell, openDemo, openPart } from './teacher';
+import { cell, openLine, openPart, ownTeacher, signInDemo } from './teacher';
 
 test.beforeEach(async ({ page }) => {
-  await openDemo(page);
+  await signInDemo(page);
 });
 
 const TUNE = 'X:1\nT:Parts check\nM:4/4\nL:1/4\nK:F\nF A c B | ^F G ^F G | F4 |';
@@ -35,7 +35,8 @@ test('the band is walked by keyboard', async ({ page }) => {
 });
 
 test('band rows are switched at once, and stay as they were', async ({ page }) => {
-  await openPart(page, 'Harbour Steps', 'Trumpet');
+  await ownTeacher(page, `rows-${Date.now()}@school.example`);
+  await openLine(page, TUNE);
   await expect(page.locator('.sheet .sounds').first()).toBeVisible();
   await page.getByRole('switch', { name: 'Sounds (concert)' }).click();
   await expect(page.locator('.sheet .sounds')).toHaveCount(0);
@@ -47,7 +48,7 @@ test('band rows are switched at once, and stay as they were', async ({ page }) =
 });
 
 test('key, octave and clef of a part are changed, explained, kept and taken back', async ({ page }) => {
-  await bringIn(page, TUNE);
+  await openLine(page, TUNE);
   await list(page)
     .getByRole('button', { name: /^Trombone/ })
     .click();
@@ -70,6 +71,7 @@ test('key, octave and clef of a part are changed, explained, kept and taken back
 });
 
 test('the whole class is shown under each other', async ({ page }) => {
+  await page.goto('/shelf');
   await page.getByRole('link', { name: 'Lantern Walk' }).click();
   await list(page).getByRole('button', { name: 'The whole class' }).click();
   await expect(page.getByRole('region', { name: 'Flute', exact: true }).locator('.cell').first()).toBeVisible({
@@ -80,7 +82,7 @@ test('the whole class is shown under each other', async ({ page }) => {
 });
 
 test('the class is changed: a recorder with German fingering gets its page', async ({ page }) => {
-  await bringIn(page, 'X:1\nT:Low F\nM:4/4\nL:1/4\nK:C\nC D E F |');
+  await openLine(page, 'X:1\nT:Low F\nM:4/4\nL:1/4\nK:C\nC D E F |');
   await page.getByRole('button', { name: 'Change class' }).click();
   await page.getByRole('checkbox', { name: 'Descant recorder' }).check();
   await page.getByRole('tab', { name: 'How it is taught' }).click();
@@ -153,7 +155,7 @@ firstVisitTest.describe('with requests that are cut off', () => {
   firstVisitTest(
     'two windows that change one exercise: the second is asked, and nothing is lost',
     async ({ page, context }) => {
-      await bringIn(page, TUNE.replace('Parts check', 'Two windows'));
+      await openLine(page, TUNE.replace('Parts check', 'Two windows'));
       await list(page)
         .getByRole('button', { name: /^Trombone/ })
         .click();
@@ -181,7 +183,7 @@ firstVisitTest.describe('with requests that are cut off', () => {
   firstVisitTest(
     'a server that stops in the middle loses nothing: the change is said not to be saved, and tried again',
     async ({ page }) => {
-      await bringIn(page, TUNE.replace('Parts check', 'Server away'));
+      await openLine(page, TUNE.replace('Parts check', 'Server away'));
       await list(page)
         .getByRole('button', { name: /^Trombone/ })
         .click();
@@ -201,7 +203,7 @@ firstVisitTest.describe('with requests that are cut off', () => {
 });
 
 test('a line that an instrument cannot play is said on the list and over the notes', async ({ page }) => {
-  await bringIn(page, "X:1\nT:Very wide\nM:4/4\nL:1/4\nK:C\nC,, C c c'' |");
+  await openLine(page, "X:1\nT:Very wide\nM:4/4\nL:1/4\nK:C\nC,, C c c'' |");
   await list(page)
     .getByRole('button', { name: /^Trumpet.*cannot be played/ })
     .click();

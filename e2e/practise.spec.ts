@@ -1,14 +1,12 @@
 import { expect, type Page, test } from './test';
-import { openDemo, openPart } from './teacher';
+import { addressOf, openPart, signInDemo } from './teacher';
 
 test.beforeEach(async ({ page }) => {
-  await openDemo(page);
+  await signInDemo(page);
 });
 
 async function openPractise(page: Page, title: string, instrument: string, tab?: string): Promise<void> {
-  await openPart(page, title, 'Clarinet');
-  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Practise' }).click();
-  await page.getByLabel('Practise it on').selectOption({ label: `on the ${instrument}` });
+  await page.goto(`${await addressOf(page, title)}/practise/${instrument}`);
   await expect(part(page).locator('.sheet .note').first()).toBeVisible({ timeout: 30_000 });
   if (tab !== undefined) await page.getByRole('tab', { name: tab }).click();
 }
@@ -210,6 +208,7 @@ test('a class plays freely over a backing, with the same prompt from the same nu
 });
 
 test("the steps are the teacher's own, in their order", async ({ page }) => {
+  await page.goto('/shelf');
   await page.getByRole('button', { name: 'How you teach' }).click();
   const dialog = page.getByRole('dialog', { name: 'How you teach' });
   await dialog.getByRole('tab', { name: 'Practice' }).click();
@@ -248,6 +247,7 @@ test('a whole lesson is held from one screen: look first, every step, in turns, 
   await places.getByRole('link', { name: 'Practise' }).click();
   await page.getByLabel('Practise it on').selectOption({ label: 'on the trumpet' });
   await expect(part(page).locator('.sheet .note').first()).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Count in' }).click();
   const ladder = page.getByRole('region', { name: 'The ladder' });
   for (const step of [
     'Count it aloud',

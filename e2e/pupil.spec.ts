@@ -1,5 +1,5 @@
 import { type Browser, expect, type Page, test } from './test';
-import { bringIn, openDemo, openPart, ownTeacher } from './teacher';
+import { openLine, openPart, ownTeacher, signInDemo } from './teacher';
 
 /** A pupil's own link, made by the teacher, opened on a phone. */
 async function openPhone(
@@ -9,7 +9,7 @@ async function openPhone(
   title: string,
   instrument: string,
 ): Promise<Page> {
-  await openDemo(page);
+  await signInDemo(page);
   await openPart(page, title, instrument);
   await page.getByLabel('These pages are for').selectOption({ index: 1 });
   await expect(page.locator('.sheet .player')).toBeVisible({ timeout: 30_000 });
@@ -111,7 +111,7 @@ test('one link of a pupil opens every line that is set for them, each with its o
     ['First Gate', 'C2 D2 E2 F2|G4 G4|'],
     ['Second Gate', 'G2 F2 E2 D2|C8|'],
   ] as const) {
-    await bringIn(page, `X:1\nT:${title}\nM:4/4\nL:1/8\nK:C\n${notes}`);
+    await openLine(page, `X:1\nT:${title}\nM:4/4\nL:1/8\nK:C\n${notes}`);
     ids.push(/exercises\/([^/]+)\//.exec(page.url())?.[1] ?? '');
   }
   // The class, the pupil and what is set, as the teacher's pages would save them.

@@ -1,14 +1,13 @@
 import { expect, type Page, test } from './test';
-import { openDemo, openPart } from './teacher';
+import { addressOf, signInDemo } from './teacher';
 
 test.beforeEach(async ({ page }) => {
-  await openDemo(page);
+  await signInDemo(page);
 });
 
 /** Opens the reading of a line. */
 async function openRead(page: Page, title: string, instrument?: string): Promise<void> {
-  await openPart(page, title, 'Clarinet');
-  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Read' }).click();
+  await page.goto(`${await addressOf(page, title)}/read`);
   await expect(page.getByRole('heading', { name: 'Look first: the whole class' })).toBeVisible({ timeout: 30_000 });
   if (instrument !== undefined) await page.getByLabel('Read it for').selectOption({ label: `for the ${instrument}` });
 }
@@ -102,6 +101,7 @@ test('a bar is made easier for one instrument, marked on its page, and put back'
 });
 
 test("a teacher's own sentence is checked, kept, and stands on the sheet", async ({ page }) => {
+  await page.goto('/shelf');
   await page.getByRole('button', { name: 'How you teach' }).click();
   await page.getByRole('tab', { name: 'Lines and spaces' }).click();
   const lines = page.getByLabel('Lines: E G B D F');

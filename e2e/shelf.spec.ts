@@ -71,6 +71,7 @@ firstVisitTest.describe('without anything kept from before', () => {
 firstVisitTest(
   'a newer version that takes over under an open page is said, stays said, and is loaded with one press',
   async ({ page }) => {
+    await page.clock.install();
     await openDemo(page);
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
     await page.reload();
@@ -79,7 +80,7 @@ firstVisitTest(
     // A worker at another address takes the place of the first, as one with other words in it would.
     await page.evaluate(() => navigator.serviceWorker.register('/serviceWorker.js?newer').then(() => undefined));
     await expect(page.getByText('A newer version of Cifra is here.', { exact: true })).toBeVisible({ timeout: 30_000 });
-    await page.waitForTimeout(10_000);
+    await page.clock.fastForward('01:00');
     await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: 'Load it' }).click()]);
     await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
   },

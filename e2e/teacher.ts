@@ -1,11 +1,17 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { ListedExerciseView } from '@cifra/contract';
+import { type Exercise, INSTRUMENTS } from '../packages/core/src/index';
+import { readAbc } from '../packages/formats/src/abc/readAbc';
 import { expect, type Page } from './test';
+
+/** Signs in to the demo; no page is open yet. */
+export const signInDemo = (page: Page): Promise<unknown> => page.request.post('/api/session/demo');
 
 /** Signs in to the demo and lands on the shelf. */
 export async function openDemo(page: Page): Promise<void> {
-  await page.request.post('/api/session/demo');
+  await signInDemo(page);
   await page.goto('/shelf');
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
 }
@@ -29,6 +35,7 @@ export async function ownTeacher(page: Page, email: string): Promise<void> {
     input: OWN_PASSWORD,
     env: { ...process.env, DATABASE_URL: databaseUrl() },
   });
+  await page.context().clearCookies();
   await signIn(page, email, OWN_PASSWORD);
   await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
 }
@@ -40,21 +47,38 @@ export const goWithin = (page: Page, path: string): Promise<void> =>
     dispatchEvent(new PopStateEvent('popstate'));
   }, path);
 
-/** A part of an exercise, engraved. */
+/** The address of a line on the shelf, under which its places are. */
+export async function addressOf(page: Page, title: string): Promise<string> {
+  const all = (await (await page.request.get('/api/exercises')).json()) as ListedExerciseView[];
+  const found = all.find((e) => e.title === title);
+  if (found === undefined) throw new Error(`${title} is not on the shelf`);
+  return `/exercises/${found.id}`;
+}
+
+/** The part of an instrument by its name, engraved. */
 export async function openPart(page: Page, title: string, instrument: string): Promise<void> {
-  await page.getByRole('link', { name: title, exact: true }).click();
-  await page
-    .getByRole('navigation', { name: 'Instruments' })
-    .getByRole('button', { name: new RegExp(`^${instrument}`) })
-    .first()
-    .click();
+  const id = INSTRUMENTS.find((i) => i.name === instrument)?.id;
+  if (id === undefined) throw new Error(`${instrument} is no instrument`);
+  await page.goto(`${await addressOf(page, title)}/parts/${id}`);
   await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
 }
 
 /** What a note's cell says, by its place in the line. */
 export const cell = (page: Page, at: number) => page.locator('.sheet .cell').nth(at);
 
-/** Puts ABC text on the shelf through the interface and opens its parts. */
+/** Puts a line in ABC text on the shelf, and opens its parts. */
+export async function openLine(page: Page, abc: string, owner: Exercise['owner'] = 'concert'): Promise<void> {
+  const read = readAbc(abc);
+  if (!read.ok || read.value.kind !== 'line') throw new Error('the text is no line');
+  const { score: source } = read.value;
+  const document: Exercise = { owner, source, partChoices: {} };
+  const kept = await page.request.post('/api/exercises', { data: { title: source.title, document } });
+  expect(kept.status()).toBe(201);
+  await page.goto(`/exercises/${((await kept.json()) as { id: string }).id}/parts`);
+  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+}
+
+/** Brings ABC text to the shelf through the interface and opens its parts. */
 export async function bringIn(page: Page, abc: string, owner?: string): Promise<void> {
   await page.goto('/bring');
   await page.getByLabel('Or paste ABC text').fill(abc);

@@ -1,8 +1,8 @@
 import { expect, type Page, test } from './test';
-import { bringIn, cell, openDemo } from './teacher';
+import { cell, openLine, signInDemo } from './teacher';
 
 test.beforeEach(async ({ page }) => {
-  await openDemo(page);
+  await signInDemo(page);
 });
 
 const HIGH = "X:1\nT:High and low\nM:4/4\nL:1/4\nK:C\nC D E F | G f' G F | E4 |]";
@@ -10,7 +10,7 @@ const list = (page: Page) => page.getByRole('navigation', { name: 'Instruments' 
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
 
 test('how a teacher teaches changes the page, and a class may do otherwise', async ({ page }) => {
-  await bringIn(page, 'X:1\nT:B flats\nM:4/4\nL:1/4\nK:Bb\nB c d e | f e d c | B4 |]');
+  await openLine(page, 'X:1\nT:B flats\nM:4/4\nL:1/4\nK:Bb\nB c d e | f e d c | B4 |]');
   await list(page)
     .getByRole('button', { name: /^Flute/ })
     .click();
@@ -40,7 +40,7 @@ test('how a teacher teaches changes the page, and a class may do otherwise', asy
 });
 
 test('what does not fit is named note by note, with offers that can be taken back', async ({ page }) => {
-  await bringIn(page, HIGH);
+  await openLine(page, HIGH);
   await list(page)
     .getByRole('button', { name: /^Trumpet/ })
     .click();
@@ -55,7 +55,7 @@ test('what does not fit is named note by note, with offers that can be taken bac
 });
 
 test('another key for the whole class is offered, taken and undone', async ({ page }) => {
-  await bringIn(page, 'X:1\nT:In F\nM:4/4\nL:1/4\nK:F\nC F A c | d c d c | A G F2 |]');
+  await openLine(page, 'X:1\nT:In F\nM:4/4\nL:1/4\nK:F\nC F A c | d c d c | A G F2 |]');
   await list(page)
     .getByRole('button', { name: /^Clarinet/ })
     .click();
@@ -68,7 +68,7 @@ test('another key for the whole class is offered, taken and undone', async ({ pa
 });
 
 test('an easier figure is marked on the page and explained', async ({ page }) => {
-  await bringIn(page, 'X:1\nT:Chromatic\nM:4/4\nL:1/4\nK:none\nF ^F =F G | F4 |]', 'Alto saxophone in E♭');
+  await openLine(page, 'X:1\nT:Chromatic\nM:4/4\nL:1/4\nK:none\nF ^F =F G | F4 |]', 'alto-saxophone');
   await list(page)
     .getByRole('button', { name: /^Alto saxophone/ })
     .click();
@@ -78,7 +78,7 @@ test('an easier figure is marked on the page and explained', async ({ page }) =>
 });
 
 test('the count row and the notes at the head are switched on', async ({ page }) => {
-  await bringIn(page, 'X:1\nT:Counted\nM:4/4\nL:1/4\nK:C\nC2 D E | C4 |]');
+  await openLine(page, 'X:1\nT:Counted\nM:4/4\nL:1/4\nK:C\nC2 D E | C4 |]');
   await list(page)
     .getByRole('button', { name: /^Flute/ })
     .click();

@@ -10,8 +10,8 @@ const MOST_WORDS = 600;
 export const firstVisitTest = base.extend<{ witness: void }, { visited: BrowserContext }>({
   visited: [
     async ({ browser }, use, info) => {
-      const { baseURL, viewport } = info.project.use;
-      const context = await browser.newContext({ baseURL, viewport });
+      const { baseURL, viewport, contextOptions } = info.project.use;
+      const context = await browser.newContext({ ...contextOptions, baseURL, viewport });
       await use(context);
       await context.close();
     },

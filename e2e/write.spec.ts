@@ -2,7 +2,7 @@ import { expect, type Page, test } from './test';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { musicXmlFacts } from './musicXmlFacts';
-import { openDemo } from './teacher';
+import { openDemo, signInDemo } from './teacher';
 
 interface Head {
   readonly title: string;
@@ -50,7 +50,7 @@ const musicXml = async (page: Page, id: string): Promise<unknown> =>
   musicXmlFacts(await (await page.request.get(`/api/exercises/${id}/line.musicxml`)).text());
 
 test.describe.configure({ timeout: 120_000 });
-test.beforeEach(async ({ page }) => openDemo(page));
+test.beforeEach(async ({ page }) => signInDemo(page));
 
 const TUNES: readonly (readonly [string, Head, string])[] = [
   [
@@ -183,6 +183,7 @@ test('another machine: it is said that the line is open there, what is saved the
   page,
   browser,
 }) => {
+  await page.clock.install();
   const id = await startLine(page, { title: 'Far Desk', signature: '0' });
   await play(page, '1 g a');
   await saved(page);
@@ -192,11 +193,16 @@ test('another machine: it is said that the line is open there, what is saved the
   await other.goto(`/exercises/${id}/write`);
   await expect(other.getByTestId('caret')).toBeVisible({ timeout: 30_000 });
   await expect(other.getByText('Also open on another machine')).toBeVisible();
+  // The window asks every few seconds.
+  await page.clock.fastForward('00:30');
   await expect(page.getByText('Also open on another machine')).toBeVisible({ timeout: 30_000 });
   await play(other, 'b');
   await saved(other);
+  await page.clock.fastForward('00:30');
   await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(3, { timeout: 30_000 });
   await other.getByRole('link', { name: 'Shelf', exact: true }).click();
+  await expect(other.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
+  await page.clock.fastForward('00:30');
   await expect(page.getByText('Also open on another machine')).toBeHidden({ timeout: 30_000 });
   await machine.close();
 });

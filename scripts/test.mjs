@@ -65,7 +65,9 @@ const report = (name) => JSON.parse(readFileSync(join(results, name), 'utf8'));
 
 async function unit(postgres) {
   const json = ['--json', `--outputFile=${join(results, 'unit.json')}`];
-  const ok = await show('jest', ['--silent', ...json, ...rest], { TEST_DATABASE_URL: postgres.urlOf('postgres') });
+  const ok = await show('jest', ['--silent', '--maxWorkers=100%', ...json, ...rest], {
+    TEST_DATABASE_URL: postgres.urlOf('postgres'),
+  });
   add(ok, () => {
     const { numPassedTests, numFailedTests, numFailedTestSuites } = report('unit.json');
     return { passed: numPassedTests, failed: Math.max(numFailedTests, numFailedTestSuites) };
