@@ -6,10 +6,11 @@ const STILL = { reducedMotion: 'reduce' } as const;
 
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 60_000,
+  timeout: 90_000,
   expect: { timeout: 15_000 },
   fullyParallel: false,
-  workers: 2,
+  // Much of a test is waiting for music to be over.
+  workers: 3,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:4173',

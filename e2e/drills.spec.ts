@@ -1,4 +1,4 @@
-import { expect, type Page, test } from './test';
+import { expect, firstVisitTest, type Page, test } from './test';
 import { signInDemo } from './teacher';
 
 test.beforeEach(async ({ page }) => {
@@ -219,4 +219,31 @@ test('notes are heard and found again; the caller shows every section its own le
   await expect(caller.getByText(/^50 beats a minute/)).toBeVisible();
   await expect(caller.getByText(/^55 beats a minute/)).toBeVisible({ timeout: 40_000 });
   await caller.getByRole('button', { name: 'Stop' }).click();
+});
+
+firstVisitTest.describe('while something is still being fetched', () => {
+  firstVisitTest.use({ serviceWorkers: 'block' });
+
+  firstVisitTest('what arrives late leaves the question and what is pressed as they are', async ({ page }) => {
+    let arrive = (): void => undefined;
+    const late = new Promise<void>((resolve) => {
+      arrive = resolve;
+    });
+    await page.route('**/api/exercises', async (route) => {
+      await late;
+      await route.continue();
+    });
+    await open(page, 'figures');
+    await page.getByLabel('Ask for').selectOption({ label: 'a note by name' });
+    const name = page.getByRole('region', { name: 'Figures' }).locator('p.font-serif');
+    const asked = await name.textContent();
+    // Digits press valves unless they are typed into a field.
+    await page.getByLabel('Ask for').blur();
+    await page.keyboard.press('1');
+    await expect(page.locator('[data-key][aria-pressed=true]')).toHaveCount(1);
+    arrive();
+    await expect(page.getByRole('option', { name: 'from Harbour Steps' })).toBeAttached();
+    await expect(page.locator('[data-key][aria-pressed=true]')).toHaveCount(1);
+    await expect(name).toHaveText(asked ?? '');
+  });
 });

@@ -68,6 +68,25 @@ firstVisitTest.describe('without anything kept from before', () => {
   });
 });
 
+firstVisitTest.describe('on the way to a place', () => {
+  firstVisitTest.use({ serviceWorkers: 'block' });
+
+  firstVisitTest('files that do not come once are fetched again; that they never come is said', async ({ page }) => {
+    await openDemo(page);
+    let asked = 0;
+    await page.route('**/assets/Charts-*.js', (route) => (asked++ === 0 ? route.abort() : route.continue()));
+    await page.getByRole('link', { name: 'Charts' }).click();
+    await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+    expect(asked).toBeGreaterThan(1);
+    await page.route('**/assets/ClassPlace-*.js', (route) => route.abort());
+    await page.getByRole('link', { name: 'Class', exact: true }).click();
+    await expect(page.getByText('This place could not be fetched')).toBeVisible();
+    await page.unroute('**/assets/ClassPlace-*.js');
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await expect(page.getByRole('tab', { name: 'Pupils' })).toBeVisible();
+  });
+});
+
 firstVisitTest(
   'a newer version that takes over under an open page is said, stays said, and is loaded with one press',
   async ({ page }) => {

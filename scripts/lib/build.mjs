@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { sourceHash } from './packages.mjs';
@@ -14,12 +14,16 @@ export const buildPackages = () => step('Compiling', () => run(process.execPath,
 export const buildWeb = () =>
   step('Building the web', () => run('npm', ['run', 'build', '-w', '@cifra/web', '--silent']));
 
+const typesHold = (project) =>
+  new Promise((resolve) => {
+    const child = spawn(process.execPath, [TSC, '-p', project], { cwd: ROOT, stdio: 'inherit' });
+    child.on('exit', (code) => resolve(code === 0));
+  });
+
 /** Checks the types of what is not compiled: the web and the tests. @returns whether all hold */
 export const checkTypes = () =>
   step('Checking types', async () =>
-    ['apps/web/tsconfig.json', 'tsconfig.check.json']
-      .map((project) => spawnSync(process.execPath, [TSC, '-p', project], { cwd: ROOT, stdio: 'inherit' }).status === 0)
-      .every((ok) => ok),
+    (await Promise.all(['apps/web/tsconfig.json', 'tsconfig.check.json'].map(typesHold))).every((ok) => ok),
   );
 
 /** Builds core, server and web, unless nothing changed since. */

@@ -12,20 +12,40 @@ const Lost = () => (
   </Empty>
 );
 
+const again = () => window.location.reload();
 const NotFetched = () => (
   <Failure
     title="This place could not be fetched"
     detail="The server does not answer, or a newer Cifra has taken the place of the one that is open here."
-    onRetry={() => window.location.reload()}
+    onRetry={again}
+  />
+);
+const Broken = () => (
+  <Failure
+    title="This place cannot be shown"
+    detail="Something in Cifra went wrong. What was saved is saved; try again, or open another place."
+    onRetry={again}
   />
 );
 const Opening = () => <div role="status" aria-label="Opening" className="h-full bg-desk" />;
 
+const PAUSE_MS = 500;
+
+/** A module's component: fetched once more where something on the way let go of it, and if that fails, what says so. */
+async function fetched(load: () => Promise<ComponentType>): Promise<ComponentType> {
+  try {
+    return await load();
+  } catch {
+    await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
+    return load().catch(() => NotFetched);
+  }
+}
+
 /** A place is a module of its own, fetched when it is first opened. */
 const place = (path: string, load: () => Promise<ComponentType>): RouteObject => ({
   path,
-  lazy: async () => ({ Component: await load() }),
-  errorElement: <NotFetched />,
+  lazy: async () => ({ Component: await fetched(load) }),
+  errorElement: <Broken />,
 });
 
 const frame = () => import('./frame/SignedIn');
@@ -46,19 +66,21 @@ const PLACES: readonly RouteObject[] = [
 export const router = createBrowserRouter([
   {
     HydrateFallback: Opening,
-    errorElement: <NotFetched />,
+    errorElement: <Broken />,
     children: [
       place('/sign-in', async () => (await import('./places/signIn/SignIn')).SignIn),
       place('/p/:token', async () => (await import('./places/pupil/PupilPage')).PupilPage),
       {
-        lazy: async () => ({ Component: (await frame()).SignedIn }),
+        lazy: async () => ({ Component: await fetched(async () => (await frame()).SignedIn) }),
         children: [
           {
             path: '/',
-            lazy: async () => {
-              const { lastPlace } = await frame();
-              return { Component: () => <Navigate to={lastPlace() === '/' ? '/shelf' : lastPlace()} replace /> };
-            },
+            lazy: async () => ({
+              Component: await fetched(async () => {
+                const { lastPlace } = await frame();
+                return () => <Navigate to={lastPlace() === '/' ? '/shelf' : lastPlace()} replace />;
+              }),
+            }),
           },
           ...PLACES,
           { path: '*', element: <Lost /> },

@@ -1,4 +1,4 @@
-import { earQuestion, finger, midi, semitones } from '@cifra/core';
+import { earQuestion, finger, midi, pitchText, semitones } from '@cifra/core';
 import { figureLines } from '@cifra/engrave';
 import { Volume2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -12,6 +12,7 @@ import { DrillFrame, type Feedback } from './DrillFrame';
 import { useQuestion } from './useQuestion';
 import { useRound } from './useRound';
 import { useChance } from './useChance';
+import { useSame } from '../ui/useSame';
 import { useStateFor } from '../ui/useStateFor';
 
 const COUNTS = [2, 3, 4, 5] as const;
@@ -31,14 +32,15 @@ export function EarDrill(given: DrillGiven) {
   const [count, setCount] = useState(3);
   const [by, setBy] = useState<'name' | 'figure'>('name');
   const chance = useChance();
-  const notes = useMemo(() => drillNotes(given, source), [given, source]);
+  const all = useMemo(() => drillNotes(given, source), [given, source]);
+  const notes = useSame(all, all.map(pitchText).join(' '));
   const make = useMemo(
     () => () => (notes.length < 2 ? undefined : earQuestion(notes, count, chance)),
     [notes, count, chance],
   );
   const { round, start, count: counted } = useRound(seconds);
   const { question, next } = useQuestion(make);
-  const [found, setFound] = useStateFor<readonly number[]>(question, NOTHING);
+  const [pressed, setPressed] = useStateFor<readonly number[]>(question, NOTHING);
   const [feedback, setFeedback] = useStateFor<Feedback | undefined>(question, undefined);
   const down = semitones(instrument.toWritten);
   const hear = () =>
@@ -50,8 +52,8 @@ export function EarDrill(given: DrillGiven) {
     const note = question.among[i];
     if (note === undefined) return;
     void playRun([{ midi: midi(note) - down, at: 0, seconds: SECONDS }]);
-    const now = [...found, i];
-    setFound(now);
+    const now = [...pressed, i];
+    setPressed(now);
     if (now.length < question.notes.length) return;
     const right = now.every((f, k) => question.among[f] === question.notes[k]);
     counted(right);
@@ -122,9 +124,9 @@ export function EarDrill(given: DrillGiven) {
         {question.notes.map((n, i) => (
           <span
             key={i}
-            className={`grid h-11 min-w-11 place-items-center rounded-md border px-2 text-[17px] ${feedback === undefined ? 'border-line' : question.among[found[i] ?? -1] === n ? 'border-accent text-accent' : 'border-warning text-warning'}`}
+            className={`grid h-11 min-w-11 place-items-center rounded-md border px-2 text-[17px] ${feedback === undefined ? 'border-line' : question.among[pressed[i] ?? -1] === n ? 'border-accent text-accent' : 'border-warning text-warning'}`}
           >
-            {found[i] === undefined ? '' : octaveName(question.among[found[i] as number] ?? n)}
+            {pressed[i] === undefined ? '' : octaveName(question.among[pressed[i] as number] ?? n)}
           </span>
         ))}
       </p>
@@ -151,9 +153,9 @@ export function EarDrill(given: DrillGiven) {
           );
         })}
       </div>
-      {found.length > 0 && feedback === undefined && (
+      {pressed.length > 0 && feedback === undefined && (
         <div className="flex justify-center">
-          <Button kind="quiet" onClick={() => setFound(found.slice(0, -1))}>
+          <Button kind="quiet" onClick={() => setPressed(pressed.slice(0, -1))}>
             Take the last back
           </Button>
         </div>
