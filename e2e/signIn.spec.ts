@@ -19,10 +19,21 @@ test('a wrong password is refused with a sentence, an unfinished form with anoth
   await expect(page.getByRole('alert')).toContainText('do not belong together');
 });
 
-test('signing out closes the door', async ({ page }) => {
+test('signing out closes the door, and leaves nothing of the teacher behind', async ({ page }) => {
   await openDemo(page);
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await page.reload();
+  const kept = () =>
+    page.evaluate(async () => {
+      const paths: string[] = [];
+      for (const name of await caches.keys())
+        for (const { url } of await (await caches.open(name)).keys()) paths.push(new URL(url).pathname);
+      return paths.filter((path) => path.startsWith('/api/'));
+    });
+  await expect.poll(kept).toContain('/api/exercises');
   await page.getByRole('button', { name: 'Sign out' }).click();
   await expect(page).toHaveURL(/sign-in/);
+  await expect.poll(kept).toEqual([]);
   await page.goto('/shelf');
   await expect(page).toHaveURL(/sign-in/);
 });

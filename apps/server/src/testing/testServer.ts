@@ -28,7 +28,7 @@ export interface TestServer {
 
 export async function startTestServer(change: Partial<Settings> = {}): Promise<TestServer> {
   const base = process.env.TEST_DATABASE_URL;
-  if (base === undefined) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test or npm run unit');
+  if (base === undefined) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test');
   const name = `test_${randomBytes(6).toString('hex')}`;
   const admin = new Client({ connectionString: base });
   await admin.connect();
