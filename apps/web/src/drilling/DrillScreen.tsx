@@ -98,7 +98,7 @@ export function DrillScreen({ id, instruments, teaching, known, exercise, senten
               id="drill-seconds"
               label="A round"
               hideLabel
-              className="w-36"
+              className="w-44"
               value={seconds}
               onChange={(e) => setSeconds(Number(e.target.value))}
             >
