@@ -8,7 +8,10 @@ import { seriousFindings } from './axe';
 import { ownTeacher } from './teacher';
 
 const ROOT = join(__dirname, '..');
-const folder = mkdtempSync(join(tmpdir(), 'cifra-term-'));
+let folder = '';
+test.beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'cifra-term-'));
+});
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();

@@ -8,17 +8,21 @@ import { fail, ROOT } from './lib/steps.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'cifra-test-'));
 const [command, ...args] = process.argv.slice(2);
+let postgres;
 try {
-  const postgres = await startPostgres({ folder: join(folder, 'data'), throwaway: true });
+  postgres = await startPostgres({ folder: join(folder, 'data'), throwaway: true });
   const child = spawn(join(ROOT, 'node_modules/.bin', command), args, {
     cwd: ROOT,
     stdio: 'inherit',
     env: { ...process.env, TEST_DATABASE_URL: postgres.urlOf('postgres') },
   });
-  process.exitCode = await new Promise((resolve) => child.on('exit', (code) => resolve(code ?? 1)));
-  await postgres.stop();
+  process.exitCode = await new Promise((resolve, reject) => {
+    child.on('exit', (code) => resolve(code ?? 1));
+    child.on('error', reject);
+  });
 } catch (e) {
   fail(e);
 } finally {
+  await postgres?.stop();
   rmSync(folder, { recursive: true, force: true });
 }
