@@ -1,11 +1,10 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { seriousFindings } from './axe';
 import { expect, type Page, test } from './test';
 import { cell, openLine, openPart, signInDemo } from './teacher';
-
-const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 
 test.beforeEach(async ({ page }) => {
   await signInDemo(page);
@@ -140,16 +139,7 @@ test('a pupil opens the link on a phone, and it is closed by the teacher', async
   await expect(phone.getByRole('heading', { name: 'Gate and Garden' })).toBeVisible({ timeout: 30_000 });
   await expect(cell(phone, 0)).toBeVisible({ timeout: 30_000 });
   expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
-  await phone.evaluate(AXE);
-  const serious = await phone.evaluate(async () => {
-    const { axe } = window as unknown as {
-      axe: { run: (o: object) => Promise<{ violations: { id: string; impact: string }[] }> };
-    };
-    return (await axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa'] })).violations
-      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-      .map((v) => v.id);
-  });
-  expect(serious).toEqual([]);
+  expect(await seriousFindings(phone)).toEqual([]);
   await cell(phone, 2).click();
   await expect(phone.getByRole('status')).toContainText(/valve/);
   await expect(phone.getByText('Year 5 winds')).toHaveCount(0);

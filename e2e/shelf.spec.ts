@@ -85,6 +85,33 @@ firstVisitTest.describe('on the way to a place', () => {
     await page.getByRole('button', { name: 'Try again' }).click();
     await expect(page.getByRole('tab', { name: 'Pupils' })).toBeVisible();
   });
+
+  firstVisitTest('a place that breaks says so, and leaves the way to the others', async ({ page }) => {
+    await openDemo(page);
+    await page.route('**/api/exercises', (route) =>
+      route.fulfill({ json: [{ id: 'x', title: 'No line', version: 1 }] }),
+    );
+    await page.reload();
+    await expect(page.getByText('This place cannot be shown')).toBeVisible();
+    await page.getByRole('link', { name: 'Charts' }).click();
+    await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  });
+});
+
+firstVisitTest('whatever was opened by its address last, Cifra opens without a network', async ({ page, context }) => {
+  await openDemo(page);
+  // A worker that a busy browser lets go of while it is installed is there on a later visit.
+  await expect(async () => {
+    await page.reload();
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null, undefined, { timeout: 10_000 });
+  }).toPass();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+  for (const other of ['/health', '/mark.svg']) await page.goto(other);
+  await context.setOffline(true);
+  await page.goto('/shelf');
+  await expect(page.getByRole('link', { name: 'Harbour Steps', exact: true })).toBeVisible({ timeout: 30_000 });
+  await context.setOffline(false);
 });
 
 firstVisitTest(

@@ -71,8 +71,8 @@ async function forget(context: BrowserContext, origin: string): Promise<void> {
   for (const page of others) await page.close();
   if (last === undefined) return;
   await last.unrouteAll({ behavior: 'ignoreErrors' });
-  // A page of the same origin with nothing on it lets go of the databases before they are taken away.
-  await last.goto(`${origin}/api/health`);
+  // An answer of the same origin, with nothing of the application on it, lets go of the databases before they are taken away.
+  await last.goto(`${origin}/api/session`);
   await last.evaluate((cache) => caches.delete(cache), KEPT_DATA);
   const devTools = await context.newCDPSession(last);
   await devTools.send('Storage.clearDataForOrigin', { origin, storageTypes: 'local_storage,indexeddb' });

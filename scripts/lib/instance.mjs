@@ -46,7 +46,7 @@ export async function runInstance({ build, watch = false, beside = ({ url }) => 
     if (stopping) return;
     stopping = true;
     process.stdout.write('\nStopping … ');
-    for (const child of children) process.kill(-child.pid, 'SIGTERM');
+    for (const child of children.filter((c) => c.exitCode === null)) process.kill(-child.pid, 'SIGTERM');
     await server?.stop();
     await postgres?.stop();
     rmSync(RUNNING, { force: true });

@@ -37,7 +37,10 @@ async function fetched(load: () => Promise<ComponentType>): Promise<ComponentTyp
     return await load();
   } catch {
     await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
-    return load().catch(() => NotFetched);
+    return load().catch((e: unknown) => {
+      console.error(e);
+      return NotFetched;
+    });
   }
 }
 

@@ -42,12 +42,15 @@ self.addEventListener('activate', (event) => {
   );
 });
 
+const isPage = (response: Response): boolean => response.headers.get('Content-Type')?.startsWith('text/html') === true;
+
 /** Asks the server first; keeps its answer, and gives the kept one when there is none. */
 async function networkFirst(request: Request, cacheName: string, key: string): Promise<Response> {
   const cache = await caches.open(cacheName);
   try {
     const response = await fetch(request);
-    if (response.ok) await cache.put(key, response.clone());
+    // Some other file, opened by its address, is no page to open Cifra with.
+    if (response.ok && (request.mode !== 'navigate' || isPage(response))) await cache.put(key, response.clone());
     // What was closed or deleted is not kept either.
     else if (response.status === 404) await cache.delete(key);
     return response;

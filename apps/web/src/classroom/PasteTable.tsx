@@ -1,6 +1,7 @@
 import type { ListedPupilDto } from '@cifra/contract';
 import { instrumentOf, type InstrumentId } from '@cifra/core';
 import { Button } from '../ui/Button';
+import { TEXT_COLUMNS } from './pupilColumns';
 import { readPupilTable } from './readPupilTable';
 
 interface Props {
@@ -13,6 +14,9 @@ interface Props {
 
 const MOST_PROBLEMS = 6;
 const MOST_NAMES = 5;
+const COLUMNS = ['name', 'instrument', 'second instrument', ...TEXT_COLUMNS.map((c) => c.head.toLowerCase())].join(
+  ', ',
+);
 
 /** A table of pupils as text, with what is read from it and what cannot be taken. */
 export function PasteTable({ text, onText, otherwise, onPut }: Props) {
@@ -20,11 +24,13 @@ export function PasteTable({ text, onText, otherwise, onPut }: Props) {
   return (
     <div className="space-y-2 rounded-md bg-panel p-3">
       <label htmlFor="pupil-table" className="block text-[13px] font-medium">
-        One pupil a line: name, instrument, second instrument, seat, note. A line of headings may come first.
+        One pupil a line: {COLUMNS}. A line of headings may come first.
       </label>
       <textarea
         id="pupil-table"
         rows={5}
+        // Below a long list it would open out of sight.
+        autoFocus
         value={text}
         onChange={(e) => onText(e.target.value)}
         placeholder={'Ada, flute\nBen, trumpet, horn, row 2'}

@@ -5,4 +5,4 @@ export { noteAt, notesIn, wholeRange } from './notes';
 export { PLANTED, withBars } from './planted';
 export { blank, shown, typed } from './typing';
 export { arbitraryCaret, arbitraryCommand, arbitraryPen } from './arbitraryCommand';
-export { IS_FULL, runs, share, SHARE_OF_INSTRUMENTS } from './share';
+export { IS_FULL, runs, SHARE_OF_INSTRUMENTS } from './share';

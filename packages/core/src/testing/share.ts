@@ -23,8 +23,5 @@ export const SHARE_OF_INSTRUMENTS: readonly Instrument[] = IS_FULL
   ? INSTRUMENTS
   : INSTRUMENTS.filter((i) => KINDS.includes(i.id));
 
-/** The first of a list, or all of it when everything is asked for. */
-export const share = <T>(all: readonly T[], size: number): readonly T[] => (IS_FULL ? all : all.slice(0, size));
-
 /** So many runs of a property, or that many times more when everything is asked for. */
 export const runs = (few: number, times = 10): number => (IS_FULL ? few * times : few);

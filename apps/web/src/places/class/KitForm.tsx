@@ -25,7 +25,7 @@ export function KitForm({ classId, pupils }: { readonly classId: string; readonl
   const due = KIT_WORDS[useWatch({ control, name: 'kind' })].due;
   return (
     <form noValidate className="flex flex-wrap items-start gap-3 print:hidden" onSubmit={(e) => void add(e)}>
-      <SelectField id="kit-kind" label="What kind" className="w-40" {...register('kind')}>
+      <SelectField id="kit-kind" label="What kind" className="w-52" {...register('kind')}>
         {KIT_KINDS.map((k) => (
           <option key={k} value={k}>
             {KIT_WORDS[k].name}

@@ -140,7 +140,7 @@ function Kit({ group, kit, pupils }: KitProps) {
       <section aria-label="Open" className="print:hidden">
         <h2 className="text-[19px]">Open</h2>
         {open.length === late.length ? (
-          <p className="text-secondary">Nothing else is out.</p>
+          <p className="text-secondary">{late.length === 0 ? 'Nothing is out.' : 'Nothing else is out.'}</p>
         ) : (
           <ul className="divide-y divide-line border-y border-line">
             {open.filter((k) => !late.includes(k)).map(row)}
