@@ -1,5 +1,5 @@
 import { type Browser, expect, type Page, test } from './test';
-import { openLine, openPart, ownTeacher, signInDemo } from './teacher';
+import { openLine, openPart, ownTeacher, signInDemo, visitUnderWorker } from './teacher';
 
 /** A pupil's own link, made by the teacher, opened on a phone. */
 async function openPhone(
@@ -73,8 +73,7 @@ test('what was opened once works without a network, and nothing done is lost', a
     timeout: 30_000,
   });
   // The worker has taken over, and has everything ahead.
-  await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  await phone.reload();
+  await visitUnderWorker(phone);
   await expect(phone.getByRole('region', { name: 'The part' }).locator('g.note').first()).toBeVisible({
     timeout: 30_000,
   });

@@ -1,5 +1,5 @@
 import { expect, firstVisitTest, test } from './test';
-import { openDemo } from './teacher';
+import { openDemo, visitUnderWorker } from './teacher';
 
 test('the shelf shows six exercises, each drawn with its real first bars', async ({ page }) => {
   await openDemo(page);
@@ -100,11 +100,7 @@ firstVisitTest.describe('on the way to a place', () => {
 
 firstVisitTest('whatever was opened by its address last, Cifra opens without a network', async ({ page, context }) => {
   await openDemo(page);
-  // A worker that a busy browser lets go of while it is installed is there on a later visit.
-  await expect(async () => {
-    await page.reload();
-    await page.waitForFunction(() => navigator.serviceWorker.controller !== null, undefined, { timeout: 10_000 });
-  }).toPass();
+  await visitUnderWorker(page);
   await page.reload();
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
   for (const other of ['/health', '/mark.svg']) await page.goto(other);
@@ -119,12 +115,9 @@ firstVisitTest(
   async ({ page }) => {
     await page.clock.install();
     await openDemo(page);
-    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-    await page.reload();
+    await visitUnderWorker(page);
     await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
     await expect(page.getByText('A newer version of Cifra is here.', { exact: true })).toBeHidden();
-    // The first worker has the page by now; it may be the one that is replaced.
-    await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
     // A worker at another address takes the place of the first, as one with other words in it would. One that a busy
     // browser lets go of while it is installed is followed by the next, as on a later look.
     let version = 0;

@@ -1,5 +1,5 @@
 import { expect, test } from './test';
-import { openDemo, OWN_PASSWORD, ownTeacher, signIn } from './teacher';
+import { openDemo, OWN_PASSWORD, ownTeacher, signIn, visitUnderWorker } from './teacher';
 
 test('whoever is not signed in is led to the door and back again', async ({ page }) => {
   await page.goto('/bring');
@@ -21,8 +21,7 @@ test('a wrong password is refused with a sentence, an unfinished form with anoth
 
 test('signing out closes the door, and leaves nothing of the teacher behind', async ({ page }) => {
   await openDemo(page);
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  await page.reload();
+  await visitUnderWorker(page);
   const kept = () =>
     page.evaluate(async () => {
       const paths: string[] = [];

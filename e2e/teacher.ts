@@ -40,6 +40,13 @@ export async function ownTeacher(page: Page, email: string): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
 }
 
+/** Visits a page again until its worker has it. One that a busy browser lets go of while it is installed comes on a later visit. */
+export const visitUnderWorker = (page: Page): Promise<void> =>
+  expect(async () => {
+    await page.reload();
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null, undefined, { timeout: 10_000 });
+  }).toPass({ timeout: 60_000 });
+
 /** Goes to an address as a link within the application does, without loading it anew. */
 export const goWithin = (page: Page, path: string): Promise<void> =>
   page.evaluate((to) => {
