@@ -7,7 +7,7 @@ const STILL = { reducedMotion: 'reduce' } as const;
 export default defineConfig({
   testDir: 'e2e',
   timeout: 90_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 30_000 },
   fullyParallel: false,
   // Much of a test is waiting for music to be over.
   workers: 3,

@@ -1,5 +1,5 @@
 import { expect, test } from './test';
-import { openDemo, OWN_PASSWORD, ownTeacher, signIn, visitUnderWorker } from './teacher';
+import { openDemo, OWN_PASSWORD, ownTeacher, signIn, untilKept } from './teacher';
 
 test('whoever is not signed in is led to the door and back again', async ({ page }) => {
   await page.goto('/bring');
@@ -21,7 +21,7 @@ test('a wrong password is refused with a sentence, an unfinished form with anoth
 
 test('signing out closes the door, and leaves nothing of the teacher behind', async ({ page }) => {
   await openDemo(page);
-  await visitUnderWorker(page);
+  await untilKept(page, '/api/exercises');
   const kept = () =>
     page.evaluate(async () => {
       const paths: string[] = [];
@@ -29,7 +29,7 @@ test('signing out closes the door, and leaves nothing of the teacher behind', as
         for (const { url } of await (await caches.open(name)).keys()) paths.push(new URL(url).pathname);
       return paths.filter((path) => path.startsWith('/api/'));
     });
-  await expect.poll(kept).toContain('/api/exercises');
+  expect(await kept()).toContain('/api/exercises');
   await page.getByRole('button', { name: 'Sign out' }).click();
   await expect(page).toHaveURL(/sign-in/);
   await expect.poll(kept).toEqual([]);

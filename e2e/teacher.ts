@@ -40,12 +40,11 @@ export async function ownTeacher(page: Page, email: string): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
 }
 
-/** Visits a page again until its worker has it. One that a busy browser lets go of while it is installed comes on a later visit. */
-export const visitUnderWorker = (page: Page): Promise<void> =>
-  expect(async () => {
-    await page.reload();
-    await page.waitForFunction(() => navigator.serviceWorker.controller !== null, undefined, { timeout: 10_000 });
-  }).toPass({ timeout: 60_000 });
+/** Waits until the browser keeps what the server said at a path, for a time without the network. */
+export const untilKept = (page: Page, path: string): Promise<void> =>
+  expect
+    .poll(() => page.evaluate(async (p) => (await caches.match(p)) !== undefined, path), { timeout: 60_000 })
+    .toBe(true);
 
 /** Goes to an address as a link within the application does, without loading it anew. */
 export const goWithin = (page: Page, path: string): Promise<void> =>

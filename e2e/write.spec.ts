@@ -2,7 +2,7 @@ import { expect, type Page, test } from './test';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { musicXmlFacts } from './musicXmlFacts';
-import { openDemo, signInDemo } from './teacher';
+import { openDemo, signInDemo, untilKept } from './teacher';
 
 interface Head {
   readonly title: string;
@@ -87,12 +87,7 @@ test('pulling the plug in the middle of typing loses nothing: not the notes, not
   const id = await startLine(page, { title: 'Storm Glass', signature: '0' });
   await play(page, 'g a');
   await saved(page);
-  // The second visit is under the worker that keeps the application for such times.
-  await page.reload();
-  await expect(page.getByTestId('caret')).toBeVisible({ timeout: 30_000 });
-  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
-  await page.reload();
-  await expect(page.getByTestId('caret')).toBeVisible({ timeout: 30_000 });
+  await untilKept(page, `/api/exercises/${id}`);
   await context.setOffline(true);
   await page.getByTestId('desk').focus();
   await play(page, 'b c 2 d');

@@ -22,6 +22,8 @@ export default defineConfig({
       injectRegister: null,
       injectManifest: {
         globPatterns: ['assets/**/*.{js,css,woff2,wasm}', 'mark.svg'],
+        // Letters of other scripts come with the page that has some.
+        globIgnores: ['**/*-{vietnamese,greek,cyrillic,cyrillic-ext}-*.woff2'],
         maximumFileSizeToCacheInBytes: LARGEST_KEPT_BYTES,
         manifestTransforms: [
           (files) => ({ manifest: files.filter(({ url }) => !url.endsWith('.js') || isPupils(url)), warnings: [] }),

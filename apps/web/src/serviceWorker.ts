@@ -2,7 +2,7 @@
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-precaching';
 import { registerRoute } from 'workbox-routing';
 import { CacheFirst } from 'workbox-strategies';
-import { KEPT_DATA } from './api/keptCopies';
+import { isAsset, isKept, KEPT_DATA } from './api/keptCopies';
 
 // Lets the application open, a line be written on and a part be practised, while the server or the network is away.
 // What the server answers always comes first; what was fetched before stands in only when nothing answers.
@@ -13,7 +13,6 @@ declare const self: ServiceWorkerGlobalScope & {
 const SHELL = 'cifra-shell-2';
 const ASSETS = 'cifra-assets-1';
 const PAGE = '/shelf';
-const KEPT_PATHS = /^\/api\/(session|classes|exercises|exercises\/[0-9a-f-]{36}|links\/open\/[\w-]+)$/;
 const OURS = [SHELL, KEPT_DATA, ASSETS];
 
 // What a pupil's page needs, and every place with it, is kept as a whole, so that it opens without any of it missing.
@@ -69,11 +68,8 @@ registerRoute(
   ({ request }) => networkFirst(request, SHELL, PAGE),
 );
 registerRoute(
-  ({ url, sameOrigin }) => sameOrigin && KEPT_PATHS.test(url.pathname),
+  ({ url, sameOrigin }) => sameOrigin && isKept(url.pathname),
   ({ request, url }) => networkFirst(request, KEPT_DATA, url.pathname + url.search),
 );
-// Sounds, and the teacher's places: files whose names change with what is in them, kept from when they are first fetched.
-registerRoute(
-  ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/assets/'),
-  new CacheFirst({ cacheName: ASSETS }),
-);
+// Sounds, and the teacher's places, are kept from when they are first fetched.
+registerRoute(({ url, sameOrigin }) => sameOrigin && isAsset(url.pathname), new CacheFirst({ cacheName: ASSETS }));

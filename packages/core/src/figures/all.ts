@@ -1,6 +1,0 @@
-import './bassoon';
-import './clarinet';
-import './flute';
-import './oboe';
-import './recorder';
-import './saxophone';
