@@ -9,11 +9,7 @@ const project = (folder) => ({
   rootDir: join(__dirname, folder),
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.test.ts'],
-  // Every woodwind's figures are at hand, as they are on the server.
-  setupFiles: [
-    join(__dirname, 'packages/core/src/figures/all.ts'),
-    join(__dirname, 'packages/core/src/testing/seeded.ts'),
-  ],
+  setupFiles: [join(__dirname, 'packages/core/src/testing/seeded.ts')],
   transform: {
     '^.+\\.(t|j|mj)sx?$': [
       '@swc/jest',
@@ -31,7 +27,6 @@ const project = (folder) => ({
   moduleNameMapper: {
     '^@cifra/formats/write$': join(__dirname, 'packages/formats/src/write.ts'),
     '^@cifra/contract/words$': join(__dirname, 'packages/contract/src/words.ts'),
-    '^@cifra/core/figures/(.*)$': join(__dirname, 'packages/core/src/figures/$1.ts'),
     '^@cifra/(core|xml|formats|engrave|contract)/testing$': join(__dirname, 'packages/$1/src/testing/index.ts'),
     '^@cifra/(core|xml|formats|engrave|contract)$': join(__dirname, 'packages/$1/src/index.ts'),
   },

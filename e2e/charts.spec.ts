@@ -92,14 +92,3 @@ test('a printed chart names its instrument and stage', async ({ page }) => {
   expect(text).toContain('Second year');
   expect(text).toContain('Trombone');
 });
-
-test("figures come lazily: a brass chart fetches no woodwind's, a flute's chart only the flute's", async ({ page }) => {
-  const fetched: string[] = [];
-  page.on('request', (r) => fetched.push(r.url()));
-  await page.goto('/charts/flute');
-  await expect(chart(page)).toBeVisible({ timeout: 30_000 });
-  const kinds = ['flute', 'oboe', 'clarinet', 'saxophone', 'bassoon', 'recorder'].filter((k) =>
-    fetched.some((u) => new RegExp(`/assets/${k}-`).test(u)),
-  );
-  expect(kinds).toEqual(['flute']);
-});

@@ -9,7 +9,6 @@ const SLOWER_A_BAR = 1.15;
 /** Deriving, annotating and explaining the parts of a class: all of it, and nothing kept from the time before. */
 export async function benchCore() {
   const core = require('@cifra/core');
-  require('@cifra/core/figures/all');
   const players = Array.from({ length: CLASS_SIZE }, (_u, i) => core.INSTRUMENTS[i % core.INSTRUMENTS.length]);
   const workOut = (concert, instruments) =>
     instruments.reduce((notes, player) => {

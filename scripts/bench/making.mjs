@@ -6,7 +6,6 @@ const PARTS = 20;
 /** Engraving parts of growing length, starting up, and a class's book as PDF. */
 export async function benchMaking() {
   const core = require('@cifra/core');
-  require('@cifra/core/figures/all');
   const { engravePart } = require('@cifra/engrave');
   const tune = demoTunes()[2];
   const [{ default: createModule }, { VerovioToolkit }] = await Promise.all([

@@ -5,7 +5,6 @@ const RUNS = 15;
 /** What the reading of a line costs as it grows, and twelve keys for a class of twenty. */
 export async function benchReading() {
   const core = require('@cifra/core');
-  require('@cifra/core/figures/all');
   const tune = demoTunes()[2];
   line('reading a line, for one instrument', 'patterns ms', 'facts ms', 'trouble ms', 'all ms', 'µs a bar');
   for (const bars of [64, 256, 1024]) {

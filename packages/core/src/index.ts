@@ -165,7 +165,6 @@ export {
 } from './fingering/figure';
 export { type BetterCause, type BetterFigure } from './fingering/better';
 export { type FigureChange, figureChange, slidePlace } from './fingering/change';
-export { hasFigures, provideFigures } from './fingering/catalogues';
 export { type Finger, type Touch, TOUCHES, type Woodwind, WOODWINDS } from './fingering/touch.data';
 export {
   type Caution,

@@ -1,6 +1,5 @@
 import { chartWords } from '@cifra/contract/words';
 import { annotate, callSheet, chartNotes, chartPart, notesUsed, partOf, planPages, taughtAs } from '@cifra/core';
-import '@cifra/core/figures/all';
 import { type Engine, engraveCallSheet, engraveChart, engravePart, instrumentTitle } from '@cifra/engrave';
 import { readFile } from '@cifra/formats';
 import { zipSync } from 'fflate';

@@ -14,7 +14,6 @@ import {
 } from '@cifra/core';
 import { Play, Square } from 'lucide-react';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
-import { useFigures } from '../figures/loadFigures';
 import { FigurePad, pressedForFigure } from '../figurePad/FigurePad';
 import { playRun } from '../sound/playNote';
 import { Button } from '../ui/Button';
@@ -44,7 +43,6 @@ const BAND_FIVE = ['Bb3', 'C4', 'D4', 'Eb4', 'F4'].map((n) => parsePitch<Concert
 export function CallerDrill({ instruments, teaching, exercise }: Props) {
   const [shown, setShown] = useState<InstrumentId | 'all'>('all');
   const [playing, setPlaying] = useState(false);
-  const figures = useFigures(instruments);
   const notes = useMemo(() => {
     if (exercise === undefined) return BAND_FIVE;
     const used = new Map(notesOf(realize(exercise)).map((n) => [midi(n.pitch), n.pitch]));
@@ -110,7 +108,7 @@ export function CallerDrill({ instruments, teaching, exercise }: Props) {
             {large}
           </p>
         )}
-        {figures.data !== undefined && note !== undefined && (
+        {note !== undefined && (
           <ul className={`flex w-full flex-wrap justify-center gap-4 ${revealed || !playing ? '' : 'invisible'}`}>
             {list.map((id) => {
               const instrument = taughtAs(id, teaching.conventions);

@@ -3,9 +3,7 @@ import { type Exercise, type InstrumentId, taughtAs, type Teaching } from '@cifr
 import { Tabs } from 'radix-ui';
 import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useFigures } from '../figures/loadFigures';
 import { SelectField } from '../ui/Field';
-import { Loaded } from '../ui/Loaded';
 import { CallerDrill } from './CallerDrill';
 import type { DrillGiven } from './drill';
 import { EarDrill } from './EarDrill';
@@ -55,7 +53,6 @@ export function DrillScreen({ id, instruments, teaching, known, exercise, senten
   const asked = query.get('drill');
   const drill: Drill = isDrill(asked) ? asked : 'figures';
   const [seconds, setSeconds] = useState<number>(0);
-  const figures = useFigures([on]);
   const set = (name: string, value: string) =>
     setQuery(
       (before) => {
@@ -132,15 +129,11 @@ export function DrillScreen({ id, instruments, teaching, known, exercise, senten
         aria-label={DRILLS[drill]}
         className={`flex min-h-0 flex-1 flex-col overflow-y-auto ${drill === 'sight' ? 'md:overflow-hidden' : ''}`}
       >
-        <Loaded of={figures} what="The figures" systems={2} className="p-8">
-          {() =>
-            View === undefined ? (
-              <CallerDrill instruments={instruments} teaching={teaching} exercise={exercise} />
-            ) : (
-              <View key={`${drill} ${on}`} {...given} />
-            )
-          }
-        </Loaded>
+        {View === undefined ? (
+          <CallerDrill instruments={instruments} teaching={teaching} exercise={exercise} />
+        ) : (
+          <View key={`${drill} ${on}`} {...given} />
+        )}
       </Tabs.Content>
     </Tabs.Root>
   );

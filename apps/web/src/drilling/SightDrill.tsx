@@ -12,7 +12,6 @@ import {
   type Take,
 } from '@cifra/core';
 import { useEffect, useMemo, useState } from 'react';
-import { useFigures } from '../figures/loadFigures';
 import { preparePlayback } from '../player/playback';
 import { ListenPanel } from '../listen/ListenPanel';
 import { PartStrip } from '../player/PartStrip';
@@ -99,7 +98,6 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
   const beats = exercise === undefined ? 0 : lineTempo(exercise);
   const onJudged = (t: Take) => onAnswer(isClean(t));
   const { player, take, beginTake, forgetTake } = useTakePlayer({ plan, setup, playback, beats, onJudged });
-  const figures = useFigures([instrument.id]);
   const [left, setLeft] = useStateFor(exercise, LOOK_SECONDS);
   const [shown, setShown] = useStateFor(exercise, false);
   useEffect(() => {
@@ -180,7 +178,6 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
                 ? []
                 : takeRemarks(plan, heardTake).map((r) => ({ name: r.id, mark: r.mark, words: r.words }))
             }
-            figures={figures}
             onStretch={() => undefined}
             onNote={() => undefined}
           />

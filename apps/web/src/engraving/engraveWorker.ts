@@ -36,7 +36,6 @@ import {
 import { expose } from 'comlink';
 import { VerovioToolkit } from 'verovio/esm';
 import createModule from 'verovio/wasm';
-import { loadFigures } from '../figures/loadFigures';
 import { chartLabel, pageLabels } from '../words/noteLabel';
 import { buildUpWords } from '../words/troubleWords';
 
@@ -76,10 +75,8 @@ export interface CallSheetRequest {
 }
 
 /** A page's lines as its players see them. */
-async function plansOf({ exercise, instrument, teaching, page, known, today }: PartRequest): Promise<PagePlan[]> {
-  await loadFigures([instrument]);
-  return planPages(exercise, instrument, teaching, page, { today, known });
-}
+const plansOf = ({ exercise, instrument, teaching, page, known, today }: PartRequest): PagePlan[] =>
+  planPages(exercise, instrument, teaching, page, { today, known });
 
 export interface ChartRequest {
   readonly instrument: InstrumentId;
@@ -95,7 +92,7 @@ const WARMING = 25;
 
 const api = {
   async part(r: PartRequest): Promise<Page[]> {
-    const plans = await plansOf(r);
+    const plans = plansOf(r);
     const labels = pageLabels(plans);
     return engravePart(await load(), plans, {
       paper: r.paper,
@@ -106,7 +103,7 @@ const api = {
   },
   /** Hard places taken apart, a line for each. */
   async buildUps(r: BuildUpRequest): Promise<Page[]> {
-    const [plan] = await plansOf(r);
+    const [plan] = plansOf(r);
     const drill = plan === undefined ? undefined : buildUpPage(plan, r.exercise, r.spots, buildUpWords(plan));
     if (drill === undefined) return [];
     const labels = pageLabels([drill.plan]);
@@ -118,12 +115,11 @@ const api = {
   },
   /** A part as one long strip for a narrow screen. */
   async scroll(r: ScrollRequest): Promise<Page> {
-    const plans = await plansOf(r);
+    const plans = plansOf(r);
     const labels = pageLabels(plans);
     return engraveScroll(await load(), plans, r.widthMm100, (name) => labels.get(name) ?? '');
   },
   async callSheet({ exercise, instruments, teaching, known, seats, paper }: CallSheetRequest): Promise<Page[]> {
-    await loadFigures(instruments);
     return engraveCallSheet(await load(), callSheet(exercise, instruments, teaching, known, seats), paper);
   },
   /** All parts under each other. */
@@ -132,7 +128,6 @@ const api = {
   },
   /** Notes that stand for themselves, with their figures and the others of each. */
   async chart(r: ChartRequest): Promise<Page[]> {
-    await loadFigures([r.instrument]);
     const part = chartPart(
       taughtAs(r.instrument, r.teaching.conventions),
       r.notes.map((p) => pitch<Written>(p.step, p.alter, p.octave)),

@@ -1,7 +1,8 @@
 import type { EngravedScore, EngravedSystem, Page, SystemRequest } from '@cifra/engrave';
 import type { Score, Written } from '@cifra/core';
-import { type Remote, wrap } from 'comlink';
+import type { Remote } from 'comlink';
 import useSWR, { type SWRResponse } from 'swr';
+import { workerCalls } from '../ui/workerCalls';
 import type {
   BuildUpRequest,
   CallSheetRequest,
@@ -11,25 +12,9 @@ import type {
   ScrollRequest,
 } from './engraveWorker';
 
-let worker: Worker | undefined;
-let remote: Remote<EngraveApi> | undefined;
-
-function engraver(): Remote<EngraveApi> {
-  worker ??= new Worker(new URL('./engraveWorker.ts', import.meta.url), { type: 'module', name: 'engraver' });
-  return (remote ??= wrap<EngraveApi>(worker));
-}
-
-/** After a throw the engine's memory cannot be trusted: the next call gets a new worker. */
-async function engraved<T>(call: (e: Remote<EngraveApi>) => Promise<T>): Promise<T> {
-  try {
-    return await call(engraver());
-  } catch (e) {
-    worker?.terminate();
-    worker = undefined;
-    remote = undefined;
-    throw e;
-  }
-}
+const { call: engraved } = workerCalls<EngraveApi>(
+  () => new Worker(new URL('./engraveWorker.ts', import.meta.url), { type: 'module', name: 'engraver' }),
+);
 
 const OPTIONS = {
   revalidateOnFocus: false,

@@ -14,11 +14,11 @@ import {
   type Take,
   toleranceFor,
 } from '@cifra/core';
-import { type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { optionsOf } from '../player/playback';
 import { reasonOf } from '../ui/reason';
 import { useStateFor } from '../ui/useStateFor';
+import { type WorkerCalls, workerCalls } from '../ui/workerCalls';
 import { judgeTake } from './judgeTake';
 import type { ListenApi } from './listenWorker';
 import { NO_TAKE, nextTake, type TakeEvent, type TakeSource, type TakeState } from './take';
@@ -43,15 +43,9 @@ interface Heard {
   readonly lags: number[];
 }
 
-/** A worker that hears a simulated take; one proxy for its whole life, since a worker is closed with its proxy. */
-interface Listener {
-  readonly worker: Worker;
-  readonly api: Remote<ListenApi>;
-}
-function openListener(): Listener {
-  const worker = new Worker(new URL('./listenWorker.ts', import.meta.url), { type: 'module', name: 'listener' });
-  return { worker, api: wrap<ListenApi>(worker) };
-}
+/** Hears a simulated take. */
+const openListener = (): WorkerCalls<ListenApi> =>
+  workerCalls(() => new Worker(new URL('./listenWorker.ts', import.meta.url), { type: 'module', name: 'listener' }));
 
 export interface TakeQuestion {
   readonly plan: PagePlan | undefined;
@@ -70,8 +64,8 @@ export function useTake({ plan, setup, beatSeconds, onJudged }: TakeQuestion) {
   const { close } = ear;
   const heard = useRef<Heard>({ frames: [], lags: [] });
   const seed = useRef(1);
-  const listener = useRef<Listener>(undefined);
-  useEffect(() => () => listener.current?.worker.terminate(), []);
+  const listener = useRef<WorkerCalls<ListenApi>>(undefined);
+  useEffect(() => () => listener.current?.close(), []);
   useEffect(() => close, [close, piece]);
 
   const judged = (frames: readonly Frame[], exact: boolean, recording?: Blob) => {
@@ -91,7 +85,9 @@ export function useTake({ plan, setup, beatSeconds, onJudged }: TakeQuestion) {
     try {
       listener.current ??= openListener();
       const mine = seed.current;
-      const frames = await listener.current.api.simulated(notes, lowestListened(asked), SIMULATED_NOISE, mine);
+      const frames = await listener.current.call((l) =>
+        l.simulated(notes, lowestListened(asked), SIMULATED_NOISE, mine),
+      );
       if (mine === seed.current) judged(frames, true);
     } catch (e) {
       tell({ kind: 'failed', problem: `The simulated player stopped: ${reasonOf(e)}. Try again.` });

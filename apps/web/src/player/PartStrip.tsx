@@ -11,8 +11,7 @@ import {
 import type { Page } from '@cifra/engrave';
 import type { PartRequest } from '../engraving/engraveWorker';
 import { useScroll } from '../engraving/useEngraving';
-import { allOf } from '../ui/allOf';
-import { DRAWN, Loaded, type Loading } from '../ui/Loaded';
+import { DRAWN, Loaded } from '../ui/Loaded';
 import { Sheet } from '../ui/Sheet';
 import { useWidth } from '../ui/useWidth';
 import { nearestNote, noteBox, stretches } from './noteBoxes';
@@ -35,8 +34,6 @@ interface Props {
   /** Notes of the bars that are gone over: a light frame lies behind them. */
   readonly looped: readonly string[];
   readonly marks: readonly NoteMark[];
-  /** The figures that stand over the notes. */
-  readonly figures: Loading<true>;
   /** A stretch was drawn over, from one note to another. */
   readonly onStretch: (from: string, to: string) => void;
   /** A note was tapped. */
@@ -72,17 +69,7 @@ function usePlaced<T>(
 }
 
 /** The part, large, with the note that sounds marked on the staff and in the band. */
-export function PartStrip({
-  request,
-  size = 'stand',
-  sounding,
-  count,
-  looped,
-  marks,
-  figures,
-  onStretch,
-  onNote,
-}: Props) {
+export function PartStrip({ request, size = 'stand', sounding, count, looped, marks, onStretch, onNote }: Props) {
   const { ref, width } = useWidth();
   const scroller = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
@@ -152,14 +139,8 @@ export function PartStrip({
       className="relative min-h-0 min-w-0 flex-1 overflow-y-auto bg-white"
     >
       <div ref={ref} className={`mx-auto px-4 py-5 ${size === 'stand' ? 'max-w-5xl' : ''}`}>
-        <Loaded
-          of={allOf({ page: strip, figures })}
-          what="The part"
-          verb={DRAWN}
-          detail="The line itself is safe."
-          systems={4}
-        >
-          {({ page }) => (
+        <Loaded of={strip} what="The part" verb={DRAWN} detail="The line itself is safe." systems={4}>
+          {(page) => (
             <div
               ref={sheet}
               className="relative select-none"

@@ -131,7 +131,7 @@ export function PracticeScreen(props: Props) {
   }, [instrument]);
   const part = { exercise, instrument, teaching, page: setup, known };
   const practised = usePracticePlan(part, practice, view === 'free');
-  const { plan, prepared, figures } = practised;
+  const { plan, prepared } = practised;
   const beats = useMemo(() => lineTempo(exercise), [exercise]);
   const { player, take, beginTake, forgetTake } = useTakePlayer({
     plan,
@@ -207,7 +207,6 @@ export function PracticeScreen(props: Props) {
             count={large === 'words' ? undefined : player.count}
             looped={looped}
             marks={marks}
-            figures={figures}
             onStretch={onStretch}
             onNote={onNote}
           />

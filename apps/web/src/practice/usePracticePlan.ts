@@ -10,7 +10,6 @@ import {
   type Teaching,
 } from '@cifra/core';
 import { useMemo } from 'react';
-import { useFigures } from '../figures/loadFigures';
 import { type PreparedPlayback, preparePlayback } from '../player/playback';
 import { todayIso } from '../words/pageWords';
 import type { Practice } from './usePractice';
@@ -61,27 +60,23 @@ const freely = (setup: PlaySetup): PlaySetup => ({
 
 export interface PracticePlan {
   readonly page: PageSetup;
-  /** Undefined until the figures are there. */
   readonly plan: PagePlan | undefined;
   readonly setup: PlaySetup;
   readonly prepared: PreparedPlayback | undefined;
-  readonly figures: ReturnType<typeof useFigures>;
 }
 
 /** What is shown and what sounds, as it is practised at the moment. */
 export function usePracticePlan(of: PracticedPart, practice: Practice, isFree: boolean): PracticePlan {
   const { exercise, instrument, teaching, known } = of;
   const { rung, fade, chain, others, setup: chosen } = practice;
-  const figures = useFigures([instrument, ...others]);
-  const isReady = figures.data === true;
   const page = useMemo(() => practicePage(of.page, { rung, fade }), [of.page, rung, fade]);
   const plan = useMemo(
-    () => (isReady ? planPages(exercise, instrument, teaching, page, { today: todayIso(), known })[0] : undefined),
-    [exercise, instrument, teaching, page, known, isReady],
+    () => planPages(exercise, instrument, teaching, page, { today: todayIso(), known })[0],
+    [exercise, instrument, teaching, page, known],
   );
   const along = useMemo(
-    () => (isReady ? others.map((o) => partOf(exercise, o, teaching, { repeats: 'folded' })) : []),
-    [exercise, others, teaching, isReady],
+    () => others.map((o) => partOf(exercise, o, teaching, { repeats: 'folded' })),
+    [exercise, others, teaching],
   );
   const setup = useMemo((): PlaySetup => {
     const stepwise = { ...chosen, only: notesOfStep(plan, { chain }) };
@@ -91,5 +86,5 @@ export function usePracticePlan(of: PracticedPart, practice: Practice, isFree: b
     () => (plan === undefined ? undefined : preparePlayback(plan.part, along, setup)),
     [plan, along, setup],
   );
-  return { page, plan, setup, prepared, figures };
+  return { page, plan, setup, prepared };
 }

@@ -1,11 +1,11 @@
 import { type Catalogue, changeLines, compileCatalogue } from './catalogue';
 import type { Woodwind } from './touch.data';
-
-/** The written-out figures of one kind of woodwind; `german`: the lines that German boring of a recorder changes. */
-export interface CatalogueText {
-  readonly usual: string;
-  readonly german?: string;
-}
+import { BASSOON_TEXT } from './woodwind/bassoon.data';
+import { CLARINET_TEXT } from './woodwind/clarinet.data';
+import { FLUTE_TEXT } from './woodwind/flute.data';
+import { OBOE_TEXT } from './woodwind/oboe.data';
+import { BAROQUE_TEXT, GERMAN_CHANGES } from './woodwind/recorder.data';
+import { SAXOPHONE_TEXT } from './woodwind/saxophone.data';
 
 /** A woodwind's figures, and those of German boring where it makes a difference. */
 export interface Catalogues {
@@ -13,30 +13,15 @@ export interface Catalogues {
   readonly german?: Catalogue;
 }
 
-/**
- * The figures that are at hand. They are modules of their own, so that a browser fetches only those of its class: the
- * program that wants figures provides them first.
- */
-const provided = new Map<Woodwind, Catalogues>();
-
-/** Makes a woodwind's figures known. Providing the same again changes nothing. */
-export function provideFigures(woodwind: Woodwind, { usual, german }: CatalogueText): void {
-  if (provided.has(woodwind)) return;
-  provided.set(
-    woodwind,
-    Object.freeze({
-      usual: compileCatalogue(woodwind, usual),
-      ...(german === undefined ? {} : { german: compileCatalogue(woodwind, changeLines(usual, german)) }),
-    }),
-  );
-}
-
-/** Whether the figures of a woodwind are at hand. */
-export const hasFigures = (woodwind: Woodwind): boolean => provided.has(woodwind);
-
-/** @throws Error when the figures were not provided first: a mistake in the program, not in its input. */
-export function cataloguesOf(woodwind: Woodwind): Catalogues {
-  const found = provided.get(woodwind);
-  if (found === undefined) throw new Error(`the figures of the ${woodwind} are not at hand: call provideFigures first`);
-  return found;
-}
+/** The written-out figures of every kind of woodwind. */
+export const CATALOGUES: Readonly<Record<Woodwind, Catalogues>> = {
+  flute: { usual: compileCatalogue('flute', FLUTE_TEXT) },
+  oboe: { usual: compileCatalogue('oboe', OBOE_TEXT) },
+  clarinet: { usual: compileCatalogue('clarinet', CLARINET_TEXT) },
+  saxophone: { usual: compileCatalogue('saxophone', SAXOPHONE_TEXT) },
+  bassoon: { usual: compileCatalogue('bassoon', BASSOON_TEXT) },
+  recorder: {
+    usual: compileCatalogue('recorder', BAROQUE_TEXT),
+    german: compileCatalogue('recorder', changeLines(BAROQUE_TEXT, GERMAN_CHANGES)),
+  },
+};

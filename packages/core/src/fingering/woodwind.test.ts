@@ -5,7 +5,7 @@ import { midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
 import { DEFAULT_CONVENTIONS, type ConventionOverrides, conventionsOf } from '../convention/conventions';
 import { noteAt, wholeRange } from '../testing/notes';
 import { type Catalogue, changeLines, compileCatalogue, fingerFromCatalogue, parseKeyFigure } from './catalogue';
-import { cataloguesOf, hasFigures, provideFigures } from './catalogues';
+import { CATALOGUES } from './catalogues';
 import { figureText, type KeyFigure } from './figure';
 import { plainTouch, type Touch, TOUCHES, touchOf, type Woodwind, WOODWINDS } from './touch.data';
 
@@ -102,15 +102,15 @@ describe('woodwind figures of common practice', () => {
 });
 
 const compiled = (woodwind: Woodwind, german = false): Catalogue => {
-  const { usual, german: changed } = cataloguesOf(woodwind);
+  const { usual, german: changed } = CATALOGUES[woodwind];
   return german && changed !== undefined ? changed : usual;
 };
-const CATALOGUES: readonly (readonly [string, Catalogue])[] = [
+const COMPILED: readonly (readonly [string, Catalogue])[] = [
   ...WOODWINDS.map((w) => [w, compiled(w)] as const),
   ['German recorder', compiled('recorder', true)],
 ];
 const catalogue = (name: string): Catalogue => {
-  const found = CATALOGUES.find(([n]) => n === name);
+  const found = COMPILED.find(([n]) => n === name);
   if (found === undefined) throw new Error(name);
   return found[1];
 };
@@ -144,7 +144,7 @@ describe('structure of the catalogues', () => {
 
   /** A thumb, the side and the palm of a hand press several keys at once. */
   const SEVERAL: readonly Touch['finger'][] = ['thumb', 'side', 'palm'];
-  it.each(CATALOGUES)('%s: no finger holds two touches', (_name, c) => {
+  it.each(COMPILED)('%s: no finger holds two touches', (_name, c) => {
     for (const [note, f] of figuresOf(c)) {
       const fingers = (['left', 'right'] as const)
         .flatMap((hand) => f[hand].map((name) => touchOf(c.woodwind, hand, name)))
@@ -154,7 +154,7 @@ describe('structure of the catalogues', () => {
     }
   });
 
-  it.each(CATALOGUES)(
+  it.each(COMPILED)(
     '%s: every key named is on the instrument, on the hand that presses it, and named once',
     (_name, c) => {
       for (const [note, f] of figuresOf(c)) {
@@ -170,7 +170,7 @@ describe('structure of the catalogues', () => {
     },
   );
 
-  it.each(CATALOGUES)('%s: every touch is used by some figure', (_name, c) => {
+  it.each(COMPILED)('%s: every touch is used by some figure', (_name, c) => {
     const used = new Set(
       [...figuresOf(c), ...(c.woodwind === 'recorder' ? figuresOf(catalogue('recorder')) : [])].flatMap(([, f]) => [
         ...f.left.map((n) => `left ${plainTouch(n)}`),
@@ -180,7 +180,7 @@ describe('structure of the catalogues', () => {
     expect(TOUCHES[c.woodwind].map((t) => `${t.hand} ${t.name}`).filter((t) => !used.has(t))).toEqual([]);
   });
 
-  it.each(CATALOGUES)('%s: two notes never share default and alternates', (_name, c) => {
+  it.each(COMPILED)('%s: two notes never share default and alternates', (_name, c) => {
     const seen = new Map<string, number>();
     for (const [note, { figures }] of c.entries) {
       const text = figures.map((f) => figureText(f.figure)).join(' ; ');
@@ -191,7 +191,7 @@ describe('structure of the catalogues', () => {
     }
   });
 
-  it.each(CATALOGUES)('%s: no alternate repeats the default or another alternate of its note', (_name, c) => {
+  it.each(COMPILED)('%s: no alternate repeats the default or another alternate of its note', (_name, c) => {
     for (const [note, { figures }] of c.entries) {
       const texts = figures.map((f) => figureText(f.figure));
       expect([note, new Set(texts).size]).toEqual([note, texts.length]);
@@ -252,7 +252,7 @@ describe('structure of the catalogues', () => {
 
   it('a half step up never closes more than a fork asks for', () => {
     // Covered holes may grow by at most three from a note to the next higher one inside a register: more is a typing mistake.
-    for (const [name, c] of CATALOGUES) {
+    for (const [name, c] of COMPILED) {
       for (let n = c.lowest; n < c.highest; n++) {
         const [low, high] = [figureOf(c, n), figureOf(c, n + 1)].map((f) => f.filter((t) => /^[1-7]$/.test(t)).length);
         const registerChange = (high ?? 0) > (low ?? 0) + 3;
@@ -319,13 +319,6 @@ describe('reading a catalogue', () => {
       alternates: [{ reason: 'side-key' }],
     });
     expect(fingerFromCatalogue(c, 70)).toMatchObject({ figure: { left: ['1', '2'] } });
-  });
-
-  it('knows which figures are at hand', () => {
-    expect(WOODWINDS.every(hasFigures)).toBe(true);
-    const before = cataloguesOf('flute');
-    provideFigures('flute', { usual: 'C4: T' });
-    expect(cataloguesOf('flute')).toBe(before);
   });
 
   it('tells a half-closed hole from its touch', () => {

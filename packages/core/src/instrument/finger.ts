@@ -1,5 +1,5 @@
 import { fingerFromCatalogue } from '../fingering/catalogue';
-import { cataloguesOf } from '../fingering/catalogues';
+import { CATALOGUES } from '../fingering/catalogues';
 import type { AlternateReason, Fingering } from '../fingering/figure';
 import { fingerOnTube } from '../fingering/tube';
 import type { Woodwind } from '../fingering/touch.data';
@@ -25,7 +25,7 @@ export function fingerMidi({ ranges, system }: Instrument, note: number, convent
   if (note < midi(low)) return { kind: 'unplayable', because: 'below-range' };
   if (note > midi(high)) return { kind: 'unplayable', because: 'above-range' };
   if (system.kind === 'brass') return fingerOnTube(system.tube, note);
-  const { usual, german } = cataloguesOf(system.woodwind);
+  const { usual, german } = CATALOGUES[system.woodwind];
   const catalogue = conventions.recorder === 'german' ? (german ?? usual) : usual;
   return fingerFromCatalogue(catalogue, note - system.shift, preferredReason(system.woodwind, conventions));
 }

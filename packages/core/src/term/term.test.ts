@@ -3,7 +3,6 @@ import { DEFAULT_TEACHING } from '../part/teaching';
 import { midi, parsePitch, pitchText } from '../pitch/pitch';
 import { line as lineOf } from '../testing/line';
 import type { Exercise } from '../exercise/exercise';
-import '../figures/all';
 import { classTrouble } from '../fit/classTrouble';
 import { summarizeLine } from '../fit/lineSummary';
 import { newNotes, playersReady, readinessKind } from '../fit/playersReady';

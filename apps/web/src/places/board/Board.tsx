@@ -6,7 +6,6 @@ import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'reac
 import { Link, useParams, useSearchParams } from 'react-router';
 import { useExercise } from '../../api/resources';
 import { useCurrentClass } from '../../classroom/currentClass';
-import { useFigures } from '../../figures/loadFigures';
 import { useTeaching } from '../../conventions/teaching';
 import { allOf } from '../../ui/allOf';
 import { Loaded } from '../../ui/Loaded';
@@ -16,12 +15,7 @@ import { StaffLine } from './StaffLine';
 /** Opens the line and the class for the board. */
 export function Board() {
   const { id = '' } = useParams();
-  const current = useCurrentClass();
-  const loading = allOf({
-    exercise: useExercise(id),
-    group: current,
-    figures: useFigures(current.data?.instruments ?? []),
-  });
+  const loading = allOf({ exercise: useExercise(id), group: useCurrentClass() });
   return (
     <Loaded of={loading} what="The board" className="p-10">
       {({ exercise, group }) => <SheetOnBoard exercise={exercise} group={group} />}

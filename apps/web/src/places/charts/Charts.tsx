@@ -20,7 +20,6 @@ import { Navigate, useNavigate, useParams, useSearchParams } from 'react-router'
 import { download } from '../../api/request';
 import { useShelf } from '../../api/resources';
 import { useCurrentClass } from '../../classroom/currentClass';
-import { useFigures } from '../../figures/loadFigures';
 import { useTeaching } from '../../conventions/teaching';
 import { Button } from '../../ui/Button';
 import { SelectField } from '../../ui/Field';
@@ -86,7 +85,6 @@ function OpenChart({
   const navigate = useNavigate();
   const attempt = useAttempt();
   const [busy, setBusy] = useState(false);
-  const figures = useFigures([id]);
   const teaching = useChartTeaching(id, address, group);
   const instrument = taughtAs(id, teaching.conventions);
   const exercise = shelf.find((e) => e.id === address.exercise);
@@ -209,9 +207,7 @@ function OpenChart({
           aria-label="The chosen note"
           className="shrink-0 border-line bg-panel max-md:border-t md:w-[18.25rem] md:overflow-y-auto md:border-l"
         >
-          <Loaded of={figures} what="The figures" systems={1}>
-            {() => <ChosenNote instrument={instrument} notes={notes} teaching={teaching} chosen={address.note} />}
-          </Loaded>
+          <ChosenNote instrument={instrument} notes={notes} teaching={teaching} chosen={address.note} />
           <AboutInstrument instrument={instrument} />
         </aside>
       </div>

@@ -8,9 +8,7 @@ import { classPages, type PlannedPage } from '../../lookFirst/classPages';
 import { sharedRows } from '../../lookFirst/LookSheet';
 import { namedPatterns, planSentence } from '../../lookFirst/namedPatterns';
 import { useExercise, useTeacher } from '../../api/resources';
-import { useFigures } from '../../figures/loadFigures';
 import { useTeaching } from '../../conventions/teaching';
-import { allOf } from '../../ui/allOf';
 import { Button } from '../../ui/Button';
 import { Loaded } from '../../ui/Loaded';
 import { keyName } from '../../words/caption';
@@ -36,10 +34,9 @@ const MOST_NAMES = 8;
 
 /** The next lesson on one page, in the order in which a line is worked: looked at, summed, named, fingered, taken apart, rehearsed, played, followed up. */
 export function LessonPlan(props: Props) {
-  const loading = allOf({ exercise: useExercise(props.line.id), figures: useFigures(props.group.instruments) });
   return (
-    <Loaded of={loading} what="The next lesson">
-      {({ exercise }) => <OpenPlan {...props} exercise={exercise} />}
+    <Loaded of={useExercise(props.line.id)} what="The next lesson">
+      {(exercise) => <OpenPlan {...props} exercise={exercise} />}
     </Loaded>
   );
 }

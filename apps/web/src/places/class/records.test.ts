@@ -8,7 +8,6 @@ import {
   type AssignmentView,
 } from '@cifra/contract';
 import { DEFAULT_TEACHING, type Exercise, summarizeLine } from '@cifra/core';
-import '@cifra/core/figures/all';
 import { line as lineOf } from '@cifra/core/testing';
 import { reasonsWords } from '../../words/classWords';
 import { aheadOfSchedule } from './aheadOfSchedule';

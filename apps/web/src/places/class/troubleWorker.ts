@@ -7,7 +7,6 @@ import {
   type Teaching,
 } from '@cifra/core';
 import { expose } from 'comlink';
-import { loadFigures } from '../../figures/loadFigures';
 
 export interface TroubleQuestion {
   readonly exercises: readonly Exercise[];
@@ -21,8 +20,7 @@ const MOST_CHANGES = 14;
 
 const api = {
   /** What is hard in some lines, instrument by change. */
-  async trouble({ exercises, instruments, teaching, known }: TroubleQuestion): Promise<ClassTrouble> {
-    await loadFigures(instruments);
+  trouble({ exercises, instruments, teaching, known }: TroubleQuestion): ClassTrouble {
     return classTrouble(exercises, instruments, teaching, known, MOST_CHANGES);
   },
 };

@@ -1,16 +1,14 @@
 import type { AssignmentView, ClassView, ListedExerciseView } from '@cifra/contract';
 import { type ClassTrouble, knownNotes, type Teaching } from '@cifra/core';
-import { type Remote, wrap } from 'comlink';
 import useSWR from 'swr';
 import { fetchExercise } from '../../api/resources';
 import type { Loading } from '../../ui/Loaded';
+import { workerCalls } from '../../ui/workerCalls';
 import type { TroubleApi } from './troubleWorker';
 
-let remote: Remote<TroubleApi> | undefined;
-const worker = (): Remote<TroubleApi> =>
-  (remote ??= wrap<TroubleApi>(
-    new Worker(new URL('./troubleWorker.ts', import.meta.url), { type: 'module', name: 'trouble' }),
-  ));
+const worker = workerCalls<TroubleApi>(
+  () => new Worker(new URL('./troubleWorker.ts', import.meta.url), { type: 'module', name: 'trouble' }),
+);
 
 const MOST_LINES = 12;
 
@@ -34,7 +32,7 @@ export function useTrouble(
     ['trouble', JSON.stringify([versions, instruments, known, teaching])],
     async () => {
       const exercises = (await Promise.all(lines.map((l) => fetchExercise(l.id)))).map((e) => e.document);
-      return worker().trouble({ exercises, instruments, teaching, known: knownNotes(known) });
+      return worker.call((w) => w.trouble({ exercises, instruments, teaching, known: knownNotes(known) }));
     },
     { keepPreviousData: true, revalidateOnFocus: false, revalidateIfStale: false, shouldRetryOnError: false },
   );

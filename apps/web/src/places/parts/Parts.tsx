@@ -21,7 +21,6 @@ import { useMemo, useState } from 'react';
 import { Navigate } from 'react-router';
 import { saveClass, savePupilPage, savePupils, usePupils } from '../../api/resources';
 import type { PartRequest } from '../../engraving/engraveWorker';
-import { useFigures } from '../../figures/loadFigures';
 import { OpenExercise } from '../../exercise/OpenExercise';
 import { useTeaching } from '../../conventions/teaching';
 import { useNotice } from '../../ui/Notices';
@@ -76,7 +75,6 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
   const { save } = saving;
   const [editingClass, setEditingClass] = useState(false);
   const teaching = useTeaching(group);
-  const figures = useFigures(group.instruments);
   const { data: pupils = [] } = usePupils(group.id);
   const parts = useMemo(
     () => classParts(exercise.document, group.instruments, teaching),
@@ -179,7 +177,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
             aria-label="Over each note"
             className="shrink-0 border-line bg-panel max-md:border-t md:w-[18.25rem] md:overflow-y-auto md:border-l print:hidden"
           >
-            {explained !== undefined && figures.data !== undefined && selection.note !== undefined && (
+            {explained !== undefined && selection.note !== undefined && (
               <ReasonTrail part={explained} note={chosen?.id} onClose={() => selection.chooseNote(undefined)} />
             )}
             <PagePanel

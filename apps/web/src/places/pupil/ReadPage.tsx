@@ -3,7 +3,6 @@ import { planPages } from '@cifra/core';
 import { lookFirstSentence, signatureSentence } from '@cifra/engrave';
 import { useMemo, useState } from 'react';
 import { useScroll } from '../../engraving/useEngraving';
-import { useFigures } from '../../figures/loadFigures';
 import { DRAWN, Loaded } from '../../ui/Loaded';
 import { Sheet } from '../../ui/Sheet';
 import { useWidth } from '../../ui/useWidth';
@@ -21,11 +20,10 @@ export function ReadPage({ opened }: { readonly opened: OpenedLinkView }) {
   const { exercise, instrument, teaching, page, paper, known } = opened;
   const { ref, width } = useWidth();
   const [chosen, setChosen] = useState<string>();
-  const figures = useFigures([instrument]);
   const today = todayIso();
   const plan = useMemo(
-    () => (figures.data === true ? planPages(exercise, instrument, teaching, page, { today, known })[0] : undefined),
-    [exercise, instrument, teaching, page, known, today, figures.data],
+    () => planPages(exercise, instrument, teaching, page, { today, known })[0],
+    [exercise, instrument, teaching, page, known, today],
   );
   const strip = useScroll(
     width === undefined

@@ -16,14 +16,12 @@ import { Tabs } from 'radix-ui';
 import { useMemo } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useTeacher } from '../../api/resources';
-import { useFigures } from '../../figures/loadFigures';
 import { ConflictDialog } from '../../exercise/ConflictDialog';
 import { useSaving } from '../../exercise/useSaving';
 import { OpenExercise } from '../../exercise/OpenExercise';
 import { useTeaching } from '../../conventions/teaching';
 import { SelectField } from '../../ui/Field';
 import { useNotice } from '../../ui/Notices';
-import { Loaded } from '../../ui/Loaded';
 import { exerciseCaption, keyName } from '../../words/caption';
 import { todayIso } from '../../words/pageWords';
 import { Breaths } from './Breaths';
@@ -65,7 +63,6 @@ function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readon
   const notice = useNotice();
   const teaching = useTeaching(group);
   const { data: teacher } = useTeacher();
-  const figures = useFigures(group.instruments);
   const saving = useSaving(exercise);
   const asked = query.get('see');
   const view: View = isView(asked) ? asked : 'look';
@@ -74,10 +71,7 @@ function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readon
       ? instrument
       : undefined;
   useTitle(`${exercise.title}, read`);
-  const plans = useMemo(
-    () => (figures.data === undefined ? undefined : classPages(exercise.document, group, teaching)),
-    [exercise.document, group, teaching, figures.data],
-  );
+  const plans = useMemo(() => classPages(exercise.document, group, teaching), [exercise.document, group, teaching]);
   const address = (id: InstrumentId | undefined, to: View = view): string =>
     `/exercises/${exercise.id}/read/${id ?? WHOLE_CLASS}${to === 'look' ? '' : `?see=${to}`}`;
   const open = (id: InstrumentId | undefined) => void navigate(address(id));
@@ -155,18 +149,13 @@ function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readon
                 {exercise.title}
               </p>
             )}
-            <Loaded of={figures} what="The figures" systems={2} className="bg-white p-8">
-              {() =>
-                one !== undefined &&
-                plans !== undefined && (
-                  <Shown
-                    {...{ view, exercise, group, teaching, plans, one, chosen, takeKey, takeChoices, open, address }}
-                    usual={group.usualFifths ?? USUAL_FIFTHS}
-                    sentences={teacher?.sentences ?? {}}
-                  />
-                )
-              }
-            </Loaded>
+            {one !== undefined && (
+              <Shown
+                {...{ view, exercise, group, teaching, plans, one, chosen, takeKey, takeChoices, open, address }}
+                usual={group.usualFifths ?? USUAL_FIFTHS}
+                sentences={teacher?.sentences ?? {}}
+              />
+            )}
           </div>
         </Tabs.Content>
       </Tabs.Root>

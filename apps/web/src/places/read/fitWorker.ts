@@ -1,11 +1,9 @@
 import { type FitQuestion, fitKeys, type KeyFitness } from '@cifra/core';
 import { expose } from 'comlink';
-import { loadFigures } from '../../figures/loadFigures';
 
 const api = {
   /** Looks at the twelve keys one after another and says each time how many are done. */
-  async fit(question: FitQuestion, onProgress: (done: number) => void): Promise<KeyFitness[]> {
-    await loadFigures(question.instruments);
+  fit(question: FitQuestion, onProgress: (done: number) => void): KeyFitness[] {
     const keys: KeyFitness[] = [];
     for (const key of fitKeys(question)) {
       keys.push(key);

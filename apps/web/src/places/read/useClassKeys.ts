@@ -1,14 +1,13 @@
 import { type FitQuestion, type KeyFitness, rankKeys } from '@cifra/core';
-import { proxy, type Remote, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import { useEffect } from 'react';
 import { useStateFor } from '../../ui/useStateFor';
+import { workerCalls } from '../../ui/workerCalls';
 import type { FitApi } from './fitWorker';
 
-let remote: Remote<FitApi> | undefined;
-const fitter = (): Remote<FitApi> =>
-  (remote ??= wrap<FitApi>(
-    new Worker(new URL('./fitWorker.ts', import.meta.url), { type: 'module', name: 'class-keys' }),
-  ));
+const fitter = workerCalls<FitApi>(
+  () => new Worker(new URL('./fitWorker.ts', import.meta.url), { type: 'module', name: 'class-keys' }),
+);
 
 export interface ClassKeys {
   /** Best first; undefined while they are being looked at. */
@@ -27,8 +26,8 @@ export function useClassKeys(question: FitQuestion): ClassKeys {
     const onProgress = proxy((done: number) => {
       if (open) setState((s) => ({ ...s, done }));
     });
-    fitter()
-      .fit(question, onProgress)
+    fitter
+      .call((f) => f.fit(question, onProgress))
       .then(
         (keys) => {
           if (open) setState({ keys: rankKeys(keys), done: keys.length, error: undefined });

@@ -1,4 +1,3 @@
-import { useLatest } from '../../ui/useLatest';
 import { invert, type Problem, type Score, transposedToPage, type Written } from '@cifra/core';
 import { problemSentence } from '@cifra/contract/words';
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
@@ -7,6 +6,9 @@ import { EditorState, Transaction } from '@codemirror/state';
 import { EditorView, keymap, lineNumbers } from '@codemirror/view';
 import { X } from 'lucide-react';
 import { useEffect, useMemo, useRef } from 'react';
+import { useNotice } from '../../ui/Notices';
+import { reasonOf } from '../../ui/reason';
+import { useLatest } from '../../ui/useLatest';
 import { lineText, readAbcText } from './abcText';
 import type { Writing, WritingState } from './Writing';
 
@@ -52,7 +54,7 @@ export function AbcPanel({ writing, state, onClose }: Props) {
   const ownText = useRef<Score<Written>>(undefined);
   const { edit } = writing;
   const text = useMemo(() => lineText(transposedToPage(edit.score, state.lens)), [edit.score, state.lens]);
-  const newest = useLatest({ writing, text });
+  const newest = useLatest({ writing, text, notice: useNotice() });
 
   useEffect(() => {
     if (host.current === null) return undefined;
@@ -105,7 +107,16 @@ export function AbcPanel({ writing, state, onClose }: Props) {
             if (!update.docChanged || update.transactions.some((t) => t.annotation(Transaction.remote) === true))
               return;
             clearTimeout(timer);
-            timer = setTimeout(() => void take(update.view), PAUSE_MS);
+            timer = setTimeout(
+              () =>
+                void take(update.view).catch((error: unknown) =>
+                  newest.current.notice(
+                    `The text was not read: ${reasonOf(error)}. With its next change it is tried again.`,
+                    { tone: 'warning' },
+                  ),
+                ),
+              PAUSE_MS,
+            );
           }),
           EditorView.theme({
             '&': { fontSize: '13.5px', height: '100%' },

@@ -3,13 +3,13 @@ import { CircleCheck } from 'lucide-react';
 import { memo } from 'react';
 import { Button } from '../../ui/Button';
 import { findingWords, repairWords } from '../../words/findingWords';
+import type { Proof } from './useProof';
 
 interface Props {
   /** What an import could not take, for the findings that are about it. */
   readonly notTaken: Exercise['notTaken'];
   readonly findings: readonly Finding[];
-  /** Whether the line has notes at all. */
-  readonly started: boolean;
+  readonly standing: Proof['standing'] | 'empty';
   readonly chosen: string | undefined;
   /** From the source page's signatures to those that are shown. */
   readonly fifths: number;
@@ -18,8 +18,15 @@ interface Props {
   readonly onDismiss: (f: Finding) => void;
 }
 
+const STANDING: Readonly<Record<Props['standing'], string>> = {
+  empty: 'As you write, bar sums, ties, signs and ranges are checked here.',
+  proving: 'The line is being proved.',
+  proved: 'The sums are right, the signs are clear, and the line suits the class.',
+  failed: 'The line could not be proved. With its next change it is tried again.',
+};
+
 /** What the proof found, mistakes first, each with what mends it. */
-function List({ notTaken, findings, started, chosen, fifths, onChoose, onRepair, onDismiss }: Props) {
+function List({ notTaken, findings, standing, chosen, fifths, onChoose, onRepair, onDismiss }: Props) {
   const groups = [
     { title: 'To be mended', look: 'bg-warning', items: findings.filter((f) => f.weight === 'mistake') },
     { title: 'Worth a look', look: 'bg-fresh', items: findings.filter((f) => f.weight === 'look') },
@@ -27,12 +34,10 @@ function List({ notTaken, findings, started, chosen, fifths, onChoose, onRepair,
   return (
     <section aria-label="Proof" className="p-4">
       <h2 className="mb-2 text-[17px]">Proof</h2>
-      {groups.length === 0 && (
+      {(groups.length === 0 || standing === 'failed') && (
         <p className="flex items-start gap-2 text-[13.5px] text-secondary">
-          {started && <CircleCheck size={16} aria-hidden className="mt-0.5 shrink-0 text-accent" />}
-          {started
-            ? 'The sums are right, the signs are clear, and the line suits the class.'
-            : 'As you write, bar sums, ties, signs and ranges are checked here.'}
+          {standing === 'proved' && <CircleCheck size={16} aria-hidden className="mt-0.5 shrink-0 text-accent" />}
+          {STANDING[standing]}
         </p>
       )}
       {groups.map(({ title, look, items }) => (
@@ -84,7 +89,7 @@ export const ProofList = memo(
   (a, b) =>
     a.findings === b.findings &&
     a.notTaken === b.notTaken &&
-    a.started === b.started &&
+    a.standing === b.standing &&
     a.chosen === b.chosen &&
     a.fifths === b.fifths,
 );

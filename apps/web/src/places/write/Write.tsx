@@ -99,12 +99,12 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
   const names = teaching.conventions.rhythmNames;
   const proof = useProof(exercise, line, state.lens, group.instruments, teaching);
   // The bar that is being written is not short: it is not done.
-  const unfinished = proof.find(
+  const unfinished = proof.findings.find(
     (f) => f.code === 'measure-too-short' && isBeingWritten(linesOf(exercise)[line], state.caret, f.measures[0]),
   )?.id;
   const findings = useMemo(
-    () => (unfinished === undefined ? proof : proof.filter((f) => f.id !== unfinished)),
-    [proof, unfinished],
+    () => (unfinished === undefined ? proof.findings : proof.findings.filter((f) => f.id !== unfinished)),
+    [proof.findings, unfinished],
   );
   const marked = useMemo(() => marksOf(findings), [findings]);
   const clipboard = useClipboard(writing);
@@ -226,7 +226,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
           <ProofList
             notTaken={exercise.notTaken}
             findings={findings}
-            started={started}
+            standing={started ? proof.standing : 'empty'}
             chosen={chosen}
             onChoose={choose}
             fifths={state.lens.interval.fifths}

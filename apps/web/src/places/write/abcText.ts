@@ -8,17 +8,15 @@ import {
   type Written,
 } from '@cifra/core';
 import { writeAbc } from '@cifra/formats/write';
-import { type Remote, wrap } from 'comlink';
+import { workerCalls } from '../../ui/workerCalls';
 import type { AbcApi } from './abcWorker';
 
-let remote: Remote<AbcApi> | undefined;
-const reader = (): Remote<AbcApi> =>
-  (remote ??= wrap<AbcApi>(
-    new Worker(new URL('./abcWorker.ts', import.meta.url), { type: 'module', name: 'abc reader' }),
-  ));
+const reader = workerCalls<AbcApi>(
+  () => new Worker(new URL('./abcWorker.ts', import.meta.url), { type: 'module', name: 'abc reader' }),
+);
 
 /** Reads ABC text away from the screen's thread. */
-export const readAbcText = (text: string): Promise<Result<Score<Written>>> => reader().read(text);
+export const readAbcText = (text: string): Promise<Result<Score<Written>>> => reader.call(async (r) => r.read(text));
 
 /** A line as text; one that is yet empty has its head alone. */
 export const lineText = (score: Score<Written>): string => writeAbc(score);

@@ -2,6 +2,7 @@ import { type EditState, invert, transposedToPage } from '@cifra/core';
 import { problemSentence } from '@cifra/contract/words';
 import type { ClipboardEvent } from 'react';
 import { useNotice } from '../../ui/Notices';
+import { reasonOf } from '../../ui/reason';
 import { asTune, readAbcText, selectionText } from './abcText';
 import type { Writing } from './Writing';
 
@@ -46,7 +47,10 @@ export function useClipboard(writing: Writing): {
   const onPaste = (e: ClipboardEvent) => {
     e.preventDefault();
     const text = e.clipboardData.getData('text/plain');
-    if (text.trim() !== '') void paste(text);
+    if (text.trim() === '') return;
+    paste(text).catch((error: unknown) =>
+      notice(`What was copied was not put in: ${reasonOf(error)}. Paste it again.`, { tone: 'warning' }),
+    );
   };
   return { onCopy, onPaste };
 }

@@ -1,16 +1,19 @@
 import type { Exercise, Finding, InstrumentId, PageTransposition, Teaching } from '@cifra/core';
-import { type Remote, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
+import { workerCalls } from '../../ui/workerCalls';
 import type { ProofApi } from './proofWorker';
 
-let remote: Remote<ProofApi> | undefined;
-const prover = (): Remote<ProofApi> =>
-  (remote ??= wrap<ProofApi>(
-    new Worker(new URL('./proofWorker.ts', import.meta.url), { type: 'module', name: 'prover' }),
-  ));
+const prover = workerCalls<ProofApi>(
+  () => new Worker(new URL('./proofWorker.ts', import.meta.url), { type: 'module', name: 'prover' }),
+);
 
 const PAUSE_MS = 250;
-const NONE: readonly Finding[] = [];
+
+export interface Proof {
+  readonly findings: readonly Finding[];
+  /** How far it is: without it, no findings would mean that nothing is wrong. */
+  readonly standing: 'proving' | 'proved' | 'failed';
+}
 
 /** The findings of a line, in a worker, a moment after the last keystroke: never in the way of typing. */
 export function useProof(
@@ -19,19 +22,24 @@ export function useProof(
   lens: PageTransposition,
   instruments: readonly InstrumentId[],
   teaching: Teaching,
-): readonly Finding[] {
-  const [findings, setFindings] = useState<readonly Finding[]>(NONE);
+): Proof {
+  const [proof, setProof] = useState<Proof>({ findings: [], standing: 'proving' });
   const asked = useRef(0);
   useEffect(() => {
     const mine = ++asked.current;
     const timer = setTimeout(() => {
-      void prover()
-        .prove(exercise, line, lens, instruments, teaching)
-        .then((found) => {
-          if (asked.current === mine) setFindings(found);
-        });
+      prover
+        .call((p) => p.prove(exercise, line, lens, instruments, teaching))
+        .then(
+          (findings) => {
+            if (asked.current === mine) setProof({ findings, standing: 'proved' });
+          },
+          () => {
+            if (asked.current === mine) setProof(({ findings }) => ({ findings, standing: 'failed' }));
+          },
+        );
     }, PAUSE_MS);
     return () => clearTimeout(timer);
   }, [exercise, line, lens, instruments, teaching]);
-  return findings;
+  return proof;
 }
