@@ -37,6 +37,13 @@ const FACTS: Readonly<Partial<Record<Problem['code'], Record<string, string | nu
 };
 
 describe('the words for problems', () => {
+  it('says what is wrong with a signature that is none', () => {
+    const facts = { signs: 'B♭ F♯', faults: 'mixed order', fifths: -1 };
+    expect(problemSentence({ code: 'key-custom', severity: 'repaired', measure: 1, facts })).toBe(
+      'Bar 1: the key signature, B♭ F♯, is none: it mixes sharps and flats, its signs are out of order. Its signs now stand at the notes. The nearest proper one is one flat.',
+    );
+  });
+
   it.each(PROBLEM_CODES)('%s has a whole sentence', (code) => {
     const sentence = problemSentence({ code, severity: 'error', facts: FACTS[code] ?? {} });
     expect(sentence).toMatch(/^\S.{8,}\.?$/);

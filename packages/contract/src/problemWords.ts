@@ -1,7 +1,25 @@
 import { type Problem, type ProblemCode } from '@cifra/core';
+import { signatureWords } from './signatureWords';
 
 type Facts = NonNullable<Problem['facts']>;
 type Words = string | ((f: Facts) => string);
+
+/** What is wrong with a signature that is none. */
+const FAULTS: Readonly<Record<string, string>> = {
+  mixed: 'it mixes sharps and flats',
+  order: 'its signs are out of order',
+  doubled: 'a letter stands in it twice',
+  'double-sign': 'it has a double sign',
+  missing: 'a sign is left out',
+  stray: 'a sign does not belong to it',
+  'wrong-line': 'a sign stands on the wrong line',
+};
+
+const faultsWords = (faults: string | number): string =>
+  String(faults)
+    .split(' ')
+    .map((fault) => FAULTS[fault] ?? fault)
+    .join(', ');
 
 /** One sentence for every problem code: what is wrong and what to do. The place is put before it. */
 const WORDS: Readonly<Record<ProblemCode, Words>> = {
@@ -55,7 +73,9 @@ const WORDS: Readonly<Record<ProblemCode, Words>> = {
       : `clef ${f.clef} is not one that Cifra writes; the line keeps its pitches in another clef.`,
   'octave-clef': 'the clef carries an octave figure; the pitches are kept, the clef is drawn plain.',
   key: 'a key signature could not be read.',
-  'key-custom': 'the key signature is mixed or out of order; it was replaced by signs at the notes.',
+  // Exercises that were kept long ago do not say which signs it had.
+  'key-custom': ({ signs, faults, fifths }) =>
+    `the key signature${signs === undefined ? '' : `, ${signs},`} is none${faults === undefined ? '' : `: ${faultsWords(faults)}`}. Its signs now stand at the notes.${fifths === undefined ? '' : ` The nearest proper one is ${signatureWords(Number(fifths))}.`}`,
   meter: 'a time signature could not be read and was taken as 4/4.',
   microtone: 'a quarter tone was rounded to the nearest semitone.',
   'pitch-range': 'a note lies beyond any instrument. Check the octave.',

@@ -328,7 +328,7 @@ export {
 } from './page/callSheet';
 export { seatsOf } from './page/seats';
 export { pageParts, partOf } from './page/pageParts';
-export { type Finding, FINDING_CODES, type FindingCode, type Repair, type Weight } from './proof/finding';
+export type { BarSum, Finding, FindingCode, FindingFacts, FindingOf, Repair, Weight } from './proof/finding';
 export { prove, type ProofOptions } from './proof/prove';
 export { applyRepair } from './proof/repair';
 export {

@@ -1,3 +1,4 @@
+import { signatureWords } from '@cifra/contract/words';
 import {
   checkPlaced,
   type Clef,
@@ -13,7 +14,7 @@ import {
 import { useMemo, useState } from 'react';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
-import { AGAIN_WORDS, ALTER_WORDS, diagnosisWords, SIGNATURE_KIND_WORDS, signatureWords } from '../words/drillWords';
+import { AGAIN_WORDS, ALTER_WORDS, diagnosisWords, SIGNATURE_KIND_WORDS } from '../words/drillWords';
 import type { DrillGiven } from './drill';
 import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
 import { SignatureDrawing, SignatureStaff } from './SignatureStaff';

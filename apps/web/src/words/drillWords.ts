@@ -39,10 +39,4 @@ export function faultWords(f: SignatureFault): string {
 export const diagnosisWords = (d: SignatureDiagnosis): string =>
   d.faults.length === 0 ? 'it is another signature' : d.faults.map(faultWords).join('; ');
 
-/** A signature by its signs: `2 flats`. */
-export const signatureWords = (fifths: number): string =>
-  fifths === 0
-    ? 'no sharps or flats'
-    : `${Math.abs(fifths)} ${fifths > 0 ? 'sharp' : 'flat'}${Math.abs(fifths) === 1 ? '' : 's'}`;
-
 export const ALTER_WORDS: Readonly<Record<number, string>> = { [-1]: 'flat', 0: 'natural', 1: 'sharp' };

@@ -12,7 +12,7 @@ import {
   signatureLetters,
   type StaffPlace,
 } from '@cifra/core';
-import { ALTERNATE_WORDS, STAGE_WORDS, tuningWords } from '@cifra/contract/words';
+import { ALTERNATE_WORDS, signatureWords, STAGE_WORDS, tuningWords } from '@cifra/contract/words';
 import { figureLines } from '@cifra/engrave';
 import { durationWords } from './rhythmWords';
 import { figureWords, list, ordinal } from './spoken';
@@ -99,10 +99,8 @@ const OPEN_LETTERS = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', '
 const COUNTING: Readonly<Record<Conventions['counting'], string>> = { numbers: 'count', ta: 'say', du: 'say' };
 const SIDE = { 'too-low': 'lower', 'too-high': 'higher', 'below-stage': 'lower', 'above-stage': 'higher' } as const;
 
-const signatureWords = (fifths: number): string =>
-  fifths === 0
-    ? 'no sharps or flats'
-    : `${Math.abs(fifths)} ${fifths > 0 ? 'sharp' : 'flat'}${Math.abs(fifths) === 1 ? '' : 's'} (${signatureLetters(fifths).join(' ')})`;
+const lettersOfSignature = (fifths: number): string =>
+  fifths === 0 ? signatureWords(0) : `${signatureWords(fifths)} (${signatureLetters(fifths).join(' ')})`;
 const centsWords = (cents: number): string =>
   Math.abs(cents) < 5
     ? ''
@@ -163,7 +161,7 @@ export function factWords(f: Fact, conventions: Conventions = DEFAULT_CONVENTION
     case 'signature':
       return {
         term: 'signature',
-        text: `${signatureWords(f.fifths)}: ${f.alter === 0 ? `${f.step} is untouched` : `every ${f.step} is ${letterName({ step: f.step, alter: f.alter })}`}`,
+        text: `${lettersOfSignature(f.fifths)}: ${f.alter === 0 ? `${f.step} is untouched` : `every ${f.step} is ${letterName({ step: f.step, alter: f.alter })}`}`,
       };
     case 'accidental': {
       const name = letterName({ step: f.step, alter: f.alter });

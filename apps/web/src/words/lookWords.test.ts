@@ -1,3 +1,4 @@
+import { signatureWords } from '@cifra/contract/words';
 import {
   type BarDifference,
   buildUp,
@@ -23,15 +24,7 @@ import {
 import { arbitraryExercise, line } from '@cifra/core/testing';
 import fc from 'fast-check';
 import { differenceWords, valuesWords } from './differenceWords';
-import {
-  againstSentence,
-  againstWords,
-  lookalikeWords,
-  meterWords,
-  signatureWords,
-  tieWords,
-  valueWords,
-} from './lookWords';
+import { againstSentence, againstWords, lookalikeWords, meterWords, tieWords, valueWords } from './lookWords';
 import { signWords } from './signWords';
 import { buildUpWords, changeReasons, easierWords, handsWords, readinessWords } from './troubleWords';
 

@@ -1,3 +1,4 @@
+import { signatureWords } from '@cifra/contract/words';
 import {
   formatRational,
   type LetterAgainst,
@@ -85,13 +86,6 @@ export function againstWords({ letter, was, is, notes }: LetterAgainst, count: C
   const figures = notes.map((n) => `${n.name} is ${figureOnLine(n.is, count)}, not ${figureOnLine(n.was, count)}`);
   return `${letter} is ${ALTER[is]} here, not ${ALTER[was]}${figures.length === 0 ? '; it does not come in this line' : `: ${figures.join('; ')}`}.`;
 }
-
-const SIGNATURE = ['no signature', 'one', 'two', 'three', 'four', 'five', 'six', 'seven'];
-/** `two flats`, `no sharps or flats`. */
-export const signatureWords = (fifths: number): string =>
-  fifths === 0
-    ? 'no sharps or flats'
-    : `${SIGNATURE[Math.abs(fifths)]} ${fifths > 0 ? 'sharp' : 'flat'}${Math.abs(fifths) === 1 ? '' : 's'}`;
 
 /** How this key stands to the one the class is used to, in one sentence. */
 export function againstSentence({ against, fifths }: LookSheet): string {

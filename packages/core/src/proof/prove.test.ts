@@ -74,32 +74,28 @@ describe('the proof of a line', () => {
 
   it('compares the lengths of lines that are played together', () => {
     const two: Exercise = { ...exercise(bars('G4:w | A4:w')), otherLines: [bars('G4:w')] };
-    expect(prove(two, { line: 1 }).map((f) => [f.code, f.facts.missing])).toEqual([['lines-differ', 1]]);
+    expect(prove(two, { line: 1 })).toMatchObject([{ code: 'lines-differ', facts: { missing: 1 } }]);
     expect(prove(two, { line: 0 })).toEqual([]);
   });
 
-  it('lists what an import could not take, a malformed signature with what it should be', () => {
-    const found = prove({
-      ...exercise(bars('G4:w')),
-      notTaken: [
-        { code: 'lyrics', severity: 'left-out' },
-        {
-          code: 'key-custom',
-          severity: 'repaired',
-          measure: 1,
-          facts: { signs: 'B♭ F♯', faults: 'mixed', fifths: -1 },
-        },
-      ],
-    });
-    expect(found.map((f) => f.code).sort()).toEqual(['not-taken', 'signature-malformed']);
-    expect(found.find((f) => f.code === 'signature-malformed')?.facts).toMatchObject({ signs: 'B♭ F♯', fifths: -1 });
+  it('lists what an import could not take, at the bar that is printed with its number', () => {
+    const pickup = withBars(bars('D4 | G4:w | A4:h. '), { 0: { pickup: true } });
+    const notTaken = [
+      { code: 'lyrics', severity: 'left-out' },
+      { code: 'chord', severity: 'repaired', measure: 1 },
+    ] as const;
+    const found = prove({ ...exercise(pickup), notTaken });
+    expect(found.map((f) => [f.code, f.measures, f.facts])).toEqual([
+      ['not-taken', [0], { at: 0, problem: notTaken[0] }],
+      ['not-taken', [1], { at: 1, problem: notTaken[1] }],
+    ]);
   });
 
   it('counts a stretch on one breath at the tempo that stands there', () => {
     const slow = withBars(bars('G4:w | A4:w'), {
       0: { tempo: { mark: { value: 'quarter', dots: 0, perMinute: 40 } } },
     });
-    expect(proved(slow).map((f) => [f.code, f.facts.seconds])).toEqual([['breath-far', 12]]);
+    expect(proved(slow)).toMatchObject([{ code: 'breath-far', facts: { seconds: 12 } }]);
     expect(
       proved(
         withBars(slow, { 0: { ...slow.measures[0], tempo: { mark: { value: 'quarter', dots: 0, perMinute: 120 } } } }),

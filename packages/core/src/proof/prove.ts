@@ -2,6 +2,7 @@ import type { Exercise } from '../exercise/exercise';
 import { linesOf } from '../exercise/lines';
 import type { Part } from '../part/derivePart';
 import type { Stage } from '../instrument/instrument';
+import { placeMeasures } from '../score/walk';
 import { finding, type Finding } from './finding';
 import { proveBars, proveLengths, proveRepeats } from './proveBars';
 import { provePlaying } from './provePlaying';
@@ -33,17 +34,13 @@ export function prove(
 ): Finding[] {
   const lines = linesOf(exercise);
   const score = lines[line] ?? exercise.source;
-  const notTaken = (exercise.notTaken ?? []).map((p, i) =>
+  const placed = placeMeasures(score);
+  const notTaken = (exercise.notTaken ?? []).map((problem, at) =>
     finding({
-      code: p.code === 'key-custom' ? 'signature-malformed' : 'not-taken',
+      code: 'not-taken',
       weight: 'look',
-      measures: [
-        Math.max(
-          0,
-          score.measures.findIndex((_m, at) => at + 1 === (p.measure ?? 1)),
-        ),
-      ],
-      facts: { ...p.facts, at: i, bar: p.measure ?? 0 },
+      measures: [placed.find((p) => p.number === problem.measure)?.index ?? 0],
+      facts: { at, problem },
     }),
   );
   return [

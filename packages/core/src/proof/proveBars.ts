@@ -1,14 +1,14 @@
-import { measureQuarters, meterText } from '../meter/meter';
+import { measureQuarters } from '../meter/meter';
 import type { Written } from '../pitch/pitch';
-import { add, compare, formatRational, multiply, type Rational, rational, subtract, ZERO } from '../rational/rational';
+import { add, compare, multiply, type Rational, rational, subtract, ZERO } from '../rational/rational';
 import { durationQuarters, valueForQuarters } from '../score/duration';
 import { filledQuarters } from '../score/measureSum';
 import type { Score } from '../score/score';
 import { type PlacedMeasure, placeMeasures } from '../score/walk';
-import { finding, type Finding, type Repair } from './finding';
+import { type BarSum, finding, type Finding, type Repair } from './finding';
 
 /** Lengths as a teacher counts them: in what the meter's lower number says. */
-const counted = (quarters: Rational, unit: number): string => formatRational(multiply(quarters, rational(unit, 4)));
+const counted = (quarters: Rational, unit: number): Rational => multiply(quarters, rational(unit, 4));
 
 const isEven = ({ d }: Rational): boolean => (d & (d - 1)) === 0;
 
@@ -29,13 +29,13 @@ function sumFinding(
   const last = index === all.length - 1;
   const closes = last || measure.repeatEnd === true;
   const off = compare(filled, meterFull);
-  const facts = (full: Rational) => ({
+  const sum = (full: Rational): BarSum => ({
     bar: p.number,
     filled: counted(filled, meter.unit),
     full: counted(full, meter.unit),
     off: counted(off > 0 ? subtract(filled, full) : subtract(full, filled), meter.unit),
-    meter: meterText(meter),
-    sum: measure.events.map((e) => counted(durationQuarters(e.duration), meter.unit)).join(' + '),
+    meter,
+    lengths: measure.events.map((e) => counted(durationQuarters(e.duration), meter.unit)),
   });
   if (off > 0) {
     const lastLength = durationQuarters(measure.events.at(-1)?.duration ?? { value: 'quarter', dots: 0 });
@@ -46,7 +46,7 @@ function sumFinding(
       code: 'measure-too-long',
       weight: 'mistake',
       measures: [index],
-      facts: facts(meterFull),
+      facts: sum(meterFull),
       repairs: [{ kind: 'reflow', measure: index }, ...shorten],
     });
   }
@@ -58,7 +58,7 @@ function sumFinding(
           code: 'measure-empty',
           weight: 'mistake',
           measures: [index],
-          facts: facts(meterFull),
+          facts: { bar: p.number },
           repairs: [
             { kind: 'fill-rests', measure: index, quarters: meterFull },
             ...(all.length > 1 ? [{ kind: 'remove-measure', measure: index } as const] : []),
@@ -72,7 +72,7 @@ function sumFinding(
       code: 'last-measure-too-long',
       weight: 'look',
       measures: [index],
-      facts: { ...facts(full), off: counted(borrowed, meter.unit) },
+      facts: { ...sum(full), off: counted(borrowed, meter.unit) },
       repairs: canShorten(p, borrowed) ? [{ kind: 'shorten-last', measure: index }] : [],
     });
   }
@@ -90,7 +90,7 @@ function sumFinding(
     code: 'measure-too-short',
     weight: 'mistake',
     measures: [index],
-    facts: { ...facts(left.n > 0 ? wanted : meterFull), off: counted(missing, meter.unit) },
+    facts: { ...sum(left.n > 0 ? wanted : meterFull), off: counted(missing, meter.unit) },
     repairs,
   });
 }
@@ -217,7 +217,7 @@ export function proveRepeats(score: Score<Written>): Finding[] {
           code: 'ending-without-first',
           weight: 'mistake',
           measures: [index],
-          facts: { bar: number, ending: ending.join(', ') },
+          facts: { bar: number, ending },
           repairs: [{ kind: 'drop-ending', measure: index }],
         }),
       );
@@ -236,7 +236,7 @@ export function proveLengths(lines: readonly Score<Written>[], line: number): Fi
       code: 'lines-differ',
       weight: 'look',
       measures: [own.measures.length - 1],
-      facts: { own: bars(own), longest, missing: longest - bars(own), line: line + 1 },
+      facts: { line: line + 1, missing: longest - bars(own) },
     }),
   ];
 }

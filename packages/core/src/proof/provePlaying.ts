@@ -56,7 +56,7 @@ function proveLeaps(score: Score<Written>): Finding[] {
           from: letterName(before.note.pitch),
           to: letterName(note.pitch),
           size: size + 7 * octaves,
-          up: up ? 'up' : 'down',
+          direction: up ? 'up' : 'down',
         },
       }),
     ];
@@ -74,19 +74,18 @@ function proveRanges(score: Score<Written>, parts: readonly Part[]): Finding[] {
       .filter((p) => p !== undefined)
       .sort((a, b) => a.index - b.index)[0];
     if (first === undefined) return [];
-    const unplayable = misfits.filter((m) => m.side === 'too-low' || m.side === 'too-high').length;
+    const isUnplayable = misfits.some((m) => m.side === 'too-low' || m.side === 'too-high');
     return [
       finding({
         code: 'out-of-range',
-        weight: unplayable > 0 ? 'mistake' : 'look',
+        weight: isUnplayable ? 'mistake' : 'look',
         measures: [first.index],
         notes,
         instruments: [part.instrument.id],
         facts: {
           instrument: part.instrument.name,
-          names: misfits.map((m) => `${letterName(m.pitch)}`).join(', '),
-          count: notes.length,
-          unplayable,
+          names: misfits.map((m) => letterName(m.pitch)),
+          isUnplayable,
           bar: first.number,
           side: misfits.every((m) => m.side === 'too-low' || m.side === 'below-stage')
             ? 'low'

@@ -34,12 +34,10 @@ function proveSignature(score: Score<Written>): Finding[] {
       measures: [at?.place.index ?? 0],
       notes: changed.map((n) => n.id),
       facts: {
-        letters: letters.join(' '),
-        always: always.length === letters.length ? 'yes' : 'no',
-        alter: Math.sign(best.key.fifths - now.fifths),
+        letters,
+        always: always.length === letters.length,
         now: now.fifths,
         fifths: best.key.fifths,
-        mode: best.key.mode,
         before,
         after,
       },
@@ -121,7 +119,6 @@ function proveReach(score: Score<Written>): Finding[] {
           facts: {
             bar: number,
             note: letterName(note.pitch),
-            step: note.pitch.step,
             before: letterName(before.note.pitch),
             where: before.measure === measure ? 'octave' : 'bar',
           },
@@ -139,7 +136,7 @@ function proveReach(score: Score<Written>): Finding[] {
           weight: 'look',
           measures: [measure],
           notes: [note.id],
-          facts: { bar: number, note: letterName(note.pitch) },
+          facts: { bar: number, note: letterName(note.pitch), step: note.pitch.step },
           repairs: [{ kind: 'reminder', notes: [note.id], on: false }],
         }),
       );
@@ -171,6 +168,7 @@ function proveSpelling(score: Score<Written>): Finding[] {
     const wrong = strange || near === undefined || isInKey(near.note.pitch, place.key) ? { note, place } : near;
     if (done.has(wrong.note.id)) return;
     done.add(wrong.note.id);
+    const better = letterName(enharmonic(wrong.note.pitch));
     found.push(
       finding({
         code: 'spelling',
@@ -180,10 +178,10 @@ function proveSpelling(score: Score<Written>): Finding[] {
         facts: {
           bar: wrong.place.number,
           note: letterName(wrong.note.pitch),
-          better: letterName(enharmonic(wrong.note.pitch)),
-          near: near === undefined ? '' : letterName(wrong === near ? note.pitch : near.note.pitch),
+          better,
+          ...(near !== undefined && { near: letterName(wrong === near ? note.pitch : near.note.pitch) }),
         },
-        repairs: [{ kind: 'respell', note: wrong.note.id }],
+        repairs: [{ kind: 'respell', note: wrong.note.id, name: better }],
       }),
     );
   });

@@ -26,13 +26,13 @@ export function proveSpans(score: Score<Written>): Finding[] {
     } else if (!samePitch(next.pitch, event.pitch)) {
       const sameLine = diatonic(next.pitch) === diatonic(event.pitch);
       const slur = { kind: 'tie-to-slur', from: event.id, to: next.id } as const;
-      const same = { kind: 'same-pitch', from: event.id, to: next.id } as const;
+      const same = { kind: 'same-pitch', from: event.id, to: next.id, name: note } as const;
       found.push(
         finding({
           code: 'tie-to-other-pitch',
           weight: 'mistake',
           ...base,
-          facts: { bar: place.number, note, next: letterName(next.pitch), sameLine: sameLine ? 'yes' : 'no' },
+          facts: { bar: place.number, note, next: letterName(next.pitch), sameLine },
           repairs: sameLine ? [same, slur] : [slur, { kind: 'drop-tie', note: event.id }],
         }),
       );

@@ -2,6 +2,7 @@ import { key } from '../key/key';
 import type { Written } from '../pitch/pitch';
 import type { FindingCode } from '../proof/finding';
 import type { Score } from '../score/score';
+import { rational } from '../rational/rational';
 import { line } from './line';
 import { shown, typed } from './typing';
 
@@ -30,7 +31,7 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
     {
       code: 'measure-too-long',
       score: bars('G4 A4 B4 C5 D5 | G4:w'),
-      facts: { bar: 1, filled: '5', full: '4', off: '1', sum: '1 + 1 + 1 + 1 + 1' },
+      facts: { bar: 1, filled: rational(5), full: rational(4), off: rational(1), lengths: Array(5).fill(rational(1)) },
       repaired: 'G4q A4q B4q C5q | D5q G4h.~ | G4q',
     },
   ],
@@ -39,7 +40,7 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
     {
       code: 'measure-too-short',
       score: bars('G4 A4 B4 C5 | G4:h A4 | G4:w'),
-      facts: { bar: 2, filled: '3', full: '4', off: '1', sum: '2 + 1' },
+      facts: { bar: 2, filled: rational(3), full: rational(4), off: rational(1), lengths: [rational(2), rational(1)] },
       repaired: 'G4q A4q B4q C5q | G4h A4q Rq | G4w',
     },
   ],
@@ -48,7 +49,7 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
     {
       code: 'measure-too-short',
       score: bars('G4:q. A4:q. | G4:q. A4:q | G4:h.', { meter: { beats: 6, unit: 8 } }),
-      facts: { bar: 2, filled: '5', full: '6', off: '1' },
+      facts: { bar: 2, filled: rational(5), full: rational(6), off: rational(1) },
     },
   ],
   [
@@ -56,7 +57,7 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
     {
       code: 'measure-too-short',
       score: bars('D4 | G4 A4 B4 C5 | G4:w'),
-      facts: { bar: 1, off: '3' },
+      facts: { bar: 1, off: rational(3) },
       repaired: 'D4q | G4q A4q B4q C5q | G4w',
     },
   ],
@@ -74,7 +75,7 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
     {
       code: 'last-measure-too-long',
       score: withBars(bars('D4 | G4:w | G4:w'), { 0: { pickup: true } }),
-      facts: { full: '3', off: '1' },
+      facts: { full: rational(3), off: rational(1) },
       repaired: 'D4q | G4w | G4h.',
     },
   ],
@@ -114,7 +115,7 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
     {
       code: 'ending-without-first',
       score: withBars(bars('G4:w | A4:w | B4:w'), { 1: { ending: [2] } }),
-      facts: { bar: 2, ending: '2' },
+      facts: { bar: 2, ending: [2] },
       repaired: 'G4w | A4w | B4w',
     },
   ],
@@ -136,7 +137,7 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
     {
       code: 'tie-to-other-pitch',
       score: bars('G4:h~ A4:h | G4:w'),
-      facts: { note: 'G', next: 'A', sameLine: 'no' },
+      facts: { note: 'G', next: 'A', sameLine: false },
       repaired: 'G4h A4h | G4w',
     },
   ],
@@ -145,7 +146,7 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
     {
       code: 'tie-to-other-pitch',
       score: bars('F#4:w~ | F4:w'),
-      facts: { note: 'F♯', next: 'F', sameLine: 'yes' },
+      facts: { note: 'F♯', next: 'F', sameLine: true },
       repaired: 'F#4w~ | F#4w',
     },
   ],
@@ -172,7 +173,7 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
     {
       code: 'signature-proposed',
       score: bars('Bb4 Eb5 Bb4 F4 | Eb5 D5 Bb4:h'),
-      facts: { letters: 'B E', always: 'yes', now: 0, fifths: -2, before: 4, after: 0 },
+      facts: { letters: ['B', 'E'], always: true, now: 0, fifths: -2, before: 4, after: 0 },
       repaired: 'Bb4q Eb5q Bb4q F4q | Eb5q D5q Bb4h',
     },
   ],
@@ -222,7 +223,10 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
       repaired: 'A4q Bb4q Bb4q A4q',
     },
   ],
-  ['a leap of a tenth', { code: 'leap', score: bars('G4:h B5:h'), facts: { from: 'G', to: 'B', size: 10, up: 'up' } }],
+  [
+    'a leap of a tenth',
+    { code: 'leap', score: bars('G4:h B5:h'), facts: { from: 'G', to: 'B', size: 10, direction: 'up' } },
+  ],
   [
     'six bars without a breath',
     {

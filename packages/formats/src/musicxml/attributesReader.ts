@@ -47,7 +47,7 @@ export function readKey(e: XmlElement, measure: number, problems: ProblemList): 
       measure,
       problems,
     );
-  else problems.add(steps.length > 0 ? 'key-custom' : 'key', 'repaired', { measure });
+  else problems.add('key', 'repaired', { measure });
   return key(0, 'none');
 }
 

@@ -1,10 +1,10 @@
+import { signatureWords } from '@cifra/contract/words';
 import { lookSheet, type PagePlan } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { keyName } from '../../words/caption';
 import { octaveName } from '../../words/noteLabel';
-import { signatureWords } from '../../words/lookWords';
 import { list } from '../../words/spoken';
 import { Block, Terms } from '../../lookFirst/Block';
 import { PrintButton, sharedRows, SignList } from '../../lookFirst/LookSheet';

@@ -1,4 +1,4 @@
-import type { Exercise, Finding, Repair } from '@cifra/core';
+import type { Finding, Repair } from '@cifra/core';
 import { CircleCheck } from 'lucide-react';
 import { memo } from 'react';
 import { Button } from '../../ui/Button';
@@ -6,8 +6,6 @@ import { findingWords, repairWords } from '../../words/findingWords';
 import type { Proof } from './useProof';
 
 interface Props {
-  /** What an import could not take, for the findings that are about it. */
-  readonly notTaken: Exercise['notTaken'];
   readonly findings: readonly Finding[];
   readonly standing: Proof['standing'] | 'empty';
   readonly chosen: string | undefined;
@@ -15,7 +13,8 @@ interface Props {
   readonly fifths: number;
   readonly onChoose: (f: Finding) => void;
   readonly onRepair: (f: Finding, r: Repair) => void;
-  readonly onDismiss: (f: Finding) => void;
+  /** Of what an import could not take: its place in the list. */
+  readonly onDismiss: (at: number) => void;
 }
 
 const STANDING: Readonly<Record<Props['standing'], string>> = {
@@ -26,7 +25,7 @@ const STANDING: Readonly<Record<Props['standing'], string>> = {
 };
 
 /** What the proof found, mistakes first, each with what mends it. */
-function List({ notTaken, findings, standing, chosen, fifths, onChoose, onRepair, onDismiss }: Props) {
+function List({ findings, standing, chosen, fifths, onChoose, onRepair, onDismiss }: Props) {
   const groups = [
     { title: 'To be mended', look: 'bg-warning', items: findings.filter((f) => f.weight === 'mistake') },
     { title: 'Worth a look', look: 'bg-fresh', items: findings.filter((f) => f.weight === 'look') },
@@ -58,17 +57,21 @@ function List({ notTaken, findings, standing, chosen, fifths, onChoose, onRepair
                   onClick={() => onChoose(f)}
                   className="block w-full text-left text-[13.5px] leading-snug"
                 >
-                  {findingWords(f, notTaken?.[Number(f.facts.at)])}
+                  {findingWords(f)}
                 </button>
-                {(f.repairs.length > 0 || f.code === 'not-taken' || f.code === 'signature-malformed') && (
+                {(f.repairs.length > 0 || f.code === 'not-taken') && (
                   <div className="mt-1.5 flex flex-wrap gap-1.5">
                     {f.repairs.map((r) => (
                       <Button key={r.kind} className="!h-7 !px-2.5 !text-[12.5px]" onClick={() => onRepair(f, r)}>
                         {repairWords(r, f, fifths)}
                       </Button>
                     ))}
-                    {(f.code === 'not-taken' || f.code === 'signature-malformed') && (
-                      <Button kind="quiet" className="!h-7 !px-2.5 !text-[12.5px]" onClick={() => onDismiss(f)}>
+                    {f.code === 'not-taken' && (
+                      <Button
+                        kind="quiet"
+                        className="!h-7 !px-2.5 !text-[12.5px]"
+                        onClick={() => onDismiss(f.facts.at)}
+                      >
                         Seen to
                       </Button>
                     )}
@@ -86,10 +89,5 @@ function List({ notTaken, findings, standing, chosen, fifths, onChoose, onRepair
 /** The list is made anew only for new findings: what its buttons do they ask for when they are pressed. */
 export const ProofList = memo(
   List,
-  (a, b) =>
-    a.findings === b.findings &&
-    a.notTaken === b.notTaken &&
-    a.standing === b.standing &&
-    a.chosen === b.chosen &&
-    a.fifths === b.fifths,
+  (a, b) => a.findings === b.findings && a.standing === b.standing && a.chosen === b.chosen && a.fifths === b.fifths,
 );

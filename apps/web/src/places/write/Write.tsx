@@ -163,9 +163,9 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
     if (r.kind === 'signature') setSignature({ finding: f, key: r.key });
     else mend(r);
   };
-  const dismiss = (f: Finding) => {
+  const dismiss = (at: number) => {
     const { notTaken = [], ...rest } = writing.snapshot().exercise;
-    const left = notTaken.filter((_p, i) => i !== Number(f.facts.at));
+    const left = notTaken.filter((_p, i) => i !== at);
     writing.change(left.length === 0 ? rest : { ...rest, notTaken: left });
   };
   const started = linesOf(exercise)[line]?.measures.some((m) => m.events.length > 0) === true;
@@ -224,7 +224,6 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
           className="shrink-0 border-line bg-panel max-md:border-t md:w-[19rem] md:overflow-y-auto md:border-l"
         >
           <ProofList
-            notTaken={exercise.notTaken}
             findings={findings}
             standing={started ? proof.standing : 'empty'}
             chosen={chosen}
