@@ -16,8 +16,8 @@ const types = (e: XmlElement, name: string): string[] =>
     .sort();
 
 /**
- * What a MusicXML file says of its first part, bar by bar, whatever its layout: divisions are worked out, so that two files
- * that say the same compare equal. It shares nothing with the reader of the program that it is used to check.
+ * What a MusicXML file says of its first part, bar by bar, whatever its layout: divisions are worked out, so that two
+ * files that say the same compare equal. It shares nothing with the reader of the program that it is used to check.
  */
 export function musicXmlFacts(xml: string): unknown {
   const read = readXml(xml);

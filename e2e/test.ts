@@ -71,7 +71,8 @@ async function forget(context: BrowserContext, origin: string): Promise<void> {
   for (const page of others) await page.close();
   if (last === undefined) return;
   await last.unrouteAll({ behavior: 'ignoreErrors' });
-  // An answer of the same origin, with nothing of the application on it, lets go of the databases before they are taken away.
+  // An answer of the same origin, with nothing of the application on it, lets go of the databases before they are taken
+  // away.
   await last.goto(`${origin}/api/session`);
   await last.evaluate((cache) => caches.delete(cache), KEPT_DATA);
   const devTools = await context.newCDPSession(last);

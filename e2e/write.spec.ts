@@ -31,7 +31,10 @@ const NAMED: Readonly<Record<string, string>> = {
   '②': 'Alt+2',
 };
 
-/** Presses keys as a teacher would: plain characters, `^` and `v` for an octave, `①` `②` for endings, `{name}` for a command from the list. */
+/**
+ * Presses keys as a teacher would: plain characters, `^` and `v` for an octave, `①` `②` for endings, `{name}` for a
+ * command from the list.
+ */
 async function play(page: Page, keys: string): Promise<void> {
   for (const token of keys.match(/\{[^}]+\}|\S/gu) ?? []) {
     if (token.startsWith('{')) {

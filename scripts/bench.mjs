@@ -1,5 +1,5 @@
-// npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading, typing, playing,
-// listening, load, readers, full.
+// npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading,
+// typing, playing, listening, load, readers, full.
 import { benchCore } from './bench/core.mjs';
 import { benchFull } from './bench/full.mjs';
 import { benchListening } from './bench/listening.mjs';

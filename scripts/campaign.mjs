@@ -1,5 +1,5 @@
-// npm run campaign: what is acknowledged stays, however server and database end. Names of trials as arguments run only those.
-// CIFRA_KILLS says how often something is killed (1,000).
+// npm run campaign: what is acknowledged stays, however server and database end. Names of trials as arguments run only
+// those. CIFRA_KILLS says how often something is killed (1,000).
 import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { connect, createServer } from 'node:net';

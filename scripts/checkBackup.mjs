@@ -1,4 +1,5 @@
-// npm run check-backup -- file: restores a backup into a new database cluster, opens it with a server, and says what is in it.
+// npm run check-backup -- file: restores a backup into a new database cluster, opens it with a server, and says what is
+// in it.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

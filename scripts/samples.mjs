@@ -1,5 +1,6 @@
-// Renders the sounds of the instruments from the FluidR3 General MIDI sound font (Frank Wen, MIT licence; Debian's package
-// fluid-soundfont-gm), with fluidsynth and flac: a few notes of each, each with a stretch that can go on without end.
+// Renders the sounds of the instruments from the FluidR3 General MIDI sound font (Frank Wen, MIT licence; Debian's
+// package fluid-soundfont-gm), with fluidsynth and flac: a few notes of each, each with a stretch that can go on
+// without end.
 //   npm run samples
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
@@ -17,7 +18,10 @@ const LOOP_SECONDS = 0.6;
 const FADE_SECONDS = 0.08;
 const VELOCITY = 92;
 
-/** General MIDI programs of the instruments, and the sounding notes that are rendered: others lie within two half steps of one. */
+/**
+ * General MIDI programs of the instruments, and the sounding notes that are rendered: others lie within two half steps
+ * of one.
+ */
 const TIMBRES = {
   piccolo: { program: 72, from: 74, to: 99 },
   flute: { program: 73, from: 60, to: 91 },
@@ -107,7 +111,9 @@ function loopEnd(x, start) {
   return { end: best, alike: most };
 }
 
-/** One note: from its first sound on, to the end of its loop, whose last stretch fades into what stands before the loop. */
+/**
+ * One note: from its first sound on, to the end of its loop, whose last stretch fades into what stands before the loop.
+ */
 function cut(all, second) {
   const from = Math.round(second * RATE);
   const note = all.subarray(from, from + Math.round(HELD_SECONDS * RATE));

@@ -1,4 +1,5 @@
-// npm run term -- file.zip [day] [seed]: an invented term of a class of thirty, to be brought in under Class, What is kept.
+// npm run term -- file.zip [day] [seed]: an invented term of a class of thirty, to be brought in under Class, What is
+// kept.
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';

@@ -79,7 +79,10 @@ function onsetsHeard({ loud, silent }) {
   return onsets;
 }
 
-/** How far some moments lie off an even grid, in milliseconds, and by how much they drift from the first minute to the last. */
+/**
+ * How far some moments lie off an even grid, in milliseconds, and by how much they drift from the first minute to the
+ * last.
+ */
 function against(moments, grid) {
   const off = moments.map((m) => m - Math.round((m - moments[0]) / grid) * grid - moments[0]);
   const middle = [...off].sort((a, b) => a - b)[Math.floor(off.length / 2)];

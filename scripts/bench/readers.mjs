@@ -6,7 +6,10 @@ const WORKERS = 2;
 const SECONDS = 2;
 const MEMORY_MB = 300;
 
-/** Malformed files through every reader: none may crash, hang, or eat memory, and each ends in a value or in named problems. */
+/**
+ * Malformed files through every reader: none may crash, hang, or eat memory, and each ends in a value or in named
+ * problems.
+ */
 export async function benchReaders() {
   line(`${FILES} generated malformed files`, 'files', 'read', 'refused', 'worst ms');
   const each = FILES / WORKERS;

@@ -1,4 +1,5 @@
-// The browser of the tests, the benches and the pictures: Debian's Chromium without its window, which has no toolbar to draw.
+// The browser of the tests, the benches and the pictures: Debian's Chromium without its window, which has no toolbar to
+// draw.
 export const BROWSER_PACKAGE = 'chromium-headless-shell';
 export const BROWSER = {
   executablePath: `/usr/bin/${BROWSER_PACKAGE}`,

@@ -3,7 +3,10 @@ import { dirname, join } from 'node:path';
 import { findBinaries } from './postgres.mjs';
 import { ROOT, run, Stop } from './steps.mjs';
 
-/** The queue of the servers that run: it is made anew from what is not finished, and its divided tables cannot be put back one by one. */
+/**
+ * The queue of the servers that run: it is made anew from what is not finished, and its divided tables cannot be put
+ * back one by one.
+ */
 const JOBS = 'jobs';
 const RUNNING = join(ROOT, '.cifra/running.json');
 const two = (n) => String(n).padStart(2, '0');

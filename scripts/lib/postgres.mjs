@@ -110,8 +110,8 @@ async function connectable(url, child, log) {
 }
 
 /**
- * Starts a PostgreSQL of the project's own on loopback. A throwaway one is removed when it stops, and forgets safety for speed
- * unless it is to be as careful as a real one.
+ * Starts a PostgreSQL of the project's own on loopback. A throwaway one is removed when it stops, and forgets safety
+ * for speed unless it is to be as careful as a real one.
  * @returns urlOf(database), stop(), and for trials its process, port and folder
  */
 export async function startPostgres({

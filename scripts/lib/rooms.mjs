@@ -12,7 +12,10 @@ const HOUSES = {
 };
 const NO_ROOMS = ['testing', 'fixtures', 'places', 'access'];
 
-/** The rows of the tables of rooms in docs/architecture.md. @returns {{ house: string, room: string, may: string[] }[]} */
+/**
+ * The rows of the tables of rooms in docs/architecture.md.
+ * @returns {{ house: string, room: string, may: string[] }[]}
+ */
 export function readRooms() {
   const text = readFileSync(join(ROOT, 'docs/architecture.md'), 'utf8');
   const rows = [...text.matchAll(/^\| `(\w+)\/([\w/]+)` \|[^|]+\|([^|]*)\|$/gm)];

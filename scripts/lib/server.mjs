@@ -25,7 +25,10 @@ export async function startServer({ databaseUrl, port, demo, watch = false, logT
   return watch ? serveWatching(all, logTo) : serve(all, logTo);
 }
 
-/** Serves, and starts anew when what is compiled changes. Node.js keeps the server's word to itself: it is asked instead. */
+/**
+ * Serves, and starts anew when what is compiled changes. Node.js keeps the server's word to itself: it is asked
+ * instead.
+ */
 async function serveWatching(env, logTo) {
   const child = spawn('node', ['--watch', '--watch-preserve-output', MAIN], {
     cwd: ROOT,

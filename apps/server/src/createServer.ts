@@ -54,7 +54,8 @@ export async function createServer(settings: Settings): Promise<NestExpressAppli
       crossOriginEmbedderPolicy: false,
     }),
   );
-  // What the API says is of children and of one teacher: nobody on the way keeps it, the page's own worker knows what it may.
+  // What the API says is of children and of one teacher: nobody on the way keeps it, the page's own worker knows what
+  // it may.
   app.use('/api', (_request: Request, response: Response, next: NextFunction) => {
     response.setHeader('Cache-Control', 'private, no-store');
     next();

@@ -2,7 +2,9 @@ import type { Server } from 'node:http';
 import { createServer } from './createServer';
 import { readSettings } from './settings';
 
-/** Longer than any proxy or client keeps a silent connection: one that is just being closed here would lose a request. */
+/**
+ * Longer than any proxy or client keeps a silent connection: one that is just being closed here would lose a request.
+ */
 const KEPT_ALIVE_MS = 65_000;
 
 async function main(): Promise<void> {

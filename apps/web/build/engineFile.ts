@@ -6,8 +6,8 @@ const PROGRAM = /function findWasmBinary\(\)\{return binaryDecode\(('(?:[^'\\]|\
 const START = 'WebAssembly.instantiate(binary,imports)';
 
 /**
- * Takes the engraving engine's program out of its module and serves it as a file of its own: a third of the text to read,
- * compiled while it comes, and kept compiled by the browser.
+ * Takes the engraving engine's program out of its module and serves it as a file of its own: a third of the text to
+ * read, compiled while it comes, and kept compiled by the browser.
  */
 export function engineFile(): Plugin {
   return {

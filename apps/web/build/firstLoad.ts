@@ -50,8 +50,8 @@ const pupilsFiles = new Set<string>();
 export const isPupils = (url: string): boolean => pupilsFiles.has(url.replace(/^\//, ''));
 
 /**
- * Holds the first load to its budget, keeps the teacher's places out of the pupil's page, and lists the teacher's files,
- * which are fetched once the browser is idle.
+ * Holds the first load to its budget, keeps the teacher's places out of the pupil's page, and lists the teacher's
+ * files, which are fetched once the browser is idle.
  */
 export function firstLoad(): Plugin {
   return {

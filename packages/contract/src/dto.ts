@@ -212,7 +212,9 @@ export class SaveProfileDto {
   @Type(() => PracticeSetupDto)
   practice?: PracticeSetupDto;
 
-  /** Months after which records of pupils are deleted; 0 keeps them until they are deleted by hand. Without it as it is. */
+  /**
+   * Months after which records of pupils are deleted; 0 keeps them until they are deleted by hand. Without it as it is.
+   */
   @IsOptional()
   @IsInt()
   @Min(0)

@@ -49,7 +49,10 @@ export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
   full: 'Whole range',
 };
 
-/** What a chart says besides its notes. @param of the stage shown, or the title of the exercise whose notes these are */
+/**
+ * What a chart says besides its notes.
+ * @param of the stage shown, or the title of the exercise whose notes these are
+ */
 export const chartWords = (of: { readonly stage: Stage } | { readonly exercise: string }) => ({
   title: 'stage' in of ? 'Fingering chart' : `The notes of ${of.exercise}`,
   notes: ['stage' in of ? STAGE_WORDS[of.stage] : 'Each different note once, low to high'],

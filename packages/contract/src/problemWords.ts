@@ -110,7 +110,8 @@ const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
 /**
  * The sentence for a problem, with its place in front.
- * @example problemSentence({code: 'chord', severity: 'left-out', measure: 3}) // 'Bar 3: a chord: its top note was taken.'
+ * @example problemSentence({code: 'chord', severity: 'left-out', measure: 3}) // 'Bar 3: a chord: its top note was
+ * taken.'
  */
 export function problemSentence(p: Problem): string {
   const words = WORDS[p.code];

@@ -58,7 +58,8 @@ const times = (n: number, one: string, many = `${one}s`): string => `${n} ${n ==
 
 /**
  * What was practised in a span of days, from totals by day.
- * @example practisedIn([{ day: '2026-09-01', minutes: 20 }, { day: '2026-09-09', minutes: 50 }], '2026-09-05', '2026-09-30') // 30
+ * @example practisedIn([{ day: '2026-09-01', minutes: 20 }, { day: '2026-09-09', minutes: 50 }], '2026-09-05',
+ * '2026-09-30') // 30
  */
 export function practisedIn(
   days: readonly { readonly day: string; readonly minutes: number }[],

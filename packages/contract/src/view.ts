@@ -196,7 +196,10 @@ export interface OpenedLinkView {
   readonly assignments: readonly Pick<AssignmentView, 'due' | 'fromBar' | 'toBar' | 'rungs' | 'goalPercent' | 'note'>[];
   /** Whether it is one pupil's own link: only then there is a record to keep. */
   readonly own: boolean;
-  /** On a pupil's own link every line that is set for them, the nearest day first, and the link's own line; nothing on a class's. */
+  /**
+   * On a pupil's own link every line that is set for them, the nearest day first, and the link's own line; nothing on a
+   * class's.
+   */
   readonly lines: readonly LinkedLine[];
   /** What the pupil handed in of this line, the newest first. */
   readonly handedIn: readonly { readonly at: string; readonly percent: number }[];

@@ -188,7 +188,10 @@ function decorate(system: System, { plans, bands }: Bands, label?: CellLabel): X
 const STRIP_SCALE = 0.86;
 const BESIDE = 700;
 
-/** The head of the music: each different note once with its figure, and what the drawings mean; side by side where they fit. */
+/**
+ * The head of the music: each different note once with its figure, and what the drawings mean; side by side where they
+ * fit.
+ */
 function headBlocks(engine: Engine, plan: PagePlan, band: BandLayout, width: number): Layout {
   const { setup, part, annotations } = plan;
   const drawn = plan.rows.some((r) => r.row === 'diagram');

@@ -6,8 +6,9 @@ interface Line {
 }
 
 /**
- * Chooses the bars that start a line: every four or as the page asks for, half as many where they are too wide, and half
- * of that where they still are; `0` sets as many as fit. A bar that starts a line by the teacher's wish always does.
+ * Chooses the bars that start a line: every four or as the page asks for, half as many where they are too wide, and
+ * half of that where they still are; `0` sets as many as fit. A bar that starts a line by the teacher's wish always
+ * does.
  * @param widths natural width of each bar by measure id, in hundredths of a millimetre
  * @param room width for bars on a line, clef and signature taken off
  * @param reaches how far the words over a bar reach from its start, where they are wider than it may be

@@ -14,7 +14,10 @@ const FORBIDDEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g;
 const escapeText = (t: string): string => t.replace(FORBIDDEN, '').replace(/[&<>]/g, (c) => ESCAPES[c] ?? c);
 const escapeAttribute = (t: string): string => t.replace(FORBIDDEN, '').replace(/[&<>"\n\t]/g, (c) => ESCAPES[c] ?? c);
 
-/** Writes an element on one line, escaped. @example writeXml(element('a', {b: '"'}, ['<'])) // <a b="&quot;">&lt;</a> */
+/**
+ * Writes an element on one line, escaped.
+ * @example writeXml(element('a', {b: '"'}, ['<'])) // <a b="&quot;">&lt;</a>
+ */
 export function writeXml(node: XmlNode): string {
   if (typeof node === 'string') return escapeText(node);
   const attributes = Object.entries(node.attributes)

@@ -6,7 +6,10 @@ import { fetchFile, reportOn } from '../testing/fetchPages';
 import { demoDocument, type TestServer } from '../testing/testServer';
 import { openShelf } from '../testing/openShelf';
 
-/* What somebody might try: another site's page, a file that is something else, script and headers in words, paths in a zip. */
+/*
+ * What somebody might try: another site's page, a file that is something else, script and headers in words, paths in a
+ * zip.
+ */
 
 let server: TestServer;
 let mara: ReturnType<TestServer['agent']>;
@@ -223,7 +226,8 @@ describe('words with script, headers and paths in them', () => {
           new Uint8Array(),
       ),
     ) as { classes: { met: object[]; pupils: object[] }[] };
-    // Each on its own is a date or a word; only the database finds that the one is no day of that month, the other no text.
+    // Each on its own is a date or a word; only the database finds that the one is no day of that month, the other no
+    // text.
     account.classes[0]?.met.push({ day: '2026-02-30', instrument: 'flute', notes: ['C5'], batch: 'x' });
     const answer = await mara
       .post('/api/account/file')

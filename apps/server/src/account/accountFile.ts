@@ -76,7 +76,9 @@ interface Whose {
   readonly instrument: InstrumentId;
 }
 
-/** What a file brings, checked like everything that comes from outside; ids are only good to tell its own rows apart. */
+/**
+ * What a file brings, checked like everything that comes from outside; ids are only good to tell its own rows apart.
+ */
 export interface BroughtAccount {
   readonly exercises: readonly { readonly id: string; readonly title: string; readonly document: Exercise }[];
   readonly classes: readonly {
@@ -104,7 +106,10 @@ const textOf = (row: unknown, name: string): string => {
   return value;
 };
 
-/** One file of a zip, by its whole name; nothing else is unpacked, and nothing is ever written under a name of the zip's. */
+/**
+ * One file of a zip, by its whole name; nothing else is unpacked, and nothing is ever written under a name of the
+ * zip's.
+ */
 function unpacked(bytes: Uint8Array, name: string, most: number): Uint8Array | undefined {
   try {
     return unzipSync(bytes, { filter: (f) => f.name === name && f.originalSize <= most })[name];

@@ -61,7 +61,8 @@ export class AuthService {
 
   /**
    * Sets another password and ends every session but this one.
-   * @throws Refusal bad-request for a wrong password or a new one that is easily guessed, too-many-attempts as for signing in
+   * @throws Refusal bad-request for a wrong password or a new one that is easily guessed, too-many-attempts as for
+   * signing in
    */
   async changePassword(
     { id, email, name }: TeacherRow,

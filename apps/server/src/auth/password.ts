@@ -21,6 +21,9 @@ const LOOKED_AT = 64;
 export const EASILY_GUESSED =
   'This password is among the first that are tried. Take three or four words that do not belong together.';
 
-/** Whether a password is among the common ones, or made of such words, of rows of keys, or of what its owner is called (ASVS 2.1.7). */
+/**
+ * Whether a password is among the common ones, or made of such words, of rows of keys, or of what its owner is called
+ * (ASVS 2.1.7).
+ */
 export const isEasilyGuessed = (password: string, about: readonly string[]): boolean =>
   guesser().check(password.slice(0, LOOKED_AT), [...about]).score < LEAST_SCORE;

@@ -19,7 +19,10 @@ export interface SignedInRequest extends Request {
 export const sessionToken = (request: Request): string | undefined =>
   parse(request.headers.cookie ?? '')[SESSION_COOKIE];
 
-/** Whether a browser that does not say where a request comes from names another origin than the address that it asked for. */
+/**
+ * Whether a browser that does not say where a request comes from names another origin than the address that it asked
+ * for.
+ */
 function isForeign({ headers: { origin, host } }: Request): boolean {
   if (origin === undefined) return false;
   try {

@@ -41,7 +41,10 @@ export function pupilCopy(
   };
 }
 
-/** A copy for every pupil, in score order and within it by the teacher's list; instruments without a pupil get one plain copy. */
+/**
+ * A copy for every pupil, in score order and within it by the teacher's list; instruments without a pupil get one plain
+ * copy.
+ */
 export function copiesForAll(
   group: ClassView,
   teaching: Teaching,

@@ -10,8 +10,8 @@ export type Database = NodePgDatabase<typeof schema>;
 /**
  * The database over a pool, each transaction on a connection that is given back whatever happens.
  *
- * Drizzle's own (0.45) takes a connection and begins before it looks out for errors: one that breaks just then is never given back, and ten
- * of those leave a server without any.
+ * Drizzle's own (0.45) takes a connection and begins before it looks out for errors: one that breaks just then is never
+ * given back, and ten of those leave a server without any.
  */
 function overPool(pool: Pool): Database {
   const db = drizzle(pool, { schema });
@@ -35,7 +35,8 @@ export class DatabasePool implements OnApplicationShutdown {
     this.pool = new Pool({ connectionString: settings.databaseUrl, max: 10, connectionTimeoutMillis: 5000 });
     // An idle connection that breaks is replaced by the pool; the next query reports what matters.
     this.pool.on('error', () => undefined);
-    // One that breaks in the middle of a transaction tells the query that waits; without a listener it would end the server.
+    // One that breaks in the middle of a transaction tells the query that waits; without a listener it would end the
+    // server.
     this.pool.on('connect', (client) => client.on('error', () => undefined));
   }
 

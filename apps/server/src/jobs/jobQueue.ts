@@ -19,9 +19,11 @@ export interface Job {
 }
 
 /**
- * Jobs in PostgreSQL, for every server on the database: each is done by one of them, and by another where that one stops.
+ * Jobs in PostgreSQL, for every server on the database: each is done by one of them, and by another where that one
+ * stops.
  *
- * Whoever does a job holds a lock of the database's for as long; a job that is begun and held by nobody was left by a server that is gone.
+ * Whoever does a job holds a lock of the database's for as long; a job that is begun and held by nobody was left by a
+ * server that is gone.
  */
 @Injectable()
 export class JobQueue implements OnModuleInit, OnApplicationShutdown {
@@ -94,7 +96,10 @@ export class JobQueue implements OnModuleInit, OnApplicationShutdown {
     };
   }
 
-  /** Gives up a job that is begun and held by nobody, so that it is begun again. @returns false where somebody holds it */
+  /**
+   * Gives up a job that is begun and held by nobody, so that it is begun again.
+   * @returns false where somebody holds it
+   */
   async release(name: string, id: string): Promise<boolean> {
     return this.ifFree(id, async () => {
       await this.boss.fail(name, id);

@@ -11,7 +11,8 @@ import { startTestServer, type TestServer } from '../testing/testServer';
 import { openShelf } from '../testing/openShelf';
 
 /*
- * Two processes on one database behind a plain proxy that gives every request to the other one in turn: nothing may live in one of them alone.
+ * Two processes on one database behind a plain proxy that gives every request to the other one in turn: nothing may
+ * live in one of them alone.
  */
 
 interface Process {

@@ -107,7 +107,10 @@ export class LinkRepository {
     return rows[0];
   }
 
-  /** An open link, what its pupil plays where it is one pupil's own, and whether the line that it was made for is off the shelf. */
+  /**
+   * An open link, what its pupil plays where it is one pupil's own, and whether the line that it was made for is off
+   * the shelf.
+   */
   async byToken(
     token: string,
   ): Promise<{ readonly row: LinkRow; readonly plays: InstrumentId | undefined; readonly gone: boolean } | undefined> {

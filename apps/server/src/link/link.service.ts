@@ -80,8 +80,8 @@ export class LinkService {
   }
 
   /**
-   * Makes a link for every pupil of a class who has none, to the line that is due for them next, or was last: all that is set for them opens by it.
-   * Who has nothing set gets none.
+   * Makes a link for every pupil of a class who has none, to the line that is due for them next, or was last: all that
+   * is set for them opens by it. Who has nothing set gets none.
    * @throws Refusal not-found for a class that is not the teacher's
    */
   async makeForClass(t: TeacherRow, classId: string, days: number, today: string): Promise<LinkView[]> {
@@ -111,7 +111,9 @@ export class LinkService {
     if (!(await this.links.remove(t.id, id))) throw notFound('link');
   }
 
-  /** The address for a code on a printed copy: a link to its part that stays open for a while, made when there is none. */
+  /**
+   * The address for a code on a printed copy: a link to its part that stays open for a while, made when there is none.
+   */
   async addressFor(
     t: TeacherRow,
     { exerciseId, classId, origin }: { exerciseId: string; classId: string; origin: string },
@@ -135,7 +137,8 @@ export class LinkService {
 
   /**
    * What a link shows: its own part, without a word of the class, other pupils or other parts.
-   * @throws Refusal not-found for a link that never was, is revoked or is over, all alike; too-many-attempts for an address that tries links, and for a link that is asked for too often
+   * @throws Refusal not-found for a link that never was, is revoked or is over, all alike; too-many-attempts for an
+   * address that tries links, and for a link that is asked for too often
    */
   async open(token: string, address: string, today: string, line?: string): Promise<OpenedLinkView> {
     const { row, own } = await this.admit(token, address, today, line);
@@ -145,7 +148,8 @@ export class LinkService {
   }
 
   /**
-   * Lets a link in: what it is to, and what its pupil plays where it is one pupil's own. Nothing more is read for its own line.
+   * Lets a link in: what it is to, and what its pupil plays where it is one pupil's own. Nothing more is read for its
+   * own line.
    * @param line another line, that has to be set for the link's pupil
    * @returns the row as it is for the line that is asked for, and the line that the link was made for
    * @throws Refusal as open does
@@ -187,7 +191,10 @@ export class LinkService {
     return pupil === undefined ? [] : this.linesInTurn(assignments, pupil, today);
   }
 
-  /** What is set for a pupil, each line that is still there once: what is to come, the nearest day first, before what was due. */
+  /**
+   * What is set for a pupil, each line that is still there once: what is to come, the nearest day first, before what
+   * was due.
+   */
   private async linesInTurn(
     assignments: readonly AssignmentView[],
     pupil: PupilView,
@@ -201,7 +208,9 @@ export class LinkService {
     return [...lines.values()];
   }
 
-  /** What is set of the link's line: for the pupil, or on a class's link for all of it. What is long past is left away. */
+  /**
+   * What is set of the link's line: for the pupil, or on a class's link for all of it. What is long past is left away.
+   */
   private setFor(
     assignments: readonly AssignmentView[],
     { exerciseId, instrument }: LinkRow,

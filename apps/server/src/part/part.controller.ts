@@ -24,7 +24,9 @@ const FILE_TYPES: Readonly<Record<LineFormat, string>> = {
   json: 'application/json',
 };
 
-/** What is taken away at once: PDF of a part or of the call sheet, files of parts and of the line for other programs. */
+/**
+ * What is taken away at once: PDF of a part or of the call sheet, files of parts and of the line for other programs.
+ */
 @ApiTags('parts')
 @Controller('api/exercises/:id')
 export class PartController {

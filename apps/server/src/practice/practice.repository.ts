@@ -21,7 +21,8 @@ export class PracticeRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
 
   /**
-   * Keeps the more of what was known and what is told, and how far it had come on that day, in one statement: two devices may tell at once.
+   * Keeps the more of what was known and what is told, and how far it had come on that day, in one statement: two
+   * devices may tell at once.
    * @param day ISO date
    */
   async save(

@@ -14,7 +14,9 @@ const MOST_WINDOWS = 50;
 export class PresenceRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
 
-  /** Writes down that a window has a teacher's line open; undefined where the line is not the teacher's or not there. */
+  /**
+   * Writes down that a window has a teacher's line open; undefined where the line is not the teacher's or not there.
+   */
   async seen(
     teacherId: string,
     exerciseId: string,

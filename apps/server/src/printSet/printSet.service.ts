@@ -31,7 +31,10 @@ interface SetPlan {
 
 const EXTENSION: Readonly<Record<PrintSetKind, string>> = { book: 'pdf', copies: 'pdf', zip: 'zip' };
 
-/** Makes a class's pages in the background: progress is kept, a set can be stopped, and its file stays under one address. */
+/**
+ * Makes a class's pages in the background: progress is kept, a set can be stopped, and its file stays under one
+ * address.
+ */
 @Injectable()
 export class PrintSetService implements OnApplicationBootstrap, OnApplicationShutdown {
   private readonly log = new Logger(PrintSetService.name);
@@ -59,7 +62,10 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
     this.stopping = true;
   }
 
-  /** Sets that a server left when it went are begun again by whoever is there; those that stop every server are given up. */
+  /**
+   * Sets that a server left when it went are begun again by whoever is there; those that stop every server are given
+   * up.
+   */
   private async takeUpAgain(): Promise<void> {
     for (const { id, waiting } of await this.sets.unfinished()) {
       const job = await this.queue.find(QUEUE, id);

@@ -26,7 +26,10 @@ export class ReportService {
     private readonly pool: MusicPool,
   ) {}
 
-  /** @throws Refusal not-found for a class or a pupil that is not the teacher's; bad-request where the days are the wrong way round */
+  /**
+   * @throws Refusal not-found for a class or a pupil that is not the teacher's; bad-request where the days are the
+   * wrong way round
+   */
   async make(
     t: TeacherRow,
     classId: string,

@@ -32,7 +32,10 @@ export class RetentionService implements OnApplicationBootstrap {
     await this.sweepRecords();
   }
 
-  /** What happened, what was practised and handed in, what is set and settled; what pupils know stays, since the next page needs it. */
+  /**
+   * What happened, what was practised and handed in, what is set and settled; what pupils know stays, since the next
+   * page needs it.
+   */
   private async sweepRecords(): Promise<void> {
     const limit = sql`(current_date - make_interval(months => t.keep_months))::date`;
     const own = (table: string): ReturnType<typeof sql> =>

@@ -1,11 +1,11 @@
 import { sql } from 'drizzle-orm';
 
 /**
- * Of the saves of a line every one of the last day stays, then the last of each hour for a week, and the last of each day
- * for a year. What has a name stays for ever, and so does the newest, which is the line as it is.
+ * Of the saves of a line every one of the last day stays, then the last of each hour for a week, and the last of each
+ * day for a year. What has a name stays for ever, and so does the newest, which is the line as it is.
  *
- * Saves that were refused, because another window was quicker, are counted among themselves: thinning never lets one side
- * of a conflict push out the other.
+ * Saves that were refused, because another window was quicker, are counted among themselves: thinning never lets one
+ * side of a conflict push out the other.
  */
 export const THIN_SAVES = sql`
   with placed as (

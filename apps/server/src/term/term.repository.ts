@@ -40,7 +40,8 @@ export class TermRepository {
   /**
    * Adds notes to what is known and writes down the day; only what was new to somebody is written.
    *
-   * What the whole class meets is added to the pupils' own lists too; a pupil's own list begins with what the class knows.
+   * What the whole class meets is added to the pupils' own lists too; a pupil's own list begins with what the class
+   * knows.
    */
   addMet(classId: string, { day, exerciseId, entries }: SaveMetDto): Promise<MetView[]> {
     return this.db.transaction(async (tx) => {

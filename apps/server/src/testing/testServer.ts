@@ -85,7 +85,9 @@ export async function startTestServer(change: Partial<Settings> = {}): Promise<T
   };
 }
 
-/** Makes a database as a copy of one that was brought up to date, with the demo or without it, by whoever came first. */
+/**
+ * Makes a database as a copy of one that was brought up to date, with the demo or without it, by whoever came first.
+ */
 async function copyPrepared(
   admin: Client,
   urlOf: (database: string) => string,

@@ -1,6 +1,8 @@
 import type { Request } from 'express';
 
-/** How much of an oversized upload is still read and thrown away, so that the sender gets an answer and no broken line. */
+/**
+ * How much of an oversized upload is still read and thrown away, so that the sender gets an answer and no broken line.
+ */
 const DISCARD_AT_MOST = 100 * 1024 * 1024;
 
 /**

@@ -149,7 +149,10 @@ class PageDrawer {
     finish(doc, style);
   }
 
-  /** Text, and text in it, each run at its own place or after the one before it. @returns nothing; where it ends is kept by the caller's runs */
+  /**
+   * Text, and text in it, each run at its own place or after the one before it.
+   * @returns nothing; where it ends is kept by the caller's runs
+   */
   private text(e: XmlElement, style: Style, x: number, y: number): void {
     let at = { x, y };
     for (const child of e.children) {

@@ -6,8 +6,8 @@ import { faceFor, registerFaces } from './pdfFaces';
 const POINTS_PER_MM100 = 72 / 2540;
 
 /**
- * Writes engraved parts as one PDF: vectors and embedded fonts, a bookmark for each part, title and language said, every
- * page a tagged section with its words in reading order.
+ * Writes engraved parts as one PDF: vectors and embedded fonts, a bookmark for each part, title and language said,
+ * every page a tagged section with its words in reading order.
  * @throws Error when a page holds something that cannot be drawn: a bug, since every page is our own
  */
 export function writePdf(

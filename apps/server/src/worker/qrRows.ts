@@ -1,6 +1,9 @@
 import { create } from 'qrcode';
 
-/** An address as the rows of a QR code, 1 dark. Source: ISO/IEC 18004, by the library; level M survives a school's printer. */
+/**
+ * An address as the rows of a QR code, 1 dark. Source: ISO/IEC 18004, by the library; level M survives a school's
+ * printer.
+ */
 export function qrRows(address: string): string[] {
   const { size, data } = create(address, { errorCorrectionLevel: 'M' }).modules;
   return Array.from({ length: size }, (_u, y) =>

@@ -9,7 +9,8 @@ const SFNT_ENTRY = 16;
 /**
  * Unpacks a WOFF font to the plain font that it holds, so that a document does not unpack it anew.
  *
- * Source: W3C, WOFF File Format 1.0, sections 3 to 5: a header, a directory of tables, each deflated where that is shorter.
+ * Source: W3C, WOFF File Format 1.0, sections 3 to 5: a header, a directory of tables, each deflated where that is
+ * shorter.
  * @throws Error for anything that is no WOFF
  */
 export function woffToSfnt(woff: Buffer): Buffer {

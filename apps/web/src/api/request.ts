@@ -74,7 +74,9 @@ export const post = <T>(path: string, body?: unknown): Promise<T> =>
   json<T>(path, body === undefined ? { method: 'POST' } : withBody('POST', body));
 export const put = <T>(path: string, body: unknown): Promise<T> => json<T>(path, withBody('PUT', body));
 export const remove = (path: string): Promise<void> => json<void>(path, { method: 'DELETE' });
-/** Deletes something on the way out: the browser sends it even when the page is gone, and nobody waits for the answer. */
+/**
+ * Deletes something on the way out: the browser sends it even when the page is gone, and nobody waits for the answer.
+ */
 export const removeLeaving = (path: string): void =>
   void fetch(path, { method: 'DELETE', credentials: 'same-origin', keepalive: true }).catch(() => undefined);
 /** Deletes the account whose address is written. */

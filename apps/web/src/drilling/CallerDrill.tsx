@@ -39,7 +39,10 @@ const BEAT_CLICK = 81;
 /** The first notes of a band as they sound. Common practice, no source. */
 const BAND_FIVE = ['Bb3', 'C4', 'D4', 'Eb4', 'F4'].map((n) => parsePitch<Concert>(n));
 
-/** Calls one sounding note after the other, large, at a beat that speeds up; each section finds its own letter and figure. */
+/**
+ * Calls one sounding note after the other, large, at a beat that speeds up; each section finds its own letter and
+ * figure.
+ */
 export function CallerDrill({ instruments, teaching, exercise }: Props) {
   const [shown, setShown] = useState<InstrumentId | 'all'>('all');
   const [playing, setPlaying] = useState(false);

@@ -26,8 +26,8 @@ export function remember(memory: Memory, id: string, right: boolean, seconds: nu
 }
 
 /**
- * Which card comes next: what is due first, slow and wrong ones before the others; then something new; then what will be
- * due first. Never the last one again, unless it is the only one.
+ * Which card comes next: what is due first, slow and wrong ones before the others; then something new; then what will
+ * be due first. Never the last one again, unless it is the only one.
  * @param ids every card of the drill, in the order in which they are learned
  */
 export function nextCard(

@@ -57,7 +57,9 @@ function Shape({ k, state }: { readonly k: PadKey; readonly state: PadState }) {
   );
 }
 
-/** An instrument's valves, keys, holes or slide, large: to be looked at, or to be pressed by finger, mouse or keyboard. */
+/**
+ * An instrument's valves, keys, holes or slide, large: to be looked at, or to be pressed by finger, mouse or keyboard.
+ */
 export function FigurePad({
   instrument,
   conventions,

@@ -6,8 +6,8 @@ import { useNotice } from '../ui/Notices';
 const LOOK_EVERY_MS = 3600_000;
 
 /**
- * What was fetched before the first worker was there is asked for once more, through it: whoever loses the network after
- * the first visit finds what they saw.
+ * What was fetched before the first worker was there is asked for once more, through it: whoever loses the network
+ * after the first visit finds what they saw.
  */
 async function keepFirstVisit(): Promise<void> {
   const seen = new Set(performance.getEntriesByType('resource').map(({ name }) => name));
@@ -19,7 +19,10 @@ async function keepFirstVisit(): Promise<void> {
   }
 }
 
-/** Starts the worker with which Cifra opens, and a line can be written on, while the server is away; and says when a newer Cifra has taken its place. */
+/**
+ * Starts the worker with which Cifra opens, and a line can be written on, while the server is away; and says when a
+ * newer Cifra has taken its place.
+ */
 export function NewVersion() {
   const notice = useNotice();
   useEffect(() => {

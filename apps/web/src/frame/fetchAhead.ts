@@ -7,8 +7,8 @@ const idle = (): Promise<void> =>
   new Promise((go) => ('requestIdleCallback' in window ? window.requestIdleCallback(() => go()) : setTimeout(go, 200)));
 
 /**
- * Fetches the places that were not opened yet, one file after the other while the browser is idle: they open at once, and
- * without a network too.
+ * Fetches the places that were not opened yet, one file after the other while the browser is idle: they open at once,
+ * and without a network too.
  * @returns what ends it
  */
 export function fetchAhead(): () => void {

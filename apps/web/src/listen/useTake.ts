@@ -115,7 +115,10 @@ export function useTake({ plan, setup, beatSeconds, onJudged }: TakeQuestion) {
 
   return {
     state,
-    /** Begins a take; once it is being played, the caller starts the player. @param position of the player, in seconds */
+    /**
+     * Begins a take; once it is being played, the caller starts the player.
+     * @param position of the player, in seconds
+     */
     begin: (source: TakeSource, position: () => number): void => {
       if (plan === undefined) return;
       tell({ kind: 'asked', source: source.kind });

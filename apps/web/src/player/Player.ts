@@ -1,5 +1,6 @@
 import { type Click, type Cue, hertzOf, type Said } from '@cifra/core';
-// Piece by piece: the library's index makes a context with a worker from a blob at once, which this page's policy refuses.
+// Piece by piece: the library's index makes a context with a worker from a blob at once, which this page's policy
+// refuses.
 import { Context } from 'tone/build/esm/core/context/Context.js';
 import { ToneAudioBuffer } from 'tone/build/esm/core/context/ToneAudioBuffer.js';
 import { dbToGain } from 'tone/build/esm/core/type/Conversions.js';
@@ -52,7 +53,8 @@ function ownContext(): Context {
 }
 
 /**
- * Sounds a playback by the audio clock. Every note and click is scheduled ahead of its time; the screen follows what is heard.
+ * Sounds a playback by the audio clock. Every note and click is scheduled ahead of its time; the screen follows what is
+ * heard.
  */
 export class Player {
   private readonly context = ownContext();

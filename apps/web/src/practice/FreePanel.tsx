@@ -23,7 +23,9 @@ interface Props {
 const COUNTS = [2, 3, 4, 5] as const;
 const PROMPTS = 12;
 
-/** A few notes of the part and a rhythm, to play with freely over the backing; a number gives a whole class the same. */
+/**
+ * A few notes of the part and a rhythm, to play with freely over the backing; a number gives a whole class the same.
+ */
 export function FreePanel({ plan, playing, onBacking }: Props) {
   const [seed, setSeed] = useState(1);
   const [count, setCount] = useState(3);

@@ -309,7 +309,9 @@ const TurnSign = ({ playing, isYours }: { readonly playing: boolean; readonly is
   </p>
 );
 
-/** A button that was pressed with the hand lets go of the keyboard, so that Space plays; one reached by Tab keeps it. */
+/**
+ * A button that was pressed with the hand lets go of the keyboard, so that Space plays; one reached by Tab keeps it.
+ */
 function freeSpace({ detail, target }: MouseEvent): void {
   if (detail > 0 && target instanceof HTMLElement) target.closest('button')?.blur();
 }

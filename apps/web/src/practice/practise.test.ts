@@ -53,7 +53,8 @@ describe('what is played', () => {
         .map((n) => midi(n.pitch) + partRaise(part, n.id));
       expect(voice?.notes.map((n) => n.midi)).toEqual(sounding);
       expect(voice?.timbre).toBe(timbreOf(part.instrument));
-      // Written notes lie over the sounding ones by the instrument's interval: a trumpet's by a whole step, the others' by none.
+      // Written notes lie over the sounding ones by the instrument's interval: a trumpet's by a whole step, the others'
+      // by none.
       expect(
         notesOf(part.score)
           .filter((n) => n.tie !== true)

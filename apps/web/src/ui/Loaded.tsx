@@ -1,7 +1,9 @@
 import type { ReactNode } from 'react';
 import { Failure, StaffSkeleton } from './States';
 
-/** Something that is fetched or worked out: there, on its way, or failed; what is there stays when a later try fails. */
+/**
+ * Something that is fetched or worked out: there, on its way, or failed; what is there stays when a later try fails.
+ */
 export interface Loading<T> {
   readonly data: T | undefined;
   readonly error: Failed | undefined;

@@ -6,7 +6,10 @@ const MARGIN = { left: 128, right: 12, top: 8, bottom: 58 };
 const MANY = 24;
 const VERY_MANY = 40;
 
-/** A strip of shades: rows by columns, with what is said of each place and a scale that ends no lower than where it is truly hard. */
+/**
+ * A strip of shades: rows by columns, with what is said of each place and a scale that ends no lower than where it is
+ * truly hard.
+ */
 export function heatOption(
   columns: readonly string[],
   rows: readonly string[],

@@ -21,8 +21,8 @@ const NOT_FETCHED = 'a file of Cifra could not be fetched';
  * Calls on a worker that is opened when it is first needed.
  *
  * A worker whose file did not come, or that died, answers nobody: whoever waits is told so, and the next call opens
- * another. After a call that threw, what the worker remembers cannot be trusted: it is closed, and the calls that waited
- * beside that one are made again.
+ * another. After a call that threw, what the worker remembers cannot be trusted: it is closed, and the calls that
+ * waited beside that one are made again.
  */
 export function workerCalls<Api>(open: () => Worker): WorkerCalls<Api> {
   let current: Opened<Api> | undefined;

@@ -3,7 +3,9 @@ import { playedRuns } from '@cifra/core';
 
 const barName = (n: number): string => (n === 0 ? 'the pickup' : String(n));
 
-/** The order in which the bars are played, as a teacher says it: `bars the pickup to 8, then the pickup to 7, then 9`. */
+/**
+ * The order in which the bars are played, as a teacher says it: `bars the pickup to 8, then the pickup to 7, then 9`.
+ */
 export function playedWords({ played }: LineFacts): string {
   const runs = playedRuns(played).map(([from, to]) =>
     from === to ? barName(from) : `${barName(from)} to ${barName(to)}`,

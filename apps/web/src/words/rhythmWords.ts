@@ -30,7 +30,10 @@ export const valueName = (value: NoteValue, names: Conventions['rhythmNames']): 
 export const lengthName = (d: Duration, names: Conventions['rhythmNames']): string =>
   `${DOTS[d.dots] ?? ''}${NAMES[names][d.value]}`;
 
-/** A written length in American or British names, with what it lasts. @example `dotted crotchet, 1 1/2 crotchets long` */
+/**
+ * A written length in American or British names, with what it lasts.
+ * @example `dotted crotchet, 1 1/2 crotchets long`
+ */
 export function durationWords(d: Duration, names: Conventions['rhythmNames']): string {
   const tuplet =
     d.tuplet === undefined ? '' : `, one of a ${TUPLETS[d.tuplet.actual] ?? `group of ${d.tuplet.actual}`}`;

@@ -3,9 +3,9 @@ import type { Score } from '../score/score';
 import { barCells, type Cell } from './cells';
 
 /**
- * How a bar or a line stands to one before it, the closest kin first: identical; the same but for its last note; the same
- * but for its last bar; the same moved by so many steps; the same pitches in another rhythm; the same rhythm with other
- * pitches; or nothing of the kind.
+ * How a bar or a line stands to one before it, the closest kin first: identical; the same but for its last note; the
+ * same but for its last bar; the same moved by so many steps; the same pitches in another rhythm; the same rhythm with
+ * other pitches; or nothing of the kind.
  */
 export type BarRelation =
   | { readonly kind: 'new' }
@@ -26,7 +26,10 @@ class Firsts {
   }
 }
 
-/** What has been read so far, so that each further unit finds its kin at once: the time grows with the line, not with its square. */
+/**
+ * What has been read so far, so that each further unit finds its kin at once: the time grows with the line, not with
+ * its square.
+ */
 class Kin {
   private readonly same = new Firsts();
   private readonly start = new Firsts();

@@ -24,7 +24,10 @@ export interface Cell {
 
 const pitchName = ({ step, alter, octave }: Pitch): string => `${step}${alter}${octave}`;
 
-/** Marks and slurs are left out: they are not what is read first. @param late how long after the cell's start its first event comes */
+/**
+ * Marks and slurs are left out: they are not what is read first.
+ * @param late how long after the cell's start its first event comes
+ */
 function readCell(bar: number, from: Rational, events: readonly MusicEvent<Pitch>[], late: Rational): Cell {
   const lengths = events.map(
     (e, i) =>

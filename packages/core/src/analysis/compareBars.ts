@@ -69,7 +69,10 @@ function differAt<P extends Pitch>(
   ];
 }
 
-/** Where two bars' events begin and end together again, bar start included: between two such places they are compared as one. */
+/**
+ * Where two bars' events begin and end together again, bar start included: between two such places they are compared as
+ * one.
+ */
 function meetings<P extends Pitch>(
   a: readonly Timed<P>[],
   b: readonly Timed<P>[],
@@ -89,8 +92,8 @@ function meetings<P extends Pitch>(
 /**
  * What one bar has otherwise than another, aligned by the beat.
  *
- * Pitches are compared where both begin a note and their values agree; where the values part, from the beat at which they
- * do to the one at which they meet again. Marks and slurs are left aside.
+ * Pitches are compared where both begin a note and their values agree; where the values part, from the beat at which
+ * they do to the one at which they meet again. Marks and slurs are left aside.
  * @returns nothing for bars that are played alike
  * @example C4 D4 E4:h against C4 D4 G4:h differs at beat 3: G in place of E
  */
@@ -129,7 +132,10 @@ export function differenceInterval(was: Pitch, is: Pitch): { readonly size: numb
   return { size: number + 7 * octaves, up };
 }
 
-/** Two lines of bars, bar against bar, with those that are not played alike. @example for the two lines of a duet: where they part */
+/**
+ * Two lines of bars, bar against bar, with those that are not played alike.
+ * @example for the two lines of a duet: where they part
+ */
 export function compareLines<P extends Pitch>(
   first: readonly Measure<P>[],
   second: readonly Measure<P>[],

@@ -182,7 +182,8 @@ const toLearn = ({ plan }: Patterns): number =>
  * Finds what repeats in a line and makes a short plan in which each thing is learned once.
  *
  * Stretches from one bar to a long line are compared as they are played, marks left aside. Where phrases begin with a
- * pickup, bars are counted from pickup to pickup when more repeats that way. The time grows with the length of the line.
+ * pickup, bars are counted from pickup to pickup when more repeats that way. The time grows with the length of the
+ * line.
  * @returns the steps' shares end with 1; no step for a line without notes
  * @example C D | E F | C D | G has one step for bars 1 and 3, which leaves half of it known, and steps for bars 2 and 4
  */

@@ -61,7 +61,8 @@ export function breathStretches<P extends Pitch>(score: Score<P>): Stretch<P>[] 
 }
 
 /**
- * Where a stretch could be breathed in: the last note before the bar line nearest to its middle, not tied or slurred on.
+ * Where a stretch could be breathed in: the last note before the bar line nearest to its middle, not tied or slurred
+ * on.
  * @returns the note after which to breathe; undefined where a tie or slur leads over every bar line
  */
 export function emergencyBreath<P extends Pitch>(

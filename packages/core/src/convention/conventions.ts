@@ -5,7 +5,10 @@
 export const CONVENTION_CHOICES = {
   /** Whether figures stand over the notes: faded out by a plan, over every note, or not at all. */
   figures: ['fade', 'all', 'none'],
-  /** How far a plan has faded, where it has no dates: every note, first in each line, after a change, only new ones, only hard ones. */
+  /**
+   * How far a plan has faded, where it has no dates: every note, first in each line, after a change, only new ones,
+   * only hard ones.
+   */
   fadeStep: ['every', 'first-in-system', 'after-change', 'new', 'trouble'],
   /** Woodwind fingers counted six down the front, or 1 2 3 on each hand. */
   fingerCount: ['six-down', 'each-hand'],
@@ -14,7 +17,9 @@ export const CONVENTION_CHOICES = {
   fluteBFlat: ['one-and-one', 'thumb'],
   saxophoneBFlat: ['side', 'bis', 'one-and-one'],
   euphonium: ['bass-clef', 'treble-clef'],
-  /** How tenor clef is learned from bass clef: seen two lines or spaces higher, or read as bass and counted up a fifth. */
+  /**
+   * How tenor clef is learned from bass clef: seen two lines or spaces higher, or read as bass and counted up a fifth.
+   */
   tenorClef: ['move-two', 'up-a-fifth'],
   counting: ['numbers', 'ta', 'du'],
   rhythmNames: ['american', 'british'],

@@ -46,7 +46,8 @@ describe('figures drilled', () => {
     const [flute] = figureCards(instrumentOf('flute'), DEFAULT_CONVENTIONS, [note('F4')]);
     const [slide] = figureCards(instrumentOf('trombone'), DEFAULT_CONVENTIONS, [note('G4')]);
     if (e === undefined || flute === undefined || slide === undefined) throw new Error('no card');
-    // E4 on the trumpet is 1 2, and 3 alone plays it too; G4 on the trombone is a raised second. Common practice, no source.
+    // E4 on the trumpet is 1 2, and 3 alone plays it too; G4 on the trombone is a raised second. Common practice, no
+    // source.
     expect([
       judgeFigure(e, { kind: 'valves', valves: [1, 2] }),
       judgeFigure(e, { kind: 'valves', valves: [3] }),
@@ -77,7 +78,8 @@ describe('reading drilled', () => {
   it('names lines and spaces as every beginner learns them', () => {
     const letters = (clef: (typeof CLEFS)[number], places: readonly number[]) =>
       places.map((p) => readingCards(clef, 1).find((c) => c.place === p)?.answer).join('');
-    // Common practice: treble lines E G B D F, spaces F A C E; bass lines G B D F A; middle C on the alto's third and the tenor's fourth line.
+    // Common practice: treble lines E G B D F, spaces F A C E; bass lines G B D F A; middle C on the alto's third and
+    // the tenor's fourth line.
     expect([
       letters('treble', [0, 2, 4, 6, 8]),
       letters('treble', [1, 3, 5, 7]),

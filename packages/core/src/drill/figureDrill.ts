@@ -37,8 +37,8 @@ const plainText = (f: Figure): string =>
 export type FigureVerdict = 'default' | 'alternate' | 'wrong';
 
 /**
- * Judges a pressed figure: the default, another good one, or wrong. A slide that is drawn in or out a little counts like
- * its plain position.
+ * Judges a pressed figure: the default, another good one, or wrong. A slide that is drawn in or out a little counts
+ * like its plain position.
  * @example judgeFigure(the trumpet's E4, valves 1 2) // 'default'; valve 3 // 'alternate'
  */
 export function judgeFigure({ figures }: FigureCard, pressed: Figure): FigureVerdict {

@@ -25,7 +25,9 @@ export function readingCards(clef: Clef, ledgers: number): ReadingCard[] {
   });
 }
 
-/** How a place in tenor clef is found from bass clef, in the two ways in which it is taught. Common practice, no source. */
+/**
+ * How a place in tenor clef is found from bass clef, in the two ways in which it is taught. Common practice, no source.
+ */
 export interface TenorSteps {
   /** The place that carries the same note in bass clef: two lines or two spaces higher. */
   readonly movedPlace: number;

@@ -101,7 +101,10 @@ function barRhythm(eighths: number, beat: number, cells: readonly (readonly numb
   return made;
 }
 
-/** A bar that closes a phrase: one long note, with a rest on the last beat where another phrase follows and there is room. */
+/**
+ * A bar that closes a phrase: one long note, with a rest on the last beat where another phrase follows and there is
+ * room.
+ */
 const closing = (eighths: number, beat: number, last: boolean): { lengths: number[]; rest: number } =>
   last || eighths <= beat ? { lengths: [eighths], rest: 0 } : { lengths: [eighths - beat], rest: beat };
 
@@ -177,9 +180,9 @@ const FEWEST_NOTES = 3;
 /**
  * Makes a new line to be played at sight, the same from the same seed.
  *
- * Stepwise mostly; thirds now and then; a leap of a fourth or fifth seldom, after which the line turns back by step; never
- * one note three times. Phrases of four bars, the third with the rhythm of the first; each closes by step on a long note,
- * the last on the key note where the range has it. Rules of this program; common practice, no source.
+ * Stepwise mostly; thirds now and then; a leap of a fourth or fifth seldom, after which the line turns back by step;
+ * never one note three times. Phrases of four bars, the third with the rhythm of the first; each closes by step on a
+ * long note, the last on the key note where the range has it. Rules of this program; common practice, no source.
  * @returns undefined where fewer than three notes of the key are at hand
  */
 export function sightLine(wish: SightLineWish): Exercise | undefined {

@@ -67,7 +67,10 @@ const STAFF_MIDDLE = 4;
 /** A signature from one sign to a most, sharps or flats. */
 const someSignature = (most: number, chance: Random): number => (1 + chance.below(most)) * chance.of([1, -1]);
 
-/** The same signature, spoiled so that it is one no more: signs that changed places, one of the other kind, one on a wrong line. */
+/**
+ * The same signature, spoiled so that it is one no more: signs that changed places, one of the other kind, one on a
+ * wrong line.
+ */
 function spoil(signs: readonly TypedSign[], clef: Clef, chance: Random): TypedSign[] {
   const ways: (() => TypedSign[])[] = [
     () => signs.map((s, i) => (i === signs.length - 1 ? { ...s, alter: -s.alter } : s)),

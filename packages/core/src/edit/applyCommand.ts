@@ -125,7 +125,8 @@ function replace(state: EditState, read: Score<Written>): EditState {
  * Does one thing to a line and says where the caret goes.
  *
  * The state that is given stays as it is; bars that the command does not touch are the same objects afterwards.
- * @returns the state after it, or `nothing-to-change` (no note to put it on, a note beyond what can be written), `too-many-measures`, `too-many-notes`
+ * @returns the state after it, or `nothing-to-change` (no note to put it on, a note beyond what can be written),
+ * `too-many-measures`, `too-many-notes`
  * @example applyCommand({ score, caret: { measure: 0, at: 0 } }, { kind: 'write-note', pitch, pen: FIRST_PEN })
  */
 export function applyCommand(state: EditState, command: Command): Result<EditState> {

@@ -15,8 +15,8 @@ const changeMeasure = (state: EditState, index: number, change: (m: WrittenMeasu
 });
 
 /**
- * A bar line where the caret stands: what follows in the bar starts a new one. A first bar closed before it is full is a
- * pickup. At the end of the line the next bar is opened.
+ * A bar line where the caret stands: what follows in the bar starts a new one. A first bar closed before it is full is
+ * a pickup. At the end of the line the next bar is opened.
  */
 export function addBarline(state: EditState): EditState | undefined {
   const {
@@ -115,7 +115,9 @@ export const toggleRepeatStart = (state: EditState): EditState => {
   return changeMeasure(state, first, (m) => withField(m, 'repeatStart', m.repeatStart === true ? undefined : true));
 };
 
-/** A repeat ends with the last selected bar; an empty bar that was just opened does not count, the one before it does. */
+/**
+ * A repeat ends with the last selected bar; an empty bar that was just opened does not count, the one before it does.
+ */
 export const toggleRepeatEnd = (state: EditState): EditState => {
   const [, last] = targetMeasures(state);
   const index = last > 0 && state.score.measures[last]?.events.length === 0 ? last - 1 : last;

@@ -6,7 +6,9 @@ import { byMeasure, type EventPlace } from './caret';
 export type WrittenEvent = MusicEvent<Written>;
 export type WrittenMeasure = Measure<Written>;
 
-/** Gives ids that no bar and no event of a score has: `n` for events, `m` for bars, numbers going on from the highest. */
+/**
+ * Gives ids that no bar and no event of a score has: `n` for events, `m` for bars, numbers going on from the highest.
+ */
 export class FreshIds {
   private event: number;
   private measure: number;

@@ -19,8 +19,8 @@ function plain({ id: _m, events, ...rest }: WrittenMeasure): unknown {
 }
 
 /**
- * A line read anew from its text, with the ids of the line before wherever it is the same: bars that did not change stay
- * the objects that they were, and in a changed bar a note keeps the id of the one in its place.
+ * A line read anew from its text, with the ids of the line before wherever it is the same: bars that did not change
+ * stay the objects that they were, and in a changed bar a note keeps the id of the one in its place.
  */
 export function keepIds(before: Score<Written>, after: Score<Written>): Score<Written> {
   const [old, read] = [before.measures, after.measures];

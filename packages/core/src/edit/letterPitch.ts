@@ -15,8 +15,9 @@ function nearestOctave(step: Step, place: number): number {
 /**
  * The pitch that a typed letter means, as somebody reads it from the page that is shown.
  *
- * With notes selected it is meant for the first of them. It takes the octave nearest to the note before it (the middle line when there is none), and the alteration in force:
- * a sign earlier in its bar on its line, or a tie that leads to it, else the signature.
+ * With notes selected it is meant for the first of them. It takes the octave nearest to the note before it (the middle
+ * line when there is none), and the alteration in force: a sign earlier in its bar on its line, or a tie that leads to
+ * it, else the signature.
  * @param lens from the source page to the page that is shown
  * @returns the pitch on the source page
  * @example after F♯5 in a bar of C major, the letter F means F♯5

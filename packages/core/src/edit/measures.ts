@@ -3,7 +3,9 @@ import type { Score } from '../score/score';
 import { FreshIds, tidySpans, type WrittenMeasure } from './events';
 import { withField } from './withField';
 
-/** An empty bar put in at an index; at the end it takes the closing bar line over, within an ending it belongs to it. */
+/**
+ * An empty bar put in at an index; at the end it takes the closing bar line over, within an ending it belongs to it.
+ */
 export function insertMeasure(score: Score<Written>, index: number): Score<Written> {
   const before = score.measures[index - 1];
   const closing = index === score.measures.length ? before?.endBar : undefined;
@@ -32,7 +34,10 @@ function inherit(gone: WrittenMeasure, next: WrittenMeasure): WrittenMeasure {
   };
 }
 
-/** Takes bars away. What they say for later bars (clef, key, meter, tempo, the start of a repeat) moves on; one empty bar stays. */
+/**
+ * Takes bars away. What they say for later bars (clef, key, meter, tempo, the start of a repeat) moves on; one empty
+ * bar stays.
+ */
 export function removeMeasures(score: Score<Written>, from: number, to: number): Score<Written> {
   const gone = score.measures.slice(from, to + 1);
   const rest = [...score.measures.slice(0, from), ...score.measures.slice(to + 1)];

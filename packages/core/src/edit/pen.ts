@@ -3,9 +3,9 @@ import type { Duration, NoteValue } from '../score/duration';
 /**
  * What a typed letter does to the notes that stand there already.
  *
- * `insert` puts it between them, in its bar; `push` moves all that follows on, over the bar lines; `overwrite` takes the
- * time of what stands there; `new-notes` keeps the rhythm and changes the letters; `new-rhythm` keeps the letters and
- * changes the lengths.
+ * `insert` puts it between them, in its bar; `push` moves all that follows on, over the bar lines; `overwrite` takes
+ * the time of what stands there; `new-notes` keeps the rhythm and changes the letters; `new-rhythm` keeps the letters
+ * and changes the lengths.
  */
 export const WRITE_MODES = ['insert', 'push', 'overwrite', 'new-notes', 'new-rhythm'] as const;
 export type WriteMode = (typeof WRITE_MODES)[number];

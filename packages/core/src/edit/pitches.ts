@@ -72,7 +72,10 @@ function withTied(score: Score<Written>, places: readonly EventPlace[]): EventPl
   return [...all.values()];
 }
 
-/** Moves or respells the notes that are selected, or the note just written; refused (`undefined`) where one would leave what can be written. */
+/**
+ * Moves or respells the notes that are selected, or the note just written; refused (`undefined`) where one would leave
+ * what can be written.
+ */
 export function changePitches(state: EditState, change: PitchChange): EditState | undefined {
   const placed = placeMeasures(state.score);
   const places = withTied(state.score, targetPlaces(state)).filter((p) => eventAt(state.score, p)?.kind === 'note');

@@ -114,7 +114,8 @@ function repitchSelected(state: EditState, pitch: Written): EditState | undefine
 /**
  * Writes a note, or a rest, where the caret stands, in the way that the pen says.
  *
- * With notes selected a letter does not write: it gives the first of them its pitch, and the selection goes on to the next.
+ * With notes selected a letter does not write: it gives the first of them its pitch, and the selection goes on to the
+ * next.
  */
 export function writeSound(state: EditState, sound: Written | undefined, pen: Pen): EditState {
   if (sound !== undefined && state.anchor !== undefined) {

@@ -24,8 +24,8 @@ export interface PartChoice {
 }
 
 /**
- * How a bar is made easier: `beats` keeps the notes that start on a beat, each until the next; `held` keeps one note from
- * rest to rest.
+ * How a bar is made easier: `beats` keeps the notes that start on a beat, each until the next; `held` keeps one note
+ * from rest to rest.
  */
 export const SIMPLER_BARS = ['beats', 'held'] as const;
 export type SimplerBar = (typeof SIMPLER_BARS)[number];

@@ -138,8 +138,8 @@ const exerciseSchema = z.strictObject({
 /**
  * Checks a document that comes from outside (a request, a stored row) and gives it its type.
  *
- * Beyond the shape: ids are unique in a line, and slurs and hairpins lead from one existing event to another. A line may
- * be empty: it is yet to be written.
+ * Beyond the shape: ids are unique in a line, and slurs and hairpins lead from one existing event to another. A line
+ * may be empty: it is yet to be written.
  * @returns the exercise, or `bad-document` problems whose facts name the path.
  */
 export function readExercise(input: unknown): Result<Exercise> {

@@ -111,10 +111,10 @@ function savingOf(
 /**
  * The alternate that is easier between these neighbours, if one is by a clear margin.
  *
- * Fingers that move, fingers that trade places and fingers that slide are counted to both sides, for the default and for
- * each alternate. A slide saves travel or a change of direction. A trill figure needs the same note on both sides. A key
- * held on with one finger is out of the question where a B natural would catch it; as a convention's default it stays on
- * until then, and gives way there.
+ * Fingers that move, fingers that trade places and fingers that slide are counted to both sides, for the default and
+ * for each alternate. A slide saves travel or a change of direction. A trill figure needs the same note on both sides.
+ * A key held on with one finger is out of the question where a B natural would catch it; as a convention's default it
+ * stays on until then, and gives way there.
  * @example saxophone F4 F♯4 F4: the side F♯, since 4 stays down
  */
 export function betterFigure(
@@ -141,7 +141,10 @@ export function betterFigure(
   return best?.found;
 }
 
-/** Whether a figure holds a key on with the thumb or first finger, or plays the B natural that such a key would spoil, or lets that finger go. */
+/**
+ * Whether a figure holds a key on with the thumb or first finger, or plays the B natural that such a key would spoil,
+ * or lets that finger go.
+ */
 export function holdRole(figure: Figure, woodwind: Woodwind | undefined): 'lets-go' | 'caught' | 'none' {
   if (figure.kind !== 'keys' || (woodwind !== 'flute' && woodwind !== 'saxophone')) return 'none';
   const has = (name: string): boolean => figure.left.includes(name);

@@ -152,7 +152,8 @@ describe('brass figures against the harmonic series', () => {
       const side = f.thumb === true ? open * FOURTH_UP : open;
       return side / (1 + f.valves.reduce((sum, v) => sum + (2 ** ((VALVE[v] ?? 0) / 12) - 1), 0));
     }
-    // The plain slide: each position is a half step of the B flat tube; with the attachment on, the same travel lowers the longer tube by less.
+    // The plain slide: each position is a half step of the B flat tube; with the attachment on, the same travel lowers
+    // the longer tube by less.
     const travel = 2 ** ((f.position - 0.3 * f.adjust - 1) / 12) - 1;
     if (f.thumb === true) return (open * FOURTH_DOWN) / (1 + travel * FOURTH_DOWN);
     return open / (1 + travel);

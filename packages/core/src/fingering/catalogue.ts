@@ -81,7 +81,8 @@ export function changeLines(text: string, changes: string): string {
 }
 
 /**
- * Compiles a catalogue from lines of `note: figure; alternate = reason; … @ sharp remedy`. Enharmonic names share a line.
+ * Compiles a catalogue from lines of `note: figure; alternate = reason; … @ sharp remedy`. Enharmonic names share a
+ * line.
  * @throws RangeError for a note named twice or a line that cannot be read.
  */
 export function compileCatalogue(woodwind: Woodwind, text: string): Catalogue {

@@ -14,7 +14,10 @@ export interface FigureChange {
   readonly slides: number;
 }
 
-/** Which finger holds what: the same finger on another touch has to slide. A side of the hand is one finger for all its keys. */
+/**
+ * Which finger holds what: the same finger on another touch has to slide. A side of the hand is one finger for all its
+ * keys.
+ */
 function heldBy(f: KeyFigure, woodwind: Woodwind): Map<string, string> {
   const held = new Map<string, string>();
   const hold = (hand: Touch['hand'], name: string): void => {

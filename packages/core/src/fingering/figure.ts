@@ -28,7 +28,10 @@ export interface KeyFigure {
 export type Figure = ValveFigure | SlideFigure | KeyFigure;
 export type FingerCount = Conventions['fingerCount'];
 
-/** The right hand's fingers under the other way of counting: 4 5 6 become 1 2 3. The recorder's 7 is the little finger, 4. */
+/**
+ * The right hand's fingers under the other way of counting: 4 5 6 become 1 2 3. The recorder's 7 is the little finger,
+ * 4.
+ */
 const EACH_HAND: Readonly<Record<string, string>> = { 4: '1', 5: '2', 6: '3', 7: '4' };
 
 /** A right-hand touch as a teacher counts it. @example countedTouch('5h', 'each-hand') // '2h' */
@@ -100,7 +103,10 @@ export interface BrassOrigin {
 export type Remedy =
   'third-slide' | 'fourth-valve' | 'slide-in' | 'lip-down' | 'lip-up' | 'resonance-fingers' | 'less-air';
 
-/** A note that sits off by itself. Cents are given where the tube's physics say them; elsewhere it is common practice, no source. */
+/**
+ * A note that sits off by itself. Cents are given where the tube's physics say them; elsewhere it is common practice,
+ * no source.
+ */
 export interface Intonation {
   readonly tendency: 'sharp' | 'flat';
   readonly cents?: number;

@@ -185,8 +185,8 @@ const CLEARLY_CENTS = 4;
 const thumbOf = (w: Way): boolean => w.figure.thumb === true;
 
 /**
- * The ways that players come to use: of the other side of a horn the nearest alone, and no three valves together on another
- * partial. Common practice, no source.
+ * The ways that players come to use: of the other side of a horn the nearest alone, and no three valves together on
+ * another partial. Common practice, no source.
  */
 function worthKnowing(others: readonly Way[], best: Way): Way[] {
   const otherSide = others.find((w) => w.figure.kind === 'valves' && thumbOf(w) !== thumbOf(best));

@@ -124,7 +124,9 @@ const figuresOf = (c: Catalogue): [number, KeyFigure][] =>
   [...c.entries].flatMap(([n, { figures }]) => figures.map((f): [number, KeyFigure] => [n, f.figure as KeyFigure]));
 const at = (note: string): number => midi(parsePitch(note));
 
-/** Laws that a typing mistake breaks. Exceptions stand here by name, each with its reason (common practice, no source). */
+/**
+ * Laws that a typing mistake breaks. Exceptions stand here by name, each with its reason (common practice, no source).
+ */
 describe('structure of the catalogues', () => {
   it.each(INSTRUMENTS.filter((i) => i.family === 'woodwind').map((i) => [i.id, i] as const))(
     '%s has a figure for every note of its range and none beyond',
@@ -251,7 +253,8 @@ describe('structure of the catalogues', () => {
   });
 
   it('a half step up never closes more than a fork asks for', () => {
-    // Covered holes may grow by at most three from a note to the next higher one inside a register: more is a typing mistake.
+    // Covered holes may grow by at most three from a note to the next higher one inside a register: more is a typing
+    // mistake.
     for (const [name, c] of COMPILED) {
       for (let n = c.lowest; n < c.highest; n++) {
         const [low, high] = [figureOf(c, n), figureOf(c, n + 1)].map((f) => f.filter((t) => /^[1-7]$/.test(t)).length);

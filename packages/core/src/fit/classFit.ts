@@ -142,8 +142,8 @@ function fitKey(
 }
 
 /**
- * How the line would suit the class in each of the twelve keys, one key after another, so that a caller can show how far
- * it is.
+ * How the line would suit the class in each of the twelve keys, one key after another, so that a caller can show how
+ * far it is.
  *
  * Every instrument is looked at in each octave in which it can play at least half of the line; nothing is sampled.
  */
@@ -154,8 +154,8 @@ export function* fitKeys(question: FitQuestion): Generator<KeyFitness, void> {
 
 /**
  * How much each thing speaks against a key for the whole class. A note that cannot be played rules a key out as long as
- * there is another; a note beyond the stage weighs as much as one that has to be learned. From memory of common practice,
- * no source: the order that comes out is held to what teachers choose.
+ * there is another; a note beyond the stage weighs as much as one that has to be learned. From memory of common
+ * practice, no source: the order that comes out is held to what teachers choose.
  */
 export const KEY_WEIGHTS: Readonly<Omit<OctaveFitness, 'octaves'>> = Object.freeze({
   unplayable: 1000,

@@ -17,7 +17,8 @@ export interface ClassTrouble {
 /**
  * What is hard in several lines, instrument by change, the hardest changes of the whole class first.
  *
- * A change is named as it sounds, so that one column is the same music for everybody; its cost is the dearest place of it.
+ * A change is named as it sounds, so that one column is the same music for everybody; its cost is the dearest place of
+ * it.
  */
 export function classTrouble(
   exercises: readonly Exercise[],

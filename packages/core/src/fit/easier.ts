@@ -97,8 +97,8 @@ function barOffers(asked: Asked, part: Part, choice: PartChoice, before: number)
 }
 
 /**
- * Ways of making one instrument's part easier, each of which it can be looked at with before it is taken: another octave
- * in which less lies outside, its hardest bars with fewer notes, or all of them.
+ * Ways of making one instrument's part easier, each of which it can be looked at with before it is taken: another
+ * octave in which less lies outside, its hardest bars with fewer notes, or all of them.
  * @param known written notes that the players have met, as text
  * @returns none for a part that is as easy as it can be
  */

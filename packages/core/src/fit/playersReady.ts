@@ -11,7 +11,10 @@ export interface Player {
   readonly known: readonly string[] | undefined;
 }
 
-/** How a line lies to one player: notes, as written, that are new to them; and whether some of it cannot be played at all. */
+/**
+ * How a line lies to one player: notes, as written, that are new to them; and whether some of it cannot be played at
+ * all.
+ */
 export interface PlayerFit {
   readonly id: string;
   readonly fresh: readonly string[];

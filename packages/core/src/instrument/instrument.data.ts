@@ -123,7 +123,8 @@ const B_FLAT_TREBLE = { ...TREBLE_BRASS, inKey: 'B♭', section: 'low-brass', so
 /**
  * The instruments in score order.
  *
- * Names, transpositions, ranges by stage and first notes: common practice, no source. Programs: General MIDI 1, from memory.
+ * Names, transpositions, ranges by stage and first notes: common practice, no source. Programs: General MIDI 1, from
+ * memory.
  */
 const ROWS: Readonly<Record<InstrumentId, Row>> = {
   'descant-recorder': {

@@ -9,8 +9,8 @@ import { INSTRUMENTS, instrumentOf, isInstrumentId } from './instrument.data';
 import { figureQuestion, figureConvention, taughtAs } from './taught';
 
 /*
- * What each instrument reads and how it sounds, and the first five notes: common practice, no source. `sounds` is what a
- * written C5 sounds.
+ * What each instrument reads and how it sounds, and the first five notes: common practice, no source. `sounds` is what
+ * a written C5 sounds.
  */
 const TABLE: Readonly<Record<InstrumentId, readonly [clefs: string, sounds: string, first: string]>> = {
   piccolo: ['treble', 'C6', 'Bb4 C5 D5 Eb5 F5'],

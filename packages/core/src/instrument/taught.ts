@@ -37,7 +37,10 @@ const WOODWIND_QUESTION: Readonly<Partial<Record<Woodwind, ConventionQuestion>>>
   recorder: 'recorder',
 };
 
-/** The question of convention that changes an instrument's figures or clef, if there is one. @example figureQuestion('piccolo') // 'fluteBFlat' */
+/**
+ * The question of convention that changes an instrument's figures or clef, if there is one.
+ * @example figureQuestion('piccolo') // 'fluteBFlat'
+ */
 export function figureQuestion(id: InstrumentId): ConventionQuestion | undefined {
   if (id === 'horn') return 'horn';
   if (IN_TREBLE[id] !== undefined) return 'euphonium';
@@ -45,7 +48,10 @@ export function figureQuestion(id: InstrumentId): ConventionQuestion | undefined
   return system.kind === 'woodwind' ? WOODWIND_QUESTION[system.woodwind] : undefined;
 }
 
-/** A choice for an instrument's own question, or nothing where it is no choice of it. @example figureConvention('horn', 'double') // { horn: 'double' } */
+/**
+ * A choice for an instrument's own question, or nothing where it is no choice of it.
+ * @example figureConvention('horn', 'double') // { horn: 'double' }
+ */
 export function figureConvention(id: InstrumentId, choice: string): ConventionOverrides | undefined {
   const question = figureQuestion(id);
   return question !== undefined && (CONVENTION_CHOICES[question] as readonly string[]).includes(choice)

@@ -13,7 +13,10 @@ export const BOTTOM_LINE: Readonly<Record<Clef, number>> = Object.freeze({
   tenor: diatonic({ step: 'D', octave: 3 }),
 });
 
-/** Places of the seven signs in their order, 0 the bottom line, 1 the space above it. Treble; the others keep the shape, lower. */
+/**
+ * Places of the seven signs in their order, 0 the bottom line, 1 the space above it. Treble; the others keep the shape,
+ * lower.
+ */
 const SHARP_PLACES = [8, 5, 9, 6, 3, 7, 4];
 const FLAT_PLACES = [4, 7, 3, 6, 2, 5, 1];
 const LOWERED: Readonly<Record<Clef, number>> = { treble: 0, bass: 2, alto: 1, tenor: -1 };
@@ -67,7 +70,10 @@ export interface SignatureDiagnosis {
   readonly fifths: number;
 }
 
-/** What a proposal costs: a letter added 1, a written sign dropped or turned round, and the kind of the first sign given up. */
+/**
+ * What a proposal costs: a letter added 1, a written sign dropped or turned round, and the kind of the first sign given
+ * up.
+ */
 const DROPPED = 3;
 const OTHER_KIND = 0.5;
 

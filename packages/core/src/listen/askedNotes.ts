@@ -5,7 +5,10 @@ import type { NoteId } from '../score/score';
 import type { Asked } from './compareTake';
 
 const OCTAVE = 12;
-/** Half steps below the lowest note asked for that are still listened for: what is flat, or slips down a partial of a low note. */
+/**
+ * Half steps below the lowest note asked for that are still listened for: what is flat, or slips down a partial of a
+ * low note.
+ */
 const BELOW = 5;
 
 /** Half steps by which a note of a part sounds above the line that it comes from. */

@@ -41,7 +41,9 @@ export interface Verdict {
 export interface Take {
   /** One for each note asked for, in order. */
   readonly verdicts: readonly Verdict[];
-  /** Places where the player stopped: before which note, for how long, and whether a new line of the page begins there. */
+  /**
+   * Places where the player stopped: before which note, for how long, and whether a new line of the page begins there.
+   */
   readonly stops: readonly { readonly before: NoteId; readonly seconds: number; readonly lineEnd: boolean }[];
   /** Sounds that belong to no note. */
   readonly extra: readonly HeardNote[];
@@ -66,7 +68,9 @@ const pitchCost = (heard: HeardNote, asked: Asked): number => {
   return off <= SAME_NOTE ? 0 : COST.wrong + Math.min(0.25, off / 4800);
 };
 
-/** Pairs what was asked with what was heard, in order, at the least cost of wrong, missed and foreign notes and of time. */
+/**
+ * Pairs what was asked with what was heard, in order, at the least cost of wrong, missed and foreign notes and of time.
+ */
 function align(asked: readonly Asked[], heard: readonly HeardNote[]): readonly (number | undefined)[] {
   const [n, m] = [asked.length, heard.length];
   // best[i][j]: cheapest way in which note i is paired with sound j.
@@ -126,8 +130,8 @@ function loosen(
  * Holds what was heard against what was asked for, note by note.
  *
  * Both are paired in order so that wrong, missed and foreign notes and disagreement of time together cost least. Where
- * all that follows comes later by at least a stop, the player has stopped, and is followed from there; other entries are
- * early or late against where the player was. A sound within half a half step of its note is right, flat or sharp.
+ * all that follows comes later by at least a stop, the player has stopped, and is followed from there; other entries
+ * are early or late against where the player was. A sound within half a half step of its note is right, flat or sharp.
  * @param asked in order of time; `heard` likewise
  * @param clockLag seconds by which everything is heard later than played: the way through loudspeaker and microphone
  */

@@ -76,8 +76,8 @@ function tongued(run: readonly Frame[]): Frame[][] {
 /**
  * Joins what was heard from moment to moment into notes.
  *
- * A note goes on while its pitch stays within a little over half a half step of its own middle; silence, another pitch or
- * a dip of the level (the tongue) ends it. What is shorter than a fifteenth of a second is left out.
+ * A note goes on while its pitch stays within a little over half a half step of its own middle; silence, another pitch
+ * or a dip of the level (the tongue) ends it. What is shorter than a fifteenth of a second is left out.
  * @param frames in order of time
  */
 export function joinFrames(frames: readonly Frame[]): HeardNote[] {

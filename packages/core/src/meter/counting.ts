@@ -59,7 +59,9 @@ function byFunction(m: Meter, { onset, quarters }: Counted): CountWord[] {
   return [{ text, held: false }, ...passed.map(() => ({ text: 'u', held: true }))];
 }
 
-/** Syllables of the written value: a quarter is ta and grows by `a` for each further quarter, by `i` for a half of one. */
+/**
+ * Syllables of the written value: a quarter is ta and grows by `a` for each further quarter, by `i` for a half of one.
+ */
 function byValue({ onset, quarters, rest }: Counted): CountWord[] {
   if (rest === true)
     return [
@@ -100,7 +102,8 @@ export function countWords(m: Meter, counted: Counted, system: CountingSystem): 
 }
 
 /**
- * Count words as one text: `1 (2 3)`, `ta-a`, `du-u`; a rest, and a note held over from before, stands in brackets as a whole.
+ * Count words as one text: `1 (2 3)`, `ta-a`, `du-u`; a rest, and a note held over from before, stands in brackets as a
+ * whole.
  * @param silent nothing new is said aloud here
  */
 export function countText(words: readonly CountWord[], system: CountingSystem, silent = false): string {

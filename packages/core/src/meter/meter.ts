@@ -25,7 +25,10 @@ export const isCompound = (m: Meter): boolean => m.unit >= 8 && m.beats > 3 && m
 /** One felt beat, in quarters: a quarter in 4/4, a half in 2/2, a dotted quarter in 6/8. */
 export const beatQuarters = (m: Meter): Rational => (isCompound(m) ? rational(12, m.unit) : rational(4, m.unit));
 
-/** One count of a bar that is counted by numbers, in quarters: what the lower number says in 6/8 and 3/8, the felt beat elsewhere. */
+/**
+ * One count of a bar that is counted by numbers, in quarters: what the lower number says in 6/8 and 3/8, the felt beat
+ * elsewhere.
+ */
 export const countedQuarters = (m: Meter): Rational => (m.unit >= 8 ? rational(4, m.unit) : beatQuarters(m));
 
 /** Eighths are beamed within these groups, in quarters: whole bar in 3/8, half a bar in 4/4, else by beat. */

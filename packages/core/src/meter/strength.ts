@@ -13,7 +13,10 @@ const IRREGULAR: Readonly<Record<number, readonly number[]>> = {
   11: [3, 3, 3, 2],
 };
 
-/** Beats in each group of a regular bar: a bar of four is two pairs, of six two threes, of three or of a prime number one group. */
+/**
+ * Beats in each group of a regular bar: a bar of four is two pairs, of six two threes, of three or of a prime number
+ * one group.
+ */
 function groupSize(beats: number): number {
   if (beats <= 3) return beats;
   if (beats % 3 === 0) return 3;
@@ -23,7 +26,10 @@ function groupSize(beats: number): number {
 /** Felt beats in a full bar: four in 4/4, two in 6/8 and 2/2. */
 export const beatCount = (m: Meter): number => (isCompound(m) ? m.beats / 3 : m.beats);
 
-/** The weight of a felt beat, counted from 0: the first is strong, the first of every further group medium, the rest weak. */
+/**
+ * The weight of a felt beat, counted from 0: the first is strong, the first of every further group medium, the rest
+ * weak.
+ */
 function beatStrength(m: Meter, beat: number): Strength {
   if (beat === 0) return 'strong';
   const beats = beatCount(m);

@@ -28,7 +28,10 @@ export function stepOn(plan: FadeSchedule, today: string): FadeStep | undefined 
   return (inOrder.filter((s) => s.from <= today).at(-1) ?? inOrder[0])?.step;
 }
 
-/** What holds for a page: the teacher's convention says all or none, or that it fades by the plan; without dates the convention's step holds. */
+/**
+ * What holds for a page: the teacher's convention says all or none, or that it fades by the plan; without dates the
+ * convention's step holds.
+ */
 export function fadeStepOf(
   { figures, fadeStep }: Pick<Conventions, 'figures' | 'fadeStep'>,
   plan: FadeSchedule,

@@ -18,7 +18,10 @@ export interface FadingFacts {
   readonly changes: readonly Change[];
 }
 
-/** Where the eye needs a word again: the letter's sign is another than last time, it comes for the first time, or the slide has moved. */
+/**
+ * Where the eye needs a word again: the letter's sign is another than last time, it comes for the first time, or the
+ * slide has moved.
+ */
 function afterChange(): (n: NoteAnnotation) => boolean {
   const alters = new Map<string, number>();
   let place: number | undefined;

@@ -37,7 +37,8 @@ describe('the look-first sheet of a page', () => {
     expect([clef, letters]).toEqual(['treble', []]);
   });
 
-  // A trombone that leaves B flat major for F: E is plain, in second position where the habit is third. Common practice, no source.
+  // A trombone that leaves B flat major for F: E is plain, in second position where the habit is third. Common
+  // practice, no source.
   it('says which letters differ from the usual key, and what that does to the figures', () => {
     const { against } = sheet('trombone', 'F3 E3 D3 C3 | Bb2:w', { fifths: -1, usual: -2 });
     expect(against?.letters.map((l) => [l.letter, l.was, l.is])).toEqual([['E', -1, 0]]);

@@ -40,7 +40,9 @@ export function partOf(
   return derivePart(concert, taughtAs(id, teaching.conventions), exercise.owner, choiceFor(choice, concert), teaching);
 }
 
-/** What stands on an instrument's page: its part, or all lines under each other where the teacher wants them together. */
+/**
+ * What stands on an instrument's page: its part, or all lines under each other where the teacher wants them together.
+ */
 export function pageParts(
   exercise: Exercise,
   id: InstrumentId,

@@ -55,7 +55,8 @@ export const rowsAt = <R extends PlannedRow>(rows: readonly R[], id: NoteId): re
 
 /**
  * Decides what a page shows over its notes and what it marks.
- * @example planPage(part, annotate(part), DEFAULT_PAGE, { today: '2026-09-14' }).rows.map((r) => r.row) // ['figure', 'name']
+ * @example planPage(part, annotate(part), DEFAULT_PAGE, { today: '2026-09-14' }).rows.map((r) => r.row) // ['figure',
+ * 'name']
  */
 export function planPage(
   part: Part,

@@ -1,6 +1,9 @@
 import type { FadeSchedule, FadeStep } from './fadeSchedule';
 
-/** What can stand over a note: the figure drawn, the figure as text, the written name, the concert pitch, the count, solmization, scale degree. */
+/**
+ * What can stand over a note: the figure drawn, the figure as text, the written name, the concert pitch, the count,
+ * solmization, scale degree.
+ */
 export const BAND_ROWS = ['diagram', 'figure', 'name', 'sounds', 'count', 'solfa', 'degree'] as const;
 export type BandRow = (typeof BAND_ROWS)[number];
 

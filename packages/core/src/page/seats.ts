@@ -7,7 +7,8 @@ interface Seated {
 
 /**
  * Where the players of each instrument sit: seats that begin with the same words are said once.
- * @example seatsOf([{ instrument: 'flute', seat: 'row 1, 2' }, { instrument: 'flute', seat: 'row 1, 3' }]).flute // 'row 1: 2, 3'
+ * @example seatsOf([{ instrument: 'flute', seat: 'row 1, 2' }, { instrument: 'flute', seat: 'row 1, 3' }]).flute //
+ * 'row 1: 2, 3'
  */
 export function seatsOf(pupils: readonly Seated[]): Partial<Record<InstrumentId, string>> {
   const found: Partial<Record<InstrumentId, string>> = {};

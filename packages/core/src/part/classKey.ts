@@ -16,7 +16,10 @@ export interface ClassKeyOffer {
   readonly outside: number;
 }
 
-/** A half step up to a tritone either way, each spelled so that the signature stays small: fifths on the line, octaves to match. */
+/**
+ * A half step up to a tritone either way, each spelled so that the signature stays small: fifths on the line, octaves
+ * to match.
+ */
 const SHIFTS: readonly (readonly [fifths: number, octaves: number])[] = [
   [0, 0],
   [-5, 3],
@@ -49,7 +52,8 @@ const WIDEST_SIGNATURE = 4;
 /**
  * Keys for the whole class in which fewer notes lie outside the players' ranges than now, best first.
  *
- * Every instrument keeps choosing its own octave in each key. Of two that fit alike, the one nearer to the line's own pitch stands first.
+ * Every instrument keeps choosing its own octave in each key. Of two that fit alike, the one nearer to the line's own
+ * pitch stands first.
  */
 export function offerClassKeys(
   concert: Score<Concert>,

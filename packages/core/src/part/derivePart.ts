@@ -29,8 +29,8 @@ export interface Part {
 /**
  * Derives an instrument's page from the concert line.
  *
- * Pitches and key move by the instrument's interval, spelled, as decidePart says. Breath marks are added as the convention
- * wants them.
+ * Pitches and key move by the instrument's interval, spelled, as decidePart says. Breath marks are added as the
+ * convention wants them.
  * @example derivePart(a concert line in F, trumpet, 'concert').decisions.key.fifths // 1, G major
  */
 export function derivePart(

@@ -32,7 +32,10 @@ export type Fact =
       readonly staff: StaffPlace;
       readonly clef: Clef;
     }
-  /** How a player who knows bass clef finds the note in tenor clef: seen two lines or spaces higher, or read as bass and a fifth up. */
+  /**
+   * How a player who knows bass clef finds the note in tenor clef: seen two lines or spaces higher, or read as bass and
+   * a fifth up.
+   */
   | { readonly kind: 'tenor-clef'; readonly method: 'move-two'; readonly seen: StaffPlace }
   | { readonly kind: 'tenor-clef'; readonly method: 'up-a-fifth'; readonly reads: Pick<Pitch, 'step' | 'alter'> }
   | { readonly kind: 'signature'; readonly fifths: number; readonly step: Step; readonly alter: number }
@@ -55,7 +58,10 @@ export type Fact =
   | { readonly kind: 'misfit'; readonly side: MisfitSide; readonly stage: Stage }
   | { readonly kind: 'unplayable'; readonly because: Extract<Fingering, { kind: 'unplayable' }>['because'] };
 
-/** The reason trail of a note: where it stands in the line, and how it comes from its sound to the hands, in reading order. */
+/**
+ * The reason trail of a note: where it stands in the line, and how it comes from its sound to the hands, in reading
+ * order.
+ */
 export type Trail = readonly Fact[];
 
 export const FACT_KINDS = [

@@ -38,8 +38,8 @@ function keyOptions(fifths: number): KeyOption[] {
 }
 
 /**
- * Decides the signature of a part. Over the limit, key and notes are respelled together; a teacher may ask for the other
- * spelling, or for none.
+ * Decides the signature of a part. Over the limit, key and notes are respelled together; a teacher may ask for the
+ * other spelling, or for none.
  * @param sounding the line's opening signature
  * @param up fifths from the sounding to the written key
  * @example decideKey(5, 2, undefined).choice // 'respelled': seven sharps are over the limit

@@ -22,7 +22,8 @@ import type { Fact } from './fact';
 import { staffPlace } from './staffPlace';
 import { DEFAULT_TEACHING } from './teaching';
 
-// What is worked out for a whole part is held against the same thing worked out anew, note by note, as plainly as can be.
+// What is worked out for a whole part is held against the same thing worked out anew, note by note, as plainly as can
+// be.
 
 const conventionsArbitrary = fc.record(
   Object.fromEntries(CONVENTION_QUESTIONS.map((q) => [q, fc.constantFrom<string>(...CONVENTION_CHOICES[q])])),

@@ -20,8 +20,8 @@ export interface PageTransposition {
 }
 
 /**
- * How an exercise looks on a page: the owner's own as it is, the concert pitch, or an instrument's page in the octave and
- * spelling that its part would have.
+ * How an exercise looks on a page: the owner's own as it is, the concert pitch, or an instrument's page in the octave
+ * and spelling that its part would have.
  * @example a trumpet's page seen from concert pitch is a major second lower
  */
 export function pageTransposition(

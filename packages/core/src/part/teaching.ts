@@ -14,7 +14,10 @@ export interface Teaching {
 
 export const DEFAULT_TEACHING: Teaching = Object.freeze({ conventions: DEFAULT_CONVENTIONS, stage: 'first-year' });
 
-/** How one pupil is taught: the class's ways with what is theirs. @example taughtTo(DEFAULT_TEACHING, { stage: 'first-notes' }).stage // 'first-notes' */
+/**
+ * How one pupil is taught: the class's ways with what is theirs.
+ * @example taughtTo(DEFAULT_TEACHING, { stage: 'first-notes' }).stage // 'first-notes'
+ */
 export const taughtTo = (
   { conventions, stage }: Teaching,
   pupil: { readonly conventions?: ConventionOverrides | undefined; readonly stage?: Stage | undefined },

@@ -96,7 +96,8 @@ describe('tenor clef', () => {
     return (explain(part, annotate(part)).get('n1') ?? []).find((f) => f.kind === 'tenor-clef');
   };
 
-  // Middle C is the fourth line in tenor clef; that line is F in bass clef, and C there stands on the first ledger line above.
+  // Middle C is the fourth line in tenor clef; that line is F in bass clef, and C there stands on the first ledger line
+  // above.
   it('is seen two lines higher, or read as bass and a fifth up', () => {
     expect(fact({}, 'C4')).toEqual({
       kind: 'tenor-clef',

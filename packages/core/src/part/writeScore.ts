@@ -37,7 +37,10 @@ function withoutDoubles(p: Written): Written {
 const octavesAway = (p: Written, octaves: number): Written =>
   octaves === 0 ? p : pitch<Written>(p.step, p.alter, p.octave + octaves);
 
-/** How a sounding pitch under one of the line's signatures stands on the page, some octaves away where a teacher moved it. */
+/**
+ * How a sounding pitch under one of the line's signatures stands on the page, some octaves away where a teacher moved
+ * it.
+ */
 export const writePitch = (
   sounding: Concert,
   fifths: number,

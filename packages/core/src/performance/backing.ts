@@ -41,8 +41,9 @@ function atOrOver(low: number, degree: number, key: Key): number {
 /**
  * A plain backing from the key: the key note held as a drone, and a bass note for each bar.
  *
- * Each bar's bass is the first, fifth or fourth of the scale, whichever chord has most of the bar's notes; the first and
- * the last bar stand on the first. Bars come as they are gone through, repeats and turns included. Rules of this program; common practice, no source.
+ * Each bar's bass is the first, fifth or fourth of the scale, whichever chord has most of the bar's notes; the first
+ * and the last bar stand on the first. Bars come as they are gone through, repeats and turns included. Rules of this
+ * program; common practice, no source.
  */
 export function planBacking(score: Score<Concert>, bars: readonly SequencedBar[]): BackingNote[] {
   const placed = placeMeasures(score);

@@ -182,8 +182,8 @@ function wordsOf(
 }
 
 /**
- * Everything that a player needs to sound a line: when each note starts and ends, when the metronome clicks, what is counted
- * before, and where the playhead stands.
+ * Everything that a player needs to sound a line: when each note starts and ends, when the metronome clicks, what is
+ * counted before, and where the playhead stands.
  *
  * The count-in fills a bar, shortened by a pickup. Fermatas are held to twice their length, and all waits for them.
  * @returns times in seconds from the first count on

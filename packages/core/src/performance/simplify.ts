@@ -99,7 +99,10 @@ export function canSimplify<P extends Pitch>(m: Measure<P>, meter: Meter, how: S
   );
 }
 
-/** Notes that a line has no longer are nobody's end: a slur or hairpin shrinks to what is left between its ends, or goes. */
+/**
+ * Notes that a line has no longer are nobody's end: a slur or hairpin shrinks to what is left between its ends, or
+ * goes.
+ */
 function spansLeft<S extends { readonly from: NoteId; readonly to: NoteId }>(
   spans: readonly S[],
   was: readonly NoteId[],
@@ -118,7 +121,8 @@ function spansLeft<S extends { readonly from: NoteId; readonly to: NoteId }>(
  *
  * Rests stay where they are, bars keep their length, and what is kept keeps its id.
  * @param bars how, by the ids of the bars
- * @example in 4/4 the eighths C D E F and a half G become the quarters C E and the half G under `beats`, a whole C under `held`
+ * @example in 4/4 the eighths C D E F and a half G become the quarters C E and the half G under `beats`, a whole C
+ * under `held`
  */
 export function simplify<P extends Pitch>(
   score: Score<P>,

@@ -12,8 +12,8 @@ export const sourceId = (id: NoteId): NoteId => id.replace(/-again\d+$/, '');
 /**
  * The line with its repeats written out: bars in the order in which they are played, without repeat signs and endings.
  *
- * What is played once more gets ids of its own, which sourceId leads back. Ties and slurs stay where both their ends are
- * played one after the other.
+ * What is played once more gets ids of its own, which sourceId leads back. Ties and slurs stay where both their ends
+ * are played one after the other.
  * @example |: A | B :| becomes A | B | A | B
  */
 export function writeOut<P extends Pitch>(score: Score<P>): Score<P> {

@@ -4,8 +4,9 @@ import { midi, type Pitch, pitch } from './pitch';
 /**
  * The everyday name of a MIDI number under a signature.
  *
- * Of the twelve sounds each takes the name that lies from three fifths below to eight above the signature's place on the
- * line of fifths: E♭ B♭ and F♯ C♯ G♯ without a signature, A♭ instead of G♯ with one flat. Common practice, no source.
+ * Of the twelve sounds each takes the name that lies from three fifths below to eight above the signature's place on
+ * the line of fifths: E♭ B♭ and F♯ C♯ G♯ without a signature, A♭ instead of G♯ with one flat. Common practice, no
+ * source.
  * @throws RangeError for a number outside -12 to 131
  * @example spellSounding(70, -1) // B♭4
  */

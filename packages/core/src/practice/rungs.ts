@@ -13,7 +13,9 @@ export interface RungSetup {
   readonly large?: 'words' | 'hands';
 }
 
-/** Slow where something is new to the hands, with the part heard only where it is imitated. Common practice, no source. */
+/**
+ * Slow where something is new to the hands, with the part heard only where it is imitated. Common practice, no source.
+ */
 export const RUNG_SETUP: Readonly<Record<LadderRung, RungSetup>> = Object.freeze({
   count: { rows: ['count'], slurs: true, part: false, percent: 80, large: 'words' },
   name: { rows: ['name'], slurs: true, part: false, percent: 60 },

@@ -49,8 +49,8 @@ const OVERDUE_DAYS_A_POINT = 7;
 /**
  * Who needs help with what, and who is ready to go on, most need first.
  *
- * Work that is past its day counts most, and more with every week; then lessons missed in a row; then a line that is due
- * and was not opened at home, and many peeks. A line that is clean in a row at tempo asks for something new.
+ * Work that is past its day counts most, and more with every week; then lessons missed in a row; then a line that is
+ * due and was not opened at home, and many peeks. A line that is clean in a row at tempo asks for something new.
  * @param today ISO date
  */
 export function whatNext(pupils: readonly PupilRecord[], today: string): NextStep[] {

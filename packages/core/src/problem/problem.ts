@@ -6,7 +6,10 @@
  */
 export interface Problem {
   readonly code: ProblemCode;
-  /** 'error' stops the reading; 'left-out' is something dropped; 'repaired' was changed to fit; 'notice' was kept and needs a look. */
+  /**
+   * 'error' stops the reading; 'left-out' is something dropped; 'repaired' was changed to fit; 'notice' was kept and
+   * needs a look.
+   */
   readonly severity: 'error' | 'left-out' | 'repaired' | 'notice';
   /** Bar number as printed: the first full bar is 1, a pickup is 0. */
   readonly measure?: number;

@@ -45,7 +45,9 @@ export interface FindingFacts {
   readonly 'slur-open': AtNote;
   readonly 'slur-as-tie': AtNote;
   // signature and signs
-  /** The letters that are altered by hand, every one of them or most; both signatures, and the signs that each needs. */
+  /**
+   * The letters that are altered by hand, every one of them or most; both signatures, and the signs that each needs.
+   */
   readonly 'signature-proposed': {
     readonly letters: readonly Step[];
     readonly always: boolean;
@@ -126,7 +128,9 @@ interface Found {
 /** A finding of one kind, with the facts of that kind. */
 export type FindingOf<C extends FindingCode> = Found & { readonly code: C; readonly facts: FindingFacts[C] };
 
-/** Something that the proof found in a line: where, with the facts that a sentence about it needs, and what mends it. */
+/**
+ * Something that the proof found in a line: where, with the facts that a sentence about it needs, and what mends it.
+ */
 export type Finding = { readonly [C in FindingCode]: FindingOf<C> }[FindingCode];
 
 type Told<C extends FindingCode> = Omit<FindingOf<C>, 'id' | 'notes' | 'repairs'> &

@@ -10,7 +10,9 @@ import { finding, type Finding } from './finding';
 /** So many signs at notes have to go before another signature is worth a word. */
 const WORTH = 2;
 
-/** The signature that the notes speak for, when it saves signs. A key that changes in mid-piece is left to the teacher. */
+/**
+ * The signature that the notes speak for, when it saves signs. A key that changes in mid-piece is left to the teacher.
+ */
 function proveSignature(score: Score<Written>): Finding[] {
   if (score.measures.some((m, i) => i > 0 && m.key !== undefined)) return [];
   const now = placeMeasures(score)[0]?.key;
@@ -150,7 +152,9 @@ function proveReach(score: Score<Written>): Finding[] {
 const isInKey = (p: Pick<Pitch, 'step' | 'alter'>, { fifths }: Key): boolean =>
   signatureAlter(fifths, p.step) === p.alter;
 
-/** One sound spelled two ways close together, and a sign against the signature where the signature has the note itself. */
+/**
+ * One sound spelled two ways close together, and a sign against the signature where the signature has the note itself.
+ */
 function proveSpelling(score: Score<Written>): Finding[] {
   const notes = placeEvents(score).flatMap(({ event, place }) =>
     event.kind === 'note' ? [{ note: event, place }] : [],

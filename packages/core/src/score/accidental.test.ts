@@ -14,7 +14,8 @@ const readings = (text: string, fifths = 0): string[] =>
     (r) => `${r.source}${r.sign === undefined ? '' : `:${r.sign}`}`,
   );
 
-// The rules of domain practice: a sign holds for its bar, on its own line or space, and through a tie; common practice, no source.
+// The rules of domain practice: a sign holds for its bar, on its own line or space, and through a tie; common practice,
+// no source.
 describe('accidentals in force', () => {
   it('a signature holds for its letters in every octave', () => {
     expect(readings('F#4 F#5 B3 C4', 1)).toEqual(['signature', 'signature', 'plain', 'plain']);

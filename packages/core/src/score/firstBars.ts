@@ -1,7 +1,9 @@
 import type { Pitch } from '../pitch/pitch';
 import type { NoteId, Score } from './score';
 
-/** The first bars of a line, after its pickup: whole bars without tempo; slurs and hairpins that lead out of them go. */
+/**
+ * The first bars of a line, after its pickup: whole bars without tempo; slurs and hairpins that lead out of them go.
+ */
 export function firstBars<P extends Pitch>(score: Score<P>, bars: number): Score<P> {
   const measures = score.measures
     .slice(0, bars + (score.measures[0]?.pickup === true ? 1 : 0))

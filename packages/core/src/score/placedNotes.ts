@@ -65,7 +65,9 @@ export function placedNotes<P extends Pitch>(score: Score<P>): PlacedNote<P>[] {
 export const placedNotesById = <P extends Pitch>(score: Score<P>): ReadonlyMap<NoteId, PlacedNote<P>> =>
   new Map(placedNotes(score).map((n) => [n.note.id, n]));
 
-/** A bar number and a beat in it as a teacher counts them: `{measure: 3, beat: '2 1/2'}`, and the weight of that place. */
+/**
+ * A bar number and a beat in it as a teacher counts them: `{measure: 3, beat: '2 1/2'}`, and the weight of that place.
+ */
 export interface BeatPlace {
   readonly measure: number;
   readonly beat: string;

@@ -11,7 +11,9 @@ type Alters = ReadonlyMap<Step, number>;
 const lastAlters = <P extends Pitch>({ measures }: Score<P>): Alters[] =>
   measures.map((m) => new Map(m.events.flatMap((e) => (e.kind === 'note' ? [[e.pitch.step, e.pitch.alter]] : []))));
 
-/** Remembers what each letter sounded like last: in this bar, in the bars that may be played just before it, and at all. */
+/**
+ * Remembers what each letter sounded like last: in this bar, in the bars that may be played just before it, and at all.
+ */
 export class ReminderMemory {
   private here = new Map<Step, number>();
   private readonly ever = new Map<Step, number>();

@@ -40,8 +40,8 @@ function isLeadingNote(p: Pick<Pitch, 'step' | 'alter'>, minor: Key): boolean {
  * Proposes signatures for a line from the signs it uses, best first.
  *
  * The key is minor when the line ends on that key note. Ranked by the notes that go against each (a minor key's raised
- * seventh does not), then by whether the line ends on the key note, then by the signs really drawn, then by the fewest in
- * the signature.
+ * seventh does not), then by whether the line ends on the key note, then by the signs really drawn, then by the fewest
+ * in the signature.
  */
 export function proposeKeys<P extends Pitch>(score: Score<P>, count = 3): KeyProposal[] {
   const notes = notesOf(score);

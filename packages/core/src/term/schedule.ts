@@ -11,15 +11,19 @@ export interface Introduction {
   readonly notes: readonly string[];
 }
 
-/** The sounding letters of B flat major, in which most bands begin; then what E flat and F major add to them. Common practice, no source. */
+/**
+ * The sounding letters of B flat major, in which most bands begin; then what E flat and F major add to them. Common
+ * practice, no source.
+ */
 const FIRST_SCALE = new Set([10, 0, 2, 3, 5, 7, 9]);
 const NEXT_LETTERS = new Set([8, 4]);
 const SEMITONES = 12;
 const FIRST_WEEKS = 5;
 
 /**
- * The usual order of a first year: the first notes one by one, then the rest of the B flat scale from there outwards, then what other
- * beginners' keys add, then what is left; from the sixth week on a note a week, later two. Common practice, no source.
+ * The usual order of a first year: the first notes one by one, then the rest of the B flat scale from there outwards,
+ * then what other beginners' keys add, then what is left; from the sixth week on a note a week, later two. Common
+ * practice, no source.
  * @example usualSchedule('trumpet')[0] // { instrument: 'trumpet', week: 1, notes: ['C4'] }
  */
 export function usualSchedule(id: InstrumentId): Introduction[] {

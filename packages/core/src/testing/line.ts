@@ -7,7 +7,8 @@ import type { Measure, MusicEvent, Score } from '../score/score';
 const VALUES: Readonly<Record<string, NoteValue>> = { w: 'whole', h: 'half', q: 'quarter', e: 'eighth', s: '16th' };
 
 /**
- * A score from short text for tests: bars divided by `|`, notes as `C4` (a quarter) or `C4:h`, `.` dots, `~` ties, `R` rests.
+ * A score from short text for tests: bars divided by `|`, notes as `C4` (a quarter) or `C4:h`, `.` dots, `~` ties, `R`
+ * rests.
  * @example line('C#4 C#4:h~ | C#4:h. D4')
  */
 export function line<P extends Pitch>(

@@ -4,7 +4,10 @@ import type { Instrument, InstrumentId } from '../instrument/instrument';
 /** Whether everything is asked for and not a share of it, as `npm run bench -- full` does. */
 export const IS_FULL = process.env.CIFRA_FULL === '1';
 
-/** One of every kind: C, B flat, E flat, F and octave transposers; treble, bass and tenor; keys, holes, valves and slide. */
+/**
+ * One of every kind: C, B flat, E flat, F and octave transposers; treble, bass and tenor; keys, holes, valves and
+ * slide.
+ */
 const KINDS: readonly InstrumentId[] = [
   'flute',
   'clarinet',

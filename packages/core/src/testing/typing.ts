@@ -46,7 +46,8 @@ const SIGNS: Readonly<Record<string, Command>> = {
 };
 
 /**
- * Types a line for tests: letters, digits for values with `.` after them, `T` for three in the time of two, `R` rests, the signs above, `<` `>` to move, `x` to take back.
+ * Types a line for tests: letters, digits for values with `.` after them, `T` for three in the time of two, `R` rests,
+ * the signs above, `<` `>` to move, `x` to take back.
  * @example typed('4 G A 2 B') // G A quarter, B half
  */
 export function typed(text: string, from: EditState = blank(), mode: Pen['mode'] = 'insert'): EditState {

@@ -32,7 +32,8 @@ const played = (text: string, from: string, to: string): string[] => {
 };
 
 describe('a hard change taken apart', () => {
-  // Worked out by a teacher's habit: the change, a note before, a note after, until the bar is whole. Common practice, no source.
+  // Worked out by a teacher's habit: the change, a note before, a note after, until the bar is whole. Common practice,
+  // no source.
   it('grows by a note on either side until its bar is whole', () => {
     expect(played('G4:e A4:e F4 F4 D4', 'n2', 'n3')).toEqual(['A4 F4', 'G4 A4 F4', 'G4 A4 F4 F4', 'G4 A4 F4 F4 D4']);
   });

@@ -32,7 +32,10 @@ const THROAT_TOP = 70;
 const share = (cause: TroubleCause, units: number): CauseShare[] =>
   units <= 0 ? [] : [{ cause, units, cost: units * WEIGHTS[cause] }];
 
-/** Where players speak of a forked fingering: on a flute or saxophone an open key above a shut one is the plain fingering. */
+/**
+ * Where players speak of a forked fingering: on a flute or saxophone an open key above a shut one is the plain
+ * fingering.
+ */
 const FORKED: readonly (Woodwind | undefined)[] = ['recorder', 'oboe', 'clarinet', 'bassoon'];
 
 /** A hole stands open above one that is shut by the same hand. */

@@ -101,7 +101,10 @@ function drawRow(
   ];
 }
 
-/** In the corners of a cell: a triangle where another figure is easier in this passage, `8va` or `8vb` on a note moved alone. */
+/**
+ * In the corners of a cell: a triangle where another figure is easier in this passage, `8va` or `8vb` on a note moved
+ * alone.
+ */
 function cornerMarks(note: NoteAnnotation, { left, right }: Reach): XmlElement[] {
   const marks: XmlElement[] = [];
   if (note.better !== undefined)

@@ -82,7 +82,10 @@ function pencilRing(x: number, y: number, rx: number, ry: number): XmlElement {
   });
 }
 
-/** A pencil circle round the notes of each place that is likely to go wrong; one that spans two lines stands at its second note. */
+/**
+ * A pencil circle round the notes of each place that is likely to go wrong; one that spans two lines stands at its
+ * second note.
+ */
 export function drawCircles(system: System, { circled }: PagePlan, line: number): XmlElement[] {
   const heads = new Map(system.heads.filter((h) => h.line === line).map((h) => [h.note, h]));
   return circled.flatMap((c): XmlElement[] => {

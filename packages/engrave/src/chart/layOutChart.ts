@@ -66,7 +66,10 @@ export function chartDecorator(source: BandSource, label?: CellLabel): Decorate 
   };
 }
 
-/** The different notes of a page in one short chart, for its head: low to high, those that the players have yet to meet marked. */
+/**
+ * The different notes of a page in one short chart, for its head: low to high, those that the players have yet to meet
+ * marked.
+ */
 export function layOutStrip(
   engine: Engine,
   { part, rows, known }: Pick<PagePlan, 'part' | 'rows' | 'known'>,

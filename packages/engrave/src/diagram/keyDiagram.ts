@@ -16,7 +16,9 @@ export const keyDiagramHeight = (woodwind: Woodwind): number => KEY_LAYOUTS[wood
 const touchesOf = (f: KeyFigure, hand: 'left' | 'right'): readonly string[] => f[hand];
 const isPressed = (k: KeyPlace, f: KeyFigure): boolean => touchesOf(f, k.hand).includes(k.name);
 
-/** The keys that a page's figures use, with their neighbours: the others are left away, so that the drawing stays plain. */
+/**
+ * The keys that a page's figures use, with their neighbours: the others are left away, so that the drawing stays plain.
+ */
 export function keysUsed(woodwind: Woodwind, figures: Iterable<KeyFigure>): readonly KeyPlace[] {
   const { keys } = KEY_LAYOUTS[woodwind];
   const groups = new Set<KeyGroup>(ALWAYS_SHOWN[woodwind]);

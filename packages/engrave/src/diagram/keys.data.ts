@@ -1,6 +1,9 @@
 import type { Woodwind } from '@cifra/core';
 
-/** Keys that lie together: they are drawn when the page uses one of them, so that the pressed one is seen among its neighbours. */
+/**
+ * Keys that lie together: they are drawn when the page uses one of them, so that the pressed one is seen among its
+ * neighbours.
+ */
 export type KeyGroup =
   'thumb' | 'left-little' | 'right-little' | 'side' | 'palm' | 'throat' | 'trill' | 'ring' | 'right-thumb';
 

@@ -15,7 +15,10 @@ const TRIGGER_X = -((POSITIONS - 1) / 2) * APART - 78;
 /** Where a position lies, from the middle of the drawing. */
 export const slidePositionX = (position: number): number => (position - (POSITIONS + 1) / 2) * APART;
 
-/** The slide as a bar with its seven positions, first at the left; the grip stands where the hand goes. Origin: middle of the top edge. */
+/**
+ * The slide as a bar with its seven positions, first at the left; the grip stands where the hand goes. Origin: middle
+ * of the top edge.
+ */
 export function drawSlide(figure: SlideFigure): XmlElement {
   const x = slidePositionX;
   const grip = x(figure.position - figure.adjust * RAISED_BY);

@@ -21,7 +21,10 @@ const countOf = (f: ValveFigure): number => (f.valves.includes(4) ? 4 : 3);
 export const valvesWidth = (f: ValveFigure, lever: boolean): number =>
   (countOf(f) - 1) * APART + 2 * RADIUS + LINE + (lever ? 2 * (LEVER_AWAY + LEVER_WIDTH / 2 - RADIUS) : 0);
 
-/** Valves side by side as the player sees them, pressed ones filled; a thumb's lever stands before them. Origin: middle of the top edge. */
+/**
+ * Valves side by side as the player sees them, pressed ones filled; a thumb's lever stands before them. Origin: middle
+ * of the top edge.
+ */
 export function drawValves(figure: ValveFigure, lever: boolean): XmlElement {
   const count = countOf(figure);
   const x = (i: number): number => (i - (count - 1) / 2) * APART;

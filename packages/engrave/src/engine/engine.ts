@@ -1,4 +1,6 @@
-/** The part of the engraving library that is used. The library itself is loaded by the worker that runs this package. */
+/**
+ * The part of the engraving library that is used. The library itself is loaded by the worker that runs this package.
+ */
 export interface Engine {
   setOptions(options: Readonly<Record<string, unknown>>): void;
   loadData(data: string): boolean | number;

@@ -37,7 +37,10 @@ export interface MeiOptions {
   readonly headsOnly?: boolean;
   /** The meter is in force already: it is not said again. */
   readonly hideMeter?: boolean;
-  /** The bars are one system: the library, asked for encoded breaks, then looks for none itself, which takes it twice as long. */
+  /**
+   * The bars are one system: the library, asked for encoded breaks, then looks for none itself, which takes it twice as
+   * long.
+   */
   readonly oneSystem?: boolean;
   /** The sign before each note; without it, what the rules of the staff ask for. */
   readonly accidentals?: SignLookup;

@@ -16,7 +16,10 @@ import {
 } from '@cifra/core';
 import type { Header } from './header';
 
-/** `Trumpet in B♭`, `Euphonium in B♭, treble clef`, or the plain name of an instrument that reads as it sounds or says its pitch itself. */
+/**
+ * `Trumpet in B♭`, `Euphonium in B♭, treble clef`, or the plain name of an instrument that reads as it sounds or says
+ * its pitch itself.
+ */
 export function instrumentTitle({
   name,
   inKey,

@@ -5,7 +5,10 @@ import { TITLE_FACE } from '../text/drawText';
 import { extentOf, pathPoints, translation } from './bounds';
 import { settleBelow } from './settleBelow';
 
-/** A notehead or rest on the page: its id there, the line it belongs to, its own id in that line, and the middle of its sign. */
+/**
+ * A notehead or rest on the page: its id there, the line it belongs to, its own id in that line, and the middle of its
+ * sign.
+ */
 export interface PlacedHead {
   readonly id: string;
   readonly line: number;

@@ -39,7 +39,10 @@ const KIND_OF: readonly (readonly [name: string, kind: Kind])[] = [
   ['legend', 'head'],
 ];
 
-/** Every drawn thing of a page with its box, in hundredths of a millimetre; pencil circles are left out, since they lie over notes on purpose. */
+/**
+ * Every drawn thing of a page with its box, in hundredths of a millimetre; pencil circles are left out, since they lie
+ * over notes on purpose.
+ */
 export function boxesOf(svg: string): Box[] {
   const read = readXml(svg);
   if (!read.ok) throw new Error('not a page');

@@ -4,8 +4,8 @@ import type { Exercise, Hairpin, Measure, MusicEvent, Span, Written } from '@cif
 const EVERY = { dynamic: 3, fermata: 11, breath: 7, words: 13, artic: 2, tempo: 4, hairpin: 5, slur: 6 };
 
 /**
- * A line with more on its notes than any beginner's page has: dynamics, hairpins, slurs over bar lines, words, fermatas,
- * breaths, articulations and tempo marks, some of each at the same notes.
+ * A line with more on its notes than any beginner's page has: dynamics, hairpins, slurs over bar lines, words,
+ * fermatas, breaths, articulations and tempo marks, some of each at the same notes.
  */
 export function overloaded(exercise: Exercise): Exercise {
   const { source } = exercise;

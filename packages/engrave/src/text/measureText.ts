@@ -26,8 +26,8 @@ const advance = (c: string, weight: Weight): number =>
   isSign(c) ? (ADVANCES.music[c] ?? UNKNOWN_ADVANCE) * SIGN_SCALE : (ADVANCES[weight][c] ?? UNKNOWN_ADVANCE);
 
 /**
- * Splits text at the faces it needs and measures each run. Spaces that a viewer would swallow (at the start of a run, or
- * several together) belong to no run: what follows has its own place.
+ * Splits text at the faces it needs and measures each run. Spaces that a viewer would swallow (at the start of a run,
+ * or several together) belong to no run: what follows has its own place.
  */
 export function layRuns(text: string, size: number, weight: Weight): TextRun[] {
   const runs: { text: string; sign: boolean; at: number; width: number }[] = [];

@@ -1,6 +1,9 @@
 import { durationQuarters, type Measure, toNumber, type Written } from '@cifra/core';
 
-/** Widths in hundredths of a millimetre. The first four were fitted to what the engraving library draws: within 6 % on generated bars. */
+/**
+ * Widths in hundredths of a millimetre. The first four were fitted to what the engraving library draws: within 6 % on
+ * generated bars.
+ */
 const BAR = 249;
 const EVENT = -136;
 const SIGN = 121;

@@ -6,7 +6,9 @@ import { writeMeiOfLines } from '../mei/writeMei';
 import { drawTempo } from '../page/tempoMark';
 import { readSystems } from '../system/readSystems';
 
-/** One line of music as it is written: a few bars of one to four lines, engraved by themselves so that typing is quick. */
+/**
+ * One line of music as it is written: a few bars of one to four lines, engraved by themselves so that typing is quick.
+ */
 export interface SystemRequest {
   readonly lines: readonly {
     readonly score: Score<Written>;

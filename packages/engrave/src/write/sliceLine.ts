@@ -12,8 +12,9 @@ export interface Opening {
 }
 
 /**
- * Some bars of a line as a score of their own, to be engraved alone: with clef and key in force, and the meter only where
- * it is said. Slurs and hairpins that lead out of it end with its last note, those that lead in begin with its first.
+ * Some bars of a line as a score of their own, to be engraved alone: with clef and key in force, and the meter only
+ * where it is said. Slurs and hairpins that lead out of it end with its last note, those that lead in begin with its
+ * first.
  * @param from index of the first bar
  * @param to index after the last
  */

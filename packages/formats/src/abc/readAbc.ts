@@ -17,8 +17,8 @@ function voiceNames(text: string): (at: number) => string {
 }
 
 /**
- * The voices of a tune as streams. The parser gives staves line by line; where one voice has more lines than another, its
- * staff moves up, so that a stream goes by the voice's own name and not by its place.
+ * The voices of a tune as streams. The parser gives staves line by line; where one voice has more lines than another,
+ * its staff moves up, so that a stream goes by the voice's own name and not by its place.
  */
 function streamsOf(tune: AbcTune, text: string): Stream[] {
   const streams = new Map<string, Stream>();

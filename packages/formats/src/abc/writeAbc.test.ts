@@ -137,7 +137,8 @@ describe('written ABC', () => {
 });
 
 /*
- * A second reader: abc2midi of Debian's abcmidi, which knows nothing of Cifra. Its MIDI must hold the core's sounding pitches.
+ * A second reader: abc2midi of Debian's abcmidi, which knows nothing of Cifra. Its MIDI must hold the core's sounding
+ * pitches.
  */
 describe('abc2midi agrees on every sounding pitch', () => {
   const folder = mkdtempSync(join(tmpdir(), 'cifra-abc-'));
@@ -145,7 +146,8 @@ describe('abc2midi agrees on every sounding pitch', () => {
 
   const samples = fc.sample(arbitraryScore(6), { seed: 5, numRuns: 40 });
   it.each(samples.map((s, i) => [i, s] as const))('generated line %i', (i, generated) => {
-    // Without repeats, and without breaths and articulations, for which that program shortens a note even before its tie: what is written sounds once.
+    // Without repeats, and without breaths and articulations, for which that program shortens a note even before its
+    // tie: what is written sounds once.
     const score: Score<Written> = {
       ...generated,
       measures: generated.measures.map(({ repeatStart: _s, repeatEnd: _e, ending: _n, ...m }) => ({

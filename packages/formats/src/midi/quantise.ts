@@ -94,8 +94,8 @@ function clefFor(pitches: readonly Written[]): Clef {
 const PLAYED_SHORT = 0.16;
 
 /**
- * Where a note ends on the page: a player lets go a little early, so that it is written up to the next note, or up to the
- * coarsest place in sight, when what is missing is a small part of it.
+ * Where a note ends on the page: a player lets go a little early, so that it is written up to the next note, or up to
+ * the coarsest place in sight, when what is missing is a small part of it.
  */
 function lastEnd(
   from: number,

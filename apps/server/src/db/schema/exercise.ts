@@ -12,8 +12,8 @@ export const exercises = pgTable(
     title: text('title').notNull(),
     document: jsonb('document').$type<Exercise>().notNull(),
     /**
-     * What the shelf shows, worked out from the document when it is saved; null until it is first asked for. A migration
-     * that changes what a summary holds sets it to null.
+     * What the shelf shows, worked out from the document when it is saved; null until it is first asked for. A
+     * migration that changes what a summary holds sets it to null.
      */
     summary: jsonb('summary').$type<LineSummary>(),
     version: integer('version').notNull().default(1),

@@ -57,7 +57,10 @@ export const links = pgTable(
       .references(() => classes.id, { onDelete: 'cascade' }),
     instrument: text('instrument').$type<InstrumentId>().notNull(),
     pupilId: uuid('pupil_id').references(() => pupils.id, { onDelete: 'cascade' }),
-    /** Kept as it is, since the teacher copies the link again and pages carry it as a code; it opens one part to read and no more. */
+    /**
+     * Kept as it is, since the teacher copies the link again and pages carry it as a code; it opens one part to read
+     * and no more.
+     */
     token: text('token').notNull().unique(),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
     expiresAt: timestamp('expires_at', { withTimezone: true }).notNull(),

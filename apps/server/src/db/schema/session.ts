@@ -26,7 +26,10 @@ export const signInFailures = pgTable(
   (t) => [index('sign_in_failures_subject').on(t.subject, t.at)],
 );
 
-/** How often something was asked for, as rate-limiter-flexible keeps it. Not logged: after a crash it begins anew, and nothing waits for the disk. */
+/**
+ * How often something was asked for, as rate-limiter-flexible keeps it. Not logged: after a crash it begins anew, and
+ * nothing waits for the disk.
+ */
 export const requestCounts = pgTable('request_counts', {
   key: varchar('key', { length: 255 }).primaryKey(),
   points: integer('points').notNull().default(0),

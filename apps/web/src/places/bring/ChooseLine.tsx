@@ -8,7 +8,10 @@ const WHY: Readonly<Record<string, string>> = {
   'tablature-part': 'tablature: no notes to read',
 };
 
-/** A file with several parts or voices asks which one is the line; up to four may be taken as lines that are played together. */
+/**
+ * A file with several parts or voices asks which one is the line; up to four may be taken as lines that are played
+ * together.
+ */
 export function ChooseLine({
   candidates,
   onChoose,

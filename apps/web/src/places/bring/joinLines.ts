@@ -4,8 +4,8 @@ import { type Exercise, type PageOwner, realize, type Score, type Written } from
 export type LineImport = Extract<ImportView, { kind: 'line' }>;
 
 /**
- * Lines of one file as one exercise. Lines that stand on pages of different players are brought to concert pitch, since an
- * exercise has one page's owner; lines of one owner stay as they were read.
+ * Lines of one file as one exercise. Lines that stand on pages of different players are brought to concert pitch, since
+ * an exercise has one page's owner; lines of one owner stay as they were read.
  * @returns whose page it is by what the file says, and the lines
  */
 export function joinLines(readings: readonly LineImport[]): {

@@ -32,7 +32,10 @@ interface Props {
 
 const MOST_NAMES = 8;
 
-/** The next lesson on one page, in the order in which a line is worked: looked at, summed, named, fingered, taken apart, rehearsed, played, followed up. */
+/**
+ * The next lesson on one page, in the order in which a line is worked: looked at, summed, named, fingered, taken apart,
+ * rehearsed, played, followed up.
+ */
 export function LessonPlan(props: Props) {
   return (
     <Loaded of={useExercise(props.line.id)} what="The next lesson">

@@ -19,7 +19,10 @@ import { useTrouble, weighedLines } from './useTrouble';
 import { WithRecords } from './WithRecords';
 import { pupilRecords } from './pupilRecords';
 
-/** Who needs help with what, who is ready for more, who could sit together, and the next lesson: worked out from what is set and written down, each with its reason. */
+/**
+ * Who needs help with what, who is ready for more, who could sit together, and the next lesson: worked out from what is
+ * set and written down, each with its reason.
+ */
 export function NextTab({ group }: { readonly group: ClassView }) {
   return (
     <WithRecords group={group} what="What comes next">

@@ -13,7 +13,10 @@ import {
 } from '@cifra/core';
 import { writtenNote } from '../../words/noteLabel';
 
-/** For each assignment that asks for notes before their week: which, in words. Without a term there is no week to be ahead of. */
+/**
+ * For each assignment that asks for notes before their week: which, in words. Without a term there is no week to be
+ * ahead of.
+ */
 export function aheadOfSchedule(
   assignments: readonly AssignmentView[],
   lines: readonly { readonly id: string; readonly summary: LineSummary }[],

@@ -49,7 +49,10 @@ export function notesOverTime(
 
 const middle = (sorted: readonly number[]): number => sorted[Math.floor((sorted.length - 1) / 2)] ?? 0;
 
-/** How fast the pupils for whom a line is set played it clean in a row: the middle of the class and its ends, day by day; who has not played it counts as 0. */
+/**
+ * How fast the pupils for whom a line is set played it clean in a row: the middle of the class and its ends, day by
+ * day; who has not played it counts as 0.
+ */
 export function tempoOverTime(
   work: AssignmentView,
   pupils: readonly PupilView[],
@@ -82,7 +85,10 @@ export const playersOf = (pupils: readonly PupilView[], group: Pick<ClassView, '
     known: knownNotes(p.known)[p.instrument] ?? knownNotes(group.known)[p.instrument],
   }));
 
-/** For each line so many pupils who are ready for it, nearly, later, or never on their instrument; the readiest line first. */
+/**
+ * For each line so many pupils who are ready for it, nearly, later, or never on their instrument; the readiest line
+ * first.
+ */
 export function readiness(
   lines: readonly { readonly title: string; readonly summary: LineSummary }[],
   players: readonly Player[],

@@ -3,7 +3,9 @@ import type { KitView } from '@cifra/contract';
 /** The same thing: by its number where it has one. */
 const thing = (k: KitView): string => (k.number ?? k.what).trim().toLowerCase();
 
-/** Loans of a thing that somebody else had before, with no washing written down since it came back: the hygiene list. */
+/**
+ * Loans of a thing that somebody else had before, with no washing written down since it came back: the hygiene list.
+ */
 export function toWash(kit: readonly KitView[]): { readonly before: KitView; readonly now: KitView }[] {
   return kit
     .filter((k) => k.kind === 'loan' && k.pupilId !== undefined && k.settled === undefined)

@@ -21,7 +21,9 @@ export function weighedLines<L extends { readonly id: string }>(
   return (set.size === 0 ? lines : lines.filter((l) => set.has(l.id))).slice(0, MOST_LINES);
 }
 
-/** What is hard in the lines of a class, worked out beside the page; the last answer stays until the new one is there. */
+/**
+ * What is hard in the lines of a class, worked out beside the page; the last answer stays until the new one is there.
+ */
 export function useTrouble(
   lines: readonly ListedExerciseView[],
   { instruments, known }: Pick<ClassView, 'instruments' | 'known'>,

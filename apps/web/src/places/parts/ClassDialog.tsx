@@ -35,7 +35,9 @@ interface Props {
 /** Signatures that a beginners' class may be used to, the flats first. */
 const USUAL_CHOICES = [-4, -3, -2, -1, 0, 1, 2, 3, 4];
 
-/** Which instruments sit in the room, how far they are and how they are taught; the list keeps score order by itself. */
+/**
+ * Which instruments sit in the room, how far they are and how they are taught; the list keeps score order by itself.
+ */
 export const ClassDialog = ({ open, onOpenChange, ...rest }: Props) => (
   <Modal
     open={open}

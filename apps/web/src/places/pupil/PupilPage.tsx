@@ -22,7 +22,10 @@ const PracticeScreen = lazy(async () => ({
 }));
 const DrillScreen = lazy(async () => ({ default: (await import('../../drilling/DrillScreen')).DrillScreen }));
 
-/** What a pupil's link opens: a part to read, to practise and to drill, phone first; on a pupil's own link every line that is set for them. */
+/**
+ * What a pupil's link opens: a part to read, to practise and to drill, phone first; on a pupil's own link every line
+ * that is set for them.
+ */
 export function PupilPage() {
   const { token = '' } = useParams();
   const line = useSearchParams()[0].get('line') ?? undefined;

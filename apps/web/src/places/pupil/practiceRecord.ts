@@ -38,8 +38,8 @@ const isNothing = ({ rungs, bestPercent, cleanRuns, peeks, minutes, drills = [] 
   rungs.length + bestPercent + cleanRuns + peeks + minutes + drills.length === 0;
 
 /**
- * Tells the teacher's record what a pupil has practised: all in all, so that a message that was lost is made good by the
- * next one, and what was never told, of any line of the link, is told when one of them is opened.
+ * Tells the teacher's record what a pupil has practised: all in all, so that a message that was lost is made good by
+ * the next one, and what was never told, of any line of the link, is told when one of them is opened.
  * @param own whether it is one pupil's own link; without one nothing is told
  * @returns what to call when something was practised or drilled, once it is kept here
  */
@@ -63,7 +63,8 @@ export function usePracticeRecord(
         );
         localStorage.setItem(keyOf(pageName(page)), text);
       } catch (e) {
-        // Without a connection it stays in this browser; the next change or the connection's return tells it. To be told of a refusal once is enough.
+        // Without a connection it stays in this browser; the next change or the connection's return tells it. To be
+        // told of a refusal once is enough.
         if (e instanceof RequestError && e.status === 0) return;
         if (!said.current) notice(`Your teacher's record was not reached: ${reasonOf(e)}`, { tone: 'warning' });
         said.current = true;

@@ -23,8 +23,8 @@ export function actionName({ id, name }: Action, names: Conventions['rhythmNames
 }
 
 /**
- * How well a command fits what is typed: every word has to begin a word of its name or of what else finds it. A name that
- * begins so comes first; scattered letters find nothing.
+ * How well a command fits what is typed: every word has to begin a word of its name or of what else finds it. A name
+ * that begins so comes first; scattered letters find nothing.
  */
 export function fitsCommand(name: string, search: string, also: readonly string[] = []): number {
   const wanted = search

@@ -4,7 +4,9 @@ import { put, removeLeaving } from '../../api/request';
 
 const EVERY_MS = 12_000;
 
-/** Says again and again that a line is open in this window, and hears how many others have it and which version stands. */
+/**
+ * Says again and again that a line is open in this window, and hears how many others have it and which version stands.
+ */
 export class Presence {
   private readonly path: string;
   private readonly timer: ReturnType<typeof setInterval>;

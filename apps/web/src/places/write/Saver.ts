@@ -24,7 +24,9 @@ const RETRY_MS = 2500;
 
 type Message = { readonly kind: 'here' | 'here-too' } | { readonly kind: 'saved'; readonly version: number };
 
-/** Sends an exercise to the server a moment after each change, one save after the other, each on the version before it. */
+/**
+ * Sends an exercise to the server a moment after each change, one save after the other, each on the version before it.
+ */
 export class Saver {
   readonly id: string;
   base: Saved;

@@ -144,7 +144,9 @@ function looksSame(a: Props, b: Props): boolean {
 /** A line of music that did not change is not drawn again. */
 export const StaffSystem = memo(System, looksSame);
 
-/** A bar that closes the piece or a repeat may be short by what a pickup took: the first bar's, or the one that follows. */
+/**
+ * A bar that closes the piece or a repeat may be short by what a pickup took: the first bar's, or the one that follows.
+ */
 function closesPickup(score: Score<Written>, index: number): boolean {
   const m = score.measures[index];
   const closes = index > 0 && (index === score.measures.length - 1 || m?.repeatEnd === true);

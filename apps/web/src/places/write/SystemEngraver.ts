@@ -29,8 +29,8 @@ const isSame = (a: EditorSystem, b: EditorSystem): boolean =>
 /**
  * Engraves the lines of music that are wanted, one at a time, each only once.
  *
- * Typing never waits: while one is drawn the list of wanted lines may change any number of times, and the next one drawn
- * is taken from the newest list, the line that is written first.
+ * Typing never waits: while one is drawn the list of wanted lines may change any number of times, and the next one
+ * drawn is taken from the newest list, the line that is written first.
  */
 export class SystemEngraver {
   private readonly drawn = new Map<string, EngravedSystem>();

@@ -64,7 +64,8 @@ export interface WritingStart {
 const KEEP_MS = 250;
 
 /**
- * An exercise while it is written: its state, the steps that lead to it, and its way to the browser's store and the server.
+ * An exercise while it is written: its state, the steps that lead to it, and its way to the browser's store and the
+ * server.
  *
  * Every change is kept in the browser within a blink and sent a moment later; while the server is away, later.
  */
@@ -363,7 +364,10 @@ export class Writing {
   };
   saved = (): Saved => this.saver.base;
 
-  /** Keeps the newest state a moment after a burst of keys, with all steps done meanwhile: copying a long line takes time. */
+  /**
+   * Keeps the newest state a moment after a burst of keys, with all steps done meanwhile: copying a long line takes
+   * time.
+   */
   private keep(step?: { readonly index: number; readonly step: Step }): void {
     if (step !== undefined) this.unkept = [...this.unkept.filter((s) => s.index < step.index), step];
     this.keepTimer ??= setTimeout(() => this.keepNow(), KEEP_MS);

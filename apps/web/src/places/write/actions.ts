@@ -165,7 +165,10 @@ function action(
   };
 }
 
-/** Everything that can be done in the writing place, once. Keys, menus, the list of commands and the help are made from it. */
+/**
+ * Everything that can be done in the writing place, once. Keys, menus, the list of commands and the help are made from
+ * it.
+ */
 export const ACTIONS: readonly Action[] = [
   ...STEPS.map((step) =>
     action('Write', `letter-${step}`, `Write ${step}`, step.toLowerCase(), (w) => writeLetter(w, step)),

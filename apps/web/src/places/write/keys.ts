@@ -14,7 +14,9 @@ export function comboOf(
 
 const BY_KEY = new Map<string, Action>(ACTIONS.flatMap((a) => a.keys.map((k): [string, Action] => [k, a])));
 
-/** The action of a key press. AltGr writes characters on many layouts: then Ctrl and Alt are both down and mean nothing. */
+/**
+ * The action of a key press. AltGr writes characters on many layouts: then Ctrl and Alt are both down and mean nothing.
+ */
 export function actionFor(e: KeyboardEvent): Action | undefined {
   const altGr = e.getModifierState('AltGraph') || (e.ctrlKey && e.altKey && e.key.length === 1);
   return BY_KEY.get(

@@ -1,7 +1,9 @@
 import type { Caret, Score, Written } from '@cifra/core';
 import type { EditorSystem } from './SystemEngraver';
 
-/** The line whose staff is nearest to a height, and the place between notes nearest to a point, in the drawing's units. */
+/**
+ * The line whose staff is nearest to a height, and the place between notes nearest to a point, in the drawing's units.
+ */
 export function placeAt(
   lines: readonly Score<Written>[],
   { engraved, from, to }: EditorSystem,

@@ -35,7 +35,10 @@ function readLine(score: Score<Written>) {
   return { score, signs, placed: placeMeasures(score), order };
 }
 
-/** What a line's bars look like, in short: the bars themselves, the signs that come from elsewhere, and the spans over them. */
+/**
+ * What a line's bars look like, in short: the bars themselves, the signs that come from elsewhere, and the spans over
+ * them.
+ */
 function nameOf({ score, signs, placed, order }: Line, from: number, to: number): string {
   const bars = score.measures.slice(from, to);
   const opening = placed[from];

@@ -15,7 +15,10 @@ import {
 import { expose } from 'comlink';
 
 const api = {
-  /** Proves one line for a class, in the letters of the page that is shown: each instrument that plays it is looked at with its own page. */
+  /**
+   * Proves one line for a class, in the letters of the page that is shown: each instrument that plays it is looked at
+   * with its own page.
+   */
   prove(
     exercise: Exercise,
     line: number,

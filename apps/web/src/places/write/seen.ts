@@ -1,6 +1,9 @@
 import { type PageTransposition, type Measure, type Score, transposedToPage, UNISON, type Written } from '@cifra/core';
 
-/** Bars as they look on a page, by that page's clef and interval: a bar that did not change looks as before and stays the same object. */
+/**
+ * Bars as they look on a page, by that page's clef and interval: a bar that did not change looks as before and stays
+ * the same object.
+ */
 let lately: { readonly name: string; readonly bars: WeakMap<Measure<Written>, Measure<Written>> } | undefined;
 
 /** A line as it stands on the page that is shown, with untouched bars kept. */

@@ -1,6 +1,7 @@
 /*
  * Figures of the bassoon, as written: `note: default; alternate = reason`, and after an at sign how the note sits.
- * Common practice, from memory, no published source; the structural laws and the listed facts of the tests hold them in place.
+ * Common practice, from memory, no published source; the structural laws and the listed facts of the tests hold them in
+ * place.
  */
 export const BASSOON_TEXT = `
   Bb1: lowBb lowB lowC lowD 1 2 3 | tE 4 5 6 F

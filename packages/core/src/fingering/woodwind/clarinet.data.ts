@@ -1,6 +1,7 @@
 /*
  * Figures of the clarinet, as written: `note: default; alternate = reason`, and after an at sign how the note sits.
- * Common practice, from memory, no published source; the structural laws and the listed facts of the tests hold them in place.
+ * Common practice, from memory, no published source; the structural laws and the listed facts of the tests hold them in
+ * place.
  */
 export const CLARINET_TEXT = `
   E3:  T 1 2 3 LE | 4 5 6; T 1 2 3 | 4 5 6 RE = other-little-finger

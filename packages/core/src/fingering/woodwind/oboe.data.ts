@@ -1,6 +1,7 @@
 /*
  * Figures of the oboe, as written: `note: default; alternate = reason`, and after an at sign how the note sits.
- * Common practice, from memory, no published source; the structural laws and the listed facts of the tests hold them in place.
+ * Common practice, from memory, no published source; the structural laws and the listed facts of the tests hold them in
+ * place.
  */
 export const OBOE_TEXT = `
   Bb3: 1 2 3 Bb | 4 5 6 C
