@@ -224,6 +224,23 @@ export { type PitchChange } from './edit/pitches';
 export { applyPatch, diffExercise, type LinePatch, type Patch, revertPatch } from './edit/patch';
 export { type Changes, changesBetween } from './edit/changes';
 export { type Clash, mergeExercises, type Merged } from './edit/merge';
+export {
+  addLine,
+  changeExercise,
+  chooseLine,
+  doCommand,
+  type EditSession,
+  type EditStep,
+  editOf,
+  hasBeen,
+  openSession,
+  placeCaret,
+  redo,
+  removeLine,
+  rename,
+  selectBetween,
+  undo,
+} from './edit/session';
 export { transposeExercise } from './exercise/transposeExercise';
 export { DEFAULT_TEACHING, taughtTo, type Teaching } from './part/teaching';
 export { type PageTransposition, pageTransposition, transposedToPage } from './part/pageTransposition';

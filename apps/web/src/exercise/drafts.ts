@@ -1,4 +1,4 @@
-import type { Exercise, Patch } from '@cifra/core';
+import type { EditStep, Exercise } from '@cifra/core';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 
 /** What the browser keeps of an exercise: the newest state, and the stored version that it started from. */
@@ -13,17 +13,9 @@ export interface Draft {
   readonly done: number;
 }
 
-/** One step that can be taken back, and where it was done. */
-export interface Step {
-  readonly patch: Patch;
-  readonly line: number;
-  readonly before: { readonly measure: number; readonly at: number };
-  readonly after: { readonly measure: number; readonly at: number };
-}
-
 interface Schema extends DBSchema {
   drafts: { key: string; value: Draft };
-  steps: { key: [string, number]; value: Step & { readonly exerciseId: string; readonly index: number } };
+  steps: { key: [string, number]; value: EditStep & { readonly exerciseId: string; readonly index: number } };
 }
 
 let opened: Promise<IDBPDatabase<Schema>> | undefined;
@@ -38,7 +30,7 @@ const database = (): Promise<IDBPDatabase<Schema>> =>
 
 const stepsOf = (id: string, from = 0): IDBKeyRange => IDBKeyRange.bound([id, from], [id, Infinity]);
 
-export async function readDraft(id: string): Promise<{ draft: Draft; steps: Step[] } | undefined> {
+export async function readDraft(id: string): Promise<{ draft: Draft; steps: EditStep[] } | undefined> {
   const db = await database();
   const draft = await db.get('drafts', id);
   if (draft === undefined) return undefined;
@@ -49,7 +41,7 @@ export async function readDraft(id: string): Promise<{ draft: Draft; steps: Step
 /** Keeps the newest state and the steps done since, the first in place of all that could have been done again. */
 export async function keepDraft(
   draft: Draft,
-  steps: readonly { readonly index: number; readonly step: Step }[] = [],
+  steps: readonly { readonly index: number; readonly step: EditStep }[] = [],
 ): Promise<void> {
   const db = await database();
   const tx = db.transaction(['drafts', 'steps'], 'readwrite');

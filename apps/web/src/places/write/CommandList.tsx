@@ -1,7 +1,8 @@
 import type { Conventions } from '@cifra/core';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
-import { ACTION_GROUPS, type Action, ACTIONS, type Asks } from './actions';
+import { type Action, ACTION_GROUPS, type Asks } from './action';
+import { ACTIONS } from './actions';
 import { valueName } from '../../words/rhythmWords';
 import { shownKey } from './keys';
 import type { Writing } from './Writing';

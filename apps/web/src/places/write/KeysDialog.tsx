@@ -1,6 +1,7 @@
 import type { Conventions } from '@cifra/core';
 import { Modal } from '../../ui/Modal';
-import { ACTION_GROUPS, ACTIONS } from './actions';
+import { ACTION_GROUPS } from './action';
+import { ACTIONS } from './actions';
 import { actionName } from './CommandList';
 import { shownKey } from './keys';
 

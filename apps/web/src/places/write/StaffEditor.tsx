@@ -11,7 +11,7 @@ import {
   useState,
 } from 'react';
 import { Failure } from '../../ui/States';
-import type { Asks } from './actions';
+import type { Asks } from './action';
 import { actionFor } from './keys';
 import { placeAt } from './placeAt';
 import { type PointHow, StaffSystem } from './StaffSystem';

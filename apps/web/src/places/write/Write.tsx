@@ -18,7 +18,7 @@ import { OpenExercise } from '../../exercise/OpenExercise';
 import { useTeaching } from '../../conventions/teaching';
 import { useNotice } from '../../ui/Notices';
 import { StaffSkeleton } from '../../ui/States';
-import type { Asks } from './actions';
+import type { Asks } from './action';
 import { type Asked, AskDialogs } from './AskDialogs';
 import { AbcPanel } from './AbcPanel';
 import { CommandList } from './CommandList';

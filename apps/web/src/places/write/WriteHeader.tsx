@@ -109,7 +109,7 @@ function Header({ writing, state, instruments }: Props) {
             label="Shown as"
             hideLabel
             value={lens.page}
-            onChange={(e) => writing.show(page(e.target.value))}
+            onChange={(e) => writing.showPage(page(e.target.value))}
             className="w-44"
             title="See and edit the line as it stands on another page. The sound stays."
           >

@@ -1,58 +1,62 @@
 import type { ExerciseView } from '@cifra/contract';
 import {
-  applyCommand,
-  applyPatch,
+  addLine,
   type Caret,
+  changeExercise,
+  chooseLine,
   clampCaret,
   type Command,
-  diffExercise,
+  doCommand,
+  type EditSession,
   type EditState,
+  editOf,
+  type EditStep,
   type Exercise,
   FIRST_PEN,
+  hasBeen,
+  linesOf,
+  mergeExercises,
+  openSession,
+  type PageOwner,
   type PageTransposition,
   pageTransposition,
-  linesOf,
-  MAX_LINES,
-  mergeExercises,
-  type PageOwner,
   type Pen,
-  type Problem,
-  revertPatch,
-  settleCaret,
+  placeCaret,
+  redo,
+  removeLine,
+  rename,
+  selectBetween,
   type Teaching,
-  withLine,
-  withLines,
+  undo,
 } from '@cifra/core';
 import { dequal } from 'dequal';
-import { type Draft, keepDraft, type Step } from '../../exercise/drafts';
+import type { Draft } from '../../exercise/drafts';
+import { DraftKeeper } from './DraftKeeper';
 import { Presence } from './Presence';
 import { Saver, type Saved, type SaveStatus } from './Saver';
 
-/** Everything that the place shows. A new object after each change. */
-export interface WritingState {
-  readonly exercise: Exercise;
-  /** Which of the lines is written. */
-  readonly line: number;
-  readonly caret: Caret;
-  readonly anchor?: Caret;
+/** What the place shows besides the line. */
+interface View {
   readonly pen: Pen;
   readonly lens: PageTransposition;
   readonly status: SaveStatus;
-  readonly canUndo: boolean;
-  readonly canRedo: boolean;
-  /** Why the last command did nothing. */
-  readonly refused?: Problem;
   /** Both sides of a change that cannot both stand. */
-  readonly conflict?: { readonly mine: Exercise; readonly theirs: ExerciseView; readonly base: Exercise };
+  readonly conflict: { readonly mine: Exercise; readonly theirs: ExerciseView; readonly base: Exercise } | undefined;
   /** The same exercise is open in another window of this browser. */
   readonly otherWindow: boolean;
   /** In how many other windows, here or on other machines, the server knows it to be open. */
   readonly others: number;
 }
 
+/** Everything that the place shows. A new object after each change. */
+export interface WritingState extends View, Omit<EditSession, 'steps' | 'done'> {
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+}
+
 export interface WritingStart {
   readonly stored: ExerciseView;
-  readonly draft?: { readonly draft: Draft; readonly steps: readonly Step[] } | undefined;
+  readonly draft?: { readonly draft: Draft; readonly steps: readonly EditStep[] } | undefined;
   readonly teaching: Teaching;
   /** Tells of changes that came from elsewhere. */
   readonly onNotice: (text: string) => void;
@@ -60,78 +64,80 @@ export interface WritingStart {
   readonly onStored: (view: ExerciseView) => void;
 }
 
-/** How long after a key the browser's own copy is made. */
-const KEEP_MS = 250;
+function stateOf(view: View, { steps, done, ...edited }: EditSession): WritingState {
+  return { ...view, ...edited, canUndo: done > 0, canRedo: done < steps.length };
+}
 
 /**
- * An exercise while it is written: its state, the steps that lead to it, and its way to the browser's store and the
- * server.
+ * An exercise while it is written: its session, and its way to the browser's store and the server.
  *
  * Every change is kept in the browser within a blink and sent a moment later; while the server is away, later.
  */
 export class Writing {
+  private session: EditSession;
+  private view: View;
   private state: WritingState;
   private readonly listeners = new Set<() => void>();
-  private steps: Step[] = [];
-  private done = 0;
   private readonly saver: Saver;
   private readonly presence: Presence;
-  private keeping: Promise<void> = Promise.resolve();
-  private keepTimer: ReturnType<typeof setTimeout> | undefined;
-  private unkept: { readonly index: number; readonly step: Step }[] = [];
+  private readonly drafts: DraftKeeper;
   private readonly teaching: Teaching;
   private readonly onNotice: WritingStart['onNotice'];
-  private warned = false;
   /** The last thing done was to choose a value: a dot now belongs to the notes to come. */
   valueJustChosen = false;
 
   constructor({ stored, draft, teaching, onNotice, onStored }: WritingStart) {
     this.teaching = teaching;
     this.onNotice = onNotice;
-    const kept = draft?.draft;
-    const exercise = stored.document;
-    this.state = {
-      exercise,
-      line: 0,
-      caret: endOf(exercise, 0),
+    const { document } = stored;
+    this.session = openSession(document);
+    this.view = {
       pen: FIRST_PEN,
-      lens: pageTransposition(exercise, exercise.owner, teaching),
+      lens: pageTransposition(document, document.owner, teaching),
       status: 'saved',
-      canUndo: false,
-      canRedo: false,
+      conflict: undefined,
       otherWindow: false,
       others: 0,
     };
+    this.state = stateOf(this.view, this.session);
+    this.drafts = new DraftKeeper(
+      () => ({
+        exerciseId: this.saver.id,
+        title: this.session.exercise.source.title,
+        document: this.session.exercise,
+        base: this.saver.base,
+        changed: this.saver.isChanged,
+        done: this.session.done,
+      }),
+      () =>
+        onNotice(
+          'This browser keeps nothing for later. Your work is sent to the server only: stay connected, and wait for "Saved" before you close the window.',
+        ),
+    );
     this.saver = new Saver(stored, {
-      onStatus: (status) => this.set({ status }),
+      onStatus: (status) => this.show({ status }),
       onSaved: (saved) => {
         // At once: a reload now has to know from which version it goes on.
-        this.keepNow();
+        this.drafts.keep();
         onStored(saved);
       },
       onConflict: (theirs) => this.bringIn(theirs),
-      onOtherWindow: () => this.set({ otherWindow: true }),
+      onOtherWindow: () => this.show({ otherWindow: true }),
     });
     this.presence = new Presence(stored.id, ({ others, version }) => {
-      this.set({ others, ...(others === 0 ? { otherWindow: false } : {}) });
+      this.show({ others, ...(others === 0 && { otherWindow: false }) });
       this.saver.stands(version);
     });
-    if (draft !== undefined && kept !== undefined) this.resume(kept, draft.steps, stored);
+    if (draft !== undefined) this.resume(draft.draft, draft.steps, stored);
   }
 
   /** Goes on from what the browser kept: with its steps, and with changes that were not sent. */
-  private resume(kept: Draft, steps: readonly Step[], stored: ExerciseView): void {
-    this.steps = [...steps];
-    this.done = Math.min(kept.done, steps.length);
-    this.set({
-      exercise: kept.document,
-      caret: endOf(kept.document, 0),
-      lens: pageTransposition(kept.document, kept.document.owner, this.teaching),
-    });
-    // While the server is away an older copy may stand in for what is stored.
-    const stale = kept.base.version > stored.version;
+  private resume(kept: Draft, steps: readonly EditStep[], stored: ExerciseView): void {
+    this.session = openSession(kept.document, steps, kept.done);
+    this.show({ lens: pageTransposition(kept.document, kept.document.owner, this.teaching) });
     if (!kept.changed) {
-      if (stale) this.saver.base = kept.base;
+      // While the server is away an older copy may stand in for what is stored.
+      if (kept.base.version > stored.version) this.saver.base = kept.base;
       else if (!dequal(kept.document, stored.document)) this.adopt(stored.document);
       return;
     }
@@ -145,167 +151,81 @@ export class Writing {
     return () => this.listeners.delete(listener);
   };
   snapshot = (): WritingState => this.state;
+  get edit(): EditState {
+    return editOf(this.session);
+  }
 
-  private set(change: Partial<WritingState>): void {
-    this.state = { ...this.state, ...change, canUndo: this.done > 0, canRedo: this.done < this.steps.length };
+  private show(change: Partial<View> = {}): void {
+    this.view = { ...this.view, ...change };
+    this.state = stateOf(this.view, this.session);
     for (const l of this.listeners) l();
   }
 
-  get edit(): EditState {
-    const { exercise, line, caret, anchor } = this.state;
-    return { score: linesOf(exercise)[line] ?? exercise.source, caret, ...(anchor === undefined ? {} : { anchor }) };
+  /** Takes the session on; an exercise that changed is kept and sent. */
+  private take(next: EditSession): void {
+    this.valueJustChosen = false;
+    const before = this.session;
+    this.session = next;
+    if (next.exercise === before.exercise) {
+      this.show();
+      return;
+    }
+    const step = next.steps[next.done - 1];
+    const isNew = step !== undefined && next.steps !== before.steps;
+    // A note alone leaves the page in the octave that it has.
+    const moves = !isNew || step.patch.rest !== undefined;
+    this.show(moves ? { lens: pageTransposition(next.exercise, this.view.lens.page, this.teaching) } : {});
+    this.saver.changed(next.exercise);
+    this.drafts.changed(isNew ? { index: next.done - 1, step } : undefined);
   }
 
   /** Does a command on the current line; when it can do nothing the state says why. */
   run(command: Command): boolean {
-    this.valueJustChosen = false;
-    const before = this.edit;
-    const result = applyCommand(before, command);
-    if (!result.ok) {
-      const [refused] = result.problems;
-      this.set(refused === undefined ? {} : { refused });
-      return false;
-    }
-    const { score, caret, anchor } = result.value;
-    this.change(
-      score === before.score ? this.state.exercise : withLine(this.state.exercise, this.state.line, score),
-      caret,
-      anchor,
-    );
-    return true;
+    const next = doCommand(this.session, command);
+    this.take(next);
+    return next.refused === undefined;
   }
 
   /** Takes another state of the exercise as the next step. */
-  change(exercise: Exercise, caret: Caret = this.state.caret, anchor?: Caret, line = this.state.line): void {
-    const patch = exercise === this.state.exercise ? undefined : diffExercise(this.state.exercise, exercise);
-    const { anchor: _a, refused: _r, ...plain } = this.state;
-    this.state = plain;
-    if (patch === undefined) {
-      this.set({ caret, ...(anchor === undefined ? {} : { anchor }) });
-      return;
-    }
-    const step: Step = { patch, line: this.state.line, before: this.state.caret, after: caret };
-    this.steps = [...this.steps.slice(0, this.done), step];
-    this.done += 1;
-    this.set({ exercise, line, caret, ...(anchor === undefined ? {} : { anchor }) });
-    if (patch.rest !== undefined)
-      this.show(exercise.owner === this.state.lens.page ? exercise.owner : this.state.lens.page);
-    this.saver.changed(exercise);
-    this.keep({ index: this.done - 1, step });
+  change(exercise: Exercise, caret?: Caret): void {
+    this.take(changeExercise(this.session, exercise, caret === undefined ? {} : { caret }));
   }
 
-  undo(): void {
-    const step = this.steps[this.done - 1];
-    if (step === undefined) return;
-    this.done -= 1;
-    this.walk(revertPatch(this.state.exercise, step.patch), step.line, step.before);
-  }
-
-  redo(): void {
-    const step = this.steps[this.done];
-    if (step === undefined) return;
-    this.done += 1;
-    this.walk(applyPatch(this.state.exercise, step.patch), step.line, step.after);
-  }
-
-  private walk(exercise: Exercise, wanted: number, caret: Caret): void {
-    const line = Math.min(wanted, linesOf(exercise).length - 1);
-    const { anchor: _a, refused: _r, ...plain } = this.state;
-    this.state = plain;
-    this.set({ exercise, line, caret: clampCaret(linesOf(exercise)[line] ?? exercise.source, caret) });
-    this.show(this.state.lens.page);
-    this.saver.changed(exercise);
-    this.keep();
-  }
-
-  /** Moves the caret; with `select` the selection grows to it. */
-  place(caret: Caret, select = false): void {
-    this.valueJustChosen = false;
-    const { anchor = this.state.caret, refused: _r, ...rest } = this.state;
-    const { anchor: _a, ...plain } = rest as WritingState;
-    const settled = select ? clampCaret(this.edit.score, caret) : settleCaret(this.edit.score, caret);
-    this.state = plain;
-    this.set({ caret: settled, ...(select && !dequal(anchor, settled) ? { anchor } : {}) });
-  }
-
-  select(anchor: Caret, caret: Caret): void {
-    this.set({ anchor, caret });
-  }
+  undo = (): void => this.take(undo(this.session));
+  redo = (): void => this.take(redo(this.session));
+  place = (caret: Caret, select = false): void => this.take(placeCaret(this.session, caret, select));
+  select = (anchor: Caret, caret: Caret): void => this.take(selectBetween(this.session, anchor, caret));
+  chooseLine = (line: number): void => this.take(chooseLine(this.session, line));
+  addLine = (): void => this.take(addLine(this.session));
+  removeLine = (): void => this.take(removeLine(this.session));
+  rename = (title: string): void => this.take(rename(this.session, title));
 
   hold(pen: Partial<Pen>): void {
     this.valueJustChosen = pen.value !== undefined || pen.dots !== undefined;
-    this.set({ pen: { ...this.state.pen, ...pen } });
+    this.show({ pen: { ...this.view.pen, ...pen } });
   }
 
   /** Shows the line as it stands on somebody's page. */
-  show(page: PageOwner): void {
-    this.set({ lens: pageTransposition(this.state.exercise, page, this.teaching) });
+  showPage(page: PageOwner): void {
+    this.show({ lens: pageTransposition(this.session.exercise, page, this.teaching) });
   }
 
   /** Says whose page the line was read from: the notes stay where they stand, their sound changes. */
   own(owner: PageOwner): void {
-    this.change({ ...this.state.exercise, owner });
-    this.show(owner);
-  }
-
-  chooseLine(line: number): void {
-    if (line === this.state.line || linesOf(this.state.exercise)[line] === undefined) return;
-    const { anchor: _a, ...plain } = this.state;
-    this.state = plain;
-    this.set({ line, caret: endOf(this.state.exercise, line) });
-  }
-
-  /** Adds an empty line under the others, with clef, key and meter of the first. */
-  addLine(): void {
-    const lines = linesOf(this.state.exercise);
-    const first = lines[0]?.measures[0];
-    if (first === undefined || lines.length >= MAX_LINES) return;
-    const { clef, key, meter } = first;
-    const fresh = {
-      title: this.state.exercise.source.title,
-      measures: [
-        {
-          id: 'm1',
-          events: [],
-          ...(clef === undefined ? {} : { clef }),
-          ...(key === undefined ? {} : { key }),
-          ...(meter === undefined ? {} : { meter }),
-        },
-      ],
-      slurs: [],
-      hairpins: [],
-    };
-    this.change(withLines(this.state.exercise, [...lines, fresh]), { measure: 0, at: 0 }, undefined, lines.length);
-  }
-
-  removeLine(): void {
-    const lines = linesOf(this.state.exercise);
-    if (lines.length < 2) return;
-    const { line } = this.state;
-    const left = lines.filter((_l, i) => i !== line);
-    const next = Math.min(line, left.length - 1);
-    this.change(withLines(this.state.exercise, left), { measure: 0, at: 0 }, undefined, next);
-  }
-
-  rename(title: string): void {
-    this.change(
-      withLines(
-        this.state.exercise,
-        linesOf(this.state.exercise).map((l) => ({ ...l, title })),
-      ),
-    );
+    this.change({ ...this.session.exercise, owner });
+    this.showPage(owner);
   }
 
   /** Another version came to light: both changes are brought together, or the teacher is asked. */
-  bringIn(theirs: ExerciseView): void {
+  private bringIn(theirs: ExerciseView): void {
     const base = this.saver.base.document;
-    const mine = this.state.exercise;
+    const mine = this.session.exercise;
     if (!this.saver.isChanged) {
       this.saver.rebase(theirs);
       this.adopt(theirs.document);
       return;
     }
-    if (this.descendsFrom(theirs.document)) {
+    if (hasBeen(this.session, theirs.document)) {
       // What is stored is an earlier state of this very line: a save whose answer was lost, say.
       this.saver.rebase(theirs);
       this.saver.changed(mine);
@@ -314,92 +234,42 @@ export class Writing {
     const merged = mergeExercises(base, mine, theirs.document);
     if (!merged.merged) {
       this.saver.pause();
-      this.set({ conflict: { mine, theirs, base } });
+      this.show({ conflict: { mine, theirs, base } });
       return;
     }
     this.saver.rebase(theirs);
     this.onNotice('Changes made elsewhere were brought in beside yours.');
     this.change(merged.exercise);
-    this.saver.changed(this.state.exercise);
-  }
-
-  /** Whether the line was just like that at some time, by its own steps. */
-  private descendsFrom(document: Exercise): boolean {
-    let state = this.state.exercise;
-    for (let i = this.done; ; i--) {
-      if (dequal(state, document)) return true;
-      const step = this.steps[i - 1];
-      if (step === undefined) return false;
-      state = revertPatch(state, step.patch);
-    }
+    this.saver.changed(this.session.exercise);
   }
 
   private adopt(document: Exercise): void {
-    if (dequal(document, this.state.exercise)) return;
-    this.change(document, clampCaret(linesOf(document)[this.state.line] ?? document.source, this.state.caret));
+    const { exercise, line, caret } = this.session;
+    if (dequal(document, exercise)) return;
+    this.change(document, clampCaret(linesOf(document)[line] ?? document.source, caret));
     this.saver.matches(document);
     this.onNotice('This exercise was changed elsewhere: you see the newer version. Undo brings yours back.');
   }
 
   /** Ends a conflict with the exercise that is to stand. */
   settle(exercise: Exercise): void {
-    const { conflict, ...rest } = this.state;
+    const { conflict } = this.view;
     if (conflict === undefined) return;
-    this.state = rest;
     this.saver.rebase(conflict.theirs);
     this.change(exercise);
-    this.set({});
+    this.show({ conflict: undefined });
     this.saver.changed(exercise);
   }
 
   /** Sends what is not sent yet, at once. */
   saveNow = (): Promise<void> => {
-    if (this.keepTimer !== undefined) this.keepNow();
+    this.drafts.flush();
     return this.saver.saveNow();
   };
   close = (): void => {
-    if (this.keepTimer !== undefined) this.keepNow();
+    this.drafts.flush();
     this.presence.close();
     this.saver.close();
   };
   saved = (): Saved => this.saver.base;
-
-  /**
-   * Keeps the newest state a moment after a burst of keys, with all steps done meanwhile: copying a long line takes
-   * time.
-   */
-  private keep(step?: { readonly index: number; readonly step: Step }): void {
-    if (step !== undefined) this.unkept = [...this.unkept.filter((s) => s.index < step.index), step];
-    this.keepTimer ??= setTimeout(() => this.keepNow(), KEEP_MS);
-  }
-
-  private keepNow(): void {
-    clearTimeout(this.keepTimer);
-    this.keepTimer = undefined;
-    const steps = this.unkept;
-    this.unkept = [];
-    const draft: Draft = {
-      exerciseId: this.saver.id,
-      title: this.state.exercise.source.title,
-      document: this.state.exercise,
-      base: this.saver.base,
-      changed: this.saver.isChanged,
-      done: this.done,
-    };
-    this.keeping = this.keeping
-      .then(() => keepDraft(draft, steps))
-      .catch(() => {
-        if (this.warned) return;
-        this.warned = true;
-        this.onNotice(
-          'This browser keeps nothing for later. Your work is sent to the server only: stay connected, and wait for "Saved" before you close the window.',
-        );
-      });
-  }
-}
-
-function endOf(exercise: Exercise, line: number): Caret {
-  const score = linesOf(exercise)[line] ?? exercise.source;
-  const measure = score.measures.length - 1;
-  return { measure, at: score.measures[measure]?.events.length ?? 0 };
 }

@@ -1,95 +1,23 @@
 import {
   type Articulation,
-  type CaretMove,
   type Command,
   type Dynamic,
-  letterPitch,
   linesOf,
-  moveCaret,
   type NoteValue,
   parseInterval,
-  selectedPlaces,
-  type Step,
   STEPS,
   type WriteMode,
 } from '@cifra/core';
+import { valueName } from '../../words/rhythmWords';
+import { MODE_NAMES } from '../../words/writeWords';
+import { type Action, action } from './action';
+import { chooseValue, dot, move, selectAll, triplet, writeLetter } from './presses';
 import type { Writing } from './Writing';
-
-/** What an action may ask of the place besides the line itself. */
-export interface Asks {
-  readonly ask: (what: 'tempo' | 'words' | 'key' | 'meter' | 'clef' | 'new-key' | 'history' | 'take-away') => void;
-  readonly showCommands: () => void;
-  readonly showKeys: () => void;
-  readonly togglePiano: () => void;
-  readonly toggleText: () => void;
-}
-
-export const ACTION_GROUPS = ['Write', 'Move', 'Notes', 'Signs', 'Loudness', 'Bars', 'Change', 'Line', 'Show'] as const;
-export type ActionGroup = (typeof ACTION_GROUPS)[number];
-
-/** Something that can be done, by a key, from a menu, or from the list of commands. */
-export interface Action {
-  readonly id: string;
-  readonly name: string;
-  readonly group: ActionGroup;
-  /** As `comboOf` names them; the first is shown. */
-  readonly keys: readonly string[];
-  /** Other words that find it in the list. */
-  readonly also?: string;
-  readonly run: (w: Writing, asks: Asks) => void;
-}
 
 const does =
   (command: Command) =>
   (w: Writing): void =>
     void w.run(command);
-
-/** Presses of one value key after another: the pen, or the selection, or the next note when the rhythm is rewritten. */
-function chooseValue(w: Writing, value: NoteValue): void {
-  const { pen } = w.snapshot();
-  if (selectedPlaces(w.edit).length > 0) {
-    w.run({ kind: 'set-length', value, dots: 0 });
-    return;
-  }
-  w.hold({ value, dots: 0 });
-  if (pen.mode === 'new-rhythm') w.run({ kind: 'write-length', pen: { ...pen, value, dots: 0 } });
-}
-
-/** A dot just after a value was chosen is for the notes to come; else for what is selected or was just written. */
-function dot(w: Writing): void {
-  const { pen } = w.snapshot();
-  if (w.valueJustChosen && selectedPlaces(w.edit).length === 0 && pen.mode !== 'new-rhythm')
-    w.hold({ dots: pen.dots >= 2 ? 0 : pen.dots + 1 });
-  else w.run({ kind: 'dots' });
-}
-
-function triplet(w: Writing): void {
-  if (selectedPlaces(w.edit).length > 0) w.run({ kind: 'triplet' });
-  else w.hold({ triplet: !w.snapshot().pen.triplet });
-}
-
-export function writeLetter(w: Writing, step: Step): void {
-  const { pen, lens } = w.snapshot();
-  w.run({ kind: 'write-note', pitch: letterPitch(w.edit, step, lens.interval), pen });
-}
-
-const move =
-  (to: CaretMove, select: boolean) =>
-  (w: Writing): void => {
-    const { caret, anchor } = w.snapshot();
-    const { score } = w.edit;
-    // Without Shift a selection closes to the side that the key points to.
-    if (!select && anchor !== undefined && (to === 'left' || to === 'right')) {
-      const first =
-        anchor.measure < caret.measure || (anchor.measure === caret.measure && anchor.at < caret.at) ? anchor : caret;
-      w.place(to === 'left' ? first : first === anchor ? caret : anchor);
-    } else w.place(moveCaret(score, caret, to), select);
-  };
-
-function selectAll(w: Writing): void {
-  const { score } = w.edit;
-  w.select({ measure: 0, at: 0 }, moveCaret(score, w.snapshot().caret, 'end'));
-}
 
 const VALUES: readonly [string, NoteValue, string][] = [
   ['1', 'whole', 'Whole note'],
@@ -99,14 +27,6 @@ const VALUES: readonly [string, NoteValue, string][] = [
   ['6', '16th', 'Sixteenth note'],
   ['3', '32nd', 'Thirty-second note'],
 ];
-const BRITISH: Readonly<Record<string, string>> = {
-  whole: 'semibreve',
-  half: 'minim',
-  quarter: 'crotchet',
-  eighth: 'quaver',
-  '16th': 'semiquaver',
-  '32nd': 'demisemiquaver',
-};
 const ARTICULATION: readonly [Articulation, string, string][] = [
   ['staccato', 'Staccato', "'"],
   ['accent', 'Accent', '>'],
@@ -136,34 +56,9 @@ const INTERVALS: readonly [string, string][] = [
   ['m7', 'a minor seventh'],
   ['M7', 'a major seventh'],
 ];
-export const MODE_NAMES: Readonly<Record<WriteMode, { readonly name: string; readonly hint: string }>> = {
-  insert: { name: 'Insert', hint: 'A note goes between the others, in its bar.' },
-  push: { name: 'Push on', hint: 'All that follows moves on, over the bar lines.' },
-  overwrite: { name: 'Overwrite', hint: 'A note takes the time of what stands there.' },
-  'new-notes': { name: 'New notes', hint: 'The rhythm stays; letters change the notes one after the other.' },
-  'new-rhythm': { name: 'New rhythm', hint: 'The notes stay; values change their lengths one after the other.' },
-};
 const MODE_ORDER: readonly WriteMode[] = ['insert', 'push', 'overwrite', 'new-notes', 'new-rhythm'];
 
 const pitch = (change: Extract<Command, { kind: 'change-pitch' }>['change']) => does({ kind: 'change-pitch', change });
-
-function action(
-  group: ActionGroup,
-  id: string,
-  name: string,
-  keys: string | readonly string[],
-  run: Action['run'],
-  also?: string,
-): Action {
-  return {
-    id,
-    name,
-    group,
-    keys: typeof keys === 'string' ? (keys === '' ? [] : [keys]) : keys,
-    run,
-    ...(also === undefined ? {} : { also }),
-  };
-}
 
 /**
  * Everything that can be done in the writing place, once. Keys, menus, the list of commands and the help are made from
@@ -182,7 +77,7 @@ export const ACTIONS: readonly Action[] = [
     'silence',
   ),
   ...VALUES.map(([keys, value, name]) =>
-    action('Write', `value-${value}`, name, keys, (w) => chooseValue(w, value), BRITISH[value]),
+    action('Write', `value-${value}`, name, keys, (w) => chooseValue(w, value), valueName(value, 'british')),
   ),
   action('Write', 'dot', 'Dot', '.', dot, 'dotted'),
   action('Write', 'triplet', 'Triplet: three in the time of two', 't', triplet),

@@ -1,4 +1,5 @@
-import { ACTIONS, type Action } from './actions';
+import type { Action } from './action';
+import { ACTIONS } from './actions';
 
 /** The name of a key press: `Mod+Shift+z`, `Shift+ArrowUp`, `#`. Shift is not named where the character says it. */
 export function comboOf(
