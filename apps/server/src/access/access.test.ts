@@ -13,6 +13,7 @@ import type {
 } from '@cifra/contract';
 import { Client } from 'pg';
 import { openDemoClass } from '../testing/demoClass';
+import { DAY, ID_OF, type Ids, type Kind, KIT, NEVER, NOWHERE, RULES, WORK } from '../testing/routeRules';
 import { putOnShelf, type TestServer } from '../testing/testServer';
 
 /*
@@ -24,164 +25,18 @@ let server: TestServer;
 let owner: ReturnType<TestServer['agent']>;
 let other: ReturnType<TestServer['agent']>;
 /** Ids of the owner's, by the parameter that takes them. */
-let own: Readonly<Record<string, string>>;
+let own: Ids;
 let tokens: { readonly open: string; readonly over: string; readonly closed: string };
 let paths: readonly { readonly method: string; readonly path: string }[];
 
-const NEVER = '11111111-1111-4111-8111-111111111111';
 /** What nobody but the owner may read anywhere. */
 let secrets: readonly string[];
 
-type Kind = 'open' | 'link' | 'own' | 'anybody';
-interface Rule {
-  /** `open` needs nothing, `link` a pupil's open link, `own` the owner's session and ids, `anybody` any session. */
-  readonly for: Kind;
-  readonly body?: (ids: Readonly<Record<string, string>>) => object;
-  readonly query?: (ids: Readonly<Record<string, string>>) => string;
-  /** What the owner is answered; nothing for 200. */
-  readonly answers?: number;
-}
-
-const PLAN = { holidays: [], schedule: [] };
-const DAY = '2026-09-01';
-const CLASS = (): object => ({
-  name: 'Again',
-  instruments: ['flute'],
-  conventions: {},
-  stage: 'first-year',
-  page: group.page,
-  paper: 'a4',
-});
-const WORK = (ids: Readonly<Record<string, string>>): object => ({
-  exerciseId: ids.exercise,
-  for: 'class',
-  rungs: [],
-  due: DAY,
-});
-const KIT = { kind: 'loan', what: 'a horn', from: DAY };
 let group: ClassView;
 let line: ExerciseView;
 
-/** In an order in which nothing is deleted before it was looked at. */
-const RULES: Readonly<Record<string, Rule>> = {
-  'get /health': { for: 'open' },
-  'get /api/session/options': { for: 'open' },
-  'post /api/session': {
-    for: 'open',
-    body: () => ({ email: 'nobody@school.example', password: 'wrong' }),
-    answers: 401,
-  },
-  'post /api/session/demo': { for: 'open' },
-  'get /api/session': { for: 'anybody' },
-  'put /api/session/profile': { for: 'anybody', body: () => ({ conventions: {} }) },
-  'get /api/session/everywhere': { for: 'anybody' },
-  'delete /api/session/elsewhere': { for: 'anybody', answers: 204 },
-  'put /api/session/password': {
-    for: 'anybody',
-    body: () => ({ current: 'wrong', next: 'a long and quiet one' }),
-    answers: 400,
-  },
-  'get /api/links/open/{token}': { for: 'link' },
-  'put /api/links/open/{token}/practice': {
-    for: 'link',
-    body: () => ({ rungs: [], bestPercent: 0, cleanRuns: 0, peeks: 0, minutes: 0 }),
-    answers: 204,
-  },
-  'post /api/links/open/{token}/hand-ins': { for: 'link', query: () => 'percent=50&summary=told', answers: 204 },
-  'get /api/exercises': { for: 'anybody' },
-  'post /api/exercises': { for: 'anybody', body: () => ({ title: 'New', document: line.document }), answers: 201 },
-  'get /api/exercises/{id}': { for: 'own' },
-  'put /api/exercises/{id}': {
-    for: 'own',
-    body: () => ({ version: line.version, title: 'Secret Harbour', document: line.document }),
-  },
-  'put /api/exercises/{id}/windows/{window}': { for: 'own', body: () => ({ hidden: false }) },
-  'delete /api/exercises/{id}/windows/{window}': { for: 'own', answers: 204 },
-  'post /api/exercises/{id}/duplicate': { for: 'own', answers: 201 },
-  'get /api/exercises/{id}/revisions': { for: 'own' },
-  'get /api/exercises/{id}/revisions/{revision}': { for: 'own' },
-  'put /api/exercises/{id}/revisions/{revision}': { for: 'own', body: () => ({ name: 'secret name' }) },
-  'get /api/exercises/{id}/parts/{instrument}.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` },
-  'get /api/exercises/{id}/call-sheet.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` },
-  'get /api/exercises/{id}/parts/{instrument}.{format}': { for: 'own' },
-  'get /api/exercises/{id}/line.{format}': { for: 'own' },
-  'get /api/exercises/{id}/practice': { for: 'own' },
-  'get /api/exercises/{id}/hand-ins': { for: 'own' },
-  'post /api/exercises/{id}/print-sets': {
-    for: 'own',
-    body: (i) => ({ classId: i.class, kind: 'book' }),
-    answers: 201,
-  },
-  'get /api/exercises/{id}/print-sets': { for: 'own' },
-  'get /api/print-sets/{id}': { for: 'own' },
-  'get /api/print-sets/{id}/file': { for: 'own' },
-  'delete /api/print-sets/{id}': { for: 'own' },
-  'get /api/hand-ins/{id}/sound': { for: 'own' },
-  'delete /api/hand-ins/{id}': { for: 'own', answers: 204 },
-  'get /api/classes': { for: 'anybody' },
-  'post /api/classes': { for: 'anybody', body: CLASS, answers: 201 },
-  'put /api/classes/{id}': { for: 'own', body: CLASS },
-  'get /api/classes/{id}/pupils': { for: 'own' },
-  'put /api/classes/{id}/pupils/{pupil}/page': { for: 'own', body: () => ({}) },
-  'post /api/classes/{id}/pupils/{pupil}/report': {
-    for: 'own',
-    body: () => ({ parts: ['notes'], from: DAY, to: DAY }),
-  },
-  'get /api/classes/{id}/assignments': { for: 'own' },
-  'post /api/classes/{id}/assignments': { for: 'own', body: WORK, answers: 201 },
-  'put /api/classes/{id}/assignments/{assignment}': { for: 'own', body: WORK },
-  'get /api/classes/{id}/log': { for: 'own' },
-  'put /api/classes/{id}/log': { for: 'own', body: (i) => ({ day: DAY, entries: [{ pupilId: i.pupil, done: true }] }) },
-  'get /api/classes/{id}/kit': { for: 'own' },
-  'post /api/classes/{id}/kit': { for: 'own', body: () => KIT, answers: 201 },
-  'put /api/classes/{id}/kit/{item}': { for: 'own', body: () => KIT },
-  'get /api/classes/{id}/practice': { for: 'own' },
-  'get /api/classes/{id}/practice-days': { for: 'own' },
-  'get /api/classes/{id}/hand-ins': { for: 'own' },
-  'get /api/classes/{id}/term': { for: 'own' },
-  'put /api/classes/{id}/term': { for: 'own', body: () => PLAN },
-  'get /api/classes/{id}/met': { for: 'own' },
-  'post /api/classes/{id}/met': {
-    for: 'own',
-    body: () => ({ day: DAY, entries: [{ instrument: 'flute', notes: ['A6'] }] }),
-    answers: 201,
-  },
-  'delete /api/classes/{id}/met/{batch}': { for: 'own', answers: 204 },
-  'get /api/classes/{id}/links': { for: 'own' },
-  'post /api/classes/{id}/links': { for: 'own', body: () => ({ days: 7 }), answers: 201 },
-  'get /api/links': { for: 'own', query: (i) => `exercise=${i.exercise ?? ''}` },
-  'post /api/links': {
-    for: 'own',
-    body: (i) => ({ exerciseId: i.exercise, classId: i.class, instrument: 'flute', days: 7 }),
-    answers: 201,
-  },
-  'get /api/charts/{instrument}.pdf': { for: 'own', query: (i) => `exercise=${i.exercise ?? ''}` },
-  'post /api/imports/file': { for: 'anybody', answers: 422 },
-  'post /api/imports/text': { for: 'anybody', body: () => ({ text: 'X:1\nK:C\nCDEF|' }) },
-  'get /api/account/file': { for: 'anybody' },
-  'post /api/account/file': { for: 'anybody', answers: 422 },
-  'delete /api/classes/{id}/assignments/{assignment}': { for: 'own', answers: 204 },
-  'delete /api/classes/{id}/kit/{item}': { for: 'own', answers: 204 },
-  'delete /api/links/{id}': { for: 'own', answers: 204 },
-  'put /api/classes/{id}/pupils': { for: 'own', body: () => ({ pupils: [] }) },
-  'delete /api/classes/{id}': { for: 'own', answers: 204 },
-  'delete /api/exercises/{id}': { for: 'own', answers: 204 },
-  'post /api/exercises/{id}/restore': { for: 'own' },
-  'delete /api/account': { for: 'anybody', body: () => ({ email: 'wrong@school.example' }), answers: 400 },
-  'delete /api/session': { for: 'anybody', answers: 204 },
-};
-
-/** Which of the owner's ids stands for a path's `{id}`. */
-const ID_OF: readonly (readonly [RegExp, string])[] = [
-  [/^\/api\/exercises/, 'exercise'],
-  [/^\/api\/classes/, 'class'],
-  [/^\/api\/print-sets/, 'set'],
-  [/^\/api\/hand-ins/, 'handIn'],
-  [/^\/api\/links/, 'link'],
-];
-
 /** A path with ids in it. */
-function filled(path: string, ids: Readonly<Record<string, string>>, token = tokens.open): string {
+function filled(path: string, ids: Ids, token = tokens.open): string {
   const id = ID_OF.find(([p]) => p.test(path))?.[1] ?? '';
   return path.replace(/\{(\w+)\}/g, (_whole, name: string) =>
     name === 'id'
@@ -197,11 +52,11 @@ function filled(path: string, ids: Readonly<Record<string, string>>, token = tok
 }
 
 type Agent = ReturnType<TestServer['agent']>;
-function ask(agent: Agent, method: string, path: string, ids: Readonly<Record<string, string>>, token?: string) {
+function ask(agent: Agent, method: string, path: string, ids: Ids, token?: string) {
   const rule = RULES[`${method} ${path}`];
   const query = rule?.query?.(ids);
   const request = agent[method as 'get'](`${filled(path, ids, token)}${query === undefined ? '' : `?${query}`}`);
-  const body = rule?.body?.(ids);
+  const body = rule?.body?.(ids, { group, line });
   return body === undefined
     ? rule?.for === 'link' || /imports\/file$|account\/file$/.test(path)
       ? request.set('Content-Type', 'application/octet-stream')
@@ -209,18 +64,6 @@ function ask(agent: Agent, method: string, path: string, ids: Readonly<Record<st
     : request.send(body);
 }
 
-const NOWHERE = {
-  exercise: NEVER,
-  class: NEVER,
-  set: NEVER,
-  handIn: NEVER,
-  link: NEVER,
-  pupil: NEVER,
-  assignment: NEVER,
-  item: NEVER,
-  batch: NEVER,
-  revision: NEVER,
-};
 const rules = (kind: Kind): (readonly [string, string])[] =>
   Object.entries(RULES)
     .filter(([, r]) => r.for === kind)

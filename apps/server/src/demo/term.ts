@@ -15,7 +15,6 @@ import {
   addDays,
   type Exercise,
   instrumentOf,
-  type InstrumentId,
   LADDER_RUNGS,
   mondayOf,
   pitchText,
@@ -26,68 +25,8 @@ import {
   usualSchedule,
 } from '@cifra/core';
 import { STARTING_CLASS } from '../class/startingClass';
+import { CRITERIA, LEVELS, PEOPLE, REMARKS, TITLES } from './term.data';
 
-/** Thirty first names made up for Tidewater School, and what they play. */
-const PEOPLE: readonly (readonly [string, InstrumentId])[] = [
-  ['Alba', 'flute'],
-  ['Beno', 'flute'],
-  ['Cleo', 'flute'],
-  ['Dario', 'flute'],
-  ['Enna', 'oboe'],
-  ['Finn', 'clarinet'],
-  ['Gaia', 'clarinet'],
-  ['Hugo', 'clarinet'],
-  ['Ilse', 'clarinet'],
-  ['Jaro', 'clarinet'],
-  ['Kaya', 'alto-saxophone'],
-  ['Levi', 'alto-saxophone'],
-  ['Maia', 'alto-saxophone'],
-  ['Nilo', 'tenor-saxophone'],
-  ['Orla', 'bassoon'],
-  ['Pavo', 'horn'],
-  ['Quin', 'horn'],
-  ['Rosa', 'trumpet'],
-  ['Sami', 'trumpet'],
-  ['Tove', 'trumpet'],
-  ['Udo', 'trumpet'],
-  ['Vida', 'trumpet'],
-  ['Wim', 'trombone'],
-  ['Xeni', 'trombone'],
-  ['Yara', 'trombone'],
-  ['Zeno', 'trombone'],
-  ['Anik', 'euphonium'],
-  ['Bela', 'euphonium'],
-  ['Cato', 'tuba'],
-  ['Dune', 'tuba'],
-];
-const TITLES = [
-  'Gravel Path',
-  'Tin Roof',
-  'Nine Stones',
-  'Wet Boots',
-  'Far Lamp',
-  'Orchard Wall',
-  'Low Tide',
-  'Copper Gate',
-  'Cold Porridge',
-  'Windmill Row',
-  'Two Kettles',
-  'Ash and Elder',
-  'Bridge of Planks',
-  'Late Bus',
-];
-const REMARKS = [
-  'good long tones',
-  'left the book at home',
-  'ask again about the pickup',
-  'leads the section well',
-  'sits better now',
-  'reed too hard',
-  'counts aloud by now',
-  'needs the first bar slowly',
-];
-const CRITERIA = ['Sound', 'Counting', 'Posture'];
-const LEVELS = ['not yet', 'nearly', 'there', 'secure'];
 const WEEKS = 13;
 const NOW_IN_WEEK = 11;
 const HALF_TERM_WEEK = 6;

@@ -4,6 +4,7 @@ import {
   type Exercise,
   type Instrument,
   type InstrumentId,
+  type Meter,
   midi,
   notesUsed,
   parsePitch,
@@ -50,3 +51,10 @@ export function drillNotes(
   const stage: Stage = source === 'all' ? 'full' : teaching.stage;
   return chartNotes(taughtAs(instrument.id, teaching.conventions), stage);
 }
+
+/** The meters that questions about rhythm are in. */
+export const RHYTHM_METERS: readonly Meter[] = [
+  { beats: 4, unit: 4 },
+  { beats: 3, unit: 4 },
+  { beats: 2, unit: 4 },
+];

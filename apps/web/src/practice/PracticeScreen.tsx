@@ -1,36 +1,29 @@
 import {
-  type BarRange,
   type Exercise,
   type InstrumentId,
   instrumentOf,
   isClean,
   type LadderRung,
   lineTempo,
-  type NoteAnnotation,
   type NoteId,
-  type PagePlan,
   type PageSetup,
   placedNotesById,
   RUNG_SETUP,
   rowsAt,
   rungsInOrder,
-  type Take,
   type Teaching,
 } from '@cifra/core';
 import { pageName, type Paper, readPageName } from '@cifra/engrave';
 import { type MouseEvent, type ReactNode, useCallback, useEffect, useEffectEvent, useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { ListenPanel } from '../listen/ListenPanel';
 import { takeOf } from '../listen/take';
 import { useTakePlayer } from '../listen/useTakePlayer';
-import { type NoteMark, PartStrip, type StripSize } from '../player/PartStrip';
-import type { PreparedPlayback } from '../player/playback';
-import type { Playing } from '../player/usePlayer';
+import { PartStrip, type StripSize } from '../player/PartStrip';
 import { loadTimbre } from '../sound/loadTimbre';
 import { timbreOf } from '../sound/timbre';
 import { todayIso } from '../words/pageWords';
 import { REST_MINUTES, REST_WORDS } from '../words/practiseWords';
-import { takeRemarks, takeSentence } from '../words/takeWords';
+import { takeSentence } from '../words/takeWords';
 import { CleanRuns } from './CleanRuns';
 import { CountLine } from './CountLine';
 import { FreePanel } from './FreePanel';
@@ -40,14 +33,16 @@ import { Ladder } from './Ladder';
 import { Peek } from './Peek';
 import { type Chain, Pieces } from './Pieces';
 import { PlayBar } from './PlayBar';
-import { isPracticeView, PracticePanel, type PracticeView } from './PracticePanel';
+import { PracticePanel, type PracticeView } from './PracticePanel';
 import { SoundPanel } from './SoundPanel';
 import { TunerPanel } from './TunerPanel';
 import { usePlayedMinutes } from './usePlayedMinutes';
 import { usePlayKeys } from './usePlayKeys';
 import { usePractice } from './usePractice';
 import { usePracticePlan } from './usePracticePlan';
+import { usePracticeView } from './usePracticeView';
 import { useTapTempo } from './useTapTempo';
+import { barsOfStep, isYourTurn, marksOf, nextNote } from './whilePlaying';
 
 interface Props {
   /** By which the practice is remembered in this browser. */
@@ -71,51 +66,6 @@ interface Props {
 }
 
 const FIGURE_ROWS = ['figure', 'diagram'];
-/** Two moments of the player that are one. */
-const SAME_SECONDS = 1e-6;
-
-/** The view of the panel, which stands in the address. */
-function usePracticeView(): [PracticeView, (to: PracticeView) => void] {
-  const [query, setQuery] = useSearchParams();
-  const asked = query.get('do');
-  const open = (to: PracticeView) =>
-    setQuery(
-      (before) => {
-        const after = new URLSearchParams(before);
-        if (to === 'steps') after.delete('do');
-        else after.set('do', to);
-        return after;
-      },
-      { replace: true },
-    );
-  return [isPracticeView(asked) ? asked : 'steps', open];
-}
-
-/** The note that comes next while it is played; before it is, the first. */
-function nextNote(plan: PagePlan, { sequence }: PreparedPlayback, { note, at }: Playing): NoteAnnotation | undefined {
-  const now =
-    note === undefined ? -1 : sequence.cues.findIndex((c) => c.id === note && Math.abs(c.at - at) < SAME_SECONDS);
-  const next = sequence.cues[now + 1];
-  return next === undefined ? undefined : plan.annotations.get(next.id);
-}
-
-/** Whether it is the pupils' turn. */
-const isYourTurn = (prepared: PreparedPlayback | undefined, { playing, note, at }: Playing): boolean =>
-  playing &&
-  note !== undefined &&
-  prepared !== undefined &&
-  'yours' in prepared.sequence &&
-  prepared.sequence.yours.some((y) => at >= y.from - SAME_SECONDS && at < y.to);
-
-const marksOf = (plan: PagePlan, take: Take): NoteMark[] =>
-  takeRemarks(plan, take).map((r) => ({ name: pageName(0, r.id), mark: r.mark, words: r.words }));
-
-/** The bars over which a step of a hard place reaches. */
-function barsOfStep(plan: PagePlan, { build, step }: Chain): BarRange {
-  const barOf = plan.part.concert.measures.flatMap((m, i) => m.events.map(() => i));
-  const [first, last] = build.steps[step] ?? [0, 0];
-  return { from: barOf[first] ?? 0, to: barOf[last] ?? 0 };
-}
 
 /** Everything with which one part is practised: the part large, the player, and one panel at a time. */
 export function PracticeScreen(props: Props) {

@@ -34,7 +34,9 @@ export interface EditSession {
 const endOf = (exercise: Exercise, line: number): Caret =>
   moveCaret(linesOf(exercise)[line] ?? exercise.source, { measure: 0, at: 0 }, 'end');
 
-/** Begins with an exercise, or goes on where some of its steps are done. The caret stands at the end of the first line. */
+/**
+ * Begins with an exercise, or goes on where some of its steps are done. The caret stands at the end of the first line.
+ */
 export const openSession = (exercise: Exercise, steps: readonly EditStep[] = [], done = steps.length): EditSession => ({
   exercise,
   line: 0,

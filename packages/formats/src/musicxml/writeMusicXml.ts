@@ -6,7 +6,6 @@ import {
   letterSteps,
   type Measure,
   type Meter,
-  type MusicEvent,
   placeMeasures,
   accidentalsInForce,
   type Score,
@@ -14,11 +13,11 @@ import {
   type Tempo,
   type Written,
   type NoteId,
-  type Articulation,
   measureQuarters,
   type Rational,
 } from '@cifra/core';
-import { element, writeIndentedXml, type XmlElement } from '@cifra/xml';
+import { element as el, writeIndentedXml, type XmlElement } from '@cifra/xml';
+import { isNumber, leaf, type NoteContext, writeNote } from './musicXmlNote';
 
 /** What a MusicXML part says of its player. */
 export interface MusicXmlPart {
@@ -30,105 +29,16 @@ export interface MusicXmlPart {
   readonly figures?: ReadonlyMap<NoteId, string>;
 }
 
-const el = element;
-const leaf = (name: string, text: string | number): XmlElement => el(name, {}, [String(text)]);
-
 const CLEF_SIGN: Readonly<Record<Clef, readonly [string, number]>> = {
   treble: ['G', 2],
   bass: ['F', 4],
   alto: ['C', 3],
   tenor: ['C', 4],
 };
-const ACCIDENTAL: Readonly<Record<number, string>> = {
-  [-2]: 'flat-flat',
-  [-1]: 'flat',
-  0: 'natural',
-  1: 'sharp',
-  2: 'double-sharp',
-};
-const ARTICULATION: Readonly<Record<Articulation, string>> = {
-  staccato: 'staccato',
-  accent: 'accent',
-  tenuto: 'tenuto',
-  marcato: 'strong-accent',
-  staccatissimo: 'staccatissimo',
-};
-
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 
 /** The smallest number of divisions a quarter that makes every length whole. */
 const divisionsOf = (lengths: readonly Rational[]): number => lengths.reduce((l, { d }) => (l * d) / gcd(l, d), 1);
-
-interface Context {
-  readonly divisions: number;
-  readonly accidentals: ReturnType<typeof accidentalsInForce>;
-  readonly slurStarts: ReadonlyMap<NoteId, readonly number[]>;
-  readonly slurStops: ReadonlyMap<NoteId, readonly number[]>;
-  readonly figures: ReadonlyMap<NoteId, string>;
-}
-
-const units = (d: Rational, divisions: number): number => (d.n * divisions) / d.d;
-
-function writeNote(e: MusicEvent<Written>, tiedFrom: boolean, full: Rational, c: Context): XmlElement {
-  const { duration } = e;
-  const reading = c.accidentals.get(e.id);
-  const sign = reading?.sign === undefined ? undefined : ACCIDENTAL[reading.sign];
-  const tie = e.kind === 'note' && e.tie === true;
-  const wholeRest = e.kind === 'rest' && e.wholeMeasure === true;
-  const notations = [
-    ...(tiedFrom ? [el('tied', { type: 'stop' })] : []),
-    ...(tie ? [el('tied', { type: 'start' })] : []),
-    ...(c.slurStops.get(e.id) ?? []).map((n) => el('slur', { type: 'stop', number: n })),
-    ...(c.slurStarts.get(e.id) ?? []).map((n) => el('slur', { type: 'start', number: n })),
-    ...(e.tupletPlace === 'start' || e.tupletPlace === 'stop' ? [el('tuplet', { type: e.tupletPlace })] : []),
-    ...technicalOf(e, c),
-    ...articulationsOf(e),
-    ...(e.fermata === true ? [el('fermata')] : []),
-  ];
-  return el('note', {}, [
-    e.kind === 'note'
-      ? el('pitch', {}, [
-          leaf('step', e.pitch.step),
-          ...(e.pitch.alter === 0 ? [] : [leaf('alter', e.pitch.alter)]),
-          leaf('octave', e.pitch.octave),
-        ])
-      : el('rest', wholeRest ? { measure: 'yes' } : {}),
-    leaf('duration', units(wholeRest ? full : durationQuarters(duration), c.divisions)),
-    ...(tiedFrom ? [el('tie', { type: 'stop' })] : []),
-    ...(tie ? [el('tie', { type: 'start' })] : []),
-    leaf('voice', 1),
-    ...(wholeRest ? [] : [leaf('type', duration.value), ...Array.from({ length: duration.dots }, () => el('dot'))]),
-    ...(sign === undefined
-      ? []
-      : [el('accidental', reading?.courtesy === true ? { cautionary: 'yes', parentheses: 'yes' } : {}, [sign])]),
-    ...(duration.tuplet === undefined
-      ? []
-      : [
-          el('time-modification', {}, [
-            leaf('actual-notes', duration.tuplet.actual),
-            leaf('normal-notes', duration.tuplet.normal),
-          ]),
-        ]),
-    ...(notations.length === 0 ? [] : [el('notations', {}, notations)]),
-  ]);
-}
-
-/** A figure of plain digits is a fingering to other programs; any other is words over the note. */
-const isNumber = (figure: string): boolean => /^\d+$/.test(figure);
-
-function technicalOf(e: MusicEvent<Written>, { figures }: Context): XmlElement[] {
-  const figure = figures.get(e.id);
-  return figure !== undefined && isNumber(figure) ? [el('technical', {}, [leaf('fingering', figure)])] : [];
-}
-
-function articulationsOf(e: MusicEvent<Written>): XmlElement[] {
-  if (e.kind !== 'note') return [];
-  const all = [
-    ...(e.articulations ?? []).map((a) => el(ARTICULATION[a])),
-    ...(e.breathAfter === true ? [el('breath-mark')] : []),
-  ];
-  return all.length === 0 ? [] : [el('articulations', {}, all)];
-}
 
 const direction = (children: XmlElement[], placement: 'above' | 'below', sound?: XmlElement): XmlElement =>
   el('direction', { placement }, [
@@ -179,7 +89,7 @@ function writeTranspose(toConcert: Interval): XmlElement[] {
   ];
 }
 
-function attributesOf(m: Measure<Written>, first: boolean, part: MusicXmlPart, c: Context): XmlElement[] {
+function attributesOf(m: Measure<Written>, first: boolean, part: MusicXmlPart, c: NoteContext): XmlElement[] {
   const children = [
     ...(first ? [leaf('divisions', c.divisions)] : []),
     ...(m.key === undefined ? [] : [writeKey(m.key)]),
@@ -230,7 +140,7 @@ function barlines(
 }
 
 /** Numbers slurs 1 to 6 so that overlapping ones stay apart. */
-function numberSlurs(score: Score<Written>): Pick<Context, 'slurStarts' | 'slurStops'> {
+function numberSlurs(score: Score<Written>): Pick<NoteContext, 'slurStarts' | 'slurStops'> {
   const slurStarts = new Map<NoteId, number[]>();
   const slurStops = new Map<NoteId, number[]>();
   // A slur that has no end yet has no place in a file.
@@ -250,7 +160,7 @@ function writePart(part: MusicXmlPart, id: string): XmlElement {
   const lengths = score.measures
     .flatMap((m) => m.events.map((e) => durationQuarters(e.duration)))
     .concat(placed.map((p) => measureQuarters(p.meter)));
-  const context: Context = {
+  const context: NoteContext = {
     divisions: divisionsOf(lengths),
     accidentals: accidentalsInForce(score),
     figures: part.figures ?? new Map(),

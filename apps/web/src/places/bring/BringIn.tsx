@@ -5,7 +5,7 @@ import { FileUp } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { useNavigate } from 'react-router';
-import { post, postBytes, RequestError } from '../../api/request';
+import { RequestError } from '../../api/request';
 import { createExercise } from '../../api/resources';
 import { Button } from '../../ui/Button';
 import { SelectField, TextField } from '../../ui/Field';
@@ -13,28 +13,11 @@ import { ChooseLine } from './ChooseLine';
 import { exerciseOf, joinLines, type LineImport } from './joinLines';
 import { LinePreview } from '../../engraving/LinePreview';
 import { ProblemNotes } from './ProblemNotes';
+import { MAX_FILE_MB, readSource, refusedUnread, type Source } from './readSource';
 import { reasonOf } from '../../ui/reason';
 
-const MAX_FILE_MB = 5;
 const TYPING_PAUSE_MS = 450;
 const STARTER = 'X:1\nT:\nM:4/4\nL:1/4\nK:F\n';
-
-type Source = { readonly kind: 'text'; readonly text: string } | { readonly kind: 'file'; readonly file: File };
-
-const readSource = (source: Source, choice?: CandidateView, grid?: string): Promise<ImportView> => {
-  if (source.kind === 'text')
-    return post<ImportView>('/api/imports/text', {
-      text: source.text,
-      ...(choice === undefined ? {} : { part: choice.part, voice: choice.voice }),
-    });
-  const query = new URLSearchParams({
-    ...(choice === undefined && grid === undefined
-      ? {}
-      : { part: String(choice?.part ?? 0), voice: choice?.voice ?? '1' }),
-    ...(grid === undefined ? {} : { grid }),
-  });
-  return postBytes<ImportView>(`/api/imports/file${query.size === 0 ? '' : `?${query}`}`, source.file);
-};
 
 /** Where notes may begin when a file has no written values. */
 const GRID_WORDS: Readonly<Record<string, string>> = {
@@ -43,11 +26,6 @@ const GRID_WORDS: Readonly<Record<string, string>> = {
   '16th': 'sixteenths',
   'eighth-triplet': 'eighths and triplets',
   '16th-triplet': 'sixteenths and triplets',
-};
-
-const tooLarge: RefusalView = {
-  code: 'too-large',
-  detail: `The file is larger than ${MAX_FILE_MB} MB. A written line is far smaller: export only this piece and try again.`,
 };
 
 /** Bringing in a line: text or file, which part, whose page, a preview, then the shelf. */
@@ -64,6 +42,7 @@ export function BringIn() {
   const [owner, setOwner] = useState<PageOwner>('concert');
   const [title, setTitle] = useState('');
   const [saveError, setSaveError] = useState<string>();
+  const [keeping, setKeeping] = useState(false);
   const latest = useRef(0);
 
   const read = async (from: Source, choices: readonly CandidateView[] = [], grid?: string) => {
@@ -98,11 +77,12 @@ export function BringIn() {
   const take = (from: Source) => {
     setSource(from);
     setChosen([]);
-    if (from.kind === 'file' && from.file.size > MAX_FILE_MB * 1024 * 1024) {
+    const unread = refusedUnread(from);
+    if (unread !== undefined) {
       latest.current += 1;
       setReading(undefined);
       setLines([]);
-      setRefusal(tooLarge);
+      setRefusal(unread);
       return;
     }
     void read(from);
@@ -128,6 +108,7 @@ export function BringIn() {
   const shown = first === undefined ? (whole === undefined ? [] : linesOf(whole.exercise)) : joinLines(lines).lines;
   const keep = async () => {
     setSaveError(undefined);
+    setKeeping(true);
     const name = title.trim() === '' ? 'Untitled line' : title.trim();
     const document =
       whole === undefined
@@ -138,6 +119,7 @@ export function BringIn() {
       void navigate(`/exercises/${made.id}/parts`);
     } catch (e) {
       setSaveError(reasonOf(e));
+      setKeeping(false);
     }
   };
 
@@ -278,7 +260,7 @@ export function BringIn() {
                 </p>
               )}
               <div className="flex flex-wrap items-center gap-3">
-                <Button kind="primary" className="h-10" onClick={() => void keep()}>
+                <Button kind="primary" className="h-10" disabled={keeping} onClick={() => void keep()}>
                   Keep it and make the parts
                 </Button>
                 {chosen.length > 0 && source !== undefined && (

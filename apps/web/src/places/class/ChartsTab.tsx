@@ -1,28 +1,22 @@
 import type { ClassView } from '@cifra/contract';
-import { type ClassTrouble, instrumentOf, READINESS } from '@cifra/core';
-import { Download } from 'lucide-react';
-import Papa from 'papaparse';
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ClassTrouble, instrumentOf } from '@cifra/core';
+import { useMemo, useState } from 'react';
 import { useTeaching } from '../../conventions/teaching';
-import { Button } from '../../ui/Button';
 import { Chart } from '../../ui/Chart';
 import { heatHeight, heatOption } from '../../ui/heatOption';
 import { SelectField } from '../../ui/Field';
-import { saveAs } from '../../ui/saveAs';
 import { Loaded, WORKED_OUT } from '../../ui/Loaded';
 import { Empty } from '../../ui/States';
 import { dayWords, todayIso } from '../../words/pageWords';
 import { type ChartTable, notesOverTime, playersOf, readiness, tempoOverTime } from './chartData';
 import type { ClassRecords } from './useClassRecords';
+import { ChartFigure } from './ChartFigure';
+import { notesOption, readyOption, tempoOption } from './chartOptions';
 import { useTrouble, weighedLines } from './useTrouble';
 import { WithRecords } from './WithRecords';
 
-const INK = '#15213a';
-const QUIET = '#4b5872';
-const ACCENT = '#0a7264';
-const FONT = { textStyle: { fontFamily: 'Archivo Variable, sans-serif' } };
+/** The height of a row of a chart. */
 const ROW = 26;
-const DAY_MS = 24 * 3600_000;
 
 /** The class in four charts, each with its table. */
 export function ChartsTab({ group }: { readonly group: ClassView }) {
@@ -48,7 +42,7 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
   const tempo = goal === undefined ? undefined : tempoOverTime(goal, pupils, days);
   return (
     <div className="mx-auto max-w-5xl space-y-10">
-      <Figure
+      <ChartFigure
         title="Notes known"
         name="notes known"
         table={notes}
@@ -63,8 +57,8 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
             option={(narrow) => notesOption(notes, narrow)}
           />
         )}
-      </Figure>
-      <Figure
+      </ChartFigure>
+      <ChartFigure
         title="Tempo towards the goal"
         name="tempo"
         table={tempo}
@@ -97,8 +91,8 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
             />
           </>
         )}
-      </Figure>
-      <Figure
+      </ChartFigure>
+      <ChartFigure
         title="Where it is hard"
         name="trouble"
         table={trouble.data === undefined ? undefined : troubleRows(trouble.data)}
@@ -128,8 +122,8 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
             )
           }
         </Loaded>
-      </Figure>
-      <Figure
+      </ChartFigure>
+      <ChartFigure
         title="Ready for what"
         name="readiness"
         table={ready}
@@ -146,7 +140,7 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
             option={(narrow) => readyOption(ready, narrow)}
           />
         )}
-      </Figure>
+      </ChartFigure>
     </div>
   );
 }
@@ -155,208 +149,3 @@ const troubleRows = ({ changes, rows }: ClassTrouble): ChartTable => ({
   heads: ['Instrument', ...changes],
   rows: rows.map((r) => [instrumentOf(r.instrument).name, ...r.costs.map((c) => Math.round(c * 10) / 10)]),
 });
-
-function Figure({
-  title,
-  name,
-  said,
-  table,
-  children,
-}: {
-  readonly title: string;
-  readonly name: string;
-  readonly said: string;
-  readonly table: ChartTable | undefined;
-  readonly children: ReactNode;
-}) {
-  return (
-    <section aria-label={title}>
-      <div className="mb-2 flex flex-wrap items-baseline gap-x-4">
-        <h2 className="text-[19px]">{title}</h2>
-        <p className="text-[13px] text-secondary">{said}</p>
-      </div>
-      {children}
-      {table !== undefined && table.rows.length > 0 && (
-        <details className="mt-2">
-          <summary className="cursor-pointer text-[13px] text-secondary">As a table</summary>
-          <div className="mt-2 overflow-x-auto">
-            <table className="border-collapse text-right text-[13px] tabular-nums">
-              <thead>
-                <tr className="text-secondary">
-                  {table.heads.map((h, i) => (
-                    <th key={h} className={`px-2 font-medium ${i === 0 ? 'text-left' : ''}`}>
-                      {h}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {table.rows.map((r) => (
-                  <tr key={String(r[0])} className="border-t border-line">
-                    {r.map((c, i) =>
-                      i === 0 ? (
-                        <th key={i} className="px-2 py-1 text-left font-medium whitespace-nowrap">
-                          {c}
-                        </th>
-                      ) : (
-                        <td key={i} className="px-2">
-                          {c}
-                        </td>
-                      ),
-                    )}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-          <Button
-            className="mt-2 h-8 px-2.5"
-            icon={<Download size={14} aria-hidden />}
-            aria-label={`Take ${name} as a table (.csv)`}
-            onClick={() =>
-              saveAs(
-                `${name}.csv`,
-                new Blob(
-                  [
-                    Papa.unparse(
-                      { fields: [...table.heads], data: table.rows.map((r) => [...r]) },
-                      { escapeFormulae: true },
-                    ),
-                  ],
-                  { type: 'text/csv' },
-                ),
-              )
-            }
-          >
-            Take it as a table (.csv)
-          </Button>
-        </details>
-      )}
-    </section>
-  );
-}
-
-const DASHES = ['solid', 'dashed', 'dotted'] as const;
-/** One hue in three depths and three kinds of line: told apart by line and name, never by colour alone. */
-const DEPTHS = ['#0a7264', '#15213a', '#8a97ab', '#8a5000'];
-
-/** Instruments whose numbers are the same are one line. */
-function alike({
-  heads,
-  rows,
-}: ChartTable): { readonly name: string; readonly data: readonly (readonly (string | number | undefined)[])[] }[] {
-  const lines = new Map<string, { names: string[]; data: (readonly (string | number | undefined)[])[] }>();
-  heads.slice(1).forEach((name, i) => {
-    const data = rows.map((r) => [r[0], r[i + 1]] as const);
-    const found = lines.get(JSON.stringify(data)) ?? { names: [], data };
-    found.names.push(name);
-    lines.set(JSON.stringify(data), found);
-  });
-  return [...lines.values()].map(({ names, data }) => ({
-    data,
-    name:
-      names.length === heads.length - 1 && names.length > 1
-        ? 'every instrument'
-        : names.length > 2
-          ? `${names[0] ?? ''} and ${names.length - 1} more`
-          : names.join(', '),
-  }));
-}
-
-const notesOption = (table: ChartTable, narrow: boolean) => ({
-  ...FONT,
-  grid: { left: 36, right: narrow ? 14 : 170, top: 12, bottom: narrow ? 84 : 28 },
-  tooltip: { trigger: 'axis' },
-  ...(narrow ? { legend: { bottom: 0, left: 0, itemWidth: 28, textStyle: { color: INK } } } : {}),
-  xAxis: { type: 'time', minInterval: DAY_MS, axisLabel: { color: QUIET, hideOverlap: true } },
-  yAxis: { type: 'value', minInterval: 1, scale: true, axisLabel: { color: QUIET } },
-  series: alike(table).map(({ name, data }, i) => ({
-    name,
-    type: 'line',
-    step: 'end',
-    symbol: 'none',
-    data,
-    lineStyle: {
-      color: DEPTHS[i % DEPTHS.length],
-      type: DASHES[Math.floor(i / DEPTHS.length) % DASHES.length],
-      width: 2,
-    },
-    itemStyle: { color: DEPTHS[i % DEPTHS.length] },
-    endLabel: { show: !narrow, formatter: '{a}', color: INK, fontSize: 11 },
-    labelLayout: { moveOverlap: 'shiftY' },
-  })),
-});
-
-const tempoOption = ({ rows }: ChartTable, goal: number) => ({
-  ...FONT,
-  grid: { left: 44, right: 80, top: 16, bottom: 28 },
-  tooltip: { trigger: 'axis' },
-  xAxis: { type: 'time', minInterval: DAY_MS, axisLabel: { color: QUIET, hideOverlap: true } },
-  yAxis: { type: 'value', axisLabel: { color: QUIET, formatter: '{value} %' } },
-  series: (
-    [
-      ['slowest', 1, 'dotted', QUIET],
-      ['middle', 2, 'solid', ACCENT],
-      ['fastest', 3, 'dashed', INK],
-    ] as const
-  ).map(([name, at, type, color], i) => ({
-    name,
-    type: 'line',
-    symbol: 'none',
-    data: rows.map((r) => [r[0], r[at]]),
-    lineStyle: { type, color, width: i === 1 ? 3 : 2 },
-    itemStyle: { color },
-    endLabel: { show: true, formatter: '{a}', color: INK, fontSize: 11 },
-    labelLayout: { moveOverlap: 'shiftY' },
-    ...(i === 1
-      ? {
-          markLine: {
-            symbol: 'none',
-            silent: true,
-            lineStyle: { color: INK, type: 'solid', width: 1 },
-            label: { formatter: 'goal', color: INK, position: 'insideStartTop' },
-            data: [{ yAxis: goal }],
-          },
-        }
-      : {}),
-  })),
-});
-
-const READY_LOOK = [
-  { color: ACCENT },
-  { color: '#9fd0c8' },
-  { color: '#dbe1ea' },
-  {
-    color: '#ffffff',
-    borderColor: QUIET,
-    borderWidth: 1,
-    decal: { symbol: 'rect', dashArrayX: [1, 0], dashArrayY: [2, 5], rotation: -Math.PI / 4, color: QUIET },
-  },
-];
-
-const readyOption = ({ heads, rows }: ChartTable, narrow: boolean) => {
-  const shown = rows.slice(0, 12);
-  const left = narrow ? 104 : 150;
-  return {
-    ...FONT,
-    grid: { left, right: 24, top: narrow ? 58 : 34, bottom: 24 },
-    tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
-    legend: { top: 0, left: narrow ? 0 : left, textStyle: { color: INK } },
-    xAxis: { type: 'value', minInterval: 1, axisLabel: { color: QUIET } },
-    yAxis: {
-      type: 'category',
-      inverse: true,
-      data: shown.map((r) => String(r[0])),
-      axisTick: { show: false },
-      axisLabel: { color: INK, width: left - 10, overflow: 'truncate' },
-    },
-    series: READINESS.map((_k, i) => ({
-      name: heads[i + 1],
-      type: 'bar',
-      stack: 'pupils',
-      barWidth: 16,
-      data: shown.map((r) => r[i + 1] || '-'),
-      itemStyle: READY_LOOK[i],
-    })),
-  };
-};

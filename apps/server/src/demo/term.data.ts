@@ -1,0 +1,63 @@
+import type { InstrumentId } from '@cifra/core';
+
+/** Thirty first names made up for Tidewater School, and what they play. */
+export const PEOPLE: readonly (readonly [string, InstrumentId])[] = [
+  ['Alba', 'flute'],
+  ['Beno', 'flute'],
+  ['Cleo', 'flute'],
+  ['Dario', 'flute'],
+  ['Enna', 'oboe'],
+  ['Finn', 'clarinet'],
+  ['Gaia', 'clarinet'],
+  ['Hugo', 'clarinet'],
+  ['Ilse', 'clarinet'],
+  ['Jaro', 'clarinet'],
+  ['Kaya', 'alto-saxophone'],
+  ['Levi', 'alto-saxophone'],
+  ['Maia', 'alto-saxophone'],
+  ['Nilo', 'tenor-saxophone'],
+  ['Orla', 'bassoon'],
+  ['Pavo', 'horn'],
+  ['Quin', 'horn'],
+  ['Rosa', 'trumpet'],
+  ['Sami', 'trumpet'],
+  ['Tove', 'trumpet'],
+  ['Udo', 'trumpet'],
+  ['Vida', 'trumpet'],
+  ['Wim', 'trombone'],
+  ['Xeni', 'trombone'],
+  ['Yara', 'trombone'],
+  ['Zeno', 'trombone'],
+  ['Anik', 'euphonium'],
+  ['Bela', 'euphonium'],
+  ['Cato', 'tuba'],
+  ['Dune', 'tuba'],
+];
+export const TITLES = [
+  'Gravel Path',
+  'Tin Roof',
+  'Nine Stones',
+  'Wet Boots',
+  'Far Lamp',
+  'Orchard Wall',
+  'Low Tide',
+  'Copper Gate',
+  'Cold Porridge',
+  'Windmill Row',
+  'Two Kettles',
+  'Ash and Elder',
+  'Bridge of Planks',
+  'Late Bus',
+];
+export const REMARKS = [
+  'good long tones',
+  'left the book at home',
+  'ask again about the pickup',
+  'leads the section well',
+  'sits better now',
+  'reed too hard',
+  'counts aloud by now',
+  'needs the first bar slowly',
+];
+export const CRITERIA = ['Sound', 'Counting', 'Posture'];
+export const LEVELS = ['not yet', 'nearly', 'there', 'secure'];
