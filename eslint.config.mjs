@@ -49,7 +49,6 @@ export default ts.config(
         },
       ],
       'no-restricted-syntax': ['error', { selector: 'ExportAllDeclaration', message: 'Name what is exported.' }],
-      'max-lines': ['error', 300],
       // A sentence is not broken for its length: it could not be found any more.
       'max-len': [
         'error',

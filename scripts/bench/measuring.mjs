@@ -57,14 +57,12 @@ export const longer = (tune, { bars = Infinity, notes = Infinity }) => {
       key,
       meter,
       tempo,
-      ...(i === 0
-        ? {
-            clef: tune.source.measures[0].clef,
-            key: tune.source.measures[0].key,
-            meter: tune.source.measures[0].meter,
-            pickup: undefined,
-          }
-        : {}),
+      ...(i === 0 && {
+        clef: tune.source.measures[0].clef,
+        key: tune.source.measures[0].key,
+        meter: tune.source.measures[0].meter,
+        pickup: undefined,
+      }),
       id: `m${i}`,
       events,
     });

@@ -14,14 +14,12 @@ const SILENT_SECONDS = 0.1;
 /** Quarters and eighths, the same bar over and over: every note lies on a half beat. */
 const measures = Array.from({ length: BARS }, (_u, i) => ({
   id: `m${i + 1}`,
-  ...(i === 0
-    ? {
-        clef: 'treble',
-        key: { fifths: 0, mode: 'major' },
-        meter: { beats: 4, unit: 4 },
-        tempo: { mark: { value: 'quarter', dots: 0, perMinute: TEMPO } },
-      }
-    : {}),
+  ...(i === 0 && {
+    clef: 'treble',
+    key: { fifths: 0, mode: 'major' },
+    meter: { beats: 4, unit: 4 },
+    tempo: { mark: { value: 'quarter', dots: 0, perMinute: TEMPO } },
+  }),
   events: ['C', 'D', 'E', 'F', 'G'].map((step, k) => ({
     kind: 'note',
     id: `n${i}-${k}`,

@@ -69,7 +69,7 @@ export class AccountService {
       practiceDays: await this.practice.listDays(id),
       handIns: (await this.practice.listHandIns(t.id, { classId: id })).map(({ hasSound: _has, ...h }) => ({
         ...h,
-        ...(named.get(h.id) === undefined ? {} : { sound: named.get(h.id)?.name ?? '' }),
+        ...(named.get(h.id) !== undefined && { sound: named.get(h.id)?.name ?? '' }),
       })),
     });
     const account: AccountFile = {

@@ -179,7 +179,7 @@ export function unpackAccount(bytes: Uint8Array): BroughtAccount {
         return {
           ...p,
           id: pupilIds[k] ?? '',
-          ...(page === undefined ? {} : { page: checked(PupilPageDto, page, `${name}, page of pupil ${k + 1}`) }),
+          ...(page !== undefined && { page: checked(PupilPageDto, page, `${name}, page of pupil ${k + 1}`) }),
         };
       }),
       assignments: rows('assignments', SaveAssignmentDto).map((a, k) => ({ ...a, id: assignmentIds[k] ?? '' })),
@@ -194,7 +194,7 @@ export function unpackAccount(bytes: Uint8Array): BroughtAccount {
         return {
           ...checked(MetEntryDto, r, `${name}, met ${k + 1}`),
           day: dayOf(r).slice(0, 10),
-          ...(typeof exerciseId === 'string' ? { exerciseId } : {}),
+          ...(typeof exerciseId === 'string' && { exerciseId }),
         };
       }),
       practice: listOrNone(c, 'practice').map((r, k) => ({

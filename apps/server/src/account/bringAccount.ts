@@ -59,7 +59,7 @@ async function bringClass(
       {
         ...w,
         exerciseId,
-        ...(pupilIds === undefined ? {} : { pupilIds: pupilIds.flatMap((p) => pupilOf.get(p) ?? []) }),
+        ...(pupilIds !== undefined && { pupilIds: pupilIds.flatMap((p) => pupilOf.get(p) ?? []) }),
       },
       '',
     );
@@ -75,13 +75,13 @@ async function bringClass(
         const assignmentId = old === undefined ? undefined : assignmentOf.get(old);
         return pupilId === undefined || (old !== undefined && assignmentId === undefined)
           ? []
-          : [{ ...entry, pupilId, ...(assignmentId === undefined ? {} : { assignmentId }) }];
+          : [{ ...entry, pupilId, ...(assignmentId !== undefined && { assignmentId }) }];
       }),
     );
   }
   for (const { pupilId, ...k } of c.kit) {
     const holder = pupilId === undefined ? undefined : pupilOf.get(pupilId);
-    await kit.create(id, { ...k, ...(holder === undefined ? {} : { pupilId: holder }) });
+    await kit.create(id, { ...k, ...(holder !== undefined && { pupilId: holder }) });
   }
   if (c.term !== undefined) await terms.save(id, c.term);
   await terms.bring(
@@ -96,8 +96,8 @@ async function bringClass(
         : [
             {
               ...m,
-              ...(pupil === undefined ? {} : { pupilId: pupil }),
-              ...(line === undefined ? {} : { exerciseId: line }),
+              ...(pupil !== undefined && { pupilId: pupil }),
+              ...(line !== undefined && { exerciseId: line }),
             },
           ];
     }),
@@ -110,7 +110,7 @@ async function bringClass(
   )) {
     await practice.handIn(
       { teacherId, pupilId, exerciseId, instrument },
-      { percent, summary, ...(sound === undefined ? {} : { type: sound.type }) },
+      { percent, summary, ...(sound !== undefined && { type: sound.type }) },
       sound?.bytes,
       new Date(createdAt),
     );

@@ -95,7 +95,7 @@ describe("what is set, on the pupils' links", () => {
             classId: group.id,
             instrument: 'trumpet',
             days: 7,
-            ...(pupilId === undefined ? {} : { pupilId }),
+            ...(pupilId !== undefined && { pupilId }),
           })
           .expect(201)
       ).body as LinkView;

@@ -37,9 +37,9 @@ export class AuthRepository {
         .update(teachers)
         .set({
           conventions,
-          ...(sentences === undefined ? {} : { sentences }),
-          ...(practice === undefined ? {} : { practice }),
-          ...(keepMonths === undefined ? {} : { keepMonths }),
+          ...(sentences !== undefined && { sentences }),
+          ...(practice !== undefined && { practice }),
+          ...(keepMonths !== undefined && { keepMonths }),
         })
         .where(eq(teachers.id, teacherId))
         .returning()

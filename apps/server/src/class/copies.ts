@@ -19,7 +19,7 @@ export const scoreOrder = (instruments: readonly InstrumentId[]): InstrumentId[]
 /** An instrument's page as the class has it. */
 export function classCopy(group: ClassView, teaching: Teaching, instrument: InstrumentId, today: string): PageCopy {
   const known = knownNotes(group.known)[instrument];
-  return { instrument, teaching, page: group.page, today, ...(known === undefined ? {} : { known }) };
+  return { instrument, teaching, page: group.page, today, ...(known !== undefined && { known }) };
 }
 
 /** A pupil's own page: the class's with what theirs has otherwise. */
@@ -37,7 +37,7 @@ export function pupilCopy(
     name: pupil.name,
     pupilId: pupil.id,
     page: withSetup(group.page, pupil.page),
-    ...(known === undefined ? {} : { known }),
+    ...(known !== undefined && { known }),
   };
 }
 

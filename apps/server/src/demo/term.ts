@@ -138,7 +138,7 @@ export function makeTerm(today: string, seed = 1): AccountFile {
     name,
     instrument,
     seat: `row ${1 + Math.floor(i / 10)}, ${1 + (i % 10)}`,
-    ...(i % 9 === 4 ? { note: 'sits in front' } : {}),
+    ...(i % 9 === 4 && { note: 'sits in front' }),
   }));
   const diligence = new Map(pupils.map((p) => [p.id, 0.35 + chance.next() * 0.6]));
   const instruments = [...new Set(PEOPLE.map(([, i]) => i))];
@@ -189,8 +189,8 @@ export function makeTerm(today: string, seed = 1): AccountFile {
           pupilId: p.id,
           assignmentId: w.id,
           done: chance.next() < keen + 0.2,
-          ...(chance.next() < 0.08 ? { remark: chance.of(REMARKS) } : {}),
-          ...(marks === undefined ? {} : { marks }),
+          ...(chance.next() < 0.08 && { remark: chance.of(REMARKS) }),
+          ...(marks !== undefined && { marks }),
         });
       }
       const home = practiceOf(chance, keen, p, line, monday, today);

@@ -32,7 +32,7 @@ const revisionView = (r: RevisionRow): RevisionView => ({
   title: r.title,
   refused: r.refused,
   createdAt: r.createdAt.toISOString(),
-  ...(r.name === null ? {} : { name: r.name }),
+  ...(r.name !== null && { name: r.name }),
 });
 
 @Injectable()

@@ -51,12 +51,12 @@ export class ImportController {
       bytes,
       part === undefined
         ? undefined
-        : { part: index, voice: voice ?? '1', ...(chosenGrid === undefined ? {} : { grid: chosenGrid }) },
+        : { part: index, voice: voice ?? '1', ...(chosenGrid !== undefined && { grid: chosenGrid }) },
     );
   }
 
   private async read(bytes: Uint8Array, choice: LineChoice | undefined): Promise<ImportView> {
-    const result = await this.pool.run({ kind: 'read', bytes, ...(choice === undefined ? {} : { choice }) });
+    const result = await this.pool.run({ kind: 'read', bytes, ...(choice !== undefined && { choice }) });
     if (!result.ok) throw refuseProblems(result.problems);
     const { value, problems } = result;
     if (value.kind === 'exercise') return { ...value, problems };
@@ -68,7 +68,7 @@ export class ImportController {
           source: value.score,
           suggestedOwner: value.suggestedOwner,
           candidate: value.candidate,
-          ...(value.grid === undefined ? {} : { grid: value.grid }),
+          ...(value.grid !== undefined && { grid: value.grid }),
           problems,
         };
   }

@@ -32,7 +32,7 @@ export const linkView = ({
   instrument,
   createdAt: createdAt.toISOString(),
   expiresAt: expiresAt.toISOString(),
-  ...(pupilId === null ? {} : { pupilId }),
+  ...(pupilId !== null && { pupilId }),
 });
 
 @Injectable()

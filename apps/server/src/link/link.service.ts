@@ -230,10 +230,10 @@ export class LinkService {
     set.map(({ due, fromBar, toBar, rungs, goalPercent, note }) => ({
       due,
       rungs,
-      ...(fromBar === undefined ? {} : { fromBar }),
-      ...(toBar === undefined ? {} : { toBar }),
-      ...(goalPercent === undefined ? {} : { goalPercent }),
-      ...(note === undefined ? {} : { note }),
+      ...(fromBar !== undefined && { fromBar }),
+      ...(toBar !== undefined && { toBar }),
+      ...(goalPercent !== undefined && { goalPercent }),
+      ...(note !== undefined && { note }),
     }));
 
   /** Every line that a pupil's link opens; the link's own last where it is not set. */
@@ -293,7 +293,7 @@ export class LinkService {
       lines,
       handedIn: handedIn.map(({ at, percent }) => ({ at: at.toISOString(), percent })),
       expiresAt: row.expiresAt.toISOString(),
-      ...(copy.known === undefined ? {} : { known: copy.known }),
+      ...(copy.known !== undefined && { known: copy.known }),
     };
   }
 }

@@ -119,8 +119,8 @@ export class PracticeRepository {
       instrument,
       percent,
       summary,
-      ...(at === undefined ? {} : { createdAt: at }),
-      ...(sound === undefined || type === undefined ? {} : { sound, soundType: type }),
+      ...(at !== undefined && { createdAt: at }),
+      ...(sound !== undefined && type !== undefined && { sound, soundType: type }),
     });
   }
 

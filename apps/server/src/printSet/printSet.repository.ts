@@ -45,7 +45,7 @@ export const printSetView = ({
   total,
   fileName,
   createdAt: createdAt.toISOString(),
-  ...(detail === null ? {} : { detail }),
+  ...(detail !== null && { detail }),
 });
 
 @Injectable()

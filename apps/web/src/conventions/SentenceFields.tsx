@@ -20,7 +20,7 @@ export const sentencesHold = (sentences: SentencesDto): boolean =>
 function withSentence(sentences: SentencesDto, clef: Clef, kind: StaffKind, text: string): SentencesDto {
   const { [clef]: before, ...others } = sentences;
   const { [kind]: _replaced, ...rest } = before ?? {};
-  const changed = { ...rest, ...(text === '' ? {} : { [kind]: text }) };
+  const changed = { ...rest, ...(text !== '' && { [kind]: text }) };
   return Object.keys(changed).length === 0 ? others : { ...others, [clef]: changed };
 }
 

@@ -66,7 +66,7 @@ export const keptMemory = (id: string): Memory =>
                 {
                   ...card,
                   due: new Date(card.due),
-                  ...(card.last_review === undefined ? {} : { last_review: new Date(card.last_review) }),
+                  ...(card.last_review !== undefined && { last_review: new Date(card.last_review) }),
                 },
               ] as const,
           )

@@ -115,7 +115,7 @@ export function padLayout(instrument: Instrument, conventions: Conventions): Pad
     width: h.twin === true ? TWIN_HOLE : HOLE,
     height: HOLE,
     round: true,
-    ...(h.twin === true ? { twin: true } : {}),
+    ...(h.twin === true && { twin: true }),
     halves: halved.has(h.name),
     hotkey: h.name,
   }));

@@ -75,7 +75,7 @@ export const optionsOf = ({ speed, heard, bars }: PlaySetup, part: Part): PlayOp
   countIn: heard.countIn,
   subdivide: heard.subdivide,
   counting: part.teaching.conventions.counting,
-  ...(bars === undefined ? {} : { bars }),
+  ...(bars !== undefined && { bars }),
 });
 
 /**

@@ -19,7 +19,7 @@ export function LinkDays({
       label="Stays open for"
       value={value}
       onChange={(e) => onChange(Number(e.target.value) as LinkDaysChoice)}
-      {...(className === undefined ? {} : { className })}
+      {...(className !== undefined && { className })}
     >
       {LINK_DAYS.map((d) => (
         <option key={d} value={d}>

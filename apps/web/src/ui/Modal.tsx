@@ -27,7 +27,7 @@ export function Modal({ open, onOpenChange, title, description, children, wide =
         <Dialog.Content
           onCloseAutoFocus={backToDesk}
           className={`fade-in fixed top-1/2 left-1/2 z-50 max-h-[90vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-lg bg-white p-6 shadow-xl ${wide ? 'max-w-2xl' : 'max-w-md'}`}
-          {...(description === undefined ? { 'aria-describedby': undefined } : {})}
+          {...(description === undefined && { 'aria-describedby': undefined })}
         >
           <div className="mb-4 flex items-start justify-between gap-4">
             <Dialog.Title className="text-xl">{title}</Dialog.Title>

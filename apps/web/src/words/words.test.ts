@@ -49,8 +49,8 @@ describe('the reason trail in words', () => {
         choices,
         (exercise, { id }, chosen, { clef, alternatives }) => {
           const choice = {
-            ...(clef === undefined ? {} : { clef }),
-            ...(alternatives === undefined ? {} : { alternatives }),
+            ...(clef !== undefined && { clef }),
+            ...(alternatives !== undefined && { alternatives }),
           };
           const part = derivePart(realize(exercise), taughtAs(id, chosen), 'concert', choice, {
             conventions: chosen,

@@ -14,10 +14,11 @@ describe('values, signs and breaths', () => {
       slurs: [{ from: 'n4', to: 'n5' }],
       measures: s.measures.map((m, i): Measure<Concert> => ({
         ...m,
-        ...(i === 0
-          ? { repeatStart: true, tempo: { words: 'Andante', mark: { value: 'quarter', dots: 0, perMinute: 60 } } }
-          : {}),
-        ...(i === 3 ? { ending: [1], repeatEnd: true } : {}),
+        ...(i === 0 && {
+          repeatStart: true,
+          tempo: { words: 'Andante', mark: { value: 'quarter', dots: 0, perMinute: 60 } },
+        }),
+        ...(i === 3 && { ending: [1], repeatEnd: true }),
         events: m.events.map((x) => (x.id === 'n8' ? { ...x, dynamic: 'p' as const, fermata: true } : x)),
       })),
     };
@@ -84,8 +85,8 @@ describe('what a line is', () => {
       ...plain,
       measures: plain.measures.map((m, i): Measure<Concert> => ({
         ...m,
-        ...(i === 0 ? { pickup: true, tempo: { mark: { value: 'quarter', dots: 0, perMinute: 60 } } } : {}),
-        ...(i === 2 ? { repeatEnd: true } : {}),
+        ...(i === 0 && { pickup: true, tempo: { mark: { value: 'quarter', dots: 0, perMinute: 60 } } }),
+        ...(i === 2 && { repeatEnd: true }),
       })),
     };
     const facts = lineFacts(score);

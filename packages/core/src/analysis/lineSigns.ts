@@ -78,7 +78,7 @@ export function lineSigns<P extends Pitch>({ measures, slurs, hairpins }: Score<
   const found = new Map<string, SignUsed>();
   const keep = (kind: SignKind, index: number, text?: string): void => {
     const name = `${kind} ${text ?? ''}`;
-    if (!found.has(name)) found.set(name, { kind, index, ...(text === undefined ? {} : { text }) });
+    if (!found.has(name)) found.set(name, { kind, index, ...(text !== undefined && { text }) });
   };
   const barOf = new Map(measures.flatMap((m, i) => m.events.map((e) => [e.id, i] as const)));
   measures.forEach((m, i) => {

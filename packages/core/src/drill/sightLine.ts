@@ -224,15 +224,13 @@ export function sightLine(wish: SightLineWish): Exercise | undefined {
       const index = measures.length;
       measures.push({
         id: `m${index + 1}`,
-        ...(index === 0
-          ? {
-              clef: wish.clef ?? instrument.clefs[0],
-              key: key(fifths),
-              meter,
-              tempo: { mark: { value: 'quarter' as const, dots: isCompound(meter) ? 1 : 0, perMinute: SIGHT_BEATS } },
-            }
-          : {}),
-        ...(last && i === inPhrase - 1 ? { endBar: 'final' as const } : {}),
+        ...(index === 0 && {
+          clef: wish.clef ?? instrument.clefs[0],
+          key: key(fifths),
+          meter,
+          tempo: { mark: { value: 'quarter' as const, dots: isCompound(meter) ? 1 : 0, perMinute: SIGHT_BEATS } },
+        }),
+        ...(last && i === inPhrase - 1 && { endBar: 'final' as const }),
         events: [...lengths.map((l) => event(l, notes[next++])), ...(rest > 0 ? [event(rest, undefined)] : [])],
       });
     });

@@ -127,7 +127,7 @@ function holdsQuestion(clef: Clef, chance: Random): HoldsQuestion {
     hairpins: [],
     measures: bars[where].map((notes, i) => ({
       id: `m${i + 1}`,
-      ...(i === 0 ? { clef, key: key(fifths), meter: { beats: 4 as const, unit: 4 as const } } : {}),
+      ...(i === 0 && { clef, key: key(fifths), meter: { beats: 4 as const, unit: 4 as const } }),
       events: notes.map((p) => ({
         kind: 'note' as const,
         id: `n${++n}`,

@@ -41,9 +41,9 @@ export function addBarline(state: EditState): EditState | undefined {
   const second: WrittenMeasure = {
     id: new FreshIds(score).forMeasure(),
     events: events.slice(at),
-    ...(m.ending === undefined ? {} : { ending: m.ending }),
-    ...(repeatEnd === undefined ? {} : { repeatEnd }),
-    ...(endBar === undefined ? {} : { endBar }),
+    ...(m.ending !== undefined && { ending: m.ending }),
+    ...(repeatEnd !== undefined && { repeatEnd }),
+    ...(endBar !== undefined && { endBar }),
   };
   const first: WrittenMeasure = { ...start, events: events.slice(0, at) };
   const pickup = measure === 0 && !isFull({ ...score, measures: [first] }, 0);
@@ -66,8 +66,8 @@ export function joinMeasures(state: EditState): EditState | undefined {
   const joined: WrittenMeasure = {
     ...plain,
     events: [...first.events, ...second.events],
-    ...(second.repeatEnd === true ? { repeatEnd: true } : {}),
-    ...(second.endBar === undefined ? {} : { endBar: second.endBar }),
+    ...(second.repeatEnd === true && { repeatEnd: true }),
+    ...(second.endBar !== undefined && { endBar: second.endBar }),
   };
   return {
     score: {

@@ -38,7 +38,7 @@ function play(
     const { score: now } = states.at(-1) as EditState;
     const at = clampCaret(now, caret);
     const done = applyCommand(
-      { score: now, caret: at, ...(anchor === undefined ? {} : { anchor: clampCaret(now, anchor) }) },
+      { score: now, caret: at, ...(anchor !== undefined && { anchor: clampCaret(now, anchor) }) },
       command,
     );
     if (done.ok) states.push(done.value);

@@ -12,7 +12,7 @@ export function insertMeasure(score: Score<Written>, index: number): Score<Writt
   const fresh: WrittenMeasure = {
     id: new FreshIds(score).forMeasure(),
     events: [],
-    ...(closing === undefined ? {} : { endBar: closing }),
+    ...(closing !== undefined && { endBar: closing }),
     ...(before?.ending !== undefined && before.repeatEnd !== true ? { ending: before.ending } : {}),
   };
   const measures = score.measures.map((m, i) =>
@@ -26,11 +26,11 @@ function inherit(gone: WrittenMeasure, next: WrittenMeasure): WrittenMeasure {
   const { clef = gone.clef, key = gone.key, meter = gone.meter, tempo = gone.tempo } = next;
   return {
     ...next,
-    ...(clef === undefined ? {} : { clef }),
-    ...(key === undefined ? {} : { key }),
-    ...(meter === undefined ? {} : { meter }),
-    ...(tempo === undefined ? {} : { tempo }),
-    ...(gone.repeatStart === true ? { repeatStart: true } : {}),
+    ...(clef !== undefined && { clef }),
+    ...(key !== undefined && { key }),
+    ...(meter !== undefined && { meter }),
+    ...(tempo !== undefined && { tempo }),
+    ...(gone.repeatStart === true && { repeatStart: true }),
   };
 }
 
@@ -48,7 +48,7 @@ export function removeMeasures(score: Score<Written>, from: number, to: number):
     const closing = gone.at(-1);
     rest[last] = {
       ...(rest[last] as WrittenMeasure),
-      ...(closing?.endBar === undefined ? {} : { endBar: closing.endBar }),
+      ...(closing?.endBar !== undefined && { endBar: closing.endBar }),
     };
   }
   if (rest.length === 0) {
@@ -56,10 +56,10 @@ export function removeMeasures(score: Score<Written>, from: number, to: number):
     rest.push({
       id: first?.id ?? 'm1',
       events: [],
-      ...(first?.clef === undefined ? {} : { clef: first.clef }),
-      ...(first?.key === undefined ? {} : { key: first.key }),
-      ...(first?.meter === undefined ? {} : { meter: first.meter }),
-      ...(first?.tempo === undefined ? {} : { tempo: first.tempo }),
+      ...(first?.clef !== undefined && { clef: first.clef }),
+      ...(first?.key !== undefined && { key: first.key }),
+      ...(first?.meter !== undefined && { meter: first.meter }),
+      ...(first?.tempo !== undefined && { tempo: first.tempo }),
     });
   }
   return tidySpans({ ...score, measures: rest });

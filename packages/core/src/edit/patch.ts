@@ -35,7 +35,7 @@ export interface Patch {
 
 const headOf = ({ title, composer }: Score<Written>): Head => ({
   title,
-  ...(composer === undefined ? {} : { composer }),
+  ...(composer !== undefined && { composer }),
 });
 
 function diffLine(before: Score<Written>, after: Score<Written>): LinePatch | undefined {
@@ -49,11 +49,11 @@ function diffLine(before: Score<Written>, after: Score<Written>): LinePatch | un
     at,
     removed: a.slice(at, a.length - end),
     added: b.slice(at, b.length - end),
-    ...(dequal(before.slurs, after.slurs) ? {} : { slurs: { before: before.slurs, after: after.slurs } }),
+    ...(!dequal(before.slurs, after.slurs) && { slurs: { before: before.slurs, after: after.slurs } }),
     ...(dequal(before.hairpins, after.hairpins)
       ? {}
       : { hairpins: { before: before.hairpins, after: after.hairpins } }),
-    ...(dequal(headOf(before), headOf(after)) ? {} : { head: { before: headOf(before), after: headOf(after) } }),
+    ...(!dequal(headOf(before), headOf(after)) && { head: { before: headOf(before), after: headOf(after) } }),
   };
   const empty =
     patch.removed.length === 0 &&
@@ -83,8 +83,8 @@ export function diffExercise(before: Exercise, after: Exercise): Patch | undefin
   }
   const patch: Patch = {
     lines,
-    ...(a.length === b.length ? {} : { count: { before: a.slice(shared), after: b.slice(shared) } }),
-    ...(dequal(restOf(before), restOf(after)) ? {} : { rest: { before: restOf(before), after: restOf(after) } }),
+    ...(a.length !== b.length && { count: { before: a.slice(shared), after: b.slice(shared) } }),
+    ...(!dequal(restOf(before), restOf(after)) && { rest: { before: restOf(before), after: restOf(after) } }),
   };
   return Object.keys(lines).length === 0 && patch.count === undefined && patch.rest === undefined ? undefined : patch;
 }
@@ -96,8 +96,8 @@ function applyLine(line: Score<Written>, p: LinePatch, forward: boolean): Score<
   return {
     ...(p.head === undefined ? line : { ...plain, ...pick(p.head) }),
     measures: [...line.measures.slice(0, p.at), ...into, ...line.measures.slice(p.at + out.length)],
-    ...(p.slurs === undefined ? {} : { slurs: pick(p.slurs) }),
-    ...(p.hairpins === undefined ? {} : { hairpins: pick(p.hairpins) }),
+    ...(p.slurs !== undefined && { slurs: pick(p.slurs) }),
+    ...(p.hairpins !== undefined && { hairpins: pick(p.hairpins) }),
   };
 }
 

@@ -39,9 +39,9 @@ function joinTied(events: readonly WrittenEvent[], barStarts: ReadonlySet<string
         joined[joined.length - 1] = {
           ...rest,
           duration: both,
-          ...(e.tie === true ? { tie: true } : {}),
-          ...(e.fermata === true ? { fermata: true } : {}),
-          ...(e.breathAfter === true ? { breathAfter: true } : {}),
+          ...(e.tie === true && { tie: true }),
+          ...(e.fermata === true && { fermata: true }),
+          ...(e.breathAfter === true && { breathAfter: true }),
         };
         continue;
       }
@@ -61,8 +61,8 @@ function splitEvent(e: WrittenEvent, lengths: readonly Duration[], ids: FreshIds
         kind: 'rest',
         id,
         duration,
-        ...(i === 0 && e.dynamic !== undefined ? { dynamic: e.dynamic } : {}),
-        ...(i === 0 && e.words !== undefined ? { words: e.words } : {}),
+        ...(i === 0 && e.dynamic !== undefined && { dynamic: e.dynamic }),
+        ...(i === 0 && e.words !== undefined && { words: e.words }),
       };
     const { tie, breathAfter, fermata, articulations, dynamic, words, courtesy, ...plain } = e;
     return {
@@ -70,12 +70,12 @@ function splitEvent(e: WrittenEvent, lengths: readonly Duration[], ids: FreshIds
       id,
       duration,
       ...(!last || tie === true ? { tie: true } : {}),
-      ...(last && breathAfter === true ? { breathAfter } : {}),
-      ...(last && fermata === true ? { fermata } : {}),
-      ...(i === 0 && articulations !== undefined ? { articulations } : {}),
-      ...(i === 0 && dynamic !== undefined ? { dynamic } : {}),
-      ...(i === 0 && words !== undefined ? { words } : {}),
-      ...(i === 0 && courtesy !== undefined ? { courtesy } : {}),
+      ...(last && breathAfter === true && { breathAfter }),
+      ...(last && fermata === true && { fermata }),
+      ...(i === 0 && articulations !== undefined && { articulations }),
+      ...(i === 0 && dynamic !== undefined && { dynamic }),
+      ...(i === 0 && words !== undefined && { words }),
+      ...(i === 0 && courtesy !== undefined && { courtesy }),
     };
   });
 }
@@ -149,9 +149,9 @@ export function reflow(score: Score<Written>, from: number): Score<Written> {
     const closes = i === measures.length - 1;
     return {
       ...plain,
-      ...(closes && closing.repeatEnd === true ? { repeatEnd: true } : {}),
-      ...(closes && closing.endBar !== undefined ? { endBar: closing.endBar } : {}),
-      ...(closing.ending === undefined ? {} : { ending: closing.ending }),
+      ...(closes && closing.repeatEnd === true && { repeatEnd: true }),
+      ...(closes && closing.endBar !== undefined && { endBar: closing.endBar }),
+      ...(closing.ending !== undefined && { ending: closing.ending }),
     };
   });
   return tidySpans({ ...score, measures: [...score.measures.slice(0, from), ...settled, ...score.measures.slice(to)] });

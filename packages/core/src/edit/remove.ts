@@ -38,8 +38,8 @@ const asRest = ({ id, duration, dynamic, words }: WrittenEvent): WrittenEvent =>
   kind: 'rest',
   id,
   duration,
-  ...(dynamic === undefined ? {} : { dynamic }),
-  ...(words === undefined ? {} : { words }),
+  ...(dynamic !== undefined && { dynamic }),
+  ...(words !== undefined && { words }),
 });
 
 function removePlaces(score: Score<Written>, places: readonly EventPlace[]): Score<Written> {

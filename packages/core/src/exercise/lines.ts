@@ -27,5 +27,5 @@ export function withLines(
   [source, ...otherLines]: readonly Score<Written>[],
 ): Exercise {
   if (source === undefined) throw new RangeError('an exercise has a line');
-  return { ...rest, source, ...(otherLines.length === 0 ? {} : { otherLines }) };
+  return { ...rest, source, ...(otherLines.length !== 0 && { otherLines }) };
 }

@@ -100,7 +100,7 @@ export function compileCatalogue(woodwind: Woodwind, text: string): Catalogue {
           parseReasoned(woodwind, first, true),
           ...others.map((f) => parseReasoned(woodwind, f, false)),
         ] as const),
-        ...(tuning === undefined ? {} : { intonation: parseIntonation(tuning) }),
+        ...(tuning !== undefined && { intonation: parseIntonation(tuning) }),
       }),
     );
   }
@@ -123,6 +123,6 @@ export function fingerFromCatalogue(c: Catalogue, target: number, preferred?: Al
     kind: 'playable',
     figure: first.figure,
     alternates: figures.filter((f) => f !== first),
-    ...(intonation === undefined ? {} : { intonation }),
+    ...(intonation !== undefined && { intonation }),
   };
 }

@@ -267,7 +267,7 @@ export function fingerOnTube(tube: Tube, target: number): Fingering {
     figure: Object.freeze(best.figure),
     origin: Object.freeze(best.origin),
     alternates: Object.freeze(alternates),
-    ...(intonation === undefined ? {} : { intonation: Object.freeze(intonation) }),
-    ...(preferred === undefined ? {} : { preferred }),
+    ...(intonation !== undefined && { intonation: Object.freeze(intonation) }),
+    ...(preferred !== undefined && { preferred }),
   });
 }

@@ -29,10 +29,10 @@ const reworked = fc
     const [note, bar] = [notesOf(mine)[0], mine.measures[0]];
     const choice = {
       ...(twoLines ? { line: 1 } : {}),
-      ...(octaves === undefined ? {} : { octaves }),
-      ...(key === undefined ? {} : { key }),
-      ...(easier && bar !== undefined ? { easier: { [bar.id]: 'held' as const } } : {}),
-      ...(moved && note !== undefined ? { alternatives: { [note.id]: 1 } } : {}),
+      ...(octaves !== undefined && { octaves }),
+      ...(key !== undefined && { key }),
+      ...(easier && bar !== undefined && { easier: { [bar.id]: 'held' as const } }),
+      ...(moved && note !== undefined && { alternatives: { [note.id]: 1 } }),
     };
     const whole: Exercise = {
       ...exercise,

@@ -68,7 +68,7 @@ function tonesOf(concert: Score<Concert>, alternatives: Readonly<Record<NoteId, 
     for (const e of m.events) {
       if (e.kind !== 'note') continue;
       const octaves = alternatives[e.id] ?? 0;
-      const tone = { pitch: pitchText(e.pitch), fifths, ...(octaves === 0 ? {} : { octaves }) };
+      const tone = { pitch: pitchText(e.pitch), fifths, ...(octaves !== 0 && { octaves }) };
       const name = `${tone.pitch}/${fifths}/${octaves}`;
       tones.set(name, { ...tone, times: (tones.get(name)?.times ?? 0) + 1 });
     }

@@ -49,7 +49,7 @@ describe('a malformed signature', () => {
         return {
           step: letter[0] as Step,
           alter: letter.slice(1) === 'b' ? -1 : letter.slice(1) === '#' ? 1 : letter.slice(1) === 'x' ? 2 : -2,
-          ...(place === undefined ? {} : { place: Number(place) }),
+          ...(place !== undefined && { place: Number(place) }),
         };
       });
   const faults = (text: string): { kinds: string[]; fifths: number } => {

@@ -64,18 +64,16 @@ export function chartPart(
       events: [
         { kind: 'note', id: chartId(p), duration: { value: 'whole', dots: 0 }, pitch: transpose<Concert>(p, down) },
       ],
-      ...(i === 0
-        ? {
-            key: key(-instrument.toWritten.fifths, 'none'),
-            meter: { beats: 4, unit: 4 } as const,
-            clef: instrument.clefs[0],
-          }
-        : {}),
+      ...(i === 0 && {
+        key: key(-instrument.toWritten.fifths, 'none'),
+        meter: { beats: 4, unit: 4 } as const,
+        clef: instrument.clefs[0],
+      }),
     })),
   };
   const plain: Teaching = {
     conventions: conventionsOf(conventions, { figures: 'all', breath: 'own-marks', reminders: 'none' }),
     stage: 'full',
   };
-  return derivePart(concert, instrument, 'concert', { octaves: 0, ...(clef === undefined ? {} : { clef }) }, plain);
+  return derivePart(concert, instrument, 'concert', { octaves: 0, ...(clef !== undefined && { clef }) }, plain);
 }

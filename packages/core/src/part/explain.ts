@@ -66,7 +66,7 @@ function signFacts(
     alter,
     step,
     courtesy: courtesy === true,
-    ...(setBy === undefined ? {} : { setAt: placeOf(setBy) }),
+    ...(setBy !== undefined && { setAt: placeOf(setBy) }),
   };
   return reached.length === 0 ? [accidental] : [accidental, { kind: 'reach', at: reached.map(placeOf) }];
 }

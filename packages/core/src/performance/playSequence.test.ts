@@ -18,7 +18,7 @@ const at60 = (
     ...score,
     measures: score.measures.map((m, i): Measure<Concert> => ({
       ...m,
-      ...(i === 0 ? { tempo: { mark: { value: 'quarter', dots: 0, perMinute: 60 } } } : {}),
+      ...(i === 0 && { tempo: { mark: { value: 'quarter', dots: 0, perMinute: 60 } } }),
       ...change(m, i),
     })),
   };

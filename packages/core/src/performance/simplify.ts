@@ -48,7 +48,7 @@ function write<P extends Pitch>({ note, quarters }: Kept<P>, tiedOn: boolean): M
       id: i === 0 ? note.id : `${note.id}-held${i}`,
       duration,
       ...(!last || tiedOn ? { tie: true } : {}),
-      ...(last && breathAfter === true ? { breathAfter: true } : {}),
+      ...(last && breathAfter === true && { breathAfter: true }),
     };
   });
 }

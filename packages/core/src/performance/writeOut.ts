@@ -46,8 +46,8 @@ export function writeOut<P extends Pitch>(score: Score<P>): Score<P> {
       ...plain,
       id: idAt(plain.id, time),
       events,
-      ...(multiRest === undefined ? {} : { multiRest }),
-      ...(here.clef === before?.clef ? {} : { clef: here.clef }),
+      ...(multiRest !== undefined && { multiRest }),
+      ...(here.clef !== before?.clef && { clef: here.clef }),
       ...(here.key.fifths === before?.key.fifths && here.key.mode === before.key.mode ? {} : { key: here.key }),
       ...(here.meter.beats === before?.meter.beats &&
       here.meter.unit === before.meter.unit &&

@@ -190,9 +190,9 @@ describe('reminders', () => {
       fc.property(arbitraryScore(), fc.constantFrom<ReminderPolicy>('once-a-bar', 'after-change'), (score, policy) => {
         const plain = accidentalsInForce(score);
         for (const [id, r] of accidentalsInForce(score, policy)) {
-          expect({ ...r, ...(r.courtesy === true ? { sign: undefined, courtesy: undefined } : {}) }).toEqual({
+          expect({ ...r, ...(r.courtesy === true && { sign: undefined, courtesy: undefined }) }).toEqual({
             ...plain.get(id),
-            ...(r.courtesy === true ? { sign: undefined, courtesy: undefined } : {}),
+            ...(r.courtesy === true && { sign: undefined, courtesy: undefined }),
           });
           if (r.courtesy === true) expect(r.sign).toBe(notesOf(score).find((n) => n.id === id)?.pitch.alter);
         }

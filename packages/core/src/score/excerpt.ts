@@ -16,7 +16,7 @@ export function excerpt<P extends Pitch>(score: Score<P>, from: number, to: numb
   const measures = placed
     .slice(from)
     .map(({ measure, clef, key, meter }, i) =>
-      i > 0 ? measure : { ...measure, clef, key, meter, ...(tempo === undefined ? {} : { tempo }) },
+      i > 0 ? measure : { ...measure, clef, key, meter, ...(tempo !== undefined && { tempo }) },
     );
   const kept = new Set(measures.flatMap((m) => m.events.map((e) => e.id)));
   const inside = (s: Span): boolean => kept.has(s.from) && kept.has(s.to);

@@ -75,7 +75,7 @@ export function mapPitches<P extends Pitch, Q extends Pitch>(
     ...score,
     measures: score.measures.map((m) => ({
       ...m,
-      ...(m.key === undefined ? {} : { key: toKey(m.key) }),
+      ...(m.key !== undefined && { key: toKey(m.key) }),
       events: m.events.map((e): MusicEvent<Q> => (e.kind === 'note' ? { ...e, pitch: toPitch(e.pitch, e) } : e)),
     })),
   };

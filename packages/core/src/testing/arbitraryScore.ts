@@ -60,7 +60,7 @@ class Builder {
   private openTie: Note<Written> | undefined;
 
   event(seed: Seed, duration: Duration, tupletPlace?: WrittenEvent['tupletPlace']): WrittenEvent {
-    const base = { id: `n${++this.events}`, duration, ...(tupletPlace === undefined ? {} : { tupletPlace }) };
+    const base = { id: `n${++this.events}`, duration, ...(tupletPlace !== undefined && { tupletPlace }) };
     if (seed.kind === 'rest') {
       // A tie leads to a note: before a rest there is none.
       if (this.openTie !== undefined) delete (this.openTie as { tie?: boolean }).tie;
@@ -76,8 +76,8 @@ class Builder {
           ? ([seed.pitch.step, seed.pitch.alter, seed.pitch.octave] as const)
           : ([held.pitch.step, held.pitch.alter, held.pitch.octave] as const)),
       ),
-      ...(seed.tie && tupletPlace === undefined ? { tie: true } : {}),
-      ...(seed.articulations.length === 0 ? {} : { articulations: seed.articulations }),
+      ...(seed.tie && tupletPlace === undefined && { tie: true }),
+      ...(seed.articulations.length !== 0 && { articulations: seed.articulations }),
       ...(seed.fermata && seed.breath ? { fermata: true } : {}),
       ...(seed.breath && !seed.fermata ? { breathAfter: true } : {}),
       ...(seed.dynamic && seed.fermata ? { dynamic: 'mf' as const } : {}),
@@ -144,22 +144,20 @@ export const arbitraryScore = (maxMeasures = 8): fc.Arbitrary<Score<Written>> =>
         return {
           id: `m${i + 1}`,
           events: builder.measure(s, short ? rational(1, 2) : full),
-          ...(i === 0
-            ? {
-                clef,
-                key: key(fifths, mode),
-                meter,
-                ...(tempo
-                  ? { tempo: { words: 'Moderato', mark: { value: 'quarter' as const, dots: 0, perMinute: 96 } } }
-                  : {}),
-              }
-            : {}),
+          ...(i === 0 && {
+            clef,
+            key: key(fifths, mode),
+            meter,
+            ...(tempo
+              ? { tempo: { words: 'Moderato', mark: { value: 'quarter' as const, dots: 0, perMinute: 96 } } }
+              : {}),
+          }),
           ...(short ? { pickup: true } : {}),
-          ...(newKey !== undefined && i === 1 ? { key: key(newKey, 'major') } : {}),
-          ...(repeat && i === 1 ? { repeatStart: true } : {}),
-          ...(repeat && last > 2 && i === last - 1 ? { ending: [1], repeatEnd: true } : {}),
-          ...(repeat && last > 2 && i === last ? { ending: [2] } : {}),
-          ...(i === last ? { endBar: 'final' as const } : {}),
+          ...(newKey !== undefined && i === 1 && { key: key(newKey, 'major') }),
+          ...(repeat && i === 1 && { repeatStart: true }),
+          ...(repeat && last > 2 && i === last - 1 && { ending: [1], repeatEnd: true }),
+          ...(repeat && last > 2 && i === last && { ending: [2] }),
+          ...(i === last && { endBar: 'final' as const }),
         };
       });
       builder.dropOpenTie(measures);

@@ -18,7 +18,7 @@ export function line<P extends Pitch>(
   let n = 0;
   const measures = text.split('|').map((bar, i): Measure<P> => ({
     id: `m${i + 1}`,
-    ...(i === 0 ? { clef: 'treble' as const, key: key(fifths), meter } : {}),
+    ...(i === 0 && { clef: 'treble' as const, key: key(fifths), meter }),
     events: bar
       .trim()
       .split(/\s+/)
@@ -31,7 +31,7 @@ export function line<P extends Pitch>(
         };
         return m[1] === 'R'
           ? { kind: 'rest', ...base }
-          : { kind: 'note', ...base, pitch: parsePitch<P>(m[1] as string), ...(m[4] === '~' ? { tie: true } : {}) };
+          : { kind: 'note', ...base, pitch: parsePitch<P>(m[1] as string), ...(m[4] === '~' && { tie: true }) };
       }),
   }));
   return { title: 'Test line', measures, slurs: [], hairpins: [] };

@@ -131,14 +131,13 @@ function stepMeasures(concert: Score<Concert>, { steps }: BuildUp, first: number
       pickup: true,
       endBar: last ? 'final' : 'double',
       // A meter says nothing of a step: only the first, which a score has to have, stands there.
-      ...(k === 0 && place !== undefined
-        ? {
-            startsSystem: true,
-            key: place.key,
-            tempo: { words: label },
-            ...(first === 0 ? { meter: place.meter, clef: place.clef } : {}),
-          }
-        : {}),
+      ...(k === 0 &&
+        place !== undefined && {
+          startsSystem: true,
+          key: place.key,
+          tempo: { words: label },
+          ...(first === 0 && { meter: place.meter, clef: place.clef }),
+        }),
     });
   });
 }

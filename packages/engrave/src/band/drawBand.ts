@@ -162,7 +162,7 @@ export function drawBand(
           class: 'cell',
           'data-note': name(note.id),
           transform: `translate(${round(head.x)} ${round(top)})`,
-          ...(label === undefined ? {} : { role: 'button', tabindex: 0, 'aria-label': label(note.id) }),
+          ...(label !== undefined && { role: 'button', tabindex: 0, 'aria-label': label(note.id) }),
         },
         [
           element('rect', {

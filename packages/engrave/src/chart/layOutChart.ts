@@ -81,7 +81,7 @@ export function layOutStrip(
   const source = fullBand(
     chart,
     annotations,
-    rows.filter((r) => r.row !== 'count').map(({ row, size }) => ({ row, ...(size === undefined ? {} : { size }) })),
+    rows.filter((r) => r.row !== 'count').map(({ row, size }) => ({ row, ...(size !== undefined && { size }) })),
     newNotes,
   );
   const layout = layOutChart(engine, source, width, true);

@@ -78,7 +78,7 @@ export class MeiStaff<P extends Pitch> {
     return el('staffDef', {
       n: this.n,
       keysig: key === undefined ? undefined : keySig(key),
-      ...(clef === undefined ? {} : { 'clef.shape': CLEF[clef].shape, 'clef.line': CLEF[clef].line }),
+      ...(clef !== undefined && { 'clef.shape': CLEF[clef].shape, 'clef.line': CLEF[clef].line }),
     });
   }
 

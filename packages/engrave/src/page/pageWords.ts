@@ -135,12 +135,12 @@ export function partHeader(plan: PagePlan, { name, note, code }: PageExtras = {}
   ];
   return {
     title: part.score.title === '' ? 'Untitled line' : part.score.title,
-    ...(part.score.composer === undefined ? {} : { composer: part.score.composer }),
+    ...(part.score.composer !== undefined && { composer: part.score.composer }),
     instrument: instrumentTitle(part.instrument),
     nameLabel: 'Name',
     notes,
     advice,
-    ...(name === undefined ? {} : { name }),
-    ...(code === undefined ? {} : { code }),
+    ...(name !== undefined && { name }),
+    ...(code !== undefined && { code }),
   };
 }

@@ -12,18 +12,19 @@ export function overloaded(exercise: Exercise): Exercise {
   let n = 0;
   const measures = source.measures.map((m, bar): Measure<Written> => ({
     ...m,
-    ...(bar % EVERY.tempo === 0 && m.multiRest === undefined
-      ? { tempo: { words: 'Slower and rather softly', mark: { value: 'quarter', dots: 1, perMinute: 108 } } }
-      : {}),
+    ...(bar % EVERY.tempo === 0 &&
+      m.multiRest === undefined && {
+        tempo: { words: 'Slower and rather softly', mark: { value: 'quarter', dots: 1, perMinute: 108 } },
+      }),
     events: m.events.map((e): MusicEvent<Written> => {
       n += 1;
       if (e.kind === 'rest') return e;
       return {
         ...e,
-        ...(n % EVERY.dynamic === 0 ? { dynamic: n % 2 === 0 ? 'mf' : 'pp' } : {}),
-        ...(n % EVERY.fermata === 0 ? { fermata: true } : {}),
-        ...(n % EVERY.breath === 0 ? { breathAfter: true } : {}),
-        ...(n % EVERY.words === 0 ? { words: 'dolce' } : {}),
+        ...(n % EVERY.dynamic === 0 && { dynamic: n % 2 === 0 ? 'mf' : 'pp' }),
+        ...(n % EVERY.fermata === 0 && { fermata: true }),
+        ...(n % EVERY.breath === 0 && { breathAfter: true }),
+        ...(n % EVERY.words === 0 && { words: 'dolce' }),
         ...(n % EVERY.artic === 0 ? { articulations: ['staccato'] } : n % 5 === 0 ? { articulations: ['accent'] } : {}),
       };
     }),

@@ -86,5 +86,5 @@ export function readTempo(t: AbcTune['metaText']['tempo']): Tempo | undefined {
       : undefined;
   return words === '' && mark === undefined
     ? undefined
-    : { ...(words === '' ? {} : { words }), ...(mark === undefined ? {} : { mark }) };
+    : { ...(words !== '' && { words }), ...(mark !== undefined && { mark }) };
 }

@@ -80,7 +80,7 @@ export class AbcVoiceReader {
     return {
       id: `m${this.measures.length + 1}`,
       events: [],
-      ...(this.ending === undefined ? {} : { ending: this.ending }),
+      ...(this.ending !== undefined && { ending: this.ending }),
     };
   }
 

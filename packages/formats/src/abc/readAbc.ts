@@ -52,7 +52,7 @@ const candidateOf = (s: Stream, part: number): Candidate => ({
   partName: s.name === '' ? `Voice ${part + 1}` : s.name,
   measures: s.elements.filter((e) => e.el_type === 'bar').length,
   notes: s.elements.filter((e) => e.pitches !== undefined).length,
-  ...(s.clef === 'perc' ? { unusable: 'percussion-part' as const } : {}),
+  ...(s.clef === 'perc' && { unusable: 'percussion-part' as const }),
 });
 
 /**
@@ -80,8 +80,8 @@ export function readAbc(text: string, choice?: LineChoice): Result<FileImport> {
       .trim();
     const [, line, column, detail] = /^Music Line:(\d+):(\d+): (.*)$/.exec(plain) ?? [];
     problems.add('abc-warning', 'left-out', {
-      ...(line === undefined ? {} : { line: Number(line) }),
-      facts: { detail: (detail ?? plain).slice(0, 160), ...(column === undefined ? {} : { column: Number(column) }) },
+      ...(line !== undefined && { line: Number(line) }),
+      facts: { detail: (detail ?? plain).slice(0, 160), ...(column !== undefined && { column: Number(column) }) },
     });
   }
   const streams = streamsOf(tune, text).filter((s) => s.elements.length > 0);
@@ -96,7 +96,7 @@ export function readAbc(text: string, choice?: LineChoice): Result<FileImport> {
   const score = assembleScore(
     {
       title: tune.metaText.title ?? '',
-      ...(tune.metaText.composer === undefined ? {} : { composer: tune.metaText.composer }),
+      ...(tune.metaText.composer !== undefined && { composer: tune.metaText.composer }),
       measures: voice.measures,
       slurs: voice.slurs,
       hairpins: voice.hairpins,

@@ -144,7 +144,7 @@ export function readMidi(bytes: Uint8Array, choice?: LineChoice): Result<FileImp
     partName: s.name === '' ? `Channel ${s.channel + 1}` : s.name,
     notes: s.notes.length,
     measures: Math.ceil((s.notes.at(-1)?.to ?? 0) / ((frame.meter.beats * 4) / frame.meter.unit)),
-    ...(s.channel === PERCUSSION ? { unusable: 'percussion-part' as const } : {}),
+    ...(s.channel === PERCUSSION && { unusable: 'percussion-part' as const }),
   }));
   const usable = candidates.filter((c) => c.unusable === undefined);
   if (usable.length === 0) return candidates.length === 0 ? failure('no-music') : failure('percussion-part');

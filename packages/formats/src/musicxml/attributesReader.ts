@@ -69,7 +69,7 @@ export function readMeter(e: XmlElement, measure: number, problems: ProblemList)
         : e.attributes.symbol === 'common' && beats === 4 && unit === 4
           ? 'common'
           : undefined;
-    return { beats, unit: unit as Meter['unit'], ...(symbol === undefined ? {} : { symbol }) };
+    return { beats, unit: unit as Meter['unit'], ...(symbol !== undefined && { symbol }) };
   }
   problems.add('meter', 'repaired', { measure });
   return { beats: 4, unit: 4 };

@@ -66,7 +66,7 @@ export function readDurations(note: XmlElement, divisions: number, measure: numb
   if (type !== undefined && value === undefined)
     problems.add('short-value', 'repaired', { measure, facts: { value: type } });
   if (value !== undefined) {
-    const written: Duration = { value, dots, ...(tuplet === undefined ? {} : { tuplet }) };
+    const written: Duration = { value, dots, ...(tuplet !== undefined && { tuplet }) };
     if (quarters === undefined || equal(durationQuarters(written), quarters)) return [written];
     problems.add('odd-duration', 'repaired', { measure });
     return [written];

@@ -248,8 +248,8 @@ export class PartReader {
               duration,
               pitch: p,
               ...(tieStart || !isLast ? { tie: true } : {}),
-              ...(courtesy && i === 0 ? { courtesy } : {}),
-              ...(marks.articulations.length > 0 && i === 0 ? { articulations: marks.articulations } : {}),
+              ...(courtesy && i === 0 && { courtesy }),
+              ...(marks.articulations.length > 0 && i === 0 && { articulations: marks.articulations }),
               ...(marks.fermata && isLast ? { fermata: true } : {}),
               ...(marks.breath && isLast ? { breathAfter: true } : {}),
             };

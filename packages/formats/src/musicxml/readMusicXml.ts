@@ -49,7 +49,7 @@ function candidatesOf(root: XmlElement): Candidate[] {
       partName: name === '' ? `Part ${index + 1}` : name.replace(/\s+/g, ' ').slice(0, 80),
       measures,
       notes,
-      ...(why === undefined ? {} : { unusable: why }),
+      ...(why !== undefined && { unusable: why }),
     }));
   });
 }
@@ -112,7 +112,7 @@ export function readMusicXml(xml: string, choice?: LineChoice): Result<FileImpor
   const score = assembleScore(
     {
       title: titleOf(root),
-      ...(composer === undefined ? {} : { composer }),
+      ...(composer !== undefined && { composer }),
       measures: reader.measures,
       slurs: reader.slurs,
       hairpins: reader.hairpins,

@@ -34,8 +34,8 @@ export function exerciseOf(readings: readonly LineImport[], owner: PageOwner, ti
   return {
     owner,
     source,
-    ...(otherLines.length === 0 ? {} : { otherLines }),
-    ...(notTaken.length === 0 ? {} : { notTaken }),
+    ...(otherLines.length !== 0 && { otherLines }),
+    ...(notTaken.length !== 0 && { notTaken }),
     partChoices: {},
   };
 }

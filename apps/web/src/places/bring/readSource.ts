@@ -6,18 +6,22 @@ export const MAX_FILE_MB = 5;
 /** What a line is read from. */
 export type Source = { readonly kind: 'text'; readonly text: string } | { readonly kind: 'file'; readonly file: File };
 
-/** Has the server read it. @param choice one part and voice of several @param grid where notes begin when it has no written values */
+/**
+ * Has the server read it.
+ * @param choice one part and voice of several
+ * @param grid where notes begin when it has no written values
+ */
 export const readSource = (source: Source, choice?: CandidateView, grid?: string): Promise<ImportView> => {
   if (source.kind === 'text')
     return post<ImportView>('/api/imports/text', {
       text: source.text,
-      ...(choice === undefined ? {} : { part: choice.part, voice: choice.voice }),
+      ...(choice !== undefined && { part: choice.part, voice: choice.voice }),
     });
   const query = new URLSearchParams({
     ...(choice === undefined && grid === undefined
       ? {}
       : { part: String(choice?.part ?? 0), voice: choice?.voice ?? '1' }),
-    ...(grid === undefined ? {} : { grid }),
+    ...(grid !== undefined && { grid }),
   });
   return postBytes<ImportView>(`/api/imports/file${query.size === 0 ? '' : `?${query}`}`, source.file);
 };

@@ -103,8 +103,8 @@ function OpenChart({
       class: group.id,
       paper: group.paper,
       stage: teaching.stage,
-      ...(exercise === undefined ? {} : { exercise: exercise.id }),
-      ...(question === undefined ? {} : { convention: teaching.conventions[question] }),
+      ...(exercise !== undefined && { exercise: exercise.id }),
+      ...(question !== undefined && { convention: teaching.conventions[question] }),
     });
     await attempt(() => download(`/api/charts/${id}.pdf?${query.toString()}`), {
       saying: 'The chart could not be made.',

@@ -41,9 +41,9 @@ function sent(form: SaveAssignmentDto): SaveAssignmentDto {
   const { fromBar, toBar, section, pupilIds, ...rest } = filledIn(form);
   return {
     ...rest,
-    ...(fromBar === undefined || toBar === undefined ? {} : { fromBar, toBar }),
-    ...(form.for === 'section' ? { section } : {}),
-    ...(form.for === 'pupils' ? { pupilIds } : {}),
+    ...(fromBar !== undefined && toBar !== undefined && { fromBar, toBar }),
+    ...(form.for === 'section' && { section }),
+    ...(form.for === 'pupils' && { pupilIds }),
     rungs: LADDER_RUNGS.filter((r) => form.rungs.includes(r)),
   };
 }

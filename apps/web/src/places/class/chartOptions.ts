@@ -81,17 +81,15 @@ export const tempoOption = ({ rows }: ChartTable, goal: number) => ({
     itemStyle: { color },
     endLabel: { show: true, formatter: '{a}', color: INK, fontSize: 11 },
     labelLayout: { moveOverlap: 'shiftY' },
-    ...(i === 1
-      ? {
-          markLine: {
-            symbol: 'none',
-            silent: true,
-            lineStyle: { color: INK, type: 'solid', width: 1 },
-            label: { formatter: 'goal', color: INK, position: 'insideStartTop' },
-            data: [{ yAxis: goal }],
-          },
-        }
-      : {}),
+    ...(i === 1 && {
+      markLine: {
+        symbol: 'none',
+        silent: true,
+        lineStyle: { color: INK, type: 'solid', width: 1 },
+        label: { formatter: 'goal', color: INK, position: 'insideStartTop' },
+        data: [{ yAxis: goal }],
+      },
+    }),
   })),
 });
 

@@ -96,7 +96,7 @@ describe('what goes from one mouth to another', () => {
     number: 'H-1',
     pupilId,
     from,
-    ...(settled === undefined ? {} : { settled }),
+    ...(settled !== undefined && { settled }),
   });
   const washed = (settled: string): KitView => ({
     id: 'w',

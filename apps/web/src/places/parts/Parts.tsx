@@ -62,8 +62,8 @@ function requestFor(exercise: ExerciseView, group: ClassView, part: Part, pupil:
     page: withSetup(group.page, pupil?.page),
     today: todayIso(),
     paper: group.paper,
-    ...(known === undefined ? {} : { known }),
-    ...(pupil === undefined ? {} : { name: pupil.name }),
+    ...(known !== undefined && { known }),
+    ...(pupil !== undefined && { name: pupil.name }),
   };
 }
 

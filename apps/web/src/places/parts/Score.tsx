@@ -94,7 +94,7 @@ const soundingScore = (p: Part): MusicScore<Written> => {
       const { clef: _source, ...rest } = m;
       return {
         ...rest,
-        ...(i === 0 ? { clef: p.decisions.clef.clef } : {}),
+        ...(i === 0 && { clef: p.decisions.clef.clef }),
         events: m.events.map((e) =>
           e.kind === 'note' && octaves !== 0
             ? { ...e, pitch: { ...e.pitch, octave: e.pitch.octave + octaves } as typeof e.pitch }

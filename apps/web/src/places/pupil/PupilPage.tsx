@@ -79,7 +79,7 @@ function OpenPupilPage({
   const go = (to: { readonly place?: Place; readonly line?: string }) => {
     const at = to.place ?? place;
     const line = to.line ?? query.get('line');
-    setQuery({ ...(line === null ? {} : { line }), ...(at === 'page' ? {} : { at }) });
+    setQuery({ ...(line !== null && { line }), ...(at !== 'page' && { at }) });
   };
   const onHandIn = (recording: Blob | undefined, percent: number, words: string) =>
     attempt(async () => {

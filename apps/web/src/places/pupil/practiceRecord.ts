@@ -116,8 +116,8 @@ export async function handInTake(
   const query = new URLSearchParams({
     percent: String(percent),
     summary,
-    ...(line === undefined ? {} : { line }),
-    ...(recording === undefined ? {} : { type }),
+    ...(line !== undefined && { line }),
+    ...(recording !== undefined && { type }),
   });
   await postBytes(
     `/api/links/open/${encodeURIComponent(token)}/hand-ins?${query.toString()}`,

@@ -211,7 +211,7 @@ function Shown({
       page: group.page,
       today: todayIso(),
       paper: group.paper,
-      ...(known === undefined ? {} : { known }),
+      ...(known !== undefined && { known }),
     }),
     [exercise.document, one.id, teaching, group, known],
   );

@@ -18,7 +18,7 @@ export function TempoForm({ writing, onClose }: FormProps) {
       tempo:
         words.trim() === '' && mark === undefined
           ? undefined
-          : { ...(words.trim() === '' ? {} : { words: words.trim() }), ...(mark === undefined ? {} : { mark }) },
+          : { ...(words.trim() !== '' && { words: words.trim() }), ...(mark !== undefined && { mark }) },
     });
   };
   return (

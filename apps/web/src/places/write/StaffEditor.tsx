@@ -88,7 +88,7 @@ export function StaffEditor({ writing, state, asks, zoom, marked, onMark, onCopy
   );
   const shownLine = lines[line];
   const shown = useMemo(
-    () => ({ score: shownLine ?? edit.score, caret, ...(anchor === undefined ? {} : { anchor }) }),
+    () => ({ score: shownLine ?? edit.score, caret, ...(anchor !== undefined && { anchor }) }),
     [shownLine, edit.score, caret, anchor],
   );
   const placed = useMemo(() => placeMeasures(shown.score), [shown.score]);

@@ -39,6 +39,6 @@ export function action(
     group,
     keys: typeof keys === 'string' ? (keys === '' ? [] : [keys]) : keys,
     run,
-    ...(also === undefined ? {} : { also }),
+    ...(also !== undefined && { also }),
   };
 }
