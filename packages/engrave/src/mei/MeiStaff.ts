@@ -21,9 +21,10 @@ const CLEF: Readonly<Record<Clef, { shape: string; line: number }>> = {
 };
 const keySig = (k: Key): string => (k.fifths === 0 ? '0' : `${Math.abs(k.fifths)}${k.fifths > 0 ? 's' : 'f'}`);
 
-/** The library keeps about 1.83 mm between neighbouring reservations by itself; one `m` at 1 pt is 0.275 mm wide. */
-const KEPT_APART = 183;
-const M_WIDTH = 27.5;
+/** The library keeps 1.8 mm between neighbouring reservations by itself; one `m` of this size is 0.29 mm wide. */
+const KEPT_APART = 180;
+const M_SIZE = '9%';
+const M_WIDTH = 29;
 const CELL_GAP = 70;
 
 /** One line on its staff: what each of its bars holds, and what hangs on its notes. */
@@ -148,10 +149,10 @@ export class MeiStaff<P extends Pitch> {
   private reservation(id: NoteId): XmlElement[] {
     const width = this.o.cellWidth(id, this.line);
     if (this.o.bandLines === 0 || width <= 0) return [];
-    const count = Math.max(1, Math.round((width + CELL_GAP - KEPT_APART) / M_WIDTH));
+    const count = Math.max(1, Math.ceil((width + CELL_GAP - KEPT_APART) / M_WIDTH));
     return [
       el('harm', { staff: this.n, place: 'above', startid: this.ref(id) }, [
-        el('rend', { fontsize: '1pt' }, ['m'.repeat(count)]),
+        el('rend', { fontsize: M_SIZE }, ['m'.repeat(count)]),
       ]),
     ];
   }
