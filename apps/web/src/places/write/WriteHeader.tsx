@@ -1,6 +1,6 @@
 import { INSTRUMENTS, isInstrumentId, type InstrumentId, linesOf, type PageOwner } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
-import { Check, CircleAlert, CloudOff, LoaderCircle, MonitorX } from 'lucide-react';
+import { Check, CircleAlert, CloudOff, Ellipsis, MonitorX } from 'lucide-react';
 import { memo } from 'react';
 import { SelectField } from '../../ui/Field';
 import { useStateFor } from '../../ui/useStateFor';
@@ -79,7 +79,7 @@ function Header({ writing, state, instruments }: Props) {
           ) : status === 'refused' ? (
             <CircleAlert size={14} aria-hidden />
           ) : (
-            <LoaderCircle size={14} aria-hidden className="animate-spin" />
+            <Ellipsis size={14} aria-hidden />
           )}
           {STATUS[status].words}
         </p>
