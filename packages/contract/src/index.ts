@@ -1,14 +1,12 @@
 export {
   ChangePasswordDto,
   CreateExerciseDto,
-  MAX_ABC_LENGTH,
   PAPER_NAMES,
   type PaperName,
   PresenceDto,
   ImportTextDto,
   NameRevisionDto,
   SaveExerciseDto,
-  ClefSentencesDto,
   MAX_SENTENCE_LENGTH,
   MIN_PASSWORD,
   SaveProfileDto,
@@ -16,17 +14,9 @@ export {
   ConventionsDto,
   SignInDto,
 } from './dto';
-export { PageSetupDto, FadeChangeDto, PupilPageDto, RowDto, RowsDto } from './pageDto';
-export { MAX_KNOWN_NOTES } from './checks';
-export {
-  KnownDto,
-  ListedPupilDto,
-  MAX_CLASSES,
-  MAX_PUPILS,
-  SaveClassDto,
-  SavePupilDto,
-  SavePupilsDto,
-} from './classDto';
+export { PageSetupDto, PupilPageDto } from './pageDto';
+
+export { KnownDto, ListedPupilDto, MAX_CLASSES, MAX_PUPILS, SaveClassDto, SavePupilsDto } from './classDto';
 export {
   DRILL_NAMES,
   type DrillName,
@@ -46,8 +36,6 @@ export {
 export {
   TermDto,
   HolidayDto,
-  IntroductionDto,
-  MAX_WEEKS,
   MetEntryDto,
   type MetView,
   REPORT_PARTS,
@@ -72,7 +60,6 @@ export {
   LogEntryDto,
   type LogView,
   MarkDto,
-  MAX_NOTE_LENGTH,
   SaveKitDto,
   SaveLogDto,
   SaveAssignmentDto,
@@ -100,16 +87,6 @@ export {
   type SignInOptions,
   type TeacherView,
 } from './view';
-export {
-  type ClassRecords,
-  minutesIn,
-  notesKnown,
-  practisedIn,
-  REPORT_WORDS,
-  reportDay,
-  type ReportFacts,
-  type ReportSection,
-  reportSections,
-} from './reportSections';
+export { type ClassRecords, minutesIn, notesKnown, REPORT_WORDS, reportDay, reportSections } from './reportSections';
 export { problemSentence } from './problemWords';
 export { filledIn } from './filledIn';

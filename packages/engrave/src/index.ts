@@ -1,20 +1,20 @@
-export { type Engine, STAFF_SPACE } from './engine/engine';
-export { type CellLabel } from './band/drawBand';
-export { type ChartOptions, type ChartWords, engraveChart } from './chart/engraveChart';
-export { engravePart, type EngraveOptions, engraveScroll } from './engravePart';
+export { type Engine } from './engine/engine';
+
+export { engraveChart } from './chart/engraveChart';
+export { engravePart, engraveScroll } from './engravePart';
 export { engraveCallSheet } from './sheet/engraveCallSheet';
 export { engraveScore, type EngravedScore } from './score/engraveScore';
 export { engraveLine } from './engraveLine';
 export { pageName, readPageName } from './engine/notePrefix';
 export { type Page } from './page/composePages';
-export { CAUSE_WORDS, instrumentTitle, lookFirstSentence, type PageExtras, signatureSentence } from './page/pageWords';
-export { MARGIN, type Paper, PAPER_SIZE, PAPERS } from './page/paper';
+export { CAUSE_WORDS, instrumentTitle, lookFirstSentence, signatureSentence } from './page/pageWords';
+export { MARGIN, type Paper } from './page/paper';
 export { FIGURE_FACE, SIGN_FACE, TITLE_FACE } from './text/drawText';
 export { figureLines } from './diagram/figureLines';
 export { touchName } from './diagram/touchName';
-export { type EngravedSystem, engraveSystem, type PlacedSign, type SystemRequest } from './write/engraveSystem';
-export { breakForWriting, estimateWidth, type WritingLine } from './write/breakForWriting';
+export { type EngravedSystem, engraveSystem, type SystemRequest } from './write/engraveSystem';
+export { breakForWriting, estimateWidth } from './write/breakForWriting';
 export { type Opening, orderOf, sliceLine } from './write/sliceLine';
-export { writeMei } from './mei/writeMei';
-export { type HolePlace, KEY_LAYOUTS, type KeyLayout, type KeyPlace } from './diagram/keys.data';
+
+export { KEY_LAYOUTS } from './diagram/keys.data';
 export { hasThumbLever } from './diagram/valves';

@@ -8,7 +8,6 @@ export {
   isElement,
   textOf,
   type XmlElement,
-  type XmlNode,
 } from './xml';
-export { MAX_XML_DEPTH, readXml, type XmlFault, type XmlResult } from './readXml';
+export { readXml } from './readXml';
 export { writeIndentedXml, writeXml } from './writeXml';

@@ -1,8 +1,8 @@
 import type { SaveProfileDto } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, count, desc, eq, gt, lt, ne } from 'drizzle-orm';
+import { and, desc, eq, gt, lt, ne } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
-import { sessions, signInFailures, teachers } from '../db/schema/index';
+import { sessions, teachers } from '../db/schema/index';
 
 export type TeacherRow = typeof teachers.$inferSelect;
 
@@ -74,22 +74,5 @@ export class AuthRepository {
       await tx.update(teachers).set({ passwordHash }).where(eq(teachers.id, teacherId));
       await tx.delete(sessions).where(and(eq(sessions.teacherId, teacherId), ne(sessions.tokenHash, tokenHash)));
     });
-  }
-
-  async failuresSince(subject: string, since: Date): Promise<number> {
-    const rows = await this.db
-      .select({ n: count() })
-      .from(signInFailures)
-      .where(and(eq(signInFailures.subject, subject), gt(signInFailures.at, since)));
-    return rows[0]?.n ?? 0;
-  }
-
-  async addFailure(subjects: readonly string[], forgetBefore: Date): Promise<void> {
-    await this.db.delete(signInFailures).where(lt(signInFailures.at, forgetBefore));
-    await this.db.insert(signInFailures).values(subjects.map((subject) => ({ subject })));
-  }
-
-  async clearFailures(subject: string): Promise<void> {
-    await this.db.delete(signInFailures).where(eq(signInFailures.subject, subject));
   }
 }

@@ -3,14 +3,10 @@ import type { ChangePasswordDto, SaveProfileDto, SessionView } from '@cifra/cont
 import { Injectable } from '@nestjs/common';
 import { notFound, Refusal } from '../refusal/refusal';
 import { AuthRepository, type TeacherRow } from './auth.repository';
+import { FailureLimit } from './failureLimit';
 import { EASILY_GUESSED, hashPassword, isEasilyGuessed, verifyPassword } from './password';
 
 export const SESSION_DAYS = 30;
-/** Failures allowed for one e-mail, and for one address: a whole school may share that. */
-export const MAX_FAILURES = 8;
-export const MAX_ADDRESS_FAILURES = 60;
-export const FAILURE_WINDOW_MINUTES = 15;
-
 const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 @Injectable()
@@ -18,7 +14,10 @@ export class AuthService {
   /** Verified when the address is unknown, so that an answer takes as long as for a known one. */
   private readonly decoy = hashPassword(randomBytes(16).toString('hex'));
 
-  constructor(private readonly repository: AuthRepository) {}
+  constructor(
+    private readonly repository: AuthRepository,
+    private readonly failures: FailureLimit,
+  ) {}
 
   /**
    * Checks e-mail and password.
@@ -36,26 +35,13 @@ export class AuthService {
 
   /** Whose password that is; every wrong one counts against the e-mail and the address. */
   private async proven(email: string, password: string, address: string): Promise<TeacherRow | undefined> {
-    const byEmail = `email:${email.toLowerCase()}`;
-    const byAddress = `address:${address}`;
-    const since = new Date(Date.now() - FAILURE_WINDOW_MINUTES * 60_000);
-    const [ofEmail, ofAddress] = await Promise.all([
-      this.repository.failuresSince(byEmail, since),
-      this.repository.failuresSince(byAddress, since),
-    ]);
-    if (ofEmail >= MAX_FAILURES || ofAddress >= MAX_ADDRESS_FAILURES) {
-      throw new Refusal(
-        'too-many-attempts',
-        `Too many attempts. Wait ${FAILURE_WINDOW_MINUTES} minutes and try again.`,
-      );
-    }
+    await this.failures.begin('email', email);
+    await this.failures.begin('address', address);
     const teacher = await this.repository.teacherByEmail(email);
     const right = await verifyPassword(teacher?.passwordHash ?? (await this.decoy), password);
-    if (teacher === undefined || !right) {
-      await this.repository.addFailure([byEmail, byAddress], since);
-      return undefined;
-    }
-    await this.repository.clearFailures(byEmail);
+    if (teacher === undefined || !right) return undefined;
+    await this.failures.forget('email', email);
+    await this.failures.takeBack('address', address);
     return teacher;
   }
 

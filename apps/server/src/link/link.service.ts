@@ -3,6 +3,7 @@ import type { LinkedLine, LinkView, MakeLinkDto, OpenedLinkView, PupilView, Assi
 import { addDays, type Exercise, type InstrumentId, isAssignedTo } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
 import { AuthRepository, type TeacherRow } from '../auth/auth.repository';
+import { FailureLimit } from '../auth/failureLimit';
 import { ClassRepository } from '../class/class.repository';
 import { teachingOf } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
@@ -19,9 +20,6 @@ const TOKEN_BYTES = 18;
 const newToken = (): string => randomBytes(TOKEN_BYTES).toString('base64url');
 /** A code on paper opens its page for so long. */
 const CODE_DAYS = 90;
-/** Wrong links from one address before it has to wait. */
-const MOST_WRONG = 40;
-const WAIT = 15 * 60_000;
 const OPENS_NOTHING = 'This link opens nothing any more. Ask your teacher for a new one.';
 /** What was due longer ago is not shown any more. */
 const PAST_DAYS = 14;
@@ -47,6 +45,7 @@ export class LinkService {
     private readonly classes: ClassRepository,
     private readonly teachers: AuthRepository,
     private readonly assignments: AssignmentRepository,
+    private readonly failures: FailureLimit,
     private readonly limit: LinkLimit,
   ) {}
 
@@ -160,15 +159,9 @@ export class LinkService {
     today: string,
     line?: string,
   ): Promise<{ readonly row: LinkRow; readonly own: string; readonly plays: InstrumentId | undefined }> {
-    const subject = `link ${address}`;
-    const [tried, found] = await Promise.all([
-      this.teachers.failuresSince(subject, new Date(Date.now() - WAIT)),
-      this.links.byToken(token),
-    ]);
-    if (tried >= MOST_WRONG)
-      throw new Refusal('too-many-attempts', 'Too many links were tried from here. Wait a quarter of an hour.');
+    const [found] = await Promise.all([this.links.byToken(token), this.failures.check('link', address)]);
     if (found === undefined) {
-      await this.teachers.addFailure([subject], new Date(Date.now() - DAY));
+      await this.failures.failed('link', address);
       throw new Refusal('not-found', OPENS_NOTHING);
     }
     await this.limit.count(found.row);

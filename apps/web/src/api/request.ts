@@ -1,3 +1,4 @@
+import { parse } from 'content-disposition';
 import { saveAs } from '../ui/saveAs';
 import type { RefusalView } from '@cifra/contract';
 
@@ -93,7 +94,6 @@ export const downloadMade = async (path: string, body: unknown): Promise<void> =
   take(await send(path, withBody('POST', body)));
 
 async function take(response: Response): Promise<void> {
-  const header = response.headers.get('Content-Disposition') ?? '';
-  const encoded = /filename\*=UTF-8''([^;]+)/.exec(header)?.[1];
-  saveAs(encoded === undefined ? 'cifra' : decodeURIComponent(encoded), await response.blob());
+  const header = response.headers.get('Content-Disposition');
+  saveAs((header === null ? undefined : parse(header).parameters.filename) ?? 'cifra', await response.blob());
 }

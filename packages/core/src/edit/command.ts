@@ -47,5 +47,3 @@ export type Command =
   | { readonly kind: 'paste'; readonly clip: Score<Written>; readonly mode: WriteMode }
   /** The whole line at once, as from its text; what is the same keeps its ids. */
   | { readonly kind: 'replace'; readonly score: Score<Written> };
-
-export type CommandKind = Command['kind'];

@@ -111,5 +111,3 @@ export interface Instrument {
   /** General MIDI program, 0 to 127. */
   readonly program: number;
 }
-
-export const isBrass = (i: Instrument): boolean => i.system.kind === 'brass';

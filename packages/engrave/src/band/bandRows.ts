@@ -126,8 +126,6 @@ export const UNPLAYABLE_WORD: Readonly<Record<string, string>> = {
   'above-range': 'too high',
   'no-figure': 'no figure',
 };
-/** Stands in a row over a note that the players have not met, on a page's head. */
-export const NEW_WORD = 'new';
 
 /** How far a cell reaches to either side of its notehead's middle. */
 export interface Reach {

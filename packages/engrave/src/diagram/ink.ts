@@ -2,4 +2,3 @@
 export const INK = '#15213a';
 export const SECONDARY = '#4b5872';
 export const WARNING = '#b3261e';
-export const NEW_NOTE = '#9a5b00';

@@ -1,5 +1,5 @@
 export { teachers } from './teacher';
-export { requestCounts, sessions, signInFailures } from './session';
+export { requestCounts, sessions } from './session';
 export { classes, pupils } from './class';
 export { exercises, presence, revisions } from './exercise';
 export { links, printSets } from './printSet';

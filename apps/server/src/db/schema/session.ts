@@ -1,4 +1,4 @@
-import { bigint, index, integer, pgTable, serial, text, timestamp, uuid, varchar } from 'drizzle-orm/pg-core';
+import { bigint, index, integer, pgTable, text, timestamp, uuid, varchar } from 'drizzle-orm/pg-core';
 import { teachers } from './teacher';
 
 export const sessions = pgTable(
@@ -15,20 +15,9 @@ export const sessions = pgTable(
   (t) => [index('sessions_expires').on(t.expiresAt), index('sessions_teacher').on(t.teacherId)],
 );
 
-/** Failed attempts, counted per e-mail and per address. */
-export const signInFailures = pgTable(
-  'sign_in_failures',
-  {
-    id: serial('id').primaryKey(),
-    subject: text('subject').notNull(),
-    at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
-  },
-  (t) => [index('sign_in_failures_subject').on(t.subject, t.at)],
-);
-
 /**
- * How often something was asked for, as rate-limiter-flexible keeps it. Not logged: after a crash it begins anew, and
- * nothing waits for the disk.
+ * How often something was asked for or failed, as rate-limiter-flexible keeps it. Not logged: after a crash it begins
+ * anew, and nothing waits for the disk.
  */
 export const requestCounts = pgTable('request_counts', {
   key: varchar('key', { length: 255 }).primaryKey(),

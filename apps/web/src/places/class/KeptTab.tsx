@@ -26,7 +26,7 @@ const KEPT: readonly (readonly [string, string])[] = [
   ],
   [
     'Of visits',
-    'when you signed in, for 30 days; failed sign-ins and wrong links by address, for a day; how often a link was asked for, for an hour. Nothing is sent to anybody else.',
+    'when you signed in, for 30 days; how often signing in failed, or a link was wrong or asked for, for an hour and a half at most. Nothing is sent to anybody else.',
   ],
 ];
 
