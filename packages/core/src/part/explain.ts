@@ -30,16 +30,20 @@ function tenorClefFact({ teaching }: Part, written: Written): Fact {
   return { kind: 'tenor-clef', method: 'up-a-fifth', reads: { step, alter } };
 }
 
+/** How the whole part comes from what sounds: the same for every note. */
+function movingFacts({ instrument, decisions: { octave }, teaching }: Part): Fact[] {
+  const interval: Fact = { kind: 'interval', interval: nameInterval(instrument.toWritten), inKey: instrument.inKey };
+  const { octaves, why } = octave;
+  return octaves === 0 ? [interval] : [{ kind: 'octave', octaves, why, stage: teaching.stage }, interval];
+}
+
 /** From what sounds to the written note under its signature. */
-function pitchFacts(part: Part, note: NoteAnnotation): Fact[] {
-  const { instrument, decisions, teaching } = part;
+function pitchFacts(part: Part, note: NoteAnnotation, moving: readonly Fact[]): Fact[] {
+  const { instrument, decisions } = part;
   const { written, concert, fifths, name, movedOctaves } = note;
-  const { octaves, why } = decisions.octave;
   const { clef } = decisions.clef;
   const respelled = ENHARMONICS.includes(decisions.interval.fifths - instrument.toWritten.fifths);
-  const facts: Fact[] = [{ kind: 'concert', pitch: concert }];
-  if (octaves !== 0) facts.push({ kind: 'octave', octaves, why, stage: teaching.stage });
-  facts.push({ kind: 'interval', interval: nameInterval(instrument.toWritten), inKey: instrument.inKey });
+  const facts: Fact[] = [{ kind: 'concert', pitch: concert }, ...moving];
   const plain = transpose<Pitch>(concert, instrument.toWritten);
   if (!samePitch(plain, written)) {
     const because = part.simplified.has(note.id) && !respelled ? 'double' : 'signature';
@@ -103,10 +107,16 @@ export function explain(part: Part, annotations: Annotations): ReadonlyMap<NoteI
     ids.push(id);
     reached.set(accidental.setBy, ids);
   }
+  const moving = movingFacts(part);
   const trails = new Map<NoteId, Trail>();
   for (const note of annotations.values()) {
     const sign = signFacts(note, placeOf, reached.get(note.id) ?? []);
-    trails.set(note.id, [...placeFacts(part, note), ...pitchFacts(part, note), ...sign, ...figureFacts(part, note)]);
+    trails.set(note.id, [
+      ...placeFacts(part, note),
+      ...pitchFacts(part, note, moving),
+      ...sign,
+      ...figureFacts(part, note),
+    ]);
   }
   return trails;
 }
