@@ -84,6 +84,18 @@ describe('what a page can be asked for', () => {
     );
   });
 
+  it('endings with their numbers, and no line at the left from the staff into the band', () => {
+    const ended = exerciseOf('C4:w | D4:w | E4:w', {}, (_m, i) =>
+      i === 1 ? { ending: [1], repeatEnd: true } : i === 2 ? { ending: [2] } : {},
+    );
+    const drawn = page(ended, { rows: rowsOf('figure', 'name') });
+    expect(withClass(drawn, 'voltaBracket').map((b) => textOf(b).trim())).toEqual(['1.', '2.']);
+    const lines = withClass(drawn, 'system').flatMap((s) =>
+      s.children.filter((c) => typeof c !== 'string' && c.name === 'path'),
+    );
+    expect(lines).toEqual([]);
+  });
+
   it('a small sign over what the key signature alters, and over nothing else', () => {
     const inG = exerciseOf('G4 F#4 F4 F#4', {}, () => ({}), 1);
     const signs = (setup: Partial<PageSetup>) =>

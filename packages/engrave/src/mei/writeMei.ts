@@ -42,20 +42,18 @@ const tempoOf = ({ id, tempo }: Bar, prefix: string): XmlElement[] =>
 function systemHead<P extends Pitch>(staves: readonly MeiStaff<P>[], meter: Meter, o: MeiOptions): XmlElement {
   const hasBand = o.bandLines > 0;
   const joined = staves.length > 1;
-  const thru = String(joined && !hasBand);
   const band = (n: number): XmlElement =>
     el('staffDef', { n, lines: o.bandLines, 'clef.visible': 'false', 'clef.shape': 'G', 'clef.line': 2 });
   return el(
     'scoreDef',
     {
       ...(o.unmetered !== true && o.hideMeter !== true && meterAttributes(meter)),
-      'system.leftline': thru,
       'mnum.visible': 'true',
     },
     [
       el(
         'staffGrp',
-        { 'bar.thru': thru, ...(joined && { symbol: 'bracket' }) },
+        { 'bar.thru': String(joined && !hasBand), ...(joined && { symbol: 'bracket' }) },
         staves.flatMap((s) => [...(hasBand ? [band(s.n - 1)] : []), s.definition()]),
       ),
     ],
@@ -98,7 +96,7 @@ export function writeMeiOfLines<P extends Pitch>(lines: readonly MeiLine<P>[], o
     else if (ending === undefined || opensEnding(m, before)) {
       // The break stands before the bracket, not within.
       if (breaks) section.push(el('sb'));
-      ending = el('ending', { n: m.ending.join(', '), label: `${m.ending.join(', ')}.` });
+      ending = el('ending', { n: `${m.ending.join(', ')}.` });
       section.push(ending);
     }
     const into = ending?.children ?? section;

@@ -151,6 +151,8 @@ function readSystem(drawing: XmlElement, { hasBand, prefix, settle }: Drawn, gly
         ? []
         : [{ id: e.attributes.id ?? '', x: Number(text.attributes.x), y: Number(text.attributes.y) }];
     });
+  // The line that joins staves at the left would join the music to the silent staff over it.
+  if (hasBand) drawing.children = drawing.children.filter((c) => !isElement(c) || c.name !== 'path');
   removeWhere(
     drawing,
     (c) =>
