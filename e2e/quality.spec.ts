@@ -1,6 +1,6 @@
 import { expect, test } from './test';
 import { seriousFindings } from './axe';
-import { goWithin, openDemo, openPart } from './teacher';
+import { addressOf, goWithin, openDemo, openPart } from './teacher';
 
 test('axe finds nothing serious on any place, and the console stays quiet', async ({ page }) => {
   // Every place is looked at in one visit.
@@ -137,4 +137,37 @@ test('axe finds nothing serious in the writing place and its dialogs', async ({ 
   await page.keyboard.press('Enter');
   await expect(page.getByRole('textbox', { name: 'The line as ABC text' })).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
+});
+
+test('every place fits a phone of 360 pixels', async ({ page }) => {
+  test.setTimeout(120_000);
+  await page.setViewportSize({ width: 360, height: 740 });
+  await openDemo(page);
+  const line = await addressOf(page, 'Harbour Steps');
+  const wide: string[] = [];
+  for (const [path, ready] of [
+    ['/shelf', '.sheet .note'],
+    ['/bring', 'textarea'],
+    ...['pupils', 'assignments', 'term', 'kit', 'links', 'kept', 'charts', 'next'].map((see) => [
+      `/class?see=${see}`,
+      'h1',
+    ]),
+    [`${line}/write`, '.staff-drawing .note'],
+    [`${line}/read`, 'table'],
+    [`${line}/parts`, '.sheet .cell'],
+    [`${line}/parts/call-sheet`, '.sheet .call'],
+    [`${line}/parts/score`, '.sheet .note'],
+    [`${line}/practise`, '.sheet .note'],
+    ...['figures', 'reading', 'signatures', 'rhythm', 'sight', 'ear', 'caller'].map((drill) => [
+      `/drills?on=flute&drill=${drill}`,
+      '[role=tabpanel] svg',
+    ]),
+    ['/charts/flute', '.sheet .cell'],
+  ] as const) {
+    await goWithin(page, path ?? '');
+    await expect(page.locator(ready ?? '').first()).toBeVisible({ timeout: 30_000 });
+    const width = await page.evaluate(() => document.documentElement.scrollWidth);
+    if (width > 360) wide.push(`${path ?? ''}: ${width}`);
+  }
+  expect(wide).toEqual([]);
 });

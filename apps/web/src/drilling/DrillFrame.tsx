@@ -23,7 +23,7 @@ interface Props {
 /** One question at a time: what is asked, the answer, what was right, and how it stands. */
 export function DrillFrame({ title, question, round, feedback, onNext, onAgain, settings, children }: Props) {
   return (
-    <section aria-label={title} className="mx-auto flex max-w-3xl flex-col gap-4 px-5 py-5 max-md:px-3">
+    <section aria-label={title} className="mx-auto flex w-full max-w-3xl flex-col gap-4 px-5 py-5 max-md:px-3">
       <div className="flex flex-wrap items-end gap-3">
         {settings}
         <p className="ml-auto text-[13px] text-secondary tabular-nums">

@@ -89,7 +89,7 @@ export function DrillScreen({ id, instruments, teaching, known, exercise, senten
             </Tabs.Trigger>
           ))}
         </Tabs.List>
-        <div className="ml-auto flex gap-2 py-1.5">
+        <div className="ml-auto flex flex-wrap gap-2 py-1.5">
           {drill !== 'caller' && drill !== 'sight' && (
             <SelectField
               id="drill-seconds"

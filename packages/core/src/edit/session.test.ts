@@ -101,6 +101,8 @@ describe('an exercise while it is edited', () => {
     const two = addLine(first);
     expect(linesOf(two.exercise)[1]?.measures[0]).toMatchObject({ events: [], clef: 'treble' });
     expect([two.line, two.caret]).toEqual([1, { measure: 0, at: 0 }]);
+    const pickup = doCommand(placeCaret(open('D4'), { measure: 0, at: 0 }), { kind: 'pickup' });
+    expect(linesOf(addLine(pickup).exercise)[1]?.measures[0]?.pickup).toBe(true);
     expect(linesOf(often(addLine, first).exercise)).toHaveLength(MAX_LINES);
     const below = write(two, 'C5');
     expect(undo(chooseLine(below, 0))).toMatchObject({ line: 1, exercise: two.exercise });

@@ -143,13 +143,15 @@ export function addLine(session: EditSession): EditSession {
   const lines = linesOf(session.exercise);
   const first = lines[0]?.measures[0];
   if (first === undefined || lines.length >= MAX_LINES) return session;
-  const { clef, key, meter } = first;
+  const { clef, key, meter, pickup } = first;
   const measure = {
     id: 'm1',
     events: [],
     ...(clef !== undefined && { clef }),
     ...(key !== undefined && { key }),
     ...(meter !== undefined && { meter }),
+    // What is a pickup in one line is one in all of them.
+    ...(pickup === true && { pickup }),
   };
   const fresh = { title: session.exercise.source.title, measures: [measure], slurs: [], hairpins: [] };
   const exercise = withLines(session.exercise, [...lines, fresh]);

@@ -11,6 +11,9 @@ const meterAttributes = (m: Meter): Record<string, string | number | undefined> 
   'meter.sym': m.symbol,
 });
 
+/** The bracket before several staves reaches so far out, in hundredths of a millimetre. */
+export const BRACKET_ROOM = 190;
+
 type Bar = Measure<Pitch>;
 
 /** Whether a bar begins an ending: another than before, or the same again after a repeat sign. */

@@ -1,7 +1,7 @@
 import type { Score, Written } from '@cifra/core';
 import { element } from '@cifra/xml';
 import { type Engine, layOut } from '../engine/engine';
-import { writeMeiOfLines } from '../mei/writeMei';
+import { BRACKET_ROOM, writeMeiOfLines } from '../mei/writeMei';
 import type { Page } from '../page/composePages';
 import { wrapSvg } from '../page/wrapSvg';
 import { readSystems } from '../system/readSystems';
@@ -15,8 +15,6 @@ export interface EngravedScore {
 const PREFIX = 'f-';
 const EDGE = 60;
 const GAP_OF_STAVES = 7;
-/** A bracket before the staves needs this much room. */
-const BRACKET = 110;
 
 /**
  * Engraves parts under each other, bar under bar, for checking.
@@ -33,8 +31,8 @@ export function engraveScore(engine: Engine, scores: readonly Score<Written>[]):
   } = readSystems(layOut(engine, mei, 20000, 'none', GAP_OF_STAVES), { hasBand: false, prefix: PREFIX });
   if (system === undefined) throw new Error('the engraving library drew no system');
   const top = system.top - EDGE;
-  const [width, height] = [Math.ceil(system.right) + BRACKET + EDGE, Math.ceil(system.bottom - top) + EDGE];
-  const drawing = element('g', { transform: `translate(${BRACKET} ${-Math.round(top)})` }, [system.drawing]);
+  const [width, height] = [Math.ceil(system.right) + BRACKET_ROOM + EDGE, Math.ceil(system.bottom - top) + EDGE];
+  const drawing = element('g', { transform: `translate(${BRACKET_ROOM} ${-Math.round(top)})` }, [system.drawing]);
   return {
     page: { svg: wrapSvg(width, height, glyphs, [drawing], 'Score'), width, height },
     staves: system.staves.map((s) => ({ top: s.top - top, bottom: s.bottom - top })),

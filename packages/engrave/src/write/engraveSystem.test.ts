@@ -48,6 +48,19 @@ describe('a line of music on the desk', () => {
     }
   });
 
+  it('draws the bracket before several lines whole', () => {
+    const read = readXml(engrave([line<Written>('C4 D4 E4 F4'), line<Written>('G4:w')]).svg);
+    if (!read.ok) throw new Error('no SVG');
+    const all = [...descendants(read.root)];
+    const bar = all
+      .find((e) => e.attributes.class === 'grpSym')
+      ?.children.find((c) => typeof c !== 'string' && c.name === 'rect');
+    const indent = all
+      .map((e) => /^translate\((\d+) /.exec(e.attributes.transform ?? '')?.[1])
+      .find((x) => x !== undefined);
+    expect(typeof bar === 'object' && Number(bar.attributes.x) + Number(indent)).toBeGreaterThan(0);
+  });
+
   it('keeps room for a bar that is yet empty, and hangs an open tie in the air', () => {
     const empty = {
       ...line<Written>('G4 A4'),

@@ -2,7 +2,7 @@ import type { Accidental, NoteId, Score, Written } from '@cifra/core';
 import { placeMeasures } from '@cifra/core';
 import { element, writeXml } from '@cifra/xml';
 import { type Engine, layOut } from '../engine/engine';
-import { writeMeiOfLines } from '../mei/writeMei';
+import { BRACKET_ROOM, writeMeiOfLines } from '../mei/writeMei';
 import { drawTempo } from '../page/tempoMark';
 import { readSystems } from '../system/readSystems';
 
@@ -46,8 +46,7 @@ const PREFIX = 'w-';
 const AIR = 60;
 /** A clef reaches this far beyond its staff; so does the caret. */
 const REACH = 420;
-/** A bracket before several lines needs this much room; the lines stand apart, so that a caret fits between. */
-const BRACKET = 110;
+/** Several lines stand apart, so that a caret fits between. */
 const GAP_OF_LINES = 9;
 
 /** Engraves one line of music. */
@@ -66,7 +65,7 @@ export function engraveSystem(engine: Engine, r: SystemRequest): EngravedSystem 
     oneSystem: r.spread,
   });
   const several = lines.length > 1;
-  const indent = several ? BRACKET : 0;
+  const indent = several ? BRACKET_ROOM : 0;
   const { systems, glyphs } = readSystems(
     layOut(engine, mei, r.widthMm100 - indent, r.spread ? 'encoded' : 'none', several ? GAP_OF_LINES : undefined),
     { hasBand: false, prefix: PREFIX },
