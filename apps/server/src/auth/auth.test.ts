@@ -80,7 +80,10 @@ describe('signing in', () => {
     await server.teacher('fritz@school.example');
     const all = await Promise.all(
       Array.from({ length: 20 }, (_u, i) =>
-        server.agent().post('/api/session').send({ email: 'fritz@school.example', password: `guess ${i}` }),
+        server
+          .agent()
+          .post('/api/session')
+          .send({ email: 'fritz@school.example', password: `guess ${i}` }),
       ),
     );
     expect(all.filter((r) => r.status === 401)).toHaveLength(MAX_FAILURES.email);
