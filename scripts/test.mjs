@@ -27,8 +27,18 @@ if (asked !== undefined && !PHASES.includes(asked)) {
 const runs = (phase) => asked === undefined || asked === phase;
 const results = join(ROOT, 'test-results');
 
+/** Who ends this early ends what it runs, and nothing more is begun; the database is stopped on the way out. */
+const running = new Set();
+let isEnded = false;
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.on(signal, () => {
+    isEnded = true;
+    for (const child of running) child.kill('SIGTERM');
+  });
+
 /** Runs a program to its end, its words on the terminal. @returns whether it ended well */
 function show(command, args, env = {}) {
+  if (isEnded) return Promise.resolve(false);
   process.stdout.write(`\n> ${command} ${args.join(' ')}\n`);
   const start = Date.now();
   return new Promise((resolve) => {
@@ -37,7 +47,9 @@ function show(command, args, env = {}) {
       stdio: 'inherit',
       env: { ...process.env, ...env },
     });
+    running.add(child);
     child.on('exit', (code) => {
+      running.delete(child);
       process.stdout.write(`\n> ${command}: ${((Date.now() - start) / 1000).toFixed(0)} s\n`);
       resolve(code === 0);
     });

@@ -16,6 +16,8 @@ try {
     stdio: 'inherit',
     env: { ...process.env, TEST_DATABASE_URL: postgres.urlOf('postgres') },
   });
+  // Who ends this early ends the command; the database is stopped on the way out.
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill('SIGTERM'));
   process.exitCode = await new Promise((resolve, reject) => {
     child.on('exit', (code) => resolve(code ?? 1));
     child.on('error', reject);
