@@ -27,7 +27,7 @@ test('a MusicXML file with several parts asks which, lists what it could not tak
   await expect(page.locator('.sheet .note').first()).toBeVisible({ timeout: 30_000 });
   await page.getByRole('button', { name: 'Keep it and make the parts' }).click();
   await expect(page).toHaveURL(/parts\/flute/);
-  await expect(cell(page, 0)).toHaveAttribute('aria-label', /^bar 0, beat 4, C,/, { timeout: 30_000 });
+  await expect(cell(page, 0)).toHaveAttribute('aria-label', /^the pickup, beat 4, C,/, { timeout: 30_000 });
 });
 
 test('a compressed file is read; a file that is none, cut short or too large is refused with a sentence', async ({

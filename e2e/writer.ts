@@ -45,7 +45,7 @@ export async function play(page: Page, keys: string): Promise<void> {
       await page.keyboard.press('Enter');
       await expect(page.getByPlaceholder(/What shall be done/)).toBeHidden();
       await expect(page.getByTestId('desk')).toBeFocused();
-    } else await page.keyboard.press(NAMED[token] ?? (token === '|' ? '|' : token));
+    } else await page.keyboard.press(NAMED[token] ?? token);
   }
 }
 

@@ -35,8 +35,14 @@ export class AuthService {
 
   /** Whose password that is; every wrong one counts against the e-mail and the address. */
   private async proven(email: string, password: string, address: string): Promise<TeacherRow | undefined> {
-    await this.failures.begin('email', email);
+    // The address first: one that tries too often locks nobody out. An e-mail that waits costs the address nothing.
     await this.failures.begin('address', address);
+    try {
+      await this.failures.begin('email', email);
+    } catch (e) {
+      await this.failures.takeBack('address', address);
+      throw e;
+    }
     const teacher = await this.repository.teacherByEmail(email);
     const right = await verifyPassword(teacher?.passwordHash ?? (await this.decoy), password);
     if (teacher === undefined || !right) return undefined;

@@ -91,6 +91,24 @@ describe('signing in', () => {
     await server.sql('delete from request_counts');
   });
 
+  it('locks nobody out by an address that waits, and no address by an e-mail that does', async () => {
+    await server.teacher('gerd@school.example');
+    const guess = (password = 'wrong') =>
+      server.agent().post('/api/session').send({ email: 'gerd@school.example', password });
+    const ofAddress = (points: number) =>
+      server.sql('update request_counts set points = $1 where key like $2', [points, 'failed address%']);
+    await guess().expect(401);
+    await ofAddress(MAX_FAILURES.address);
+    for (let i = 0; i < 2 * MAX_FAILURES.email; i++) await guess().expect(429);
+    await ofAddress(0);
+    await guess(PASSWORD).expect(200);
+    for (let i = 0; i < MAX_FAILURES.email; i++) await guess().expect(401);
+    for (let i = 0; i < MAX_FAILURES.email; i++) await guess().expect(429);
+    const [counted] = await server.sql('select points from request_counts where key like $1', ['failed address%']);
+    expect(counted).toEqual({ points: MAX_FAILURES.email });
+    await server.sql('delete from request_counts');
+  });
+
   it('refuses a session that has run out and a token that was made up', async () => {
     const agent = await server.teacher('emil@school.example');
     await server.sql("update sessions set expires_at = now() - interval '1 second'");

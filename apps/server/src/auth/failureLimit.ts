@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { DatabasePool } from '../db/database.module';
+import { requestCountsIn } from '../db/requestCounts';
 import { Refusal } from '../refusal/refusal';
 
 export const FAILURE_WINDOW_MINUTES = 15;
@@ -14,13 +15,10 @@ export type FailureKind = keyof typeof MAX_FAILURES;
 export class FailureLimit {
   private readonly limits: Readonly<Record<FailureKind, RateLimiterPostgres>>;
 
-  constructor({ pool }: DatabasePool) {
+  constructor(pool: DatabasePool) {
     const of = (kind: FailureKind): RateLimiterPostgres =>
       new RateLimiterPostgres({
-        storeClient: pool,
-        storeType: 'pool',
-        tableName: 'request_counts',
-        tableCreated: true,
+        ...requestCountsIn(pool),
         keyPrefix: `failed ${kind}`,
         points: MAX_FAILURES[kind],
         duration: FAILURE_WINDOW_MINUTES * 60,

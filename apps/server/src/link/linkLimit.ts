@@ -1,6 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { DatabasePool } from '../db/database.module';
+import { requestCountsIn } from '../db/requestCounts';
 import { Refusal } from '../refusal/refusal';
 import { SETTINGS, type Settings } from '../settings';
 import type { LinkRow } from './link.repository';
@@ -15,14 +16,8 @@ export class LinkLimit {
   private readonly own: RateLimiterPostgres;
   private readonly ofClass: RateLimiterPostgres;
 
-  constructor({ pool }: DatabasePool, @Inject(SETTINGS) { linkRequests }: Settings) {
-    const table = {
-      storeClient: pool,
-      storeType: 'pool',
-      tableName: 'request_counts',
-      tableCreated: true,
-      duration: MINUTE_SECONDS,
-    } as const;
+  constructor(pool: DatabasePool, @Inject(SETTINGS) { linkRequests }: Settings) {
+    const table = { ...requestCountsIn(pool), duration: MINUTE_SECONDS };
     this.own = new RateLimiterPostgres({ ...table, keyPrefix: 'link', points: linkRequests });
     this.ofClass = new RateLimiterPostgres({ ...table, keyPrefix: 'class link', points: linkRequests * CLASS_TIMES });
   }

@@ -39,7 +39,7 @@ export function EarDrill(given: DrillGiven) {
     [notes, count, chance],
   );
   const { round, start, count: counted } = useRound(seconds);
-  const { question, next } = useQuestion(make);
+  const { question, next } = useQuestion(make, round.number);
   const [pressed, setPressed] = useStateFor<readonly number[]>(question, NOTHING);
   const [feedback, setFeedback] = useStateFor<Feedback | undefined>(question, undefined);
   const down = semitones(instrument.toWritten);
@@ -108,10 +108,7 @@ export function EarDrill(given: DrillGiven) {
       round={round}
       feedback={feedback}
       onNext={next}
-      onAgain={() => {
-        start();
-        next();
-      }}
+      onAgain={start}
       settings={settings}
       question="Hear them, then find them in order."
     >

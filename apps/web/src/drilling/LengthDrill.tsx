@@ -42,7 +42,7 @@ export function LengthDrill({
   const chance = useChance();
   const { round, start, count } = useRound(seconds);
   const make = useCallback(() => rhythmQuestion(kind, chance.of(RHYTHM_METERS), chance), [kind, chance]);
-  const { question, next } = useQuestion(make);
+  const { question, next } = useQuestion(make, round.number);
   const [chosen, setChosen] = useStateFor<number | undefined>(question, undefined);
   const [feedback, setFeedback] = useStateFor<Feedback | undefined>(question, undefined);
   const names = teaching.conventions.rhythmNames;
@@ -60,10 +60,7 @@ export function LengthDrill({
       round={round}
       feedback={feedback}
       onNext={next}
-      onAgain={() => {
-        start();
-        next();
-      }}
+      onAgain={start}
       settings={settings}
       question={
         question.kind === 'beats'

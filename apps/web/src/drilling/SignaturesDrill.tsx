@@ -41,7 +41,7 @@ export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
       signatureQuestion(kind === MIXED ? chance.of(SIGNATURE_KINDS) : kind, clef, MOST_SIGNS, chance),
     [kind, clef, chance],
   );
-  const { question, next } = useQuestion(make);
+  const { question, next } = useQuestion(make, round.number);
   const [letters, setLetters] = useStateFor<readonly Step[]>(question, NO_LETTERS);
   const [placed, setPlaced] = useStateFor<readonly TypedSign[]>(question, NO_SIGNS);
   const [given, setGiven] = useStateFor<number | undefined>(question, undefined);
@@ -87,10 +87,7 @@ export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
       round={round}
       feedback={feedback}
       onNext={next}
-      onAgain={() => {
-        start();
-        next();
-      }}
+      onAgain={start}
       settings={settings}
       question={asked()}
     >

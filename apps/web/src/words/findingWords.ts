@@ -17,10 +17,9 @@ import {
   tonic,
 } from '@cifra/core';
 import { signatureCount } from './caption';
-import { list } from './spoken';
+import { barName, list } from './spoken';
 
-const bar = (number: number): string => (number === 0 ? 'the pickup' : `bar ${number}`);
-const Bar = (number: number): string => (number === 0 ? 'The pickup' : `Bar ${number}`);
+const Bar = (number: number): string => barName(number).replace(/^./, (c) => c.toUpperCase());
 
 const FRACTIONS: Readonly<Record<string, string>> = { '1/2': '½', '1/4': '¼', '3/4': '¾', '1/3': '⅓', '2/3': '⅔' };
 /** A length as a teacher counts it. @example counted(rational(3, 2)) // '1 ½' */
@@ -64,45 +63,46 @@ const WORDS: { readonly [C in FindingCode]: (f: FindingFacts[C]) => string } = {
     `${Bar(f.bar)} is too short by ${beats(f.off, f.meter)}: ${sumWords(f)}, and should have ${counted(f.full)}.`,
   'measure-empty': (f) => `${Bar(f.bar)} has no notes and no rests.`,
   'last-measure-too-long': (f) =>
-    `The pickup has taken ${counted(f.off)} from the last bar: ${bar(f.bar)} should have ${counted(f.full)}, and has ${counted(f.filled)}.`,
+    `The pickup has taken ${counted(f.off)} from the last bar: ${barName(f.bar)} should have ${counted(f.full)}, and has ${counted(f.filled)}.`,
   'tuplet-open': (f) =>
-    `A triplet in ${bar(f.bar)} is not complete: it has ${f.notes} ${f.notes === 1 ? 'note' : 'notes'}.`,
+    `A triplet in ${barName(f.bar)} is not complete: it has ${f.notes} ${f.notes === 1 ? 'note' : 'notes'}.`,
   'repeat-open': (f) =>
-    `The repeat that begins in ${bar(f.bar)} has no end${f.next === undefined ? '' : ` before another begins in ${bar(f.next)}`}.`,
+    `The repeat that begins in ${barName(f.bar)} has no end${f.next === undefined ? '' : ` before another begins in ${barName(f.next)}`}.`,
   'ending-without-repeat': (f) =>
-    `The first ending closes in ${bar(f.bar)} without a repeat sign: nobody goes back from it.`,
-  'ending-without-second': (f) => `There is a first ending up to ${bar(f.bar)}, and no second one after it.`,
-  'ending-without-first': (f) => `Ending ${f.ending.join(', ')} begins in ${bar(f.bar)} without a first one before it.`,
+    `The first ending closes in ${barName(f.bar)} without a repeat sign: nobody goes back from it.`,
+  'ending-without-second': (f) => `There is a first ending up to ${barName(f.bar)}, and no second one after it.`,
+  'ending-without-first': (f) =>
+    `Ending ${f.ending.join(', ')} begins in ${barName(f.bar)} without a first one before it.`,
   'tie-open': (f) =>
-    `The tie from ${f.note} in ${bar(f.bar)} leads ${f.before === 'rest' ? 'into a rest' : 'nowhere: the line ends'}.`,
+    `The tie from ${f.note} in ${barName(f.bar)} leads ${f.before === 'rest' ? 'into a rest' : 'nowhere: the line ends'}.`,
   'tie-to-other-pitch': (f) =>
     f.sameLine
-      ? `The tie in ${bar(f.bar)} leads from ${f.note} to ${f.next}: a tied note keeps its pitch.`
-      : `The tie in ${bar(f.bar)} leads from ${f.note} to ${f.next}. Between two different notes the curved line is a slur.`,
+      ? `The tie in ${barName(f.bar)} leads from ${f.note} to ${f.next}: a tied note keeps its pitch.`
+      : `The tie in ${barName(f.bar)} leads from ${f.note} to ${f.next}. Between two different notes the curved line is a slur.`,
   'slur-open': (f) =>
-    `The slur that begins on ${f.note} in ${bar(f.bar)} has no end yet. Go to its last note and press S.`,
+    `The slur that begins on ${f.note} in ${barName(f.bar)} has no end yet. Go to its last note and press S.`,
   'slur-as-tie': (f) =>
-    `The slur in ${bar(f.bar)} joins two notes of one pitch, ${f.note}: that is a tie, and the second is not played again.`,
+    `The slur in ${barName(f.bar)} joins two notes of one pitch, ${f.note}: that is a tie, and the second is not played again.`,
   'signature-proposed': proposal,
   'change-says-nothing': (f) => `${Bar(f.bar)} sets ${CHANGED[f.what]} that holds already.`,
   'sign-says-nothing': (f) =>
-    `The reminder before ${f.note} in ${bar(f.bar)} reminds of nothing: no other ${f.step} came before.`,
+    `The reminder before ${f.note} in ${barName(f.bar)} reminds of nothing: no other ${f.step} came before.`,
   'sign-reaches': (f) =>
-    `${f.note} in ${bar(f.bar)} has no sign of its own: the one earlier in the bar still holds. Beginners play ${f.step}.`,
+    `${f.note} in ${barName(f.bar)} has no sign of its own: the one earlier in the bar still holds. Beginners play ${f.step}.`,
   'sign-over': (f) =>
     f.where === 'bar'
-      ? `${f.note} in ${bar(f.bar)} comes after ${f.before} in the bar before. Beginners keep on playing ${f.before}.`
-      : `${f.note} in ${bar(f.bar)} follows ${f.before} in another octave, where the sign does not hold.`,
+      ? `${f.note} in ${barName(f.bar)} comes after ${f.before} in the bar before. Beginners keep on playing ${f.before}.`
+      : `${f.note} in ${barName(f.bar)} follows ${f.before} in another octave, where the sign does not hold.`,
   spelling: (f) =>
     f.near === undefined
-      ? `${f.note} in ${bar(f.bar)} is ${f.better} in this key.`
-      : `${f.note} stands beside ${f.near} in ${bar(f.bar)}: one sound, written two ways.`,
+      ? `${f.note} in ${barName(f.bar)} is ${f.better} in this key.`
+      : `${f.note} stands beside ${f.near} in ${barName(f.bar)}: one sound, written two ways.`,
   'out-of-range': (f) =>
-    `${f.instrument}: ${f.names.join(', ')} ${f.names.length > 1 ? 'lie' : 'lies'} ${f.isUnplayable ? 'outside what the instrument has' : `${LEARNED[f.side]} what these pupils have learned`} (first in ${bar(f.bar)}).`,
+    `${f.instrument}: ${f.names.join(', ')} ${f.names.length > 1 ? 'lie' : 'lies'} ${f.isUnplayable ? 'outside what the instrument has' : `${LEARNED[f.side]} what these pupils have learned`} (first in ${barName(f.bar)}).`,
   'breath-far': (f) =>
-    `From ${bar(f.bar)} to ${bar(f.to)} there is no place to breathe: about ${f.seconds} seconds. These pupils have breath for ${f.limit}.`,
+    `From ${barName(f.bar)} to ${barName(f.to)} there is no place to breathe: about ${f.seconds} seconds. These pupils have breath for ${f.limit}.`,
   leap: (f) =>
-    `A leap of ${SIZES[f.size] ?? `${f.size} steps`} ${f.direction}, from ${f.from} to ${f.to}, in ${bar(f.bar)}.`,
+    `A leap of ${SIZES[f.size] ?? `${f.size} steps`} ${f.direction}, from ${f.from} to ${f.to}, in ${barName(f.bar)}.`,
   'lines-differ': (f) => `Line ${f.line} ends ${f.missing} ${f.missing === 1 ? 'bar' : 'bars'} before the longest.`,
   'not-taken': (f) => `From the file: ${problemSentence(f.problem)}`,
 };

@@ -1,6 +1,9 @@
 import { countedTouch, type Figure, figureText, type FingerCount, type Pitch } from '@cifra/core';
 import { touchName } from '@cifra/engrave';
 
+/** A bar by its printed number: the first full one is 1, and before it stands the pickup. */
+export const barName = (number: number): string => (number === 0 ? 'the pickup' : `bar ${number}`);
+
 const SPOKEN_ALTER: Readonly<Record<number, string>> = {
   [-2]: ' double flat',
   [-1]: ' flat',

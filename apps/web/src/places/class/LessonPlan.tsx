@@ -17,7 +17,7 @@ import { writtenNote } from '../../words/noteLabel';
 import { dayWords, todayIso } from '../../words/pageWords';
 import { RUNG_WORDS } from '../../words/practiseWords';
 import { SECTION_WORDS } from '../../words/sectionWords';
-import { list } from '../../words/spoken';
+import { barName, list } from '../../words/spoken';
 import type { ClassRecords } from './useClassRecords';
 
 interface Props {
@@ -157,7 +157,7 @@ function troublePlaces(pages: readonly PlannedPage[]): string {
   for (const { plan } of pages) {
     const [spot] = plan.hardest;
     if (spot === undefined) continue;
-    const bar = spot.measure === 0 ? 'the pickup' : `bar ${spot.measure}`;
+    const bar = barName(spot.measure);
     at.set(bar, [
       ...(at.get(bar) ?? []),
       `${instrumentTitle(plan.part.instrument)} ${plan.annotations.get(spot.from)?.name ?? ''} to ${plan.annotations.get(spot.to)?.name ?? ''}`,

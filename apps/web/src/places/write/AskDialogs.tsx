@@ -1,6 +1,7 @@
 import { placeMeasures } from '@cifra/core';
 import type { ReactNode } from 'react';
 import { Modal } from '../../ui/Modal';
+import { barName } from '../../words/spoken';
 import type { Asks } from './action';
 import type { FormProps } from './Ask';
 import { KeyForm, NewKeyForm } from './AskKey';
@@ -38,7 +39,7 @@ const FORMS: Readonly<Record<Asked, (props: FormProps) => ReactNode>> = {
 export function AskDialogs({ asked, writing, onClose }: Props) {
   if (asked === undefined) return null;
   const bar = placeMeasures(writing.edit.score)[writing.snapshot().caret.measure];
-  const from = bar === undefined ? '' : ` from bar ${bar.number}`;
+  const from = bar === undefined ? '' : ` from ${barName(bar.number)}`;
   const title = asked === 'words' || asked === 'new-key' ? TITLES[asked] : `${TITLES[asked]}${from}`;
   const Form = FORMS[asked];
   return (

@@ -1,5 +1,6 @@
 import { type EditState, openingOf, type PlacedMeasure, placeMeasures, type Score, type Written } from '@cifra/core';
 import { memo, type PointerEvent, useRef } from 'react';
+import { barName } from '../../words/spoken';
 import { beatSum } from './beatSum';
 import { Caret } from './Caret';
 import type { EditorSystem } from './SystemEngraver';
@@ -96,7 +97,7 @@ function System({ system, edit, placed, line, scale, onPoint, marked, onMark }: 
                 <button
                   type="button"
                   onClick={() => onMark(from + i)}
-                  aria-label={`What was found in bar ${place.number}`}
+                  aria-label={`What was found in ${barName(place.number)}`}
                   className={`grid size-4 shrink-0 place-items-center rounded-full text-[10px] leading-none font-bold text-white ${mark === 'warning' ? 'bg-warning' : 'bg-fresh'}`}
                 >
                   {mark === 'warning' ? '!' : '?'}

@@ -34,7 +34,8 @@ export function useProof(
           (findings) => {
             if (asked.current === mine) setProof({ findings, standing: 'proved' });
           },
-          () => {
+          (error: unknown) => {
+            console.error(error);
             if (asked.current === mine) setProof(({ findings }) => ({ findings, standing: 'failed' }));
           },
         );

@@ -10,7 +10,7 @@ import {
   transpose,
   type Written,
 } from '@cifra/core';
-import { blank, line, PLANTED, typed } from '@cifra/core/testing';
+import { blank, line, PLANTED, typed, withBars } from '@cifra/core/testing';
 import { changeWords } from '../../words/changeWords';
 import { FINDING_CODES, findingWords, repairWords } from '../../words/findingWords';
 import { ACTIONS } from './actions';
@@ -225,5 +225,7 @@ describe('the caret on the drawing', () => {
       '2 notes selected',
     );
     expect(spokenState(blank())).toBe('bar 1, start');
+    const pickup = withBars(line<Written>('D4 | G4:w'), { 0: { pickup: true } });
+    expect(spokenState({ score: pickup, caret: { measure: 0, at: 0 } })).toBe('the pickup, start');
   });
 });
