@@ -11,8 +11,8 @@ import type {
   PrintSetView,
   AssignmentView,
 } from '@cifra/contract';
-import { Client } from 'pg';
 import { openDemoClass } from '../testing/demoClass';
+import { queriesOfRequest } from '../testing/queriesOfRequest';
 import { DAY, ID_OF, type Ids, type Kind, KIT, NEVER, NOWHERE, RULES, WORK } from '../testing/routeRules';
 import { putOnShelf, type TestServer } from '../testing/testServer';
 
@@ -237,16 +237,8 @@ describe('who is not the owner', () => {
   });
 
   it('asks the database the same, in as many steps, to refuse what is there as what is not', async () => {
-    const steps = async (id: string): Promise<[string, unknown][]> => {
-      const query = jest.spyOn(Client.prototype, 'query');
-      await other.get(`/api/exercises/${id}`).expect(404);
-      const asked = query.mock.calls.map(([text]) => text as unknown as { text: string; rows?: unknown });
-      const got = await Promise.all(
-        query.mock.results.map((r) => r.value as Promise<{ rowCount: number } | undefined>),
-      );
-      query.mockRestore();
-      return asked.map((a, i) => [a.text, got[i]?.rowCount]);
-    };
+    const steps = (id: string) =>
+      queriesOfRequest(server, () => other.get(`/api/exercises/${id}`).expect(404) as unknown as Promise<unknown>);
     // The line itself is never read for another teacher, so that the time of the answer tells nothing.
     const there = await steps(own.exercise ?? '');
     expect(there.length).toBeGreaterThan(0);
