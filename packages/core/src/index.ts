@@ -66,7 +66,6 @@ export {
   conventionsOf,
 } from './convention/conventions';
 export { beatQuarters, isCompound, type Meter, measureQuarters, METERS, meterText } from './meter/meter';
-export { meterKind } from './meter/strength';
 export { countIn } from './meter/counting';
 export {
   type Duration,
@@ -95,7 +94,6 @@ export { type Accidental, accidentalsInForce } from './score/accidental';
 
 export { type BeatPlace, beatPlace, placedNotes, placedNotesById } from './score/placedNotes';
 
-export { breathMarks } from './score/breath';
 export { excerpt } from './score/excerpt';
 export { systemsOfPage } from './score/pageSystems';
 
@@ -124,6 +122,7 @@ export { type BetterCause } from './fingering/better';
 export { figureChange, slidePlace } from './fingering/change';
 export { type Finger, TOUCHES, type Woodwind, WOODWINDS } from './fingering/touch.data';
 export {
+  breathSeconds,
   type Caution,
   type Instrument,
   INSTRUMENT_IDS,
@@ -195,7 +194,7 @@ export { derivePart, type Part } from './part/derivePart';
 export { type OctaveReason } from './part/octave';
 export { betterOctaves, listMisfits, type Misfit } from './part/misfit';
 export { type ClassKeyOffer, offerClassKeys } from './part/classKey';
-export { annotate, type Annotations, type NoteAnnotation } from './part/annotate';
+export { annotate, keyNoteFifths, type Annotations, type NoteAnnotation } from './part/annotate';
 export { chartId, chartNotes, chartPart, notesUsed, readNoteSlug } from './part/chart';
 export { explain } from './part/explain';
 export { type Fact, FACT_KINDS } from './part/fact';
@@ -265,10 +264,18 @@ export {
 export { lineSigns, SIGN_KINDS, type SignKind, type SignUsed } from './analysis/lineSigns';
 export { lineValues, type TiedSum, tiedSums, type ValueUsed } from './analysis/lineValues';
 export { type BarRelation } from './analysis/barRelations';
-export { BREATH_SECONDS, plannedBreaths, type PlannedBreath } from './analysis/plannedBreaths';
+export { plannedBreaths, type PlannedBreath } from './analysis/plannedBreaths';
 export { type Cell } from './analysis/cells';
-export { type BarDifference, compareBars, compareLines, differenceInterval } from './analysis/compareBars';
-export { type Patterns, findPatterns } from './analysis/patterns';
+export { type BarAsPlayed, barsAsPlayed } from './analysis/barsAsPlayed';
+export {
+  type BarDifference,
+  compareBars,
+  compareLines,
+  differenceInterval,
+  type Length,
+  type PlayedMark,
+} from './analysis/compareBars';
+export { type CellSpan, type Patterns, findPatterns } from './analysis/patterns';
 export { lineFacts, type LineFacts, playedRuns } from './analysis/lineFacts';
 export {
   callSheet,
@@ -311,13 +318,8 @@ export { STAGE_CENTS, toleranceFor } from './listen/tolerance';
 export { explainWrong, writtenMidi } from './listen/explainWrong';
 export { spellWritten } from './listen/spellWritten';
 
-export {
-  DEFAULT_BEATS_A_MINUTE,
-  perform,
-  type Performance,
-  type PlayedNote,
-  quartersAMinute,
-} from './performance/perform';
+export { perform, type Performance, type PlayedNote } from './performance/perform';
+export { quartersAMinute } from './score/tempo';
 export { sightLine } from './drill/sightLine';
 
 export { type FigureCard, figureCards, judgeFigure, nameFigure } from './drill/figureDrill';

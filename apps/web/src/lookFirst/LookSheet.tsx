@@ -31,7 +31,7 @@ import {
 import { octaveName } from '../words/noteLabel';
 import { lengthWords, playedWords } from '../words/readingWords';
 import { signWords } from '../words/signWords';
-import { list } from '../words/spoken';
+import { barName, list } from '../words/spoken';
 import { Block, Terms } from './Block';
 
 interface Props {
@@ -53,7 +53,7 @@ const staffRow = (letters: readonly string[], sentence: string | undefined): str
 /** What every player of the line shares: meter, values, order, length, signs. */
 export function sharedRows({ part }: PagePlan): readonly (readonly [string, ReactNode])[] {
   const facts = lineFacts(part.concert);
-  const { meter } = openingOf(part.score);
+  const { meter, count } = openingOf(part.score);
   const first = part.concert.measures[0];
   const names = part.teaching.conventions.rhythmNames;
   const values = lineValues(part.concert);
@@ -61,7 +61,7 @@ export function sharedRows({ part }: PagePlan): readonly (readonly [string, Reac
   const lines = (systemsOfPage(part.concert, 0).at(-1) ?? 0) + 1;
   const pickup = facts.pickup && first !== undefined ? filledQuarters(first) : undefined;
   return [
-    ['meter', `${meterText(meter)}: ${meterWords(meter, names)}`],
+    ['meter', `${meterText(meter)}: ${meterWords(meter, count, names)}`],
     [
       'lasts',
       <ul key="lasts">
@@ -84,7 +84,7 @@ export function sharedRows({ part }: PagePlan): readonly (readonly [string, Reac
         ]),
     [
       'count in',
-      `${countIn(meter, pickup).join(' ')}${facts.pickup ? ', then the pickup: it is borrowed from the last bar' : ', then the first bar is full'}`,
+      `${countIn(meter, count, pickup).words.join(' ')}${facts.pickup ? ', then the pickup: it is borrowed from the last bar' : ', then the first bar is full'}`,
     ],
     [
       'length',
@@ -108,7 +108,7 @@ export function SignList({ plan }: { readonly plan: PagePlan }) {
           <div key={`${s.kind} ${s.text ?? ''}`} className="contents">
             <dt className="font-semibold">{name}</dt>
             <dd>{meaning}</dd>
-            <dd className="text-secondary tabular-nums">{number === 0 ? 'pickup' : `bar ${number}`}</dd>
+            <dd className="text-secondary tabular-nums">{barName(number)}</dd>
           </div>
         );
       })}

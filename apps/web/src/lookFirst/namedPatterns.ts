@@ -1,5 +1,6 @@
 import {
   type Cell,
+  type CellSpan,
   type PagePlan,
   type Patterns,
   placeMeasures,
@@ -7,10 +8,7 @@ import {
   type Score,
   type Written,
 } from '@cifra/core';
-import { list } from '../words/spoken';
-
-/** What stands for a bar's number where there is none. */
-export const PICKUP = 'pickup';
+import { barsName, list } from '../words/spoken';
 
 /** The index of the bar that a cell fills, or that its pickup leads into. */
 function barOf(score: Score<Written>, { fromPickup }: Patterns, { bar }: Cell): number {
@@ -19,20 +17,14 @@ function barOf(score: Score<Written>, { fromPickup }: Patterns, { bar }: Cell): 
   return next < 0 ? bar : next;
 }
 
-const span = (names: readonly string[], from: number, length: number): string =>
-  length === 1 ? (names[from] ?? '') : `${names[from] ?? ''} to ${names[from + length - 1] ?? ''}`;
-/** `bar 3`, `bars 1 to 4`, `the pickup`. */
-export const spanWords = (names: readonly string[], from: number, length: number): string =>
-  names[from] === PICKUP
-    ? length === 1
-      ? 'the pickup'
-      : `the pickup to bar ${names[from + length - 1] ?? ''}`
-    : `${length === 1 ? 'bar' : 'bars'} ${span(names, from, length)}`;
+/** Cells in a row by the numbers of their bars: `bar 3`, `bars 1 to 4`, `the pickup`. */
+export const spanWords = (numbers: readonly number[], { from, length }: CellSpan): string =>
+  barsName(numbers[from] ?? 0, numbers[from + length - 1] ?? 0);
 
 export interface NamedPatterns {
   readonly patterns: Patterns;
-  /** What each cell is called, and which bar it fills. */
-  readonly names: readonly string[];
+  /** For each cell the printed number of the bar that it fills, 0 for a pickup alone, and the bar's index. */
+  readonly numbers: readonly number[];
   readonly bars: readonly number[];
 }
 
@@ -44,13 +36,13 @@ export function namedPatterns({ part }: PagePlan): NamedPatterns {
   return {
     patterns,
     bars,
-    names: bars.map((i) => (placed[i]?.measure.pickup === true ? PICKUP : String(placed[i]?.number ?? ''))),
+    numbers: bars.map((i) => placed[i]?.number ?? 0),
   };
 }
 
 /** The plan as a teacher says it: `Learn bars 1 to 4 and 9; that is the whole piece.` */
-export function planSentence({ plan: steps }: Patterns, names: readonly string[]): string {
+export function planSentence({ plan: steps }: Patterns, numbers: readonly number[]): string {
   return steps.length === 0
     ? 'There is no note to learn.'
-    : `Learn ${list(steps.map((s) => spanWords(names, s.from, s.length)))}; that is the whole piece.`;
+    : `Learn ${list(steps.map((s) => spanWords(numbers, s)))}; that is the whole piece.`;
 }

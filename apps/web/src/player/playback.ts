@@ -7,7 +7,6 @@ import {
   partRaise,
   planBacking,
   beginsTurn,
-  breathMarks,
   phraseStarts,
   type PlaySetup,
   type Turns,
@@ -56,9 +55,9 @@ const OTHER_DECIBEL = -12;
 
 /** Whether a bar begins a turn. */
 export function turnStarts(part: Part, turns: Turns, from: number): (bar: number) => boolean {
-  const { score, teaching } = part;
+  const { score } = part;
   if (turns !== 'phrase') return beginsTurn(Number(turns), from, score.measures[0]?.pickup === true && from === 0);
-  const starts = phraseStarts(score, breathMarks(score, teaching.conventions.breath));
+  const starts = phraseStarts(score);
   return (bar) => starts.has(bar);
 }
 

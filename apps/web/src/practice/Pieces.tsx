@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { TURN_WORDS } from '../words/practiseWords';
+import { barName } from '../words/spoken';
 
 /** A step of a hard place that is built up note by note. */
 export interface Chain {
@@ -27,8 +28,7 @@ const isStretch = (bars: BarRange | undefined, bar: number): boolean => bars?.fr
 export function Pieces({ plan, bars, again, turns, chain, onBars, onTurns, onChain }: Props) {
   const placed = useMemo(() => placeMeasures(plan.part.concert), [plan]);
   const builds = useMemo(() => plan.hardest.map((s) => buildUp(plan.part.concert, s)), [plan]);
-  const nameOf = (i: number): string =>
-    placed[i]?.measure.pickup === true ? 'pickup' : `bar ${placed[i]?.number ?? ''}`;
+  const nameOf = (i: number): string => barName(placed[i]?.number ?? 0);
   const last = placed.length - 1;
   const options = placed.map((p) => (
     <option key={p.index} value={p.index}>

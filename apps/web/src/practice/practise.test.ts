@@ -97,7 +97,8 @@ describe('what is played', () => {
     expect([starts('1'), starts('2'), starts('phrase')]).toEqual([
       [0, 1, 2, 3, 4, 5, 6, 7],
       [0, 2, 4, 6],
-      [0, 4],
+      // A phrase is what is played on one breath.
+      [0, 2, 4, 6],
     ]);
     const pickup = {
       ...part,

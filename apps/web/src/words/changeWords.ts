@@ -1,5 +1,5 @@
 import type { Changes } from '@cifra/core';
-import { list } from './spoken';
+import { barsName, list } from './spoken';
 
 const bars = (n: number): string => `${n} ${n === 1 ? 'bar' : 'bars'}`;
 
@@ -8,14 +8,7 @@ export function changeWords(c: Changes | undefined): string {
   if (c === undefined) return 'The first version';
   const several = c.lines.length > 1;
   const parts = c.lines.map(({ line, from, to, added, removed }) => {
-    const where =
-      from === to
-        ? from === 0
-          ? 'the pickup'
-          : `bar ${from}`
-        : from === 0
-          ? `the pickup to bar ${to}`
-          : `bars ${from} to ${to}`;
+    const where = barsName(from, to);
     const what =
       added > 0
         ? `${bars(added)} added, ${where}`

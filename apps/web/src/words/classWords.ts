@@ -2,7 +2,7 @@ import type { KitKind, AssignmentView } from '@cifra/contract';
 import { daysBetween, type NextReason, type Section } from '@cifra/core';
 import { dayWords } from './pageWords';
 import { SECTION_WORDS } from './sectionWords';
-import { list } from './spoken';
+import { barsName, list } from './spoken';
 
 export const KIT_WORDS: Readonly<
   Record<KitKind, { readonly name: string; readonly due: string; readonly settled: string; readonly settle: string }>
@@ -15,11 +15,7 @@ export const KIT_WORDS: Readonly<
 
 /** Which bars are set: `bars 3 to 6`, or the whole line. */
 export const barsWords = ({ fromBar, toBar }: Pick<AssignmentView, 'fromBar' | 'toBar'>): string =>
-  fromBar === undefined || toBar === undefined
-    ? 'the whole line'
-    : fromBar === toBar
-      ? `bar ${fromBar}`
-      : `bars ${fromBar} to ${toBar}`;
+  fromBar === undefined || toBar === undefined ? 'the whole line' : barsName(fromBar, toBar);
 
 /** Whom something is set for, by name where they are few. */
 export function assignedToWords(

@@ -1,10 +1,16 @@
-import { type BarDifference, differenceInterval, letterName, type Conventions, type Written } from '@cifra/core';
-import { valueName } from './rhythmWords';
+import {
+  type BarDifference,
+  differenceInterval,
+  type Length,
+  letterName,
+  type Conventions,
+  type PlayedMark,
+  type Written,
+} from '@cifra/core';
+import { lengthName } from './rhythmWords';
 import { list } from './spoken';
 
 const ORDINALS = ['', 'unison', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'octave'];
-const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
-
 const interval = (was: Written, is: Written): string => {
   const { size, up } = differenceInterval(was, is);
   if (size === 1) return 'the other form of the letter';
@@ -12,13 +18,11 @@ const interval = (was: Written, is: Written): string => {
 };
 
 /** Several values in words, equal ones counted: `2 eighths and a half note`. */
-export function valuesWords(
-  durations: Extract<BarDifference<Written>, { kind: 'rhythm' }>['is'],
-  names: Conventions['rhythmNames'],
-): string {
+export function valuesWords(lengths: readonly Length[], names: Conventions['rhythmNames']): string {
   const groups: { name: string; count: number }[] = [];
-  for (const d of durations) {
-    const name = `${DOTS[d.dots] ?? ''}${valueName(d.value, names)}`;
+  for (const { duration, rest } of lengths) {
+    const triplet = duration.tuplet === undefined ? '' : 'triplet ';
+    const name = `${triplet}${lengthName(duration, names)}${rest ? ' rest' : ''}`;
     const last = groups.at(-1);
     if (last?.name === name) last.count += 1;
     else groups.push({ name, count: 1 });
@@ -29,6 +33,19 @@ export function valuesWords(
     ),
   );
 }
+
+const MARK_NAMES: Readonly<Record<PlayedMark, string>> = {
+  staccato: 'a staccato dot',
+  staccatissimo: 'a wedge',
+  accent: 'an accent',
+  marcato: 'a hat',
+  tenuto: 'a tenuto line',
+  fermata: 'a fermata',
+  breath: 'a breath mark',
+};
+
+const levelName = (level: string | undefined): string =>
+  level === undefined ? 'has no sign for how loud yet' : `is ${level}`;
 
 /** One difference of two bars, as it is read out. @param first, second what the two bars are called */
 export function differenceWords(
@@ -48,6 +65,14 @@ export function differenceWords(
       return `Beat ${d.beat}: ${second} has ${letterName(d.pitch)} where ${first} rests.`;
     case 'tie':
       return `Beat ${d.beat}: ${d.tied ? `${second} ties the note on, ${first} does not` : `${first} ties the note on, ${second} does not`}.`;
+    case 'held':
+      return `Beat ${d.beat}: ${d.held ? second : first} holds the note over from before, ${d.held ? first : second} strikes it.`;
+    case 'slur':
+      return `Beat ${d.beat}: ${d.slurred ? second : first} slurs on to the next note, ${d.slurred ? first : second} does not.`;
+    case 'mark':
+      return `Beat ${d.beat}: ${d.marked ? second : first} has ${MARK_NAMES[d.mark]}, ${d.marked ? first : second} has not.`;
+    case 'level':
+      return `From beat ${d.beat}: ${second} ${levelName(d.is)}, ${first} ${levelName(d.was)}.`;
     case 'moved':
       return `The rhythm is the same; every note is ${Math.abs(d.steps)} ${Math.abs(d.steps) === 1 ? 'step' : 'steps'} ${d.steps > 0 ? 'higher' : 'lower'}.`;
     case 'only-first':

@@ -15,7 +15,7 @@ import {
 import { ALTERNATE_WORDS, signatureWords, STAGE_WORDS, tuningWords } from '@cifra/contract/words';
 import { figureLines } from '@cifra/engrave';
 import { durationWords } from './rhythmWords';
-import { figureWords, list, ordinal } from './spoken';
+import { barName, figureWords, list, ordinal } from './spoken';
 
 /** One line of the reason trail: what it is about, and the sentence. */
 export interface TrailLine {
@@ -45,8 +45,7 @@ export function staffWords({ kind, number, onLine }: StaffPlace): string {
   }
 }
 
-export const beatWords = ({ measure, beat }: BeatPlace): string =>
-  measure === 0 ? `pickup, beat ${beat}` : `bar ${measure}, beat ${beat}`;
+export const beatWords = ({ measure, beat }: BeatPlace): string => `${barName(measure)}, beat ${beat}`;
 
 const STRENGTH: Readonly<Record<BeatPlace['strength'], string>> = {
   strong: ' (strong)',

@@ -100,7 +100,7 @@ const WORDS: { readonly [C in FindingCode]: (f: FindingFacts[C]) => string } = {
   'out-of-range': (f) =>
     `${f.instrument}: ${f.names.join(', ')} ${f.names.length > 1 ? 'lie' : 'lies'} ${f.isUnplayable ? 'outside what the instrument has' : `${LEARNED[f.side]} what these pupils have learned`} (first in ${barName(f.bar)}).`,
   'breath-far': (f) =>
-    `From ${barName(f.bar)} to ${barName(f.to)} there is no place to breathe: about ${f.seconds} seconds. These pupils have breath for ${f.limit}.`,
+    `From ${barName(f.bar)} to ${barName(f.to)} ${f.isPlanned ? 'ties or slurs leave no place to breathe' : 'no breath is marked'}: about ${f.seconds} seconds. These pupils have breath for ${f.limit}.`,
   leap: (f) =>
     `A leap of ${SIZES[f.size] ?? `${f.size} steps`} ${f.direction}, from ${f.from} to ${f.to}, in ${barName(f.bar)}.`,
   'lines-differ': (f) => `Line ${f.line} ends ${f.missing} ${f.missing === 1 ? 'bar' : 'bars'} before the longest.`,

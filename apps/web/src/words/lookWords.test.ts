@@ -1,6 +1,7 @@
 import { signatureWords } from '@cifra/contract/words';
 import {
-  type BarDifference,
+  type BarAsPlayed,
+  barsAsPlayed,
   buildUp,
   type Change,
   compareBars,
@@ -9,11 +10,10 @@ import {
   lineSigns,
   lineValues,
   lookSheet,
-  type Measure,
   offerEasier,
   type PagePlan,
-  placeMeasures,
   planPages,
+  rational,
   SIGN_KINDS,
   tiedSums,
   type Exercise,
@@ -42,9 +42,12 @@ const changeOf = (id: InstrumentId, text: string): { change: Change; plan: PageP
 };
 
 describe('the look-first sheet in words', () => {
-  it('says what both numbers of the meter mean', () => {
-    expect(meterWords({ beats: 3, unit: 4 }, 'american')).toBe('3 counts in a bar; a quarter gets one count');
-    expect(meterWords({ beats: 6, unit: 8 }, 'british')).toBe('6 counts in a bar, felt in 2; a quaver gets one count');
+  it('says how a bar is counted', () => {
+    const words = (beats: number, unit: 4 | 8, count: [number, number], names: 'american' | 'british') =>
+      meterWords({ beats, unit }, rational(...count), names);
+    expect(words(3, 4, [1, 1], 'american')).toBe('3 counts in a bar; a quarter gets one count');
+    expect(words(6, 8, [1, 2], 'british')).toBe('6 counts in a bar; a quaver gets one count');
+    expect(words(6, 8, [3, 2], 'american')).toBe('2 counts in a bar; a dotted quarter gets one count');
   });
 
   it('says how long values and ties last', () => {
@@ -100,8 +103,8 @@ describe('the look-first sheet in words', () => {
 
 describe('two bars in words', () => {
   const words = (text: string): string[] => {
-    const [a, b] = line<Written>(text).measures as [Measure<Written>, Measure<Written>];
-    return compareBars(a, b, { beats: 4, unit: 4 }).map((d) => differenceWords(d, 'american', 'bar 1', 'bar 2'));
+    const [a, b] = barsAsPlayed(line<Written>(text)) as [BarAsPlayed<Written>, BarAsPlayed<Written>];
+    return compareBars(a, b).map((d) => differenceWords(d, 'american', 'bar 1', 'bar 2'));
   };
   it.each([
     ['C4 D4 E4:h | C4 D4 G4:h', ['Beat 3: bar 2 has G, bar 1 has E: a third higher.']],
@@ -110,29 +113,45 @@ describe('two bars in words', () => {
     ['C4 D4 E4:h | D4 E4 F4:h', ['The rhythm is the same; every note is 1 step higher.']],
     ['C4:h E4:h~ | C4:h E4:h', ['Beat 3: bar 1 ties the note on, bar 2 does not.']],
     ['B4:w | Bb4:w', ['Beat 1: bar 2 has B♭, bar 1 has B: the other form of the letter.']],
+    [
+      'C4:h D4:h | C4:h R D4',
+      [
+        'From beat 3 the rhythm parts: bar 2 has a quarter rest and a quarter, bar 1 a half note.',
+        'Beat 3: bar 2 rests where bar 1 has D.',
+      ],
+    ],
+    [
+      'C4:w~ | C4:w',
+      [
+        'Beat 1: bar 1 ties the note on, bar 2 does not.',
+        'Beat 1: bar 2 holds the note over from before, bar 1 strikes it.',
+      ],
+    ],
     ['C4:w | C5:w', ['Beat 1: bar 2 has C, bar 1 has C: an octave higher.']],
   ])('%s', (text, wanted) => expect(words(text)).toEqual(wanted));
 
   it('never say what is not a word', () => {
     fc.assert(
       fc.property(arbitraryExercise(6), ({ source }) => {
-        const placed = placeMeasures(source);
-        for (const a of placed)
-          for (const d of compareBars(a.measure, (placed[0] as (typeof placed)[number]).measure, a.meter))
-            expect(differenceWords(d as BarDifference<Written>, 'british', 'bar 1', 'bar 2')).not.toMatch(BAD);
+        const bars = barsAsPlayed(source);
+        for (const a of bars)
+          for (const d of compareBars(a, bars[0] as BarAsPlayed<Written>))
+            expect(differenceWords(d, 'british', 'bar 1', 'bar 2')).not.toMatch(BAD);
       }),
       { seed: 2, numRuns: 40 },
     );
     expect(
       valuesWords(
         [
-          { value: 'eighth', dots: 0 },
-          { value: 'eighth', dots: 0 },
-          { value: 'half', dots: 1 },
+          { duration: { value: 'eighth', dots: 0 }, rest: false },
+          { duration: { value: 'eighth', dots: 0 }, rest: false },
+          { duration: { value: 'half', dots: 1 }, rest: false },
+          { duration: { value: 'quarter', dots: 0 }, rest: true },
+          { duration: { value: 'quarter', dots: 0 }, rest: true },
         ],
         'american',
       ),
-    ).toBe('2 eighths and a dotted half note');
+    ).toBe('2 eighths, a dotted half note and 2 quarter rests');
   });
 });
 
@@ -155,7 +174,9 @@ describe('trouble in words', () => {
         const plan = planOf(e, id);
         for (const spot of plan.hardest) {
           expect(changeReasons(spot, plan)).not.toMatch(BAD);
-          expect(buildUpWords(plan).labelOf(buildUp(plan.part.concert, spot))).toMatch(/^(bar \d+|pickup): .+ to .+/);
+          expect(buildUpWords(plan).labelOf(buildUp(plan.part.concert, spot))).toMatch(
+            /^(bar \d+|the pickup): .+ to .+/,
+          );
         }
         const sheet = lookSheet(plan);
         for (const text of [

@@ -5,7 +5,9 @@ import {
   type Lookalike,
   type LookSheet,
   type Meter,
-  meterKind,
+  measureQuarters,
+  divide,
+  valueForQuarters,
   type NoteUsed,
   type Rational,
   type Conventions,
@@ -13,8 +15,8 @@ import {
   type ValueUsed,
 } from '@cifra/core';
 import { figureLines } from '@cifra/engrave';
-import { valueName } from './rhythmWords';
-import { list, touchWords } from './spoken';
+import { lengthName, valueName } from './rhythmWords';
+import { barList, list, touchWords } from './spoken';
 
 const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
 
@@ -33,26 +35,18 @@ export const valueWords = ({ duration, rest, counts }: ValueUsed, names: Convent
 export const tieWords = ({ durations, counts }: TiedSum, names: Conventions['rhythmNames']): string =>
   `${durations.map((d) => fullName(d, names)).join(' + ')} = ${countsWords(counts)}`;
 
-const UNITS: Readonly<Record<number, 'whole' | 'half' | 'quarter' | 'eighth' | '16th'>> = {
-  1: 'whole',
-  2: 'half',
-  4: 'quarter',
-  8: 'eighth',
-  16: '16th',
-};
-
-/** What both numbers of the meter say. @example `3: three counts in a bar; 4: a quarter gets one count` */
-export function meterWords(m: Meter, names: Conventions['rhythmNames']): string {
-  const unit = valueName(UNITS[m.unit] ?? 'quarter', names);
-  const felt = meterKind(m) === 'compound' ? `, felt in ${m.beats / 3}` : '';
-  return `${m.beats} counts in a bar${felt}; ${/^[aeiou]/.test(unit) ? 'an' : 'a'} ${unit} gets one count`;
+/** How a bar is counted. @example in 3/4 `3 counts in a bar; a quarter gets one count` */
+export function meterWords(m: Meter, count: Rational, names: Conventions['rhythmNames']): string {
+  const value = valueForQuarters(count);
+  const counts = divide(measureQuarters(m), count);
+  const one = value === undefined ? undefined : lengthName(value, names);
+  const bar = `${formatRational(counts)} ${counts.n === counts.d ? 'count' : 'counts'} in a bar`;
+  return one === undefined ? bar : `${bar}; ${/^[aeiou]/.test(one) ? 'an' : 'a'} ${one} gets one count`;
 }
 
-const barsWords = (bars: readonly number[]): string => {
-  const names = bars.map((b) => (b === 0 ? 'the pickup' : String(b)));
-  if (names.length > 6) return `${names.length} bars`;
-  return names.length === 1 && bars[0] === 0 ? 'the pickup' : `bar${names.length === 1 ? '' : 's'} ${list(names)}`;
-};
+/** So many bars are named one by one. */
+const NAMED = 6;
+const barsWords = (bars: readonly number[]): string => (bars.length > NAMED ? `${bars.length} bars` : barList(bars));
 
 /** What is easily mistaken, and what to do. */
 export function lookalikeWords(l: Lookalike): string {

@@ -6,8 +6,8 @@ describe('the words of a reading', () => {
   it('say how repeats go', () => {
     expect([played(1, 2, 3), played(0, 1, 2, 0, 1, 3), played(1, 2, 1, 2, 3)]).toEqual([
       'straight through',
-      'the pickup to 2, then the pickup to 1, then 3',
-      '1 to 2, then 1 to 3',
+      'the pickup to bar 2, then the pickup to bar 1, then bar 3',
+      'bars 1 to 2, then bars 1 to 3',
     ]);
   });
 
@@ -65,6 +65,14 @@ describe('the words of a reading', () => {
       relationWords({ kind: 'pitches', of: 2 }, name),
       relationWords({ kind: 'rhythm', of: 3 }, name),
       relationWords({ kind: 'moved', of: 4, steps: -2 }, name),
-    ]).toEqual(['new', 'as 1', '2 but the last note', '2 but the ending', 'notes of 3', 'rhythm of 4', '5, 2 down']);
+    ]).toEqual([
+      'new',
+      'as 1',
+      '2 but the last note',
+      '2 but the ending',
+      'notes of 3',
+      'rhythm of 4',
+      '5, 2 steps down',
+    ]);
   });
 });

@@ -1,15 +1,13 @@
 import type { BarRelation, LineFacts, SentenceFault } from '@cifra/core';
 import { playedRuns } from '@cifra/core';
-
-const barName = (n: number): string => (n === 0 ? 'the pickup' : String(n));
+import { barsName } from './spoken';
 
 /**
- * The order in which the bars are played, as a teacher says it: `bars the pickup to 8, then the pickup to 7, then 9`.
+ * The order in which the bars are played, as a teacher says it: `the pickup to bar 8, then the pickup to bar 7, then
+ * bar 9`.
  */
 export function playedWords({ played }: LineFacts): string {
-  const runs = playedRuns(played).map(([from, to]) =>
-    from === to ? barName(from) : `${barName(from)} to ${barName(to)}`,
-  );
+  const runs = playedRuns(played).map(([from, to]) => barsName(from, to));
   return runs.length === 1 ? 'straight through' : runs.join(', then ');
 }
 
@@ -23,6 +21,10 @@ export function lengthWords(seconds: number): string {
     .join(' ');
 }
 
+/** A sequence: `bar 1, two steps up` as `bar 1, 2 steps up`. */
+export const movedWords = (steps: number, what: string): string =>
+  `${what}, ${Math.abs(steps)} ${Math.abs(steps) === 1 ? 'step' : 'steps'} ${steps > 0 ? 'up' : 'down'}`;
+
 /** How a bar stands to an earlier one, in few words. @param nameOf the printed number of a bar by its index */
 export function relationWords(r: BarRelation, nameOf: (index: number) => string): string {
   switch (r.kind) {
@@ -30,6 +32,8 @@ export function relationWords(r: BarRelation, nameOf: (index: number) => string)
       return 'new';
     case 'same':
       return `as ${nameOf(r.of)}`;
+    case 'but-touch':
+      return `${nameOf(r.of)}, tied, slurred or marked otherwise`;
     case 'but-last':
       return `${nameOf(r.of)} but the last note`;
     case 'but-ending':
@@ -39,7 +43,7 @@ export function relationWords(r: BarRelation, nameOf: (index: number) => string)
     case 'rhythm':
       return `rhythm of ${nameOf(r.of)}`;
     case 'moved':
-      return `${nameOf(r.of)}, ${Math.abs(r.steps)} ${r.steps > 0 ? 'up' : 'down'}`;
+      return movedWords(r.steps, nameOf(r.of));
   }
 }
 
@@ -60,6 +64,8 @@ export function lineRelationWords(r: BarRelation): string {
   switch (r.kind) {
     case 'same':
       return `the same as ${line}`;
+    case 'but-touch':
+      return `the notes of ${line}, tied, slurred or marked otherwise`;
     case 'but-last':
       return `${line} but for the last note`;
     case 'but-ending':
@@ -69,6 +75,6 @@ export function lineRelationWords(r: BarRelation): string {
     case 'rhythm':
       return `the rhythm of ${line}, other notes`;
     case 'moved':
-      return `${line}, ${Math.abs(r.steps)} ${Math.abs(r.steps) === 1 ? 'step' : 'steps'} ${r.steps > 0 ? 'up' : 'down'}`;
+      return movedWords(r.steps, line);
   }
 }

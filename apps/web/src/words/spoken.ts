@@ -4,6 +4,24 @@ import { touchName } from '@cifra/engrave';
 /** A bar by its printed number: the first full one is 1, and before it stands the pickup. */
 export const barName = (number: number): string => (number === 0 ? 'the pickup' : `bar ${number}`);
 
+/** Bars in a row: `bar 3`, `bars 3 to 6`, `the pickup to bar 6`. */
+export function barsName(from: number, to: number): string {
+  if (from === to) return barName(from);
+  return from === 0 ? `the pickup to bar ${to}` : `bars ${from} to ${to}`;
+}
+
+/** Single bars: `bar 3`, `bars 3, 5 and 6`, `the pickup and bar 2`. */
+export function barList(numbers: readonly number[]): string {
+  const [first, ...rest] = numbers;
+  const plain = numbers.filter((n) => n > 0);
+  const named = plain.length === 0 ? '' : `${plain.length === 1 ? 'bar' : 'bars'} ${list(plain.map(String))}`;
+  if (first !== 0) return named;
+  return rest.length === 0 ? 'the pickup' : `the pickup and ${named}`;
+}
+
+/** The same at the start of a sentence. */
+export const capital = (text: string): string => text.replace(/^./, (c) => c.toUpperCase());
+
 const SPOKEN_ALTER: Readonly<Record<number, string>> = {
   [-2]: ' double flat',
   [-1]: ' flat',

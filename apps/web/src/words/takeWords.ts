@@ -7,6 +7,7 @@ import {
   type Take,
   type Verdict,
 } from '@cifra/core';
+import { barName } from './spoken';
 
 /** One thing worth saying about a take: where, what, and what to try. */
 export interface TakeRemark {
@@ -44,7 +45,7 @@ export function takeRemarks(plan: PagePlan, take: Take): TakeRemark[] {
     const note = placed.get(id);
     if (note === undefined) return '';
     const { measure, beat } = beatPlace(note);
-    return measure === 0 ? 'in the pickup' : `bar ${measure}, beat ${beat}`;
+    return `${barName(measure)}, beat ${beat}`;
   };
   const stops = take.stops.map((s): TakeRemark => ({
     id: s.before,

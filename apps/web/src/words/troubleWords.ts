@@ -12,7 +12,7 @@ import {
   slidePlace,
 } from '@cifra/core';
 import { CAUSE_WORDS } from '@cifra/engrave';
-import { list } from './spoken';
+import { barName, list } from './spoken';
 
 /** What a page of build-ups is called, and each of them: where it is, which change, and why it is hard. */
 export const buildUpWords = (plan: PagePlan): BuildUpWords => ({
@@ -20,8 +20,7 @@ export const buildUpWords = (plan: PagePlan): BuildUpWords => ({
   labelOf: ({ spot }) => {
     const [from, to] = changeNames(spot, plan.annotations);
     const cause = spot.causes[0]?.cause;
-    const where = spot.measure === 0 ? 'pickup' : `bar ${spot.measure}`;
-    return `${where}: ${from} to ${to}${cause === undefined ? '' : `, ${CAUSE_WORDS[cause]}`}`;
+    return `${barName(spot.measure)}: ${from} to ${to}${cause === undefined ? '' : `, ${CAUSE_WORDS[cause]}`}`;
   },
 });
 

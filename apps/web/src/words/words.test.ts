@@ -114,7 +114,7 @@ describe('the reason trail in words', () => {
     expect(intervalWords({ quality: 'major', number: 2, octaves: 1, up: true })).toBe('octave and a major 2nd');
     expect(staffWords({ kind: 'ledger-below', number: 1, onLine: true })).toBe('on the first ledger line below');
     expect(staffWords({ kind: 'space', number: 0, onLine: false })).toBe('under the first line');
-    expect(beatWords({ measure: 0, beat: '4', strength: 'weak' })).toBe('pickup, beat 4');
+    expect(beatWords({ measure: 0, beat: '4', strength: 'weak' })).toBe('the pickup, beat 4');
   });
 });
 

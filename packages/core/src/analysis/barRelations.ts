@@ -3,13 +3,13 @@ import type { Score } from '../score/score';
 import { barCells, type Cell } from './cells';
 
 /**
- * How a bar or a line stands to one before it, the closest kin first: identical; the same but for its last note; the
- * same but for its last bar; the same moved by so many steps; the same pitches in another rhythm; the same rhythm with
- * other pitches; or nothing of the kind.
+ * How a bar or a line stands to one before it, the closest kin first: identical; the same notes, tied, slurred or
+ * marked otherwise; the same but for its last note; the same but for its last bar; the same moved by so many steps;
+ * the same pitches in another rhythm; the same rhythm with other pitches; or nothing of the kind.
  */
 export type BarRelation =
   | { readonly kind: 'new' }
-  | { readonly kind: 'same' | 'but-last' | 'but-ending' | 'pitches' | 'rhythm'; readonly of: number }
+  | { readonly kind: 'same' | 'but-touch' | 'but-last' | 'but-ending' | 'pitches' | 'rhythm'; readonly of: number }
   /** Moved by letter steps, up positive: a sequence. */
   | { readonly kind: 'moved'; readonly of: number; readonly steps: number };
 
@@ -32,6 +32,7 @@ class Firsts {
  */
 class Kin {
   private readonly same = new Firsts();
+  private readonly untouched = new Firsts();
   private readonly start = new Firsts();
   private readonly opening = new Firsts();
   private readonly pitches = new Firsts();
@@ -42,6 +43,8 @@ class Kin {
   relate(unit: Unit): BarRelation {
     const same = this.same.of(unit.all);
     if (same !== undefined) return { kind: 'same', of: same };
+    const untouched = this.untouched.of(unit.untouched);
+    if (untouched !== undefined) return { kind: 'but-touch', of: untouched };
     const start = unit.start === undefined ? undefined : this.start.of(unit.start);
     if (start !== undefined) return { kind: 'but-last', of: start };
     const opening = unit.opening === undefined ? undefined : this.opening.of(unit.opening);
@@ -69,6 +72,7 @@ class Kin {
 
   keep(unit: Unit, index: number): void {
     this.same.keep(unit.all, index);
+    this.untouched.keep(unit.untouched, index);
     if (unit.start !== undefined) this.start.keep(unit.start, index);
     if (unit.opening !== undefined) this.opening.keep(unit.opening, index);
     this.pitches.keep(unit.cell.pitches, index);
@@ -84,6 +88,8 @@ class Kin {
 interface Unit {
   readonly cell: Cell;
   readonly all: string;
+  /** Its notes alone, whatever is slurred or marked. */
+  readonly untouched: string;
   /** All but the last event, where at least two are left. */
   readonly start: string | undefined;
   /** All but the last bar, where there are several. */
@@ -93,15 +99,20 @@ interface Unit {
   readonly place: number;
 }
 
+/** Each event with how it is played. */
+export const playedNames = ({ events, touch }: Cell): string[] => events.map((e, i) => `${e} ${touch[i]}`);
+
 function unitOf(cell: Cell, opening: string | undefined): Unit {
   const { events, notes, rhythm } = cell;
+  const played = playedNames(cell);
   const place = notes[0] === undefined ? 0 : diatonic(notes[0].pitch);
   return {
     cell,
-    all: events.join(),
+    all: played.join(),
+    untouched: events.join(),
     opening,
     place,
-    start: events.length > 2 ? `${events.length} ${events.slice(0, -1).join()}` : undefined,
+    start: events.length > 2 ? `${events.length} ${played.slice(0, -1).join()}` : undefined,
     shape: notes.length < 2 ? undefined : `${rhythm} ${notes.map((n) => diatonic(n.pitch) - place).join()}`,
   };
 }
@@ -119,7 +130,7 @@ export function relate(units: readonly { readonly cell: Cell; readonly bars: rea
         ? undefined
         : `${bars.length} ${bars
             .slice(0, -1)
-            .map((b) => b.events.join())
+            .map((b) => playedNames(b).join())
             .join('|')}`;
     const unit = unitOf(cell, opening);
     const relation = kin.relate(unit);

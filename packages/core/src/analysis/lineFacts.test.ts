@@ -65,13 +65,13 @@ describe('values, signs and breaths', () => {
         ),
       };
     };
-    expect(plannedBreaths(at60('C4:w | D4:h. R | E4:w'), 'first-year')).toEqual([
+    expect(plannedBreaths(at60('C4:w | D4:h. R | E4:w'), 8)).toEqual([
       { from: 1, to: 2, seconds: 7, then: 'rest', tooLong: false, emergency: undefined },
       { from: 3, to: 3, seconds: 4, then: 'end', tooLong: false, emergency: undefined },
     ]);
-    const [long] = plannedBreaths(at60('C4:w | D4:w | E4:w | F4:w'), 'first-year');
+    const [long] = plannedBreaths(at60('C4:w | D4:w | E4:w | F4:w'), 8);
     expect(long).toMatchObject({ from: 1, to: 4, seconds: 16, tooLong: true, emergency: { note: 'n2', bar: 2 } });
-    expect(plannedBreaths(at60('C4:w~ | C4:w~ | C4:w'), 'first-notes')[0]).toMatchObject({
+    expect(plannedBreaths(at60('C4:w~ | C4:w~ | C4:w'), 6)[0]).toMatchObject({
       tooLong: true,
       emergency: undefined,
     });

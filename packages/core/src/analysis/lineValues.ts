@@ -1,9 +1,8 @@
-import { countedQuarters, type Meter } from '../meter/meter';
 import type { Pitch } from '../pitch/pitch';
 import { compare, divide, type Rational, sum } from '../rational/rational';
 import { type Duration, durationQuarters } from '../score/duration';
 import type { Score } from '../score/score';
-import { placeEvents } from '../score/walk';
+import { openingOf, placeEvents } from '../score/walk';
 
 /** A note value of a line and how many counts it lasts. */
 export interface ValueUsed {
@@ -22,7 +21,7 @@ export interface TiedSum {
 
 const valueName = ({ value, dots, tuplet }: Duration): string =>
   `${value} ${dots} ${tuplet?.actual ?? 1}/${tuplet?.normal ?? 1}`;
-const countsOf = (d: Duration, meter: Meter): Rational => divide(durationQuarters(d), countedQuarters(meter));
+const countsOf = (d: Duration, count: Rational): Rational => divide(durationQuarters(d), count);
 
 /**
  * The note values of a line, longest first, each once, with the counts it lasts in the line's first meter.
@@ -30,13 +29,12 @@ const countsOf = (d: Duration, meter: Meter): Rational => divide(durationQuarter
  */
 export function lineValues<P extends Pitch>(score: Score<P>): ValueUsed[] {
   const found = new Map<string, ValueUsed>();
-  const meter = placeEvents(score)[0]?.place.meter;
-  if (meter === undefined) return [];
+  const { count } = openingOf(score);
   for (const { event } of placeEvents(score)) {
     const rest = event.kind === 'rest';
     if (event.kind === 'rest' && event.wholeMeasure === true) continue;
     const name = `${rest} ${valueName(event.duration)}`;
-    if (!found.has(name)) found.set(name, { duration: event.duration, rest, counts: countsOf(event.duration, meter) });
+    if (!found.has(name)) found.set(name, { duration: event.duration, rest, counts: countsOf(event.duration, count) });
   }
   return [...found.values()].sort((a, b) => Number(a.rest) - Number(b.rest) || compare(b.counts, a.counts));
 }
@@ -52,7 +50,7 @@ export function tiedSums<P extends Pitch>(score: Score<P>): TiedSum[] {
     }
     open ??= { durations: [], counts: [], index: place.index };
     open.durations.push(event.duration);
-    open.counts.push(countsOf(event.duration, place.meter));
+    open.counts.push(countsOf(event.duration, place.count));
     if (event.tie === true) continue;
     const name = open.durations.map(valueName).join(' + ');
     if (open.durations.length > 1 && !found.has(name))

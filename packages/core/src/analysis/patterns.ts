@@ -1,7 +1,7 @@
 import type { Pitch } from '../pitch/pitch';
 import type { Score } from '../score/score';
 import { systemsOfPage } from '../score/pageSystems';
-import { type BarRelation, relate } from './barRelations';
+import { type BarRelation, playedNames, relate } from './barRelations';
 import { barCells, type Cell, joinCells, pickupCells } from './cells';
 
 /** The longest stretch that is looked for as one: a long line of music. */
@@ -9,13 +9,19 @@ const LONGEST = 8;
 /** Bars of a line where the teacher has not broken it otherwise. */
 const LINE = 4;
 
-/** One thing to learn: some cells in a row, where they come again, and how much of the line is known then. */
-export interface LearningStep {
+/** Some cells in a row. */
+export interface CellSpan {
   /** Index of its first cell, and how many there are. */
   readonly from: number;
   readonly length: number;
-  /** First cells of the stretches that are the same. */
-  readonly again: readonly number[];
+}
+
+/** One thing to learn: some cells in a row, what is known with them, and how much of the line is known then. */
+export interface LearningStep extends CellSpan {
+  /** What is the same as some of it and comes later or was left out before. */
+  readonly again: readonly CellSpan[];
+  /** The earlier stretch that it is, moved by so many letter steps: a sequence. */
+  readonly moved: (CellSpan & { readonly steps: number }) | undefined;
   /** Share of all cells with notes that are known after this step and those before it. */
   readonly known: number;
   /** Share of the practice: what only looks like something known counts twice. */
@@ -38,7 +44,7 @@ function numberCells(cells: readonly Cell[]): number[] {
   const names = new Map<string, number>();
   return cells.map((c) => {
     if (c.notes.length === 0) return -1;
-    const name = c.events.join();
+    const name = playedNames(c).join();
     const known = names.get(name) ?? names.size;
     names.set(name, known);
     return known;
@@ -88,11 +94,10 @@ function freePlaces({ at, length }: Run, covered: readonly boolean[]): number[] 
   return places;
 }
 
-type Stretch = Pick<LearningStep, 'from' | 'length' | 'again'>;
-
-/** What comes again, the stretch that explains most of the line first; of equals the longer, then the earlier. */
-function takeRepeats(numbers: readonly number[], covered: boolean[]): Stretch[] {
-  const taken: Stretch[] = [];
+/** Stretches that come again, the one that explains most of the line first; of equals the longer, then the earlier. */
+function repeatedStretches(numbers: readonly number[]): CellSpan[] {
+  const covered = numbers.map(() => false);
+  const taken: CellSpan[] = [];
   // What a run explains only grows less: it is looked at again when its turn comes.
   const turns: Run[][] = Array.from({ length: numbers.length + 1 }, () => []);
   for (const run of repeatedRuns(numbers)) turns[Math.min(numbers.length, run.at.length * run.length)]?.push(run);
@@ -106,42 +111,79 @@ function takeRepeats(numbers: readonly number[], covered: boolean[]): Stretch[] 
         turns[explains]?.push(run);
         continue;
       }
-      const [from, ...again] = places as [number, ...number[]];
       for (const p of places) covered.fill(true, p, p + run.length);
-      taken.push({ from, length: run.length, again });
+      taken.push({ from: places[0] as number, length: run.length });
     }
   }
   return taken;
 }
 
-/** What comes once, in stretches that end where a line does. */
-function takeRest(numbers: readonly number[], covered: readonly boolean[], lineOf: readonly number[]): Stretch[] {
-  const rest: { from: number; length: number; again: number[] }[] = [];
-  numbers.forEach((n, i) => {
-    if (n < 0 || covered[i] === true) return;
-    const last = rest.at(-1);
-    if (last !== undefined && last.from + last.length === i && lineOf[i] === lineOf[last.from]) last.length += 1;
-    else rest.push({ from: i, length: 1, again: [] });
-  });
-  return rest;
+/** Cells in a row that are asked for, in spans that end where `parts` says. */
+function spansOf(
+  count: number,
+  wanted: (i: number) => boolean,
+  parts: (i: number) => boolean = () => false,
+): CellSpan[] {
+  const spans: { from: number; length: number }[] = [];
+  for (let i = 0; i < count; i++) {
+    if (!wanted(i)) continue;
+    const last = spans.at(-1);
+    if (last !== undefined && last.from + last.length === i && !parts(i)) last.length += 1;
+    else spans.push({ from: i, length: 1 });
+  }
+  return spans;
 }
 
-/** What looks like something known and is not it needs twice the practice of what is new or the same. */
+/** What looks like something known and is not it needs twice the practice of what is new, moved or the same. */
 const TRAP = 2;
-const isTrap = (r: BarRelation | undefined): boolean => r !== undefined && r.kind !== 'new' && r.kind !== 'same';
+const isTrap = (r: BarRelation | undefined): boolean =>
+  r !== undefined && r.kind !== 'new' && r.kind !== 'same' && r.kind !== 'moved';
+
+/** The stretch that all cells of another are moved from alike. */
+function movedFrom({ from, length }: CellSpan, relations: readonly BarRelation[]): LearningStep['moved'] {
+  const [first] = relations.slice(from, from + length);
+  if (first?.kind !== 'moved') return undefined;
+  const { of, steps } = first;
+  const alike = relations
+    .slice(from, from + length)
+    .every((r, k) => r.kind === 'moved' && r.of === of + k && r.steps === steps);
+  return alike && of + length <= from ? { from: of, length, steps } : undefined;
+}
 
 function planOf(cells: readonly Cell[], relations: readonly BarRelation[], lineOf: readonly number[]): LearningStep[] {
   const numbers = numberCells(cells);
-  const covered = numbers.map(() => false);
-  const stretches = [...takeRepeats(numbers, covered), ...takeRest(numbers, covered, lineOf)];
+  const numberAt = (i: number): number => numbers[i] as number;
+  const within = ({ from, length }: CellSpan): number[] => Array.from({ length }, (_u, k) => from + k);
+  const notesIn = (s: CellSpan): number => within(s).reduce((sum, i) => sum + (cells[i] as Cell).notes.length, 0);
+  // One note alone, though it come often, is nothing to begin with.
+  const repeated = repeatedStretches(numbers).filter((s) => notesIn(s) > 1);
+  const taught = new Set(repeated.flatMap((s) => within(s).map(numberAt)));
+  const seen = new Set(taught);
+  const rest = spansOf(
+    cells.length,
+    (i) => numberAt(i) >= 0 && !seen.has(numberAt(i)) && seen.add(numberAt(i)) !== undefined,
+    (i) => lineOf[i] !== lineOf[i - 1],
+  );
+  const stretches = [...repeated, ...rest];
   const total = numbers.filter((n) => n >= 0).length;
-  const weigh = ({ from, length }: Stretch): number =>
-    relations.slice(from, from + length).reduce((sum, r) => sum + (isTrap(r) ? TRAP : 1), 0);
+  const weigh = (s: CellSpan): number => within(s).reduce((sum, i) => sum + (isTrap(relations[i]) ? TRAP : 1), 0);
   const weight = stretches.reduce((sum, s) => sum + weigh(s), 0);
-  let known = 0;
+  const known = new Set<number>();
   return stretches.map((s) => {
-    known += s.length * (1 + s.again.length);
-    return { ...s, known: known / total, practice: weigh(s) / weight };
+    const fresh = new Set(
+      within(s)
+        .map(numberAt)
+        .filter((n) => !known.has(n)),
+    );
+    const again = spansOf(cells.length, (i) => fresh.has(numberAt(i)) && (i < s.from || i >= s.from + s.length));
+    for (const n of fresh) known.add(n);
+    return {
+      ...s,
+      again,
+      moved: movedFrom(s, relations),
+      known: numbers.filter((n) => known.has(n)).length / total,
+      practice: weigh(s) / weight,
+    };
   });
 }
 
@@ -171,19 +213,16 @@ function read<P extends Pitch>(score: Score<P>, cells: readonly Cell[], fromPick
   };
 }
 
-const toLearn = ({ plan }: Patterns): number =>
-  plan.reduce((sum, s) => sum + s.length, 0) /
-  Math.max(
-    1,
-    plan.reduce((sum, s) => sum + s.length * (1 + s.again.length), 0),
-  );
+/** How many cells have to be learned, against all. */
+const toLearn = ({ plan, cells }: Patterns): number =>
+  plan.reduce((sum, s) => sum + s.length, 0) / Math.max(1, cells.filter((c) => c.notes.length > 0).length);
 
 /**
  * Finds what repeats in a line and makes a short plan in which each thing is learned once.
  *
- * Stretches from one bar to a long line are compared as they are played, marks left aside. Where phrases begin with a
- * pickup, bars are counted from pickup to pickup when more repeats that way. The time grows with the length of the
- * line.
+ * Stretches from one bar to a long line are compared as they are played, loudness left aside. A line that opens with a
+ * pickup is read from pickup to pickup, unless more repeats from bar line to bar line. The time grows with the length
+ * of the line.
  * @returns the steps' shares end with 1; no step for a line without notes
  * @example C D | E F | C D | G has one step for bars 1 and 3, which leaves half of it known, and steps for bars 2 and 4
  */
@@ -192,5 +231,5 @@ export function findPatterns<P extends Pitch>(score: Score<P>): Patterns {
   const shifted = pickupCells(score);
   if (shifted === undefined) return barred;
   const other = read(score, shifted, true);
-  return toLearn(other) < toLearn(barred) ? other : barred;
+  return toLearn(other) <= toLearn(barred) ? other : barred;
 }

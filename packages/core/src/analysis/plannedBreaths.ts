@@ -1,26 +1,14 @@
-import type { Stage } from '../instrument/instrument';
-import { quartersAMinute } from '../performance/perform';
 import type { Pitch } from '../pitch/pitch';
 import { toNumber } from '../rational/rational';
+import { GRACE_SECONDS } from '../score/breath';
 import { durationQuarters } from '../score/duration';
-import type { NoteId, Score, Tempo } from '../score/score';
+import type { NoteId, Score } from '../score/score';
 import { slurredOn } from '../score/slurs';
+import { quartersAMinute } from '../score/tempo';
 import { type PlacedEvent, placeEvents } from '../score/walk';
 
-/** The longest that a beginner plays on one breath, in seconds. Common practice, no source. */
-export const BREATH_SECONDS: Readonly<Record<Stage, number>> = Object.freeze({
-  'first-notes': 6,
-  'first-octave': 7,
-  'first-year': 8,
-  'second-year': 10,
-  full: 12,
-});
-
-/** So much more than planned is no reason to speak. */
-const GRACE_SECONDS = 0.5;
-
-/** Whether players of a stage are asked for more than one breath. */
-export const isTooLong = (seconds: number, stage: Stage): boolean => seconds > BREATH_SECONDS[stage] + GRACE_SECONDS;
+/** Whether players are asked for more than one breath. */
+export const isTooLong = (seconds: number, limit: number): boolean => seconds > limit + GRACE_SECONDS;
 
 /** A note on one breath, and how many seconds have passed when it ends. */
 export interface OnBreath<P extends Pitch> extends PlacedEvent<P> {
@@ -35,26 +23,30 @@ export interface Stretch<P extends Pitch> {
   readonly then: 'mark' | 'rest' | 'end';
 }
 
-/** Divides a line into what is played on one breath each, as it stands on the page: repeats are not gone through. */
-export function breathStretches<P extends Pitch>(score: Score<P>): Stretch<P>[] {
+/**
+ * Divides a line into what is played on one breath each, as it stands on the page: repeats are not gone through.
+ * @param planned notes after which a breath is planned, besides those that are marked
+ */
+export function breathStretches<P extends Pitch>(
+  score: Score<P>,
+  planned: ReadonlySet<NoteId> = new Set(),
+): Stretch<P>[] {
   const stretches: Stretch<P>[] = [];
   let notes: OnBreath<P>[] = [];
   let seconds = 0;
-  let tempo: Tempo | undefined;
   const close = (then: Stretch<P>['then']): void => {
     if (notes.length > 0) stretches.push({ notes, seconds, then });
     notes = [];
     seconds = 0;
   };
   for (const p of placeEvents(score)) {
-    tempo = p.place.measure.tempo?.mark === undefined ? tempo : p.place.measure.tempo;
     if (p.event.kind === 'rest') {
       close('rest');
       continue;
     }
-    seconds += (toNumber(durationQuarters(p.event.duration)) * 60) / quartersAMinute(tempo, p.place.meter);
+    seconds += (toNumber(durationQuarters(p.event.duration)) * 60) / quartersAMinute(p.place.tempo, p.place.meter);
     notes.push({ ...p, passed: seconds });
-    if (p.event.breathAfter === true) close('mark');
+    if (p.event.breathAfter === true || planned.has(p.event.id)) close('mark');
   }
   close('end');
   return stretches;
@@ -92,13 +84,14 @@ export interface PlannedBreath {
 }
 
 /**
- * The breaths of a page in order, checked against what players of a stage can do at its tempo.
+ * The breaths of a page in order, checked against what its players can do at its tempo.
  * @param score a part's page, planned breath marks included
+ * @param limit seconds that they have on one breath
  */
-export function plannedBreaths<P extends Pitch>(score: Score<P>, stage: Stage): PlannedBreath[] {
+export function plannedBreaths<P extends Pitch>(score: Score<P>, limit: number): PlannedBreath[] {
   const slurred = slurredOn(score);
   return breathStretches(score).map((s) => {
-    const tooLong = isTooLong(s.seconds, stage);
+    const tooLong = isTooLong(s.seconds, limit);
     const note = tooLong ? emergencyBreath(s, slurred) : undefined;
     const bar = s.notes.find((n) => n.event.id === note)?.place.number;
     return {

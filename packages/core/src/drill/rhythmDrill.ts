@@ -1,7 +1,8 @@
-import { countedQuarters, type Meter, measureQuarters } from '../meter/meter';
+import { countQuarters, type Meter, measureQuarters } from '../meter/meter';
 import type { Random } from '../random/random';
 import { add, divide, equal, type Rational, rational, subtract, sum, toNumber } from '../rational/rational';
 import { type Duration, durationQuarters, type NoteValue, valueForQuarters } from '../score/duration';
+import { quartersAMinute } from '../score/tempo';
 import { type Choices, mixChoices } from './choices';
 
 /** How many beats does this last: a value with dots, or two that are tied. */
@@ -37,9 +38,12 @@ const VALUES: readonly Duration[] = (['whole', 'half', 'quarter', 'eighth'] as c
   { value, dots: 1 },
 ]);
 
+/** One count of a bar that nobody has given a tempo. */
+const countOf = (meter: Meter): Rational => countQuarters(meter, quartersAMinute(undefined, meter));
+
 /** Beats as teachers write them: `3`, `1 1/2`, `1/2`. */
 export function beatsText(quarters: Rational, meter: Meter): string {
-  const beats = divide(quarters, countedQuarters(meter));
+  const beats = divide(quarters, countOf(meter));
   const whole = Math.floor(beats.n / beats.d);
   const rest = subtract(beats, rational(whole));
   if (rest.n === 0) return String(whole);
@@ -47,7 +51,7 @@ export function beatsText(quarters: Rational, meter: Meter): string {
 }
 
 const nearBeats = (quarters: Rational, meter: Meter, chance: Random): string[] => {
-  const unit = countedQuarters(meter);
+  const unit = countOf(meter);
   const half = rational(unit.n, unit.d * 2);
   const right = beatsText(quarters, meter);
   const near = [

@@ -65,13 +65,13 @@ function barOffers(asked: Asked, part: Part, choice: PartChoice, before: number)
   const placed = placeMeasures(linesOf(asked.exercise)[choice.line ?? 0] ?? asked.exercise.source);
   const heat = barHeat(changesOf(part, asked.known), placed.length);
   const done = choice.easier ?? {};
-  const able = (how: SimplerBar) => placed.filter(({ measure, meter }) => canSimplify(measure, meter, how));
+  const able = (how: SimplerBar) => placed.filter((bar) => canSimplify(bar, how));
   const hardest = placed
     .filter((p) => done[p.measure.id] === undefined)
     .sort((a, b) => (heat[b.index] ?? 0) - (heat[a.index] ?? 0) || a.index - b.index);
   const bars = SIMPLER_BARS.flatMap((how) =>
     hardest
-      .filter(({ measure, meter, index }) => (heat[index] ?? 0) > 0 && canSimplify(measure, meter, how))
+      .filter((bar) => (heat[bar.index] ?? 0) > 0 && canSimplify(bar, how))
       .slice(0, HARDEST)
       .flatMap(({ measure, number }) =>
         priced(asked, before, {

@@ -60,6 +60,21 @@ export type Section = (typeof SECTIONS)[number];
 export const STAGES = ['first-notes', 'first-octave', 'first-year', 'second-year', 'full'] as const;
 export type Stage = (typeof STAGES)[number];
 
+/** The longest that a beginner plays on one breath, in seconds. Common practice, no source. */
+export const BREATH_SECONDS: Readonly<Record<Stage, number>> = Object.freeze({
+  'first-notes': 8,
+  'first-octave': 9,
+  'first-year': 10,
+  'second-year': 11,
+  full: 12,
+});
+/** Flutes and low brass spend their air sooner. Common practice, no source. */
+const SHORT_OF_AIR: Readonly<Partial<Record<Section, number>>> = { flutes: 0.8, 'low-brass': 0.8 };
+
+/** How many seconds players of an instrument have on one breath. @example breathSeconds(flute, 'first-year') // 8 */
+export const breathSeconds = ({ section }: Pick<Instrument, 'section'>, stage: Stage): number =>
+  BREATH_SECONDS[stage] * (SHORT_OF_AIR[section] ?? 1);
+
 /** What a teacher reminds players of; the words live in the application. Common practice, no source. */
 export const CAUTIONS = [
   'rest-lips',

@@ -1,5 +1,14 @@
-import { beatQuarters, countedQuarters, measureQuarters, type Meter } from './meter';
-import { add, compare, divide, multiply, type Rational, rational, subtract } from '../rational/rational';
+import { measureQuarters, type Meter, pulseQuarters } from './meter';
+import {
+  add,
+  compare,
+  divide,
+  formatRational,
+  multiply,
+  type Rational,
+  rational,
+  subtract,
+} from '../rational/rational';
 import type { Conventions } from '../convention/conventions';
 
 export type CountingSystem = Conventions['counting'];
@@ -12,13 +21,19 @@ export interface CountWord {
 
 /** A stretch of a bar to be counted: where it starts in a full bar and how long it lasts, in quarters. */
 export interface Counted {
+  readonly meter: Meter;
+  /** One count of the bar, in quarters. */
+  readonly count: Rational;
   readonly onset: Rational;
   readonly quarters: Rational;
+  /** The group of three in which it stands: how far into it, and how long all of it lasts. */
+  readonly triplet?: { readonly into: Rational; readonly lasts: Rational } | undefined;
   /** A rest is counted inwardly: its words are said in the head. */
   readonly rest?: boolean;
 }
 
 const ONE = rational(1);
+const TWO = rational(2);
 const THREE = rational(3);
 const HALF = rational(1, 2);
 const DOTTED_EIGHTH = rational(3, 4);
@@ -43,35 +58,43 @@ function beatsPassed(start: Rational, end: Rational): number[] {
   return passed;
 }
 
-function byNumbers(m: Meter, { onset, quarters }: Counted): CountWord[] {
-  const unit = countedQuarters(m);
-  const start = divide(onset, unit);
+function byNumbers({ onset, quarters, count }: Counted): CountWord[] {
+  const start = divide(onset, count);
   const text = start.d === 1 ? String(start.n + 1) : (NUMBER_PARTS[partOfBeat(start)] ?? 'ta');
-  const passed = beatsPassed(start, divide(add(onset, quarters), unit));
+  const passed = beatsPassed(start, divide(add(onset, quarters), count));
   return [{ text, held: false }, ...passed.map((beat) => ({ text: String(beat + 1), held: true }))];
 }
 
-function byFunction(m: Meter, { onset, quarters }: Counted): CountWord[] {
-  const unit = beatQuarters(m);
-  const start = divide(onset, unit);
+function byFunction({ onset, quarters, meter }: Counted): CountWord[] {
+  const pulse = pulseQuarters(meter);
+  const start = divide(onset, pulse);
   const text = DU_PARTS[partOfBeat(start)] ?? 'ta';
-  const passed = beatsPassed(start, divide(add(onset, quarters), unit));
+  const passed = beatsPassed(start, divide(add(onset, quarters), pulse));
   return [{ text, held: false }, ...passed.map(() => ({ text: 'u', held: true }))];
+}
+
+const TRIPLET = ['tri', 'o', 'la'];
+
+/**
+ * The syllables of a triplet by its thirds: one is said where a note begins, those that it goes on through are held.
+ */
+function byThirds({ into, lasts }: NonNullable<Counted['triplet']>, quarters: Rational): CountWord[] {
+  const start = divide(multiply(into, THREE), lasts);
+  const text = start.d === 1 ? (TRIPLET[start.n % 3] ?? 'tri') : 'ka';
+  const passed = beatsPassed(start, divide(multiply(add(into, quarters), THREE), lasts));
+  return [{ text, held: false }, ...passed.map((third) => ({ text: TRIPLET[third % 3] ?? '', held: true }))];
 }
 
 /**
  * Syllables of the written value: a quarter is ta and grows by `a` for each further quarter, by `i` for a half of one.
  */
-function byValue({ onset, quarters, rest }: Counted): CountWord[] {
+function byValue({ onset, quarters, rest, triplet }: Counted): CountWord[] {
   if (rest === true)
     return [
       { text: 'sh', held: false },
       ...Array.from({ length: Math.ceil(quarters.n / quarters.d) - 1 }, () => ({ text: 'sh', held: true })),
     ];
-  if (quarters.d % 3 === 0) {
-    const { n, d } = divide(onset, multiply(quarters, THREE));
-    return [{ text: ['tri', 'o', 'la'][Math.floor(((n % d) * 3) / d)] ?? 'tri', held: false }];
-  }
+  if (triplet !== undefined) return byThirds(triplet, quarters);
   if (compare(quarters, ONE) < 0) {
     if (compare(quarters, DOTTED_EIGHTH) === 0) return [{ text: 'tim', held: false }];
     const onEighth = divide(onset, HALF).d === 1;
@@ -85,19 +108,19 @@ function byValue({ onset, quarters, rest }: Counted): CountWord[] {
 /**
  * What is said for a note in one of the three counting systems.
  *
- * Numbers count the beats, with `&` for the half, `e` and `a` for the quarters and `la li` for the thirds of one; in
- * meters of eighths they count the eighths. `ta` follows the written value, whatever the meter. `du` follows the place
- * in the beat: `du de` where beats halve, `du da di` where they are of three. Common practice, no source.
- * @example countWords({ beats: 4, unit: 4 }, { onset: 0, quarters: 2 }, 'numbers') // 1, held 2
+ * Numbers count as the bar is counted, with `&` for the half, `e` and `a` for the quarters and `la li` for the thirds
+ * of a count. `ta` follows the written value, whatever the meter. `du` follows the place in the pulse: `du de` where it
+ * halves, `du da di` where it is of three. Common practice, no source.
+ * @example in 4/4, counted in quarters, a half note on the first beat by numbers: 1, held 2
  */
-export function countWords(m: Meter, counted: Counted, system: CountingSystem): CountWord[] {
+export function countWords(counted: Counted, system: CountingSystem): CountWord[] {
   switch (system) {
     case 'numbers':
-      return byNumbers(m, counted);
+      return byNumbers(counted);
     case 'ta':
       return byValue(counted);
     case 'du':
-      return byFunction(m, counted);
+      return byFunction(counted);
   }
 }
 
@@ -116,16 +139,44 @@ export function countText(words: readonly CountWord[], system: CountingSystem, s
 }
 
 /**
- * The numbers a teacher says before the class comes in: a full bar, shortened by the pickup.
- * @param pickupQuarters what stands before the first bar line; undefined for a full first bar
- * @example countIn({ beats: 4, unit: 4 }, rational(1)) // ['1', '2', '3']
+ * A place in a bar as it is counted: `3`, `2 1/2`, and in a count of three `2 la` and `2 li`.
+ * @param onset from where a full bar would begin, and one count, in quarters
+ * @example beatName(rational(3), rational(3, 2)) // '3'
  */
-export function countIn(m: Meter, pickupQuarters?: Rational): string[] {
+export function beatName(onset: Rational, count: Rational): string {
+  const counts = add(divide(onset, count), ONE);
+  const part = partOfBeat(counts);
+  return part === '1/3' || part === '2/3'
+    ? `${Math.floor(counts.n / counts.d)} ${NUMBER_PARTS[part]}`
+    : formatRational(counts);
+}
+
+/** What a teacher says before the class comes in. */
+export interface CountIn {
+  readonly words: readonly string[];
+  /** How long each word lasts, and all of it, in quarters. */
+  readonly unitQuarters: Rational;
+  readonly quarters: Rational;
+}
+
+/** Fewer counts than this set no tempo. */
+const FEWEST_COUNTS = TWO;
+
+/**
+ * The numbers a teacher says before the class comes in: a full bar, shortened by the pickup. Where less than two counts
+ * would be left, whole bars come first. Common practice, no source.
+ * @param count one count of the bar, in quarters
+ * @param pickupQuarters what stands before the first bar line; undefined for a full first bar
+ * @example countIn({ beats: 4, unit: 4 }, rational(1), rational(1)).words // 1 2 3; with a pickup of three 1 2 3 4 1
+ */
+export function countIn(m: Meter, count: Rational, pickupQuarters?: Rational): CountIn {
   const full = measureQuarters(m);
-  const unit = countedQuarters(m);
-  const entry =
-    pickupQuarters === undefined || compare(pickupQuarters, full) >= 0 ? full : subtract(full, pickupQuarters);
-  const words: string[] = [];
-  for (let k = 0; compare(multiply(rational(k), unit), entry) < 0; k++) words.push(String(k + 1));
-  return words;
+  const whole = pickupQuarters === undefined || compare(pickupQuarters, full) >= 0;
+  const entry = whole ? full : subtract(full, pickupQuarters);
+  const counts = (length: Rational): string[] =>
+    Array.from({ length: Math.ceil((length.n * count.d) / (length.d * count.n)) }, (_u, k) => String(k + 1));
+  let [words, quarters] = [counts(entry), entry];
+  while (compare(divide(quarters, count), FEWEST_COUNTS) < 0)
+    [words, quarters] = [[...counts(full), ...words], add(full, quarters)];
+  return { words, unitQuarters: count, quarters };
 }

@@ -1,7 +1,7 @@
 import { multiply, rational } from '../rational/rational';
-import { countIn, countText, countWords, type CountingSystem } from './counting';
-import { beamQuarters, beatQuarters, isCompound, type Meter, measureQuarters, meterText } from './meter';
-import { beatCount, meterKind, type Strength, strengthAt } from './strength';
+import { beatName, type Counted, countIn, countText, countWords, type CountingSystem } from './counting';
+import { beamQuarters, beatQuarters, countQuarters, isCompound, type Meter, measureQuarters, meterText } from './meter';
+import { beatCount, type Strength, strengthAt } from './strength';
 
 const m = (text: string): Meter => {
   const [beats = 4, unit = 4] = text.split('/').map(Number);
@@ -80,21 +80,44 @@ describe('meters', () => {
     expect(['0', '1/2', '3/2'].map((o) => strengthAt(m('6/8'), q(o)))).toEqual(['strong', 'off', 'weak']);
   });
 
-  it('are simple, compound or irregular', () => {
-    expect(['4/4', '3/8', '6/8', '12/8', '5/4', '7/8', '8/4'].map((t) => meterKind(m(t)))).toEqual([
-      'simple',
-      'simple',
-      'compound',
-      'compound',
-      'irregular',
-      'irregular',
-      'simple',
+  // Common practice; the tempo at which it turns is ours.
+  it.each<[string, number, string]>([
+    ['4/4', 60, '1'],
+    ['2/2', 100, '2'],
+    ['6/8', 66, '1/2'],
+    ['6/8', 120, '3/2'],
+    ['3/8', 66, '1/2'],
+    ['3/8', 120, '3/2'],
+    ['9/8', 90, '3/2'],
+    ['6/16', 30, '1/4'],
+    ['7/8', 200, '1/2'],
+    ['5/4', 92, '1'],
+  ])('%s at %i quarters a minute is counted in %s', (text, tempo, count) =>
+    expect(countQuarters(m(text), tempo)).toEqual(q(count)),
+  );
+
+  it('what is counted between the beats is weak', () => {
+    const counts = ['0', '1/2', '1', '3/2', '5/2', '1/4'];
+    expect(counts.map((o) => strengthAt(m('6/8'), q(o), q('1/2')))).toEqual([
+      'strong',
+      'weak',
+      'weak',
+      'weak',
+      'weak',
+      'off',
     ]);
   });
 });
 
 // The three counting systems: common practice, no source.
 describe('counting', () => {
+  /** Counted slowly, in what the lower number says, a group of three from the beat on. */
+  const counted = (meter: string, place: Pick<Counted, 'onset' | 'quarters' | 'rest'>, tempo = 66): Counted => {
+    const { onset, quarters } = place;
+    const into = rational(onset.n % onset.d, onset.d);
+    const triplet = quarters.d % 3 === 0 ? { into, lasts: rational(1) } : undefined;
+    return { meter: m(meter), count: countQuarters(m(meter), tempo), triplet, ...place };
+  };
   const say = (meter: string, notes: string, system: CountingSystem): string => {
     let onset = rational(0);
     return notes
@@ -102,7 +125,7 @@ describe('counting', () => {
       .map((n) => {
         const rest = n.startsWith('r');
         const quarters = q(rest ? n.slice(1) : n);
-        const text = countText(countWords(m(meter), { onset, quarters, rest }, system), system, rest);
+        const text = countText(countWords(counted(meter, { onset, quarters, rest }), system), system, rest);
         onset = rational(onset.n * quarters.d + quarters.n * onset.d, onset.d * quarters.d);
         return text;
       })
@@ -121,6 +144,7 @@ describe('counting', () => {
     ['6/8', '1/2 1/2 1/2 3/2', 'numbers', '1 | 2 | 3 | 4 (5 6)'],
     ['6/8', '1 1/2 3/2', 'numbers', '1 (2) | 3 | 4 (5 6)'],
     ['3/8', '1/2 1', 'numbers', '1 | 2 (3)'],
+    ['3/8', '1/2 1/2 1/2', 'du', 'du | da | di'],
     ['4/4', '1/8 7/8', 'numbers', '1 | ta'],
     ['6/8', '1/4 1/4 1', 'numbers', '1 | & | 2 (3)'],
     ['4/4', '1 1/2 1/2 2', 'ta', 'ta | ti | ti | ta-a'],
@@ -139,7 +163,7 @@ describe('counting', () => {
   ])('%s: %s in %s is %s', (meter, notes, system, text) => expect(say(meter, notes, system)).toBe(text));
 
   it('puts a held-over note in brackets as a whole', () => {
-    const words = countWords(m('4/4'), { onset: q('0'), quarters: q('2') }, 'numbers');
+    const words = countWords(counted('4/4', { onset: q('0'), quarters: q('2') }), 'numbers');
     expect(countText(words, 'numbers', true)).toBe('(1 2)');
     expect(countText(words, 'numbers')).toBe('1 (2)');
     expect(countText([], 'numbers')).toBe('');
@@ -147,39 +171,69 @@ describe('counting', () => {
       { text: '1', held: false },
       { text: '2', held: true },
     ]);
-    expect(countWords(m('4/4'), { onset: q('0'), quarters: q('2') }, 'du')).toEqual([
+    expect(countWords(counted('4/4', { onset: q('0'), quarters: q('2') }), 'du')).toEqual([
       { text: 'du', held: false },
       { text: 'u', held: true },
     ]);
-    expect(countWords(m('4/4'), { onset: q('0'), quarters: q('3/2') }, 'ta')).toEqual([
+    expect(countWords(counted('4/4', { onset: q('0'), quarters: q('3/2') }), 'ta')).toEqual([
       { text: 'ta', held: false },
       { text: 'i', held: true },
     ]);
-    expect(countWords(m('4/4'), { onset: q('0'), quarters: q('2'), rest: true }, 'ta')).toEqual([
+    expect(countWords(counted('4/4', { onset: q('0'), quarters: q('2'), rest: true }), 'ta')).toEqual([
       { text: 'sh', held: false },
       { text: 'sh', held: true },
     ]);
   });
 
-  it('counts a class in, shortened by what the pickup borrows', () => {
-    expect([
-      countIn(m('4/4')),
-      countIn(m('4/4'), q('1')),
-      countIn(m('4/4'), q('1/2')),
-      countIn(m('3/4'), q('2')),
-    ]).toEqual([['1', '2', '3', '4'], ['1', '2', '3'], ['1', '2', '3', '4'], ['1']]);
-    expect([
-      countIn(m('6/8')),
-      countIn(m('6/8'), q('1/2')),
-      countIn(m('2/2')),
-      countIn(m('3/8')),
-      countIn(m('4/4'), q('4')),
-    ]).toEqual([
-      ['1', '2', '3', '4', '5', '6'],
-      ['1', '2', '3', '4', '5'],
-      ['1', '2'],
-      ['1', '2', '3'],
-      ['1', '2', '3', '4'],
+  it('goes through a triplet of mixed values by its thirds', () => {
+    const triplet = (into: string, quarters: string) =>
+      countText(
+        countWords(
+          {
+            ...counted('4/4', { onset: q(into), quarters: q(quarters) }),
+            triplet: { into: q(into), lasts: q('1') },
+          },
+          'ta',
+        ),
+        'ta',
+      );
+    expect([triplet('0', '2/3'), triplet('2/3', '1/3'), triplet('0', '1/3'), triplet('1/3', '2/3')]).toEqual([
+      'tri-o',
+      'la',
+      'tri',
+      'o-la',
     ]);
   });
+
+  it('names places as they are counted', () => {
+    expect([beatName(q('3/2'), q('1')), beatName(q('5/2'), q('1/2')), beatName(q('5/2'), q('3/2'))]).toEqual([
+      '2 1/2',
+      '6',
+      '2 li',
+    ]);
+  });
+
+  // Common practice: at least two counts set a tempo.
+  it.each<[string, number, string | undefined, string]>([
+    ['4/4', 92, undefined, '1 2 3 4'],
+    ['4/4', 92, '1', '1 2 3'],
+    ['4/4', 92, '1/2', '1 2 3 4'],
+    ['4/4', 92, '3', '1 2 3 4 1'],
+    ['3/4', 92, '1', '1 2'],
+    ['3/4', 92, '2', '1 2 3 1'],
+    ['2/4', 92, '1', '1 2 1'],
+    ['2/4', 92, undefined, '1 2'],
+    ['6/8', 66, undefined, '1 2 3 4 5 6'],
+    ['6/8', 66, '1/2', '1 2 3 4 5'],
+    ['6/8', 120, undefined, '1 2'],
+    ['6/8', 120, '1/2', '1 2 1 2'],
+    ['2/2', 132, undefined, '1 2'],
+    ['3/8', 66, undefined, '1 2 3'],
+    ['3/8', 120, undefined, '1 1'],
+    ['4/4', 92, '4', '1 2 3 4'],
+  ])('%s at %i with a pickup of %s is counted in: %s', (meter, tempo, pickup, words) =>
+    expect(
+      countIn(m(meter), countQuarters(m(meter), tempo), pickup === undefined ? undefined : q(pickup)).words.join(' '),
+    ).toBe(words),
+  );
 });

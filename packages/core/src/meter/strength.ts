@@ -43,17 +43,13 @@ function beatStrength(m: Meter, beat: number): Strength {
   return 'weak';
 }
 
-/** The weight of a place in a full bar, counted in felt beats from 0. */
-export const strengthOnBeat = (m: Meter, beats: Rational): Strength =>
-  beats.d === 1 ? beatStrength(m, beats.n) : 'off';
-
 /**
- * The weight of an onset counted from the start of a full bar.
+ * The weight of an onset counted from the start of a full bar: what lies between the beats and is counted is weak.
+ * @param count one count of the bar, in quarters
  * @example strengthAt({ beats: 4, unit: 4 }, rational(2)) // 'medium'
  */
-export const strengthAt = (m: Meter, onsetQuarters: Rational): Strength =>
-  strengthOnBeat(m, divide(onsetQuarters, beatQuarters(m)));
-
-/** How a meter is felt: in beats that halve, in beats of three, or in unequal groups. */
-export const meterKind = (m: Meter): 'simple' | 'compound' | 'irregular' =>
-  isCompound(m) ? 'compound' : m.beats in IRREGULAR && m.beats % 2 === 1 ? 'irregular' : 'simple';
+export function strengthAt(m: Meter, onset: Rational, count: Rational = beatQuarters(m)): Strength {
+  const [beats, counts] = [divide(onset, beatQuarters(m)), divide(onset, count)];
+  if (counts.d !== 1) return 'off';
+  return beats.d === 1 ? beatStrength(m, beats.n) : 'weak';
+}

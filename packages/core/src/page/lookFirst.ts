@@ -1,4 +1,4 @@
-import { barRelations } from '../analysis/barRelations';
+import { findPatterns } from '../analysis/patterns';
 import type { NoteId } from '../score/score';
 import { placedNotesById } from '../score/placedNotes';
 import { troubleSpots } from '../trouble/partTrouble';
@@ -18,19 +18,14 @@ export type LookFirst =
       readonly to: string;
       readonly cause: TroubleCause;
     }
-  /** Bars that are played as an earlier bar is. */
+  /** Bars that are played as an earlier bar is, counted from the pickup where phrases begin with one. */
   | { readonly kind: 'same-bars'; readonly bars: number; readonly of: number };
 
 /** Bars that are played as one before them. */
 function sameBars({ part: { concert } }: PagePlan): LookFirst | undefined {
-  const same = barRelations(concert).filter((r) => r.kind === 'same').length;
-  return same === 0
-    ? undefined
-    : {
-        kind: 'same-bars',
-        bars: same,
-        of: concert.measures.filter((m) => m.events.some((e) => e.kind === 'note')).length,
-      };
+  const { relations, cells } = findPatterns(concert);
+  const same = relations.filter((r) => r.kind === 'same').length;
+  return same === 0 ? undefined : { kind: 'same-bars', bars: same, of: cells.filter((c) => c.notes.length > 0).length };
 }
 
 /**

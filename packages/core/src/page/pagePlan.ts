@@ -4,6 +4,7 @@ import { annotate, type Annotations } from '../part/annotate';
 import type { Part } from '../part/derivePart';
 import type { Teaching } from '../part/teaching';
 import { midi } from '../pitch/pitch';
+import { restCounts } from '../score/counts';
 import type { NoteId } from '../score/score';
 import { type Change, partChanges, troubleSpots } from '../trouble/partTrouble';
 import { knownMidi } from './callSheet';
@@ -37,6 +38,8 @@ export interface PagePlan {
   /** The step that rows without one of their own follow. */
   readonly step: FadeStep;
   readonly rows: readonly PlannedRow[];
+  /** What is counted in the head at each rest. */
+  readonly restCounts: ReadonlyMap<NoteId, string>;
   /** Written sounds that the players have met, as MIDI numbers. */
   readonly known: ReadonlySet<number>;
   /** The notes of the page that they have yet to meet. */
@@ -76,6 +79,7 @@ export function planPage(
     setup,
     step,
     rows: setup.rows[part.instrument.family].map((r) => ({ ...r, hiddenAt: hiddenAt(r.fade ?? step, facts) })),
+    restCounts: restCounts(part.score, part.teaching.conventions.counting),
     known,
     newNotes,
     changes,

@@ -1,13 +1,15 @@
 import type { BetterFigure } from '../fingering/better';
 import type { Fingering } from '../fingering/figure';
 import { fingerMidi } from '../instrument/finger';
+import type { Key } from '../key/key';
 import { noteName } from '../key/noteName';
+import { fifthsOf } from '../pitch/interval';
 import { type Concert, midi, pitch, type Written } from '../pitch/pitch';
 import { type Accidental, accidentalsInForce } from '../score/accidental';
 import { noteCount } from '../score/counts';
 import { type PlacedNote, placedNotes } from '../score/placedNotes';
 import type { NoteId } from '../score/score';
-import { notesOf } from '../score/walk';
+import { notesOf, placeMeasures } from '../score/walk';
 import type { Part } from './derivePart';
 import { easierFigures, type FingeredNote } from './easierFigures';
 
@@ -26,6 +28,8 @@ export interface NoteAnnotation {
   readonly better: BetterFigure | undefined;
   /** The signature in force on the page. */
   readonly fifths: number;
+  /** The key that the line is in there, whatever signature the page has. */
+  readonly soundingKey: Key;
   /** The note's name as this class says it. */
   readonly name: string;
   readonly count: string;
@@ -37,6 +41,18 @@ export interface NoteAnnotation {
 
 /** An overlay keyed by note id, in the order of the notes; the score itself is never touched. */
 export type Annotations = ReadonlyMap<NoteId, NoteAnnotation>;
+
+/**
+ * The signature by which a note's syllable is read: the one that its key would have on this page, also where the page
+ * is written without.
+ * @example an F♯ on a trumpet's page of a line in F major: 1, also where every sign stands at its note
+ */
+export const keyNoteFifths = ({
+  written,
+  concert,
+  soundingKey,
+}: Pick<NoteAnnotation, 'written' | 'concert' | 'soundingKey'>): number =>
+  fifthsOf(written) - fifthsOf(concert) + soundingKey.fifths;
 
 const octavesAway = (p: Concert, octaves: number): Concert =>
   octaves === 0 ? p : pitch<Concert>(p.step, p.alter, p.octave + octaves);
@@ -70,20 +86,27 @@ export function annotate(part: Part, { alone = false } = {}): Annotations {
   const accidentals = accidentalsInForce(part.score, conventions.reminders, placed);
   const easier = alone ? [] : easierFigures(notes, woodwind);
   const annotations = new Map<NoteId, NoteAnnotation>();
+  const keys = placeMeasures(part.concert).map((m) => m.key);
   notes.forEach(({ placed: place, fingering }, i) => {
     const { id, pitch: written } = place.note;
     const { fifths } = place.key;
     const movedOctaves = moved.get(id) ?? 0;
+    const soundingKey = keys[place.measureIndex] as Key;
+    const concert = octavesAway(
+      (sounding[i] as (typeof sounding)[number]).pitch,
+      decisions.octave.octaves + movedOctaves,
+    );
     annotations.set(id, {
       id,
       place,
       written,
-      concert: octavesAway((sounding[i] as (typeof sounding)[number]).pitch, decisions.octave.octaves + movedOctaves),
+      concert,
       accidental: accidentals.get(id) as Accidental,
       fingering,
       better: easier[i],
       fifths,
-      name: noteName(written, fifths, conventions.noteNames),
+      soundingKey,
+      name: noteName(written, keyNoteFifths({ written, concert, soundingKey }), conventions.noteNames),
       count: noteCount(place, conventions.counting),
       tiedFrom: place.tiedFrom,
       movedOctaves,

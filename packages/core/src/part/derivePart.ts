@@ -1,6 +1,6 @@
 import type { PageOwner, PartChoice } from '../exercise/exercise';
-import type { Instrument } from '../instrument/instrument';
-import { type Concert, midi, type Written } from '../pitch/pitch';
+import { breathSeconds, type Instrument } from '../instrument/instrument';
+import { type Concert, midi, type Pitch, type Written } from '../pitch/pitch';
 import { breathMarks } from '../score/breath';
 import type { NoteId, Score } from '../score/score';
 import { notesOf, openingOf } from '../score/walk';
@@ -25,6 +25,14 @@ export interface Part {
   /** Notes that a teacher moved by whole octaves on this page, as marked alternatives. */
   readonly moved: ReadonlyMap<NoteId, number>;
 }
+
+/** The breath marks that Cifra adds; none where a teacher sets them all. */
+export const plannedMarks = <P extends Pitch>(
+  score: Score<P>,
+  instrument: Instrument,
+  { conventions, stage }: Teaching,
+): ReadonlySet<NoteId> =>
+  conventions.breath === 'own-marks' ? new Set() : breathMarks(score, breathSeconds(instrument, stage));
 
 /**
  * Derives an instrument's page from the concert line.
@@ -52,7 +60,7 @@ export function derivePart(
     interval,
     clef: decisions.clef.clef,
     alternatives: choice.alternatives ?? {},
-    breaths: breathMarks(concert, teaching.conventions.breath),
+    breaths: plannedMarks(concert, instrument, teaching),
   });
   const outside: NoteId[] = [];
   const unplayable: NoteId[] = [];

@@ -123,12 +123,13 @@ describe('tenor clef', () => {
 });
 
 describe('breath marks', () => {
-  it('are written on the page every four bars, or left to the teacher', () => {
-    const marks = (conventions: ConventionOverrides): string[] =>
-      notesOf(partOf('flute', conventionsOf(conventions)).score)
+  it('are written where phrases end, sooner for those who are short of air, or left to the teacher', () => {
+    const marks = (conventions: ConventionOverrides, id: InstrumentId = 'clarinet'): string[] =>
+      notesOf(partOf(id, conventionsOf(conventions)).score)
         .filter((n) => n.breathAfter === true)
         .map((n) => n.id);
-    expect(marks({})).toEqual(['n15']);
+    expect(marks({})).toEqual(['n8']);
+    expect(marks({}, 'flute')).toEqual(['n8', 'n15']);
     expect(marks({ breath: 'own-marks' })).toEqual([]);
   });
 });

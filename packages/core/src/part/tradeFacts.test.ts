@@ -77,7 +77,7 @@ describe('beat sums', () => {
   });
 
   it('a one-beat pickup in four-four is counted in with 1 2 3, and the last bar gives it back', () => {
-    expect(countIn({ beats: 4, unit: 4 }, rational(1))).toEqual(['1', '2', '3']);
+    expect(countIn({ beats: 4, unit: 4 }, rational(1), rational(1)).words).toEqual(['1', '2', '3']);
     const tune = line<Written>('C4 | D4:w | E4:h.');
     const measures = tune.measures.map((m, i) => (i === 0 ? { ...m, pickup: true } : m));
     expect(findMeasureFaults({ ...tune, measures })).toEqual([]);

@@ -1,22 +1,14 @@
-import { beatQuarters, type Meter, measureQuarters } from '../meter/meter';
-import { countIn } from '../meter/counting';
+import { type CountIn, countIn } from '../meter/counting';
+import { type Meter, measureQuarters } from '../meter/meter';
 import { type Concert, midi } from '../pitch/pitch';
-import { add, type Rational, rational, sum, toNumber, ZERO } from '../rational/rational';
+import { add, type Rational, rational, sum, ZERO } from '../rational/rational';
 import { durationQuarters } from '../score/duration';
 import { filledQuarters } from '../score/measureSum';
-import type { Articulation, Dynamic, NoteId, Score, Tempo } from '../score/score';
+import type { Articulation, Dynamic, NoteId, Score } from '../score/score';
 import { slurredOn } from '../score/slurs';
-import { placeMeasures } from '../score/walk';
+import { quartersAMinute } from '../score/tempo';
+import { openingOf, placeMeasures } from '../score/walk';
 import { playOrder } from './playOrder';
-
-/** Beats a minute where the page says nothing. Common practice, no source. */
-export const DEFAULT_BEATS_A_MINUTE = 92;
-
-/** Quarters a minute at a tempo; a word alone says nothing exact. */
-export function quartersAMinute(tempo: Tempo | undefined, meter: Meter): number {
-  if (tempo?.mark === undefined) return DEFAULT_BEATS_A_MINUTE * toNumber(beatQuarters(meter));
-  return tempo.mark.perMinute * toNumber(durationQuarters({ value: tempo.mark.value, dots: tempo.mark.dots }));
-}
 
 /** One struck note as it sounds: notes tied to it are part of it. */
 export interface PlayedNote {
@@ -38,6 +30,8 @@ export interface PlayedBar {
   readonly onset: Rational;
   readonly quarters: Rational;
   readonly meter: Meter;
+  /** One count of it, in quarters. */
+  readonly count: Rational;
   readonly fifths: number;
   readonly quartersAMinute: number;
 }
@@ -47,8 +41,8 @@ export interface Performance {
   readonly notes: readonly PlayedNote[];
   readonly bars: readonly PlayedBar[];
   readonly quarters: Rational;
-  /** The count before it: the words, and how long each lasts in quarters. */
-  readonly countIn: { readonly words: readonly string[]; readonly unitQuarters: Rational };
+  /** The count before it. */
+  readonly countIn: CountIn;
 }
 
 /**
@@ -61,13 +55,11 @@ export function perform(score: Score<Concert>): Performance {
   const notes: PlayedNote[] = [];
   const bars: PlayedBar[] = [];
   let at = ZERO;
-  let tempo: Tempo | undefined;
   let dynamic: Dynamic | undefined;
   let tied = false;
   for (const { index } of playOrder(score)) {
     const p = placed[index];
     if (p === undefined) continue;
-    tempo = p.measure.tempo?.mark === undefined ? tempo : p.measure.tempo;
     const start = at;
     for (const e of p.measure.events) {
       const quarters =
@@ -104,14 +96,13 @@ export function perform(score: Score<Concert>): Performance {
       onset: start,
       quarters: add(at, rational(-start.n, start.d)),
       meter: p.meter,
+      count: p.count,
       fifths: p.key.fifths,
-      quartersAMinute: quartersAMinute(tempo, p.meter),
+      quartersAMinute: quartersAMinute(p.tempo, p.meter),
     });
   }
   const first = placed[0];
   const pickup = first?.measure.pickup === true ? filledQuarters(first.measure) : undefined;
-  const meter = first?.meter ?? { beats: 4, unit: 4 as const };
-  const words = countIn(meter, pickup);
-  const unitQuarters = meter.unit >= 8 ? rational(4, meter.unit) : beatQuarters(meter);
-  return { notes, bars, quarters: sum(bars.map((b) => b.quarters)), countIn: { words, unitQuarters } };
+  const { meter, count } = first ?? openingOf(score);
+  return { notes, bars, quarters: sum(bars.map((b) => b.quarters)), countIn: countIn(meter, count, pickup) };
 }

@@ -1,21 +1,18 @@
 import type { Pitch } from '../pitch/pitch';
-import type { NoteId, Score } from '../score/score';
+import type { Score } from '../score/score';
 
 const PHRASE_BARS = 4;
 
 /**
- * The bars with which a phrase begins, by index: after a breath at a bar's end, and where the line has none, every four
- * bars.
- * @param breaths notes after which a breath is planned, besides those that the line marks
+ * The bars with which a phrase begins, by index: after a breath mark or a rest at a bar's end, and where the line has
+ * none, every four bars.
+ * @param score a page, planned breath marks included
  */
-export function phraseStarts<P extends Pitch>(
-  { measures }: Score<P>,
-  breaths: ReadonlySet<NoteId>,
-): ReadonlySet<number> {
+export function phraseStarts<P extends Pitch>({ measures }: Score<P>): ReadonlySet<number> {
   const starts = new Set([0]);
   measures.forEach(({ events }, bar) => {
-    const last = events.filter((e) => e.kind === 'note').at(-1);
-    if (last !== undefined && (last.breathAfter === true || breaths.has(last.id))) starts.add(bar + 1);
+    const last = events.at(-1);
+    if (last?.kind === 'rest' || events.some((e) => e.kind === 'note' && e.breathAfter === true)) starts.add(bar + 1);
   });
   if (starts.size === 1) for (let i = PHRASE_BARS; i < measures.length; i += PHRASE_BARS) starts.add(i);
   return starts;

@@ -1,5 +1,5 @@
 import { type CountingSystem, countWords } from '../meter/counting';
-import { beatQuarters, countedQuarters, measureQuarters } from '../meter/meter';
+import { measureQuarters, pulseQuarters } from '../meter/meter';
 import { type Strength, strengthAt } from '../meter/strength';
 import type { Concert } from '../pitch/pitch';
 import {
@@ -16,6 +16,7 @@ import {
 import { durationQuarters } from '../score/duration';
 import { excerpt } from '../score/excerpt';
 import type { Measure, NoteId, Score } from '../score/score';
+import { tripletPlaces } from '../score/tuplets';
 import { perform, type Performance, type PlayedBar } from './perform';
 
 /** How a line is to be played. */
@@ -87,6 +88,7 @@ export interface PlaySequence {
 const FERMATA = 1;
 const SECONDS_A_MINUTE = 60;
 const HALF = rational(1, 2);
+const THREE = rational(3);
 
 /** Every bar once. */
 function unrepeated(score: Score<Concert>): Score<Concert> {
@@ -137,42 +139,45 @@ class Clock {
 
 /** The clicks of one played bar; a pickup's stand on the beats it is borrowed from. */
 function clicksOf(
-  { onset, quarters, meter }: PlayedBar,
+  { onset, quarters, meter, count }: PlayedBar,
   isPickup: boolean,
   subdivide: boolean,
 ): { readonly onset: Rational; readonly strength: Strength }[] {
-  const step = subdivide ? multiply(beatQuarters(meter), HALF) : beatQuarters(meter);
+  const step = subdivide ? multiply(count, HALF) : count;
   const into = isPickup ? subtract(measureQuarters(meter), quarters) : ZERO;
   const found: { onset: Rational; strength: Strength }[] = [];
   const first = divide(into, step);
   for (let k = Math.ceil(first.n / first.d); compare(multiply(rational(k), step), add(into, quarters)) < 0; k++) {
     const place = multiply(rational(k), step);
-    found.push({ onset: add(onset, subtract(place, into)), strength: strengthAt(meter, place) });
+    found.push({ onset: add(onset, subtract(place, into)), strength: strengthAt(meter, place, count) });
   }
   return found;
 }
 
 /** The count aloud of one played bar: places in quarters from the line's beginning. */
 function wordsOf(
-  { index, onset, quarters, meter }: PlayedBar,
+  { index, onset, quarters, meter, count }: PlayedBar,
   measure: Measure<Concert>,
   tiedInto: boolean,
   system: CountingSystem,
 ): { readonly onset: Rational; readonly text: string; readonly held: boolean }[] {
   const full = measureQuarters(meter);
   const into = measure.pickup === true && index === 0 ? subtract(full, quarters) : ZERO;
-  const unit = system === 'numbers' ? countedQuarters(meter) : system === 'du' ? beatQuarters(meter) : rational(1);
+  const unit = system === 'numbers' ? count : system === 'du' ? pulseQuarters(meter) : rational(1);
+  const triplets = tripletPlaces(measure);
   const said: { onset: Rational; text: string; held: boolean }[] = [];
   let at = into;
   let held = tiedInto;
-  for (const e of measure.events) {
+  for (const [i, e] of measure.events.entries()) {
     const lasts = e.kind === 'rest' && e.wholeMeasure === true ? full : durationQuarters(e.duration);
     const rest = e.kind === 'rest';
     // Numbers and du go by the beat; ta goes by the quarter from where the note begins.
     const first = divide(at, unit);
+    const triplet = triplets[i];
     const from = system === 'ta' ? at : multiply(rational(Math.floor(first.n / first.d)), unit);
-    countWords(meter, { onset: at, quarters: lasts, rest }, system).forEach((w, i) => {
-      const place = i === 0 ? at : add(from, multiply(rational(i), unit));
+    const third = system === 'ta' && triplet !== undefined ? divide(triplet.lasts, THREE) : unit;
+    countWords({ meter, count, onset: at, quarters: lasts, triplet, rest }, system).forEach((w, k) => {
+      const place = k === 0 ? at : add(from, multiply(rational(k), third));
       said.push({ onset: add(onset, subtract(place, into)), text: w.text, held: w.held || rest || held });
     });
     held = e.kind === 'note' && e.tie === true;
@@ -185,7 +190,8 @@ function wordsOf(
  * Everything that a player needs to sound a line: when each note starts and ends, when the metronome clicks, what is
  * counted before, and where the playhead stands.
  *
- * The count-in fills a bar, shortened by a pickup. Fermatas are held to twice their length, and all waits for them.
+ * The count-in fills a bar, shortened by a pickup, and is two counts at least. Fermatas are held to twice their
+ * length, and all waits for them.
  * @returns times in seconds from the first count on
  * @example four quarters at 60 a minute, counted in: the count at 0 1 2 3, the notes at 4 5 6 7
  */
@@ -203,10 +209,10 @@ export function playSequence(
   const counted: Click[] = countIn
     ? performance.countIn.words.map((word, i) => ({ at: i * count, strength: i === 0 ? 'strong' : 'weak', word }))
     : [];
-  // Half a count is left where a pickup comes off the beat.
   const isPickup = (index: number): boolean => line.measures[index]?.pickup === true;
-  const entry = subtract(measureQuarters(first.meter), isPickup(0) ? first.quarters : ZERO);
-  const starts = countIn ? toNumber(entry) * (SECONDS_A_MINUTE / (first.quartersAMinute * speed)) : 0;
+  const starts = countIn
+    ? toNumber(performance.countIn.quarters) * (SECONDS_A_MINUTE / (first.quartersAMinute * speed))
+    : 0;
   const held = new Set(line.measures.flatMap((m) => m.events.filter((e) => e.fermata === true).map((e) => e.id)));
   const clock = new Clock(performance, speed, starts, held);
   const barOf = new Map(line.measures.flatMap((m, i) => m.events.map((e) => [e.id, i + offset] as const)));

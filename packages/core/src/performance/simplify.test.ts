@@ -49,10 +49,9 @@ describe('a bar made easier', () => {
   });
 
   it('can be, only where a note would go', () => {
-    const [plain, fast] = line<Concert>('C4 D4 E4 F4 | C4:e D4:e E4 F4:h').measures;
-    const meter = { beats: 4, unit: 4 } as const;
-    expect([plain, fast].map((m) => m !== undefined && canSimplify(m, meter, 'beats'))).toEqual([false, true]);
-    expect(plain !== undefined && canSimplify(plain, meter, 'held')).toBe(true);
+    const bars = placeMeasures(line<Concert>('C4 D4 E4 F4 | C4:e D4:e E4 F4:h'));
+    expect(bars.map((b) => canSimplify(b, 'beats'))).toEqual([false, true]);
+    expect(bars.map((b) => canSimplify(b, 'held'))).toEqual([true, true]);
   });
 
   it('keeps every bar as long as it was, every id its own, and makes a document that can be kept', () => {

@@ -1,11 +1,11 @@
 import type { SimplerBar } from '../exercise/exercise';
-import { beatQuarters, measureQuarters, type Meter } from '../meter/meter';
+import { measureQuarters } from '../meter/meter';
 import type { Pitch } from '../pitch/pitch';
 import { add, divide, type Rational, subtract, sum, ZERO } from '../rational/rational';
 import { durationQuarters, splitQuarters } from '../score/duration';
 import { filledQuarters } from '../score/measureSum';
 import type { Measure, MusicEvent, Note, NoteId, Score } from '../score/score';
-import { placeMeasures } from '../score/walk';
+import { type PlacedMeasure, placeMeasures } from '../score/walk';
 
 /** Stands over a bar that was made easier. */
 export const SIMPLER_WORD = 'easier';
@@ -19,7 +19,7 @@ interface Kept<P extends Pitch> {
 function keepNotes<P extends Pitch>(
   run: readonly Note<P>[],
   start: Rational,
-  meter: Meter,
+  count: Rational,
   how: SimplerBar,
 ): Kept<P>[] {
   const kept: { note: Note<P>; quarters: Rational }[] = [];
@@ -27,7 +27,7 @@ function keepNotes<P extends Pitch>(
   run.forEach((note, i) => {
     const quarters = durationQuarters(note.duration);
     const last = kept.at(-1);
-    const onBeat = divide(onset, beatQuarters(meter)).d === 1;
+    const onBeat = divide(onset, count).d === 1;
     if (last === undefined || (how === 'beats' && onBeat && i > 0 && run[i - 1]?.tie !== true))
       kept.push({ note, quarters });
     else last.quarters = add(last.quarters, quarters);
@@ -53,9 +53,11 @@ function write<P extends Pitch>({ note, quarters }: Kept<P>, tiedOn: boolean): M
   });
 }
 
+/** A bar with its meter, and one count of it in quarters. */
+type BarToSimplify<P extends Pitch> = Pick<PlacedMeasure<P>, 'measure' | 'meter' | 'count'>;
+
 function simplifyMeasure<P extends Pitch>(
-  m: Measure<P>,
-  meter: Meter,
+  { measure: m, meter, count }: BarToSimplify<P>,
   how: SimplerBar,
   leadsOn: (last: Note<P>, kept: Note<P>) => boolean,
 ): Measure<P> {
@@ -65,7 +67,7 @@ function simplifyMeasure<P extends Pitch>(
   const close = (): void => {
     const [start, last] = [onset, run.at(-1)];
     if (last === undefined) return;
-    const kept = keepNotes(run, start, meter, how);
+    const kept = keepNotes(run, start, count, how);
     kept.forEach((k, i) =>
       events.push(...write(k, i === kept.length - 1 && last.tie === true && leadsOn(last, k.note))),
     );
@@ -91,11 +93,11 @@ function simplifyMeasure<P extends Pitch>(
 const sounds = (a: Pitch, b: Pitch): boolean => a.step === b.step && a.alter === b.alter && a.octave === b.octave;
 
 /** Whether making a bar easier would leave out a note of it. */
-export function canSimplify<P extends Pitch>(m: Measure<P>, meter: Meter, how: SimplerBar): boolean {
-  const notes = m.events.filter((e) => e.kind === 'note').length;
+export function canSimplify<P extends Pitch>(bar: BarToSimplify<P>, how: SimplerBar): boolean {
+  const notes = bar.measure.events.filter((e) => e.kind === 'note').length;
   return (
-    simplifyMeasure(m, meter, how, () => true).events.filter((e) => e.kind === 'note' && !e.id.includes('-held'))
-      .length < notes
+    simplifyMeasure(bar, how, () => true).events.filter((e) => e.kind === 'note' && !e.id.includes('-held')).length <
+    notes
   );
 }
 
@@ -134,11 +136,12 @@ export function simplify<P extends Pitch>(
     const e = score.measures[index + 1]?.events[0];
     return e?.kind === 'note' ? e : undefined;
   };
-  const measures = placed.map(({ measure, meter, index }) => {
+  const measures = placed.map((bar) => {
+    const { measure, index } = bar;
     const how = bars[measure.id];
     return how === undefined
       ? measure
-      : simplifyMeasure(measure, meter, how, (_last, kept) => {
+      : simplifyMeasure(bar, how, (_last, kept) => {
           const next = nextNote(index);
           return next !== undefined && sounds(next.pitch, kept.pitch);
         });

@@ -69,7 +69,13 @@ export interface FindingFacts {
     readonly isUnplayable: boolean;
     readonly side: 'low' | 'high' | 'both';
   };
-  readonly 'breath-far': AtBar & { readonly to: number; readonly seconds: number; readonly limit: number };
+  readonly 'breath-far': AtBar & {
+    readonly to: number;
+    readonly seconds: number;
+    readonly limit: number;
+    /** Cifra sets the marks, and found no place for one. */
+    readonly isPlanned: boolean;
+  };
   /** `size`: as musicians count, an octave is 8. */
   readonly leap: AtBar & {
     readonly from: string;

@@ -11,7 +11,8 @@ import { prove, type ProofOptions } from './prove';
 import { applyRepair } from './repair';
 
 const exercise = (source: Score<Written>): Exercise => ({ owner: 'concert', source, partChoices: {} });
-const proved = (source: Score<Written>, options?: ProofOptions) => prove(exercise(source), options);
+const proved = (source: Score<Written>, options?: ProofOptions) =>
+  prove(exercise(source), { breath: 'own-marks', ...options });
 const bars = (text: string, options?: Parameters<typeof line>[1]) => line<Written>(text, options);
 const note = (score: Score<Written>, at: number) => score.measures.flatMap((m) => m.events)[at]?.id ?? '';
 
@@ -95,12 +96,21 @@ describe('the proof of a line', () => {
     const slow = withBars(bars('G4:w | A4:w'), {
       0: { tempo: { mark: { value: 'quarter', dots: 0, perMinute: 40 } } },
     });
-    expect(proved(slow)).toMatchObject([{ code: 'breath-far', facts: { seconds: 12 } }]);
+    expect(proved(slow)).toMatchObject([{ code: 'breath-far', facts: { seconds: 12, isPlanned: false } }]);
     expect(
       proved(
         withBars(slow, { 0: { ...slow.measures[0], tempo: { mark: { value: 'quarter', dots: 0, perMinute: 120 } } } }),
       ),
     ).toEqual([]);
     expect(proved(slow, { stage: 'full' })).toEqual([]);
+  });
+
+  it('speaks of breath only where Cifra finds no place for a mark itself', () => {
+    const long = 'G4 A4 B4 A4 | G4 A4 B4 A4 | G4 A4 B4 A4 | G4 A4 B4 A4 | G4:w | A4:w';
+    expect(proved(bars(long), { breath: 'every-four-bars' })).toEqual([]);
+    const tied = bars('G4:w~ | G4:w~ | G4:w~ | G4:w~ | G4:w');
+    expect(proved(tied, { breath: 'every-four-bars' })).toMatchObject([
+      { code: 'breath-far', facts: { bar: 1, to: 5, isPlanned: true }, repairs: [] },
+    ]);
   });
 });

@@ -1,6 +1,7 @@
 import type { Exercise } from '../exercise/exercise';
 import { linesOf } from '../exercise/lines';
 import type { Part } from '../part/derivePart';
+import type { Conventions } from '../convention/conventions';
 import type { Stage } from '../instrument/instrument';
 import { placeMeasures } from '../score/walk';
 import { finding, type Finding } from './finding';
@@ -14,6 +15,7 @@ export interface ProofOptions {
   /** Which of several lines, counted from 0. */
   readonly line?: number;
   readonly stage?: Stage;
+  readonly breath?: Conventions['breath'];
   /** The parts of the class, for their ranges. */
   readonly parts?: readonly Part[];
 }
@@ -30,7 +32,7 @@ const inOrder = (a: Finding, b: Finding): number =>
  */
 export function prove(
   exercise: Exercise,
-  { line = 0, stage = 'first-year', parts = [] }: ProofOptions = {},
+  { line = 0, stage = 'first-year', breath = 'every-four-bars', parts = [] }: ProofOptions = {},
 ): Finding[] {
   const lines = linesOf(exercise);
   const score = lines[line] ?? exercise.source;
@@ -48,7 +50,7 @@ export function prove(
     ...proveRepeats(score),
     ...proveSpans(score),
     ...proveSigns(score),
-    ...provePlaying(score, stage, parts),
+    ...provePlaying(score, stage, breath, parts),
     ...proveLengths(lines, line),
     ...notTaken,
   ].sort(inOrder);

@@ -1,7 +1,9 @@
-import type { Stage } from '../instrument/instrument';
+import type { Conventions } from '../convention/conventions';
+import { BREATH_SECONDS, type Stage } from '../instrument/instrument';
 import { intervalBetween, nameInterval } from '../pitch/interval';
 import { letterName, midi, type Written } from '../pitch/pitch';
-import { BREATH_SECONDS, breathStretches, emergencyBreath, isTooLong } from '../analysis/plannedBreaths';
+import { breathStretches, emergencyBreath, isTooLong } from '../analysis/plannedBreaths';
+import { breathMarks } from '../score/breath';
 import { slurredOn } from '../score/slurs';
 import type { Note, Score } from '../score/score';
 import { notesOf, placeEvents } from '../score/walk';
@@ -12,11 +14,14 @@ import { finding, type Finding } from './finding';
 /** A leap wider than this, in half steps, is worth a word: more than an octave. */
 const WIDE_LEAP = 12;
 
-function proveBreath(score: Score<Written>, stage: Stage): Finding[] {
+/** @param breath who sets the marks: where Cifra does, only what no mark can shorten is worth a word */
+function proveBreath(score: Score<Written>, stage: Stage, breath: Conventions['breath']): Finding[] {
   const slurred = slurredOn(score);
-  return breathStretches(score).flatMap((stretch) => {
+  const limit = BREATH_SECONDS[stage];
+  const isPlanned = breath !== 'own-marks';
+  return breathStretches(score, isPlanned ? breathMarks(score, limit) : new Set()).flatMap((stretch) => {
     const [first, last] = [stretch.notes[0], stretch.notes.at(-1)];
-    if (!isTooLong(stretch.seconds, stage) || first === undefined || last === undefined) return [];
+    if (!isTooLong(stretch.seconds, limit) || first === undefined || last === undefined) return [];
     const note = emergencyBreath(stretch, slurred);
     return [
       finding({
@@ -28,7 +33,8 @@ function proveBreath(score: Score<Written>, stage: Stage): Finding[] {
           bar: first.place.number,
           to: last.place.number,
           seconds: Math.round(stretch.seconds),
-          limit: BREATH_SECONDS[stage],
+          limit,
+          isPlanned,
         },
         repairs: note === undefined ? [] : [{ kind: 'breath', note }],
       }),
@@ -99,8 +105,9 @@ function proveRanges(score: Score<Written>, parts: readonly Part[]): Finding[] {
 }
 
 /** What will be hard to play: ranges, breath, leaps. */
-export const provePlaying = (score: Score<Written>, stage: Stage, parts: readonly Part[]): Finding[] => [
-  ...proveRanges(score, parts),
-  ...proveBreath(score, stage),
-  ...proveLeaps(score),
-];
+export const provePlaying = (
+  score: Score<Written>,
+  stage: Stage,
+  breath: Conventions['breath'],
+  parts: readonly Part[],
+): Finding[] => [...proveRanges(score, parts), ...proveBreath(score, stage, breath), ...proveLeaps(score)];

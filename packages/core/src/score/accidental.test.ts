@@ -105,6 +105,11 @@ describe('accidentals and what happens in mid-piece', () => {
     expect(sources(score)).toEqual(['sign:1', 'sign:0', 'sign:1', 'sign:0', 'sign:1']);
   });
 
+  it('a note that is tied over the bar line and on again stays one note; what is struck after it needs its sign', () => {
+    const score = line<Written>('C#4:w~ | C#4:h~ C#4 C#4 | C#4 C4 D4:h');
+    expect(sources(score)).toEqual(['sign:1', 'tie', 'tie', 'sign:1', 'sign:1', 'sign:0', 'plain']);
+  });
+
   it('signs say in every line what sounds: reading them back gives every alteration', () => {
     // The rule of the staff, told anew: signature, then the bar's signs on the line, then a tie over the bar line.
     fc.assert(
@@ -113,6 +118,7 @@ describe('accidentals and what happens in mid-piece', () => {
         let fifths = 0;
         const SHARPS = 'FCGDAEB';
         let tied: string | undefined;
+        let carried = false;
         for (const m of score.measures) {
           fifths = m.key?.fifths ?? fifths;
           const inBar = new Map<string, number>();
@@ -127,7 +133,8 @@ describe('accidentals and what happens in mid-piece', () => {
             const place = `${e.pitch.step}${e.pitch.octave}`;
             const { sign } = readings.get(e.id) ?? {};
             if (sign !== undefined) inBar.set(place, sign);
-            const held = tied === `${place}/${e.pitch.alter}` && first && !inBar.has(place);
+            carried = tied === `${place}/${e.pitch.alter}` && (first || carried);
+            const held = carried && !inBar.has(place);
             const sounds =
               inBar.get(place) ??
               (held ? e.pitch.alter : letters.includes(e.pitch.step) && fifths !== 0 ? Math.sign(fifths) : 0);

@@ -1,5 +1,5 @@
 import { signatureAlter } from '../key/key';
-import { diatonic, type Pitch, samePitch } from '../pitch/pitch';
+import { diatonic, type Pitch } from '../pitch/pitch';
 import { type PlacedNote, placedNotes } from './placedNotes';
 import { ReminderMemory, type ReminderPolicy } from './reminders';
 import type { NoteId, Score } from './score';
@@ -23,13 +23,6 @@ interface Sign {
   readonly by: NoteId;
 }
 
-/** Whether a note is held over from the one before it and sounds as it does. */
-const continues = <P extends Pitch>(here: PlacedNote<P>, before: PlacedNote<P> | undefined): boolean =>
-  here.tiedFrom !== undefined &&
-  !here.restBefore &&
-  before !== undefined &&
-  samePitch(before.note.pitch, here.note.pitch);
-
 /**
  * Reads what is in force at every note and which signs have to be drawn.
  *
@@ -50,6 +43,7 @@ export function accidentalsInForce<P extends Pitch>(
   const memory = policy === 'none' ? undefined : new ReminderMemory(score, policy);
   let signs = new Map<number, Sign>();
   let before: PlacedNote<P> | undefined;
+  let carried = false;
   for (const here of notes) {
     const { id, pitch, courtesy } = here.note;
     if (here.measureIndex !== before?.measureIndex) {
@@ -59,10 +53,11 @@ export function accidentalsInForce<P extends Pitch>(
     const line = diatonic(pitch);
     const inSignature = signatureAlter(here.key.fifths, pitch.step);
     const sign = signs.get(line);
-    const tied = continues(here, before);
-    const overBarLine = tied && before?.measureIndex !== here.measureIndex;
+    const tied = here.tiedFrom !== undefined;
+    // What was tied over the bar line may be tied on inside the bar: it is still one note.
+    carried = tied && (carried || before?.measureIndex !== here.measureIndex);
     let reading: Accidental;
-    if (overBarLine && pitch.alter !== inSignature) reading = { source: 'tie' };
+    if (carried && pitch.alter !== inSignature) reading = { source: 'tie' };
     else if (pitch.alter !== (sign?.alter ?? inSignature)) {
       reading = { source: 'sign', sign: pitch.alter };
       signs.set(line, { alter: pitch.alter, by: id });

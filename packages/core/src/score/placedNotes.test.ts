@@ -40,7 +40,7 @@ describe('the notes of a line, placed', () => {
     const score = change(line<Written>('C4:h C4:h | C4:q. C4:q.'), {
       1: { meter: { beats: 6, unit: 8 }, key: key(2) },
     });
-    expect(places(score)).toEqual(['1:1 strong', '1:3 medium', '2:1 strong', '2:2 weak']);
+    expect(places(score)).toEqual(['1:1 strong', '1:3 medium', '2:1 strong', '2:4 weak']);
     const placed = placedNotes(score);
     expect(placed.map((n) => n.onset)).toEqual([rational(0), rational(2), rational(0), rational(3, 2)]);
     expect(placed.map((n) => n.key.fifths)).toEqual([0, 0, 2, 2]);
@@ -76,11 +76,15 @@ describe('walking a score', () => {
       clef: 'treble',
       key: key(0),
       meter: { beats: 4, unit: 4 },
+      tempo: undefined,
+      count: rational(1),
     });
     expect(openingOf(line<Written>('C4', { fifths: 3, meter: { beats: 3, unit: 4 } }))).toEqual({
       clef: 'treble',
       key: key(3),
       meter: { beats: 3, unit: 4 },
+      tempo: undefined,
+      count: rational(1),
     });
   });
 
@@ -124,25 +128,38 @@ describe('counts of a line', () => {
 // A breath every four bars, or at the rests: common practice, no source.
 describe('breaths', () => {
   const bars = (text: string): Score<Written> => line<Written>(text);
-  const plan = (score: Score<Written>): string[] => [...breathMarks(score, 'every-four-bars')];
+  const plan = (score: Score<Written>): string[] => [...breathMarks(score, 10)];
   const EIGHT = 'C4:w | C4:w | C4:w | C4:w | C4:w | C4:w | C4:w | C4:w | C4:w';
 
   it('come after every fourth full bar, not at the end', () => {
     expect(plan(bars(EIGHT))).toEqual(['n4', 'n8']);
     expect(plan(bars(EIGHT.split(' | ').slice(0, 8).join(' | ')))).toEqual(['n4']);
-    expect(plan(pickup(bars(EIGHT)))).toEqual(['n5']);
-    expect([...breathMarks(bars(EIGHT), 'own-marks')]).toEqual([]);
+    expect(plan(pickup(bars(`C4 | ${EIGHT}`)))).toEqual(['n3', 'n5', 'n9']);
   });
 
   it('give way to a rest or a mark in that bar, and to a tie or slur over its line', () => {
     expect(plan(bars('C4:w | C4:w | C4:w | C4:h R:h | C4:w'))).toEqual([]);
     expect(plan(bars('C4:w | C4:w | C4:w | R:h C4:h | C4:w'))).toEqual([]);
-    expect(plan(bars('C4:w | C4:w | C4:w | C4:w~ | C4:w'))).toEqual([]);
-    expect(plan({ ...bars(EIGHT), slurs: [{ from: 'n4', to: 'n5' }] })).toEqual(['n8']);
+    expect(plan(bars('C4:w | C4:w | C4:w | C4:w~ | C4:w'))).toEqual(['n2']);
+    expect(plan({ ...bars(EIGHT), slurs: [{ from: 'n4', to: 'n5' }] })).toEqual(['n3', 'n6', 'n8']);
     expect(plan({ ...bars(EIGHT), slurs: [{ from: 'n3', to: 'n4' }] })).toEqual(['n4', 'n8']);
     const marked = change(bars(EIGHT), {
       3: { events: bars(EIGHT).measures[3]?.events.map((e) => ({ ...e, breathAfter: true })) ?? [] },
     });
     expect(plan(marked)).toEqual(['n8']);
+  });
+
+  it('come sooner where the players have less air, at the best place there is', () => {
+    // At 92 quarters a minute four bars last ten and a half seconds.
+    expect([...breathMarks(bars(EIGHT), 8)]).toEqual(['n2', 'n4', 'n6', 'n8']);
+    expect([...breathMarks(bars('C4:w~ | C4:h D4:h~ | D4:h E4 F4 | G4:w | A4:w'), 6)]).toEqual(['n2', 'n6', 'n7']);
+  });
+
+  it('end a phrase before the next pickup, and stand nowhere between a pickup and its downbeat', () => {
+    const tune = (text: string) => plan(pickup(bars(text)));
+    // The fourth bar ends with the pickup of the fifth.
+    expect(tune('C4 | D4 D4 D4 D4 | E4:w | F4:w | G4:h. C4 | D4:w | E4:w')).toEqual(['n8']);
+    // A note is held over the place of the pickup: the bar line ends the phrase.
+    expect(tune('C4 | D4 D4 D4 D4 | E4:w | F4:w | G4:w | D4:w | E4:w')).toEqual(['n6', 'n8']);
   });
 });

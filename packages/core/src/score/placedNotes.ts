@@ -1,11 +1,13 @@
 import type { Key } from '../key/key';
-import { beatQuarters, type Meter, measureQuarters } from '../meter/meter';
-import { type Strength, strengthOnBeat } from '../meter/strength';
-import type { Pitch } from '../pitch/pitch';
-import { add, divide, formatRational, type Rational, rational, subtract, ZERO } from '../rational/rational';
+import { beatName } from '../meter/counting';
+import { type Meter, measureQuarters } from '../meter/meter';
+import { type Strength, strengthAt } from '../meter/strength';
+import { type Pitch, samePitch } from '../pitch/pitch';
+import { add, type Rational, subtract, ZERO } from '../rational/rational';
 import { durationQuarters } from './duration';
 import { filledQuarters } from './measureSum';
 import type { Note, NoteId, Score } from './score';
+import { type TripletPlace, tripletPlaces } from './tuplets';
 import { placeMeasures } from './walk';
 
 /** A note with where it stands in its line. */
@@ -17,11 +19,14 @@ export interface PlacedNote<P extends Pitch> {
   /** The bar's printed number; 0 for an opening pickup. */
   readonly measureNumber: number;
   readonly meter: Meter;
+  /** One count of its bar, in quarters. */
+  readonly count: Rational;
   readonly key: Key;
   /** In quarters from the start of a full bar: a pickup stands at its end. */
   readonly onset: Rational;
   readonly quarters: Rational;
-  /** The note that is held over into this one. */
+  readonly triplet: TripletPlace | undefined;
+  /** The note that is held over into this one: tied to it, right before it and of its pitch. */
   readonly tiedFrom: NoteId | undefined;
   /** A rest stands between this note and the one before it. */
   readonly restBefore: boolean;
@@ -34,9 +39,10 @@ export interface PlacedNote<P extends Pitch> {
 export function placedNotes<P extends Pitch>(score: Score<P>): PlacedNote<P>[] {
   const placed: PlacedNote<P>[] = [];
   let restBefore = false;
-  for (const { measure, meter, key, number, index } of placeMeasures(score)) {
+  for (const { measure, meter, count, key, number, index } of placeMeasures(score)) {
     let onset = measure.pickup === true ? subtract(measureQuarters(meter), filledQuarters(measure)) : ZERO;
-    for (const event of measure.events) {
+    const triplets = tripletPlaces(measure);
+    for (const [i, event] of measure.events.entries()) {
       const quarters = durationQuarters(event.duration);
       if (event.kind === 'rest') restBefore = true;
       else {
@@ -47,10 +53,12 @@ export function placedNotes<P extends Pitch>(score: Score<P>): PlacedNote<P>[] {
           measureIndex: index,
           measureNumber: number,
           meter,
+          count,
           key,
           onset,
           quarters,
-          tiedFrom: before?.tie === true ? before.id : undefined,
+          triplet: triplets[i],
+          tiedFrom: before?.tie === true && !restBefore && samePitch(before.pitch, event.pitch) ? before.id : undefined,
           restBefore,
         });
         restBefore = false;
@@ -78,14 +86,8 @@ export interface BeatPlace {
 export function beatPlace({
   measureNumber,
   meter,
+  count,
   onset,
-}: Pick<PlacedNote<Pitch>, 'measureNumber' | 'meter' | 'onset'>): BeatPlace {
-  const beats = divide(onset, beatQuarters(meter));
-  return {
-    measure: measureNumber,
-    beat: formatRational(add(beats, ONE)),
-    strength: strengthOnBeat(meter, beats),
-  };
+}: Pick<PlacedNote<Pitch>, 'measureNumber' | 'meter' | 'count' | 'onset'>): BeatPlace {
+  return { measure: measureNumber, beat: beatName(onset, count), strength: strengthAt(meter, onset, count) };
 }
-
-const ONE = rational(1);

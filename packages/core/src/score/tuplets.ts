@@ -1,5 +1,5 @@
 import type { Pitch } from '../pitch/pitch';
-import { compare, multiply, type Rational, rational, add, ZERO } from '../rational/rational';
+import { add, compare, divide, multiply, type Rational, rational, subtract, sum, ZERO } from '../rational/rational';
 import { durationQuarters } from './duration';
 import type { Measure, MusicEvent } from './score';
 
@@ -31,4 +31,42 @@ export function settleTuplets<P extends Pitch>(m: Measure<P>): Measure<P> {
     return { ...plain, tupletPlace: full ? (starts ? 'start' : 'stop') : starts ? 'start' : 'inside' };
   });
   return { ...m, events };
+}
+
+/** Where an event stands in its group of three: how far into it, and how long the group lasts. */
+export interface TripletPlace {
+  readonly into: Rational;
+  readonly lasts: Rational;
+}
+
+const TWO = rational(2);
+
+/**
+ * The places of a bar's events in their groups of three; six in one bracket are two groups.
+ * @returns in the order of the events; undefined for those outside
+ */
+export function tripletPlaces<P extends Pitch>({ events }: Measure<P>): (TripletPlace | undefined)[] {
+  const places: (TripletPlace | undefined)[] = events.map(() => undefined);
+  let group: number[] = [];
+  const close = (): void => {
+    const lengths = group.map((i) => durationQuarters((events[i] as MusicEvent<P>).duration));
+    const six = events[group[0] ?? 0]?.duration.tuplet?.actual === 6;
+    const lasts = six ? divide(sum(lengths), TWO) : sum(lengths);
+    let into = ZERO;
+    group.forEach((i, k) => {
+      places[i] = { into, lasts };
+      into = add(into, lengths[k] as Rational);
+      if (compare(into, lasts) >= 0) into = subtract(into, lasts);
+    });
+    group = [];
+  };
+  events.forEach((e, i) => {
+    const { tuplet } = e.duration;
+    if (tuplet === undefined || tuplet.actual % 3 !== 0) return close();
+    if (e.tupletPlace === 'start') close();
+    group.push(i);
+    if (e.tupletPlace === 'stop') close();
+  });
+  close();
+  return places;
 }

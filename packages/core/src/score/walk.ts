@@ -1,16 +1,21 @@
 import { type Key, key } from '../key/key';
-import type { Meter } from '../meter/meter';
+import { countQuarters, type Meter } from '../meter/meter';
 import type { Pitch } from '../pitch/pitch';
 import { add, type Rational, ZERO } from '../rational/rational';
 import { durationQuarters } from './duration';
 import type { Clef } from '../key/signature';
-import type { Measure, MusicEvent, Note, Score } from './score';
+import type { Measure, MusicEvent, Note, Score, Tempo } from './score';
+import { quartersAMinute } from './tempo';
 
-/** Clef, key and meter that hold in a bar. */
+/** Clef, key, meter and tempo that hold in a bar. */
 export interface InForce {
   readonly clef: Clef;
   readonly key: Key;
   readonly meter: Meter;
+  /** The last metronome mark. */
+  readonly tempo: Tempo | undefined;
+  /** One count of the bar, in quarters. */
+  readonly count: Rational;
 }
 
 export interface PlacedMeasure<P extends Pitch> extends InForce {
@@ -20,18 +25,25 @@ export interface PlacedMeasure<P extends Pitch> extends InForce {
   readonly number: number;
 }
 
-const START: InForce = { clef: 'treble', key: key(0), meter: { beats: 4, unit: 4 } };
+const START = { clef: 'treble', key: key(0), meter: { beats: 4, unit: 4 } } as const satisfies Partial<InForce>;
+
+const countOf = (meter: Meter, tempo: Tempo | undefined): Rational =>
+  countQuarters(meter, quartersAMinute(tempo, meter));
 
 /** Walks the bars with what is in force in each and the number printed over it. */
 export function placeMeasures<P extends Pitch>(score: Score<P>): PlacedMeasure<P>[] {
-  let { clef, key: inForce, meter } = START;
+  let { clef, key: inForce, meter }: Pick<InForce, 'clef' | 'key' | 'meter'> = START;
+  let tempo: Tempo | undefined;
+  let count = countOf(meter, tempo);
   let number = 0;
   return score.measures.map((measure, index) => {
     clef = measure.clef ?? clef;
     inForce = measure.key ?? inForce;
     meter = measure.meter ?? meter;
+    tempo = measure.tempo?.mark === undefined ? tempo : measure.tempo;
+    if (measure.meter !== undefined || measure.tempo !== undefined) count = countOf(meter, tempo);
     if (measure.pickup !== true) number += 1;
-    return { clef, key: inForce, meter, measure, index, number };
+    return { clef, key: inForce, meter, tempo, count, measure, index, number };
   });
 }
 
@@ -62,7 +74,9 @@ export function notesOf<P extends Pitch>({ measures }: Score<P>): Note<P>[] {
 
 /** What is in force in the first bar. */
 export function openingOf<P extends Pitch>({ measures: [first] }: Score<P>): InForce {
-  return { clef: first?.clef ?? START.clef, key: first?.key ?? START.key, meter: first?.meter ?? START.meter };
+  const meter = first?.meter ?? START.meter;
+  const tempo = first?.tempo?.mark === undefined ? undefined : first.tempo;
+  return { clef: first?.clef ?? START.clef, key: first?.key ?? START.key, meter, tempo, count: countOf(meter, tempo) };
 }
 
 /** The same score with every pitch and key replaced, ids and everything else untouched. */

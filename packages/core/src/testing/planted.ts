@@ -232,7 +232,7 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
     {
       code: 'breath-far',
       score: bars('G4 A4 B4 A4 | G4 A4 B4 A4 | G4 A4 B4 A4 | G4 A4 B4 A4 | G4:w | A4:w'),
-      facts: { bar: 1, to: 6, seconds: 16, limit: 8 },
+      facts: { bar: 1, to: 6, seconds: 16, limit: 10, isPlanned: false },
       repaired: 'G4q A4q B4q A4q | G4q A4q B4q A4q | G4q A4q B4q A4q | G4q A4q B4q A4q | G4w | A4w',
     },
   ],

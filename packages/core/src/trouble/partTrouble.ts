@@ -1,12 +1,12 @@
 import type { Playable } from '../fingering/figure';
 import type { Annotations, NoteAnnotation } from '../part/annotate';
 import type { Part } from '../part/derivePart';
-import { quartersAMinute } from '../performance/perform';
+import { quartersAMinute } from '../score/tempo';
 import { diatonic, midi } from '../pitch/pitch';
 import { toNumber } from '../rational/rational';
 import type { Accidental } from '../score/accidental';
 import { placedNotes } from '../score/placedNotes';
-import type { NoteId, Tempo } from '../score/score';
+import type { NoteId } from '../score/score';
 import { slurredOn } from '../score/slurs';
 import { placeMeasures } from '../score/walk';
 import { type CauseShare, changeCost, type ChangeCost, rangeEnds, slideTurns } from './changeCost';
@@ -26,11 +26,7 @@ const SECONDS_A_MINUTE = 60;
 
 /** Quarters a minute in each bar. */
 function speeds({ concert }: Part): number[] {
-  let tempo: Tempo | undefined;
-  return placeMeasures(concert).map(({ measure, meter }) => {
-    tempo = measure.tempo?.mark === undefined ? tempo : measure.tempo;
-    return quartersAMinute(tempo, meter);
-  });
+  return placeMeasures(concert).map(({ tempo, meter }) => quartersAMinute(tempo, meter));
 }
 
 /** What the eye has to know: a sign that is in force unseen, a letter that has just changed. */

@@ -2,10 +2,10 @@ import {
   type Annotations,
   type BandRow,
   type Instrument,
+  keyNoteFifths,
   letterName,
   type NoteAnnotation,
   type NoteId,
-  openingOf,
   type PagePlan,
   type PlannedRow,
   type Part,
@@ -60,7 +60,7 @@ export interface BandLayout {
 }
 
 /** What a band shows: rows over notes, which of them stay empty over which notes, and which notes are new. */
-export type BandSource = Pick<PagePlan, 'part' | 'annotations' | 'rows' | 'newNotes'>;
+export type BandSource = Pick<PagePlan, 'part' | 'annotations' | 'rows' | 'newNotes' | 'restCounts'>;
 
 /** Every row over every note: for charts, and wherever notes stand for themselves. */
 export const fullBand = (
@@ -68,7 +68,13 @@ export const fullBand = (
   annotations: Annotations,
   rows: readonly RowSetup[],
   newNotes: ReadonlySet<NoteId> = new Set(),
-): BandSource => ({ part, annotations, rows: rows.map((r) => ({ ...r, hiddenAt: new Set() })), newNotes });
+): BandSource => ({
+  part,
+  annotations,
+  rows: rows.map((r) => ({ ...r, hiddenAt: new Set() })),
+  newNotes,
+  restCounts: new Map(),
+});
 
 const textSize = (row: BandRow, instrument: Instrument): number =>
   row === 'diagram' ? 0 : row === 'figure' && instrument.system.kind === 'woodwind' ? HAND_SIZE : TEXT_SIZE[row];
@@ -142,7 +148,7 @@ const centred = (width: number): Reach => ({ left: width / 2, right: width / 2 }
 export function rowText(
   row: Exclude<BandRow, 'diagram'>,
   note: NoteAnnotation,
-  { teaching: { conventions }, concert }: Part,
+  { teaching: { conventions } }: Part,
 ): string[] {
   switch (row) {
     case 'name':
@@ -152,9 +158,9 @@ export function rowText(
     case 'sounds':
       return [letterName(note.concert)];
     case 'solfa':
-      return [solmization(note.written, note.fifths, conventions.noteNames)];
+      return [solmization(note.written, keyNoteFifths(note), conventions.noteNames)];
     case 'degree':
-      return [scaleDegree(note.written, { fifths: note.fifths, mode: openingOf(concert).key.mode })];
+      return [scaleDegree(note.concert, note.soundingKey)];
     case 'figure':
       return note.fingering.kind === 'unplayable'
         ? [UNPLAYABLE_WORD[note.fingering.because] ?? '']
@@ -199,11 +205,20 @@ export function rowsOver(note: NoteAnnotation, plan: BandLayout): readonly RowPl
   return plan.rows.filter((r) => !r.setup.hiddenAt.has(note.id) && (note.tiedFrom === undefined || r.row === 'count'));
 }
 
-/** Symmetrical room for each note, since the reservation is centred on the notehead. */
-export const cellWidths = (plan: BandLayout, source: BandSource): ReadonlyMap<NoteId, number> =>
-  new Map(
-    [...source.annotations.values()].map((note) => {
-      const { left, right } = cellReach(note, plan, source);
-      return [note.id, 2 * Math.max(left, right)];
-    }),
-  );
+/** The row that says what is counted at the rests: it does so as long as it says so over every note. */
+export const restRow = ({ rows }: BandLayout): RowPlace | undefined =>
+  rows.find((r) => r.row === 'count' && r.setup.hiddenAt.size === 0);
+
+/** Symmetrical room for each note and each counted rest, since the reservation is centred on its sign. */
+export function cellWidths(plan: BandLayout, source: BandSource): ReadonlyMap<NoteId, number> {
+  const notes = [...source.annotations.values()].map((note): [NoteId, number] => {
+    const { left, right } = cellReach(note, plan, source);
+    return [note.id, 2 * Math.max(left, right)];
+  });
+  const row = restRow(plan);
+  const rests = row === undefined ? [] : [...source.restCounts];
+  return new Map([
+    ...notes,
+    ...rests.map(([id, text]): [NoteId, number] => [id, measureText(text, row?.size ?? 0, rowWeight('count'))]),
+  ]);
+}

@@ -12,6 +12,7 @@ import {
   type BandSource,
   cellReach,
   type Reach,
+  restRow,
   type RowPlace,
   rowsOver,
   rowText,
@@ -181,5 +182,20 @@ export function drawBand(
       ),
     ];
   });
-  return [strip, ...cells];
+  const row = restRow(plan);
+  const rests = system.rests.flatMap((rest): XmlElement[] => {
+    const text = rest.line === line ? source.restCounts.get(rest.note) : undefined;
+    if (row === undefined || text === undefined) return [];
+    const y = top + row.top + row.size * 0.71;
+    return [
+      drawText(text, rest.x, y, {
+        size: row.size,
+        weight: rowWeight('count'),
+        fill: SECONDARY,
+        anchor: 'middle',
+        className: 'count rest-count',
+      }),
+    ];
+  });
+  return [strip, ...rests, ...cells];
 }

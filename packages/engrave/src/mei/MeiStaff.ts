@@ -111,8 +111,9 @@ export class MeiStaff<P extends Pitch> {
     const { n: staff, ref } = this;
     if (m === undefined) return controls;
     for (const e of this.multiRest(index) > 1 ? [] : m.events) {
+      // A rest for the whole bar has room enough.
+      if (e.kind === 'note' || e.wholeMeasure !== true) controls.push(...this.reservation(e.id));
       if (e.kind === 'note') {
-        controls.push(...this.reservation(e.id));
         const next = this.nextId.get(e.id);
         // A tie with no note to lead to hangs in the air.
         if (e.tie === true)

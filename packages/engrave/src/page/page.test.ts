@@ -189,7 +189,12 @@ describe('words on the page', () => {
       expect(lookFirstWords({ kind: 'trouble', bar: 3, from: 'A', to: 'B', cause })).toMatch(
         /^bar 3, A to B: [a-z ]{6,}/,
       );
-    expect(lookFirstWords({ kind: 'same-bars', bars: 3, of: 8 })).toBe('3 of 8 bars come again: find them');
+    expect(lookFirstWords({ kind: 'same-bars', bars: 3, of: 8 })).toBe(
+      '3 of 8 bars are the same as one before them: find them',
+    );
+    expect(lookFirstWords({ kind: 'same-bars', bars: 1, of: 8 })).toBe(
+      '1 of 8 bars is the same as one before it: find it',
+    );
     expect(
       lookFirstWords({ kind: 'new-notes', notes: ['A', 'B', 'C', 'D', 'E'].map((name, bar) => ({ name, bar })) }),
     ).toBe('new notes A (pickup), B (bar 1), C (bar 2) and D (bar 3) and more');

@@ -1,8 +1,7 @@
 import {
-  beatQuarters,
   countIn,
   filledQuarters,
-  isCompound,
+  formatRational,
   letterName,
   lookFirst,
   type LookFirst,
@@ -11,7 +10,6 @@ import {
   type PagePlan,
   rowsAt,
   signatureLetters,
-  toNumber,
   type TroubleCause,
 } from '@cifra/core';
 import type { Header } from './header';
@@ -76,7 +74,9 @@ export function lookFirstWords(l: LookFirst): string {
     case 'trouble':
       return `${l.bar === 0 ? 'the pickup' : `bar ${l.bar}`}, ${l.from} to ${l.to}: ${CAUSE_WORDS[l.cause]}`;
     case 'same-bars':
-      return `${l.bars} of ${l.of} bars come again: find them`;
+      return l.bars === 1
+        ? `1 of ${l.of} bars is the same as one before it: find it`
+        : `${l.bars} of ${l.of} bars are the same as one before them: find them`;
   }
 }
 
@@ -89,21 +89,23 @@ export function lookFirstSentence(plan: PagePlan): string | undefined {
   return looks.length === 0 ? undefined : `${looks.join('; ')}.`;
 }
 
-/** What one count lasts, in both ways of naming values. */
+/** What one count lasts, by its length in quarters, in both ways of naming values. */
 const COUNTED: Readonly<Record<string, { readonly american: string; readonly british: string }>> = {
+  '4': { american: 'whole notes', british: 'semibreves' },
   '2': { american: 'half notes', british: 'minims' },
-  '4': { american: 'quarter notes', british: 'crotchets' },
-  '8': { american: 'eighth notes', british: 'quavers' },
-  '16': { american: '16th notes', british: 'semiquavers' },
+  '1 1/2': { american: 'dotted quarter notes', british: 'dotted crotchets' },
+  '1': { american: 'quarter notes', british: 'crotchets' },
+  '3/4': { american: 'dotted eighth notes', british: 'dotted quavers' },
+  '1/2': { american: 'eighth notes', british: 'quavers' },
+  '1/4': { american: '16th notes', british: 'semiquavers' },
 };
 
 function countInSentence({ part }: PagePlan): string {
-  const { meter } = openingOf(part.concert);
+  const { meter, count } = openingOf(part.concert);
   const [first] = part.concert.measures;
-  const words = countIn(meter, first?.pickup === true ? filledQuarters(first) : undefined).join(' ');
-  // Meters of eighths are counted in as they are written, cut time by its felt halves.
-  const value = COUNTED[String(isCompound(meter) || meter.unit >= 8 ? meter.unit : 4 / toNumber(beatQuarters(meter)))];
-  return `Count in: ${words}${value === undefined ? '' : `, in ${value[part.teaching.conventions.rhythmNames]}`}`;
+  const { words } = countIn(meter, count, first?.pickup === true ? filledQuarters(first) : undefined);
+  const value = COUNTED[formatRational(count)];
+  return `Count in: ${words.join(' ')}${value === undefined ? '' : `, in ${value[part.teaching.conventions.rhythmNames]}`}`;
 }
 
 /** What a page says besides what it knows of itself. */

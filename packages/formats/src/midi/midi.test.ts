@@ -70,7 +70,7 @@ describe('a MIDI file', () => {
     expect(frame?.find((e) => e.type === 'timeSignature')).toMatchObject({ numerator: 6, denominator: 8 });
     expect(frame?.find((e) => e.type === 'keySignature')).toMatchObject({ key: -1 });
     expect(frame?.find((e) => e.type === 'setTempo')).toMatchObject({
-      microsecondsPerBeat: Math.round(60_000_000 / (92 * 1.5)),
+      microsecondsPerBeat: Math.round(60_000_000 / 66),
     });
     const clicks = (track ?? []).filter((e) => e.type === 'noteOn' && e.channel === 9);
     expect(clicks).toHaveLength(6);

@@ -2,7 +2,7 @@ import {
   annotate,
   askedNotes,
   compareTake,
-  DEFAULT_BEATS_A_MINUTE,
+  lineTempo,
   derivePart,
   type Exercise,
   type FaultKind,
@@ -73,7 +73,7 @@ export function measureFaults(
   const annotations = annotate(part);
   const plan = playSequence(concert, { speed: SPEED, repeats: false, countIn: true, subdivide: false });
   const asked = askedNotes(part, plan, BARS_PER_SYSTEM);
-  const beat = SECONDS_A_MINUTE / ((concert.measures[0]?.tempo?.mark?.perMinute ?? DEFAULT_BEATS_A_MINUTE) * SPEED);
+  const beat = SECONDS_A_MINUTE / (lineTempo(exercise) * SPEED);
   const tolerance = toleranceFor('first-year', beat);
   const { notes, planted } = simulatePlayer(asked, faults, seed, tolerance, (a) => otherPartial(part, annotations, a));
   const heard = joinFrames(new FrameReader(RATE, lowestListened(asked)).all(soundTake(notes, RATE, noise, seed)));

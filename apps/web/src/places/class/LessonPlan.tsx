@@ -56,7 +56,7 @@ function OpenPlan({ group, records, line, exercise, set, steps, groups }: Props 
   );
   if (lead === undefined) return null;
   const nameOf = (id: string): string => records.pupils.find((p) => p.id === id)?.name ?? '';
-  const { patterns, names } = namedPatterns(lead.plan);
+  const { patterns, numbers } = namedPatterns(lead.plan);
   const today = todayIso();
   const key = lead.plan.part.concert.measures[0]?.key;
   const rungs: readonly LadderRung[] = set?.rungs ?? teacher?.practice.ladder ?? LADDER_RUNGS;
@@ -98,7 +98,7 @@ function OpenPlan({ group, records, line, exercise, set, steps, groups }: Props 
           )}
         </Step>
         <Step n={3} title="Learn each thing once">
-          <p>{planSentence(patterns, names)}</p>
+          <p>{planSentence(patterns, numbers)}</p>
         </Step>
         <Step n={4} title="Take the trouble apart">
           <p>{troublePlaces(pages)}</p>

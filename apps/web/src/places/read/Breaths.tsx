@@ -1,31 +1,25 @@
-import { BREATH_SECONDS, plannedBreaths, type PagePlan, type PlannedBreath } from '@cifra/core';
+import { breathSeconds, plannedBreaths, type PagePlan } from '@cifra/core';
 import { STAGE_WORDS } from '@cifra/contract/words';
 import { useMemo } from 'react';
 import { Block } from '../../lookFirst/Block';
+import { barName, barsName } from '../../words/spoken';
 
-const barSpan = ({ from, to }: PlannedBreath): string => {
-  const name = (n: number): string => (n === 0 ? 'pickup' : String(n));
-  return from === to
-    ? from === 0
-      ? 'the pickup'
-      : `bar ${from}`
-    : `${from === 0 ? 'the pickup' : `bars ${name(from)}`} to ${name(to)}`;
-};
 const THEN = { mark: 'a breath mark', rest: 'a rest', end: 'the end' } as const;
 
 /** Where to breathe, how long each breath has to last, and what to do where it does not. */
 export function Breaths({ plan }: { readonly plan: PagePlan }) {
-  const { stage } = plan.part.teaching;
-  const breaths = useMemo(() => plannedBreaths(plan.part.score, stage), [plan, stage]);
+  const { instrument, score, teaching } = plan.part;
+  const limit = breathSeconds(instrument, teaching.stage);
+  const breaths = useMemo(() => plannedBreaths(score, limit), [score, limit]);
   const long = breaths.filter((b) => b.tooLong);
   return (
     <Block title="Breaths">
       <p className="mb-3">
         {long.length === 0
           ? `Every breath lasts at most ${Math.ceil(Math.max(0, ...breaths.map((b) => b.seconds)))} seconds.`
-          : `${long.length === 1 ? 'One breath is' : `${long.length} breaths are`} longer than ${BREATH_SECONDS[stage]} seconds.`}{' '}
+          : `${long.length === 1 ? 'One breath is' : `${long.length} breaths are`} longer than ${limit} seconds.`}{' '}
         <span className="text-secondary">
-          {STAGE_WORDS[stage]}: up to {BREATH_SECONDS[stage]} seconds on one breath.
+          {STAGE_WORDS[teaching.stage]}, {instrument.name.toLowerCase()}: up to {limit} seconds on one breath.
         </span>
       </p>
       <div className="overflow-x-auto">
@@ -41,7 +35,7 @@ export function Breaths({ plan }: { readonly plan: PagePlan }) {
           <tbody>
             {breaths.map((b, i) => (
               <tr key={i} className="border-b border-line last:border-0">
-                <td className="py-1.5 pr-4">{barSpan(b)}</td>
+                <td className="py-1.5 pr-4">{barsName(b.from, b.to)}</td>
                 <td className={`py-1.5 pr-4 text-right tabular-nums ${b.tooLong ? 'font-semibold text-warning' : ''}`}>
                   {b.seconds.toFixed(1)}
                   {b.tooLong && <span className="sr-only"> (too long)</span>}
@@ -52,10 +46,8 @@ export function Breaths({ plan }: { readonly plan: PagePlan }) {
                     <span className="text-secondary">not needed</span>
                   ) : b.emergency === undefined ? (
                     'no place: a tie or slur leads over every bar line'
-                  ) : b.emergency.bar === 0 ? (
-                    'after the pickup'
                   ) : (
-                    `after bar ${b.emergency.bar}`
+                    `after ${barName(b.emergency.bar)}`
                   )}
                 </td>
               </tr>

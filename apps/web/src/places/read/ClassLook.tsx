@@ -5,7 +5,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { keyName } from '../../words/caption';
 import { octaveName } from '../../words/noteLabel';
-import { list } from '../../words/spoken';
+import { barName, list } from '../../words/spoken';
 import { Block, Terms } from '../../lookFirst/Block';
 import { PrintButton, sharedRows, SignList } from '../../lookFirst/LookSheet';
 
@@ -70,7 +70,7 @@ export function ClassLook({ plans, usual, addressOf }: Props) {
                       {spot === undefined ? (
                         <span className="text-secondary">none</span>
                       ) : (
-                        `${spot.measure === 0 ? 'pickup' : `bar ${spot.measure}`}, ${plan.annotations.get(spot.from)?.name ?? ''} to ${plan.annotations.get(spot.to)?.name ?? ''}`
+                        `${barName(spot.measure)}, ${plan.annotations.get(spot.from)?.name ?? ''} to ${plan.annotations.get(spot.to)?.name ?? ''}`
                       )}
                     </td>
                   </tr>

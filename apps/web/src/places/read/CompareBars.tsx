@@ -1,8 +1,17 @@
-import { compareBars, excerpt, placeMeasures, type Conventions, type Score, type Written } from '@cifra/core';
+import {
+  barsAsPlayed,
+  compareBars,
+  excerpt,
+  placeMeasures,
+  type Conventions,
+  type Score,
+  type Written,
+} from '@cifra/core';
 import { useMemo } from 'react';
 import { useLine } from '../../engraving/useEngraving';
 import { SizedSheet } from '../../ui/SizedSheet';
 import { differenceWords } from '../../words/differenceWords';
+import { barName, capital } from '../../words/spoken';
 import { Block } from '../../lookFirst/Block';
 
 interface Props {
@@ -40,19 +49,20 @@ function Bar({ score, index }: { readonly score: Score<Written>; readonly index:
 /** Two bars under each other, aligned, and what changed in words. */
 export function CompareBars({ score, first, second, names }: Props) {
   const placed = useMemo(() => placeMeasures(score), [score]);
+  const played = useMemo(() => barsAsPlayed(score), [score]);
   const [a, b] = [placed[first], placed[second]];
   if (a === undefined || b === undefined) return null;
-  const called = (p: typeof a): string => (p.measure.pickup === true ? 'the pickup' : `bar ${p.number}`);
-  const differences = compareBars(a.measure, b.measure, b.meter);
+  const [called, other] = [barName(a.number), barName(b.number)];
+  const differences = played[first] && played[second] ? compareBars(played[first], played[second]) : [];
   return (
-    <Block title={`${called(a)[0]?.toUpperCase()}${called(a).slice(1)} and ${called(b)}`}>
+    <Block title={`${capital(called)} and ${other}`}>
       <div className="grid gap-x-8 gap-y-2 md:grid-cols-2">
         <figure>
-          <figcaption className="text-[13px] text-secondary">{called(a)}</figcaption>
+          <figcaption className="text-[13px] text-secondary">{called}</figcaption>
           <Bar score={score} index={first} />
         </figure>
         <figure>
-          <figcaption className="text-[13px] text-secondary">{called(b)}</figcaption>
+          <figcaption className="text-[13px] text-secondary">{other}</figcaption>
           <Bar score={score} index={second} />
         </figure>
       </div>
@@ -60,9 +70,7 @@ export function CompareBars({ score, first, second, names }: Props) {
         {differences.length === 0 ? (
           <li>They are played alike.</li>
         ) : (
-          differences.map((d, i) => (
-            <li key={i}>{differenceWords(d, names, called(a), called(b)).replace(/^./, (c) => c.toUpperCase())}</li>
-          ))
+          differences.map((d, i) => <li key={i}>{capital(differenceWords(d, names, called, other))}</li>)
         )}
       </ul>
     </Block>

@@ -1,6 +1,7 @@
-import { compareLines, placeMeasures, type Conventions, type Score, type Written } from '@cifra/core';
+import { barsAsPlayed, compareLines, placeMeasures, type Conventions, type Score, type Written } from '@cifra/core';
 import { useMemo } from 'react';
 import { differenceWords } from '../../words/differenceWords';
+import { barName, capital } from '../../words/spoken';
 import { Block } from '../../lookFirst/Block';
 
 interface Props {
@@ -18,18 +19,11 @@ export function CompareLines({ score, first, second, title, names }: Props) {
     const placed = placeMeasures(score);
     const nameOf = (index: number | undefined): string => {
       const place = index === undefined ? undefined : placed[index];
-      return place === undefined
-        ? 'the line before'
-        : place.measure.pickup === true
-          ? 'the pickup'
-          : `bar ${place.number}`;
+      return place === undefined ? 'the other line' : barName(place.number);
     };
-    const of = (bars: readonly number[]) => bars.flatMap((i) => placed[i] ?? []);
-    const found = compareLines(
-      of(first).map((p) => p.measure),
-      of(second).map((p) => p.measure),
-      of(second).map((p) => p.meter),
-    );
+    const played = barsAsPlayed(score);
+    const of = (bars: readonly number[]) => bars.flatMap((i) => played[i] ?? []);
+    const found = compareLines(of(first), of(second));
     return {
       alike: Math.max(first.length, second.length) - found.length,
       rows: found.map(({ index, differences }) => {
@@ -37,7 +31,7 @@ export function CompareLines({ score, first, second, title, names }: Props) {
         return {
           index,
           term: `${a}, ${b}`,
-          words: differences.map((d) => differenceWords(d, names, a, b).replace(/^./, (c) => c.toUpperCase())),
+          words: differences.map((d) => capital(differenceWords(d, names, a, b))),
         };
       }),
     };

@@ -1,16 +1,17 @@
 import type { BarRelation, PagePlan, Patterns } from '@cifra/core';
 import { useMemo, useState } from 'react';
-import { lineRelationWords, relationWords } from '../../words/readingWords';
-import { list } from '../../words/spoken';
+import { lineRelationWords, movedWords, relationWords } from '../../words/readingWords';
+import { barName, capital, list } from '../../words/spoken';
 import { Block } from '../../lookFirst/Block';
 import { CompareBars } from './CompareBars';
 import { CompareLines } from './CompareLines';
-import { namedPatterns, PICKUP, planSentence, spanWords } from '../../lookFirst/namedPatterns';
+import { namedPatterns, planSentence, spanWords } from '../../lookFirst/namedPatterns';
 
 /** How tiles of each kin look; the words in them say the same. */
 const TILE: Readonly<Record<BarRelation['kind'], string>> = {
   new: 'border-[#8a97ab] bg-white',
   same: 'border-accent bg-accent-soft',
+  'but-touch': 'border-fresh bg-fresh-soft',
   'but-last': 'border-fresh bg-fresh-soft',
   'but-ending': 'border-fresh bg-fresh-soft',
   moved: 'border-line bg-band',
@@ -25,7 +26,7 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
   const { score } = plan.part;
   const [chosen, setChosen] = useState<readonly number[]>([]);
   const [chosenLines, setLines] = useState<readonly number[]>([]);
-  const { patterns, names, bars } = useMemo(() => namedPatterns(plan), [plan]);
+  const { patterns, numbers, bars } = useMemo(() => namedPatterns(plan), [plan]);
   const { cells, relations, lines, plan: steps, fromPickup } = patterns;
   // Two are compared at a time: a third takes the place of the first.
   const toggle = (now: readonly number[], i: number): readonly number[] =>
@@ -51,16 +52,20 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
                   const relation = relations[i] ?? { kind: 'new' as const };
                   // Phrases stand under each other: the bar after a pickup begins the row.
                   return (
-                    <li key={i} className={names[i - 1] === PICKUP ? 'col-start-1' : ''}>
+                    <li key={i} className={numbers[i - 1] === 0 ? 'col-start-1' : ''}>
                       <button
                         type="button"
                         aria-pressed={chosen.includes(i)}
                         onClick={() => setChosen((now) => toggle(now, i))}
                         className={`w-full rounded border px-3 py-1.5 text-left aria-pressed:ring-2 aria-pressed:ring-accent ${TILE[relation.kind]}`}
                       >
-                        <span className="block font-semibold tabular-nums">{names[i]}</span>
+                        <span className="block font-semibold tabular-nums">
+                          {numbers[i] === 0 ? 'pickup' : numbers[i]}
+                        </span>
                         <span className="block truncate text-[12.5px] text-secondary">
-                          {cells[i]?.notes.length === 0 ? 'rest' : relationWords(relation, (of) => names[of] ?? '')}
+                          {cells[i]?.notes.length === 0
+                            ? 'rest'
+                            : relationWords(relation, (of) => barName(numbers[of] ?? 0))}
                         </span>
                       </button>
                     </li>
@@ -82,7 +87,7 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
       </Block>
       {first !== undefined &&
         (second === undefined ? (
-          <Block title={spanWords(names, first, 1).replace(/^./, (c) => c.toUpperCase())}>
+          <Block title={capital(spanWords(numbers, { from: first, length: 1 }))}>
             <p>Choose another bar to lay beside it.</p>
           </Block>
         ) : (
@@ -119,12 +124,19 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
               {steps.map((s, n) => (
                 <tr key={s.from} className="border-b border-line last:border-0">
                   <td className="py-1.5 text-secondary">{n + 1}</td>
-                  <td className="py-1.5 pr-4 font-semibold">{spanWords(names, s.from, s.length)}</td>
+                  <td className="py-1.5 pr-4 font-semibold">
+                    {spanWords(numbers, s)}
+                    {s.moved !== undefined && (
+                      <span className="block font-normal text-secondary">
+                        {movedWords(s.moved.steps, spanWords(numbers, s.moved))}
+                      </span>
+                    )}
+                  </td>
                   <td className="py-1.5 pr-4">
                     {s.again.length === 0 ? (
                       <span className="text-secondary">nothing more</span>
                     ) : (
-                      list(s.again.map((a) => spanWords(names, a, s.length)))
+                      list(s.again.map((a) => spanWords(numbers, a)))
                     )}
                   </td>
                   <td className="py-1.5 pr-4 text-right tabular-nums">{percent(s.known)}</td>
@@ -134,7 +146,7 @@ export function PatternMap({ plan }: { readonly plan: PagePlan }) {
             </tbody>
           </table>
         </div>
-        <p className="mt-3">{planSentence(patterns, names)}</p>
+        <p className="mt-3">{planSentence(patterns, numbers)}</p>
         <p className="text-[13px] text-secondary">
           Bars that only look like an earlier one get twice the practice: they are where the class goes wrong.
         </p>

@@ -9,6 +9,7 @@ import { playRun } from '../../sound/playNote';
 import { Button } from '../../ui/Button';
 import { DRAWN, Loaded } from '../../ui/Loaded';
 import { Sheet } from '../../ui/Sheet';
+import { barName } from '../../words/spoken';
 import { changeReasons } from '../../words/troubleWords';
 import { Block } from '../../lookFirst/Block';
 import { PrintButton } from '../../lookFirst/LookSheet';
@@ -73,7 +74,7 @@ export function Trouble({ plan, exercise, group, request }: Props) {
           <ol className="space-y-3">
             {builds.map((b) => (
               <li key={`${b.spot.from} ${b.spot.to}`} className="grid gap-x-4 md:grid-cols-[4.5rem_1fr]">
-                <span className="text-secondary">{b.spot.measure === 0 ? 'pickup' : `bar ${b.spot.measure}`}</span>
+                <span className="text-secondary">{barName(b.spot.measure)}</span>
                 <div>
                   <p>
                     <strong className="font-semibold">

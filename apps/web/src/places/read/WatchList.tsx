@@ -1,6 +1,7 @@
 import type { PagePlan } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Link } from 'react-router';
+import { barName } from '../../words/spoken';
 import { changeReasons } from '../../words/troubleWords';
 import { Block } from '../../lookFirst/Block';
 
@@ -30,8 +31,8 @@ export function WatchList({ plans, addressOf }: Props) {
               ) : (
                 plan.hardest.slice(0, NAMED).map((s) => (
                   <p key={`${s.from} ${s.to}`}>
-                    {s.measure === 0 ? 'pickup' : `bar ${s.measure}`}, {plan.annotations.get(s.from)?.name} to{' '}
-                    {plan.annotations.get(s.to)?.name}: {changeReasons(s, plan)}
+                    {barName(s.measure)}, {plan.annotations.get(s.from)?.name} to {plan.annotations.get(s.to)?.name}:{' '}
+                    {changeReasons(s, plan)}
                   </p>
                 ))
               )}

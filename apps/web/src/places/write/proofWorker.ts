@@ -47,7 +47,7 @@ const api = {
     );
     const { fifths } = lens.interval;
     // A signature is set on the source page: the proposal is brought back from the page that is shown.
-    return prove(shown, { line, stage: teaching.stage, parts }).map((f) => ({
+    return prove(shown, { line, stage: teaching.stage, breath: teaching.conventions.breath, parts }).map((f) => ({
       ...f,
       repairs: f.repairs.map((r) =>
         r.kind === 'signature' ? { ...r, key: { ...r.key, fifths: r.key.fifths - fifths } } : r,
