@@ -67,14 +67,20 @@ test('another key for the whole class is offered, taken and undone', async ({ pa
   await expect(page.getByText('F major · 4/4', { exact: false })).toBeVisible();
 });
 
-test('an easier figure is marked on the page and explained', async ({ page }) => {
+test('an easier figure is explained at its note, and marked on the page where that is asked for', async ({ page }) => {
   await openLine(page, 'X:1\nT:Chromatic\nM:4/4\nL:1/4\nK:none\nF ^F =F G | F4 |]', 'alto-saxophone');
   await list(page)
     .getByRole('button', { name: /^Alto saxophone/ })
     .click();
+  await cell(page, 1).click({ timeout: 30_000 });
+  await expect(
+    page.getByText('left hand: 1 2 3; right hand: 4 and F♯ key here: fingers do not have to trade places'),
+  ).toBeVisible();
+  // On paper it stands only where it is asked for.
+  await expect(page.locator('.sheet .better')).toHaveCount(0);
+  await page.getByRole('button', { name: 'On the page' }).click();
+  await page.getByRole('switch', { name: 'A mark where another figure is easier' }).click();
   await expect(page.locator('.sheet .better')).toHaveCount(1, { timeout: 30_000 });
-  await cell(page, 1).click();
-  await expect(page.getByText('123 | 4 F♯ here: fingers do not have to trade places')).toBeVisible();
 });
 
 test('the count row and the notes at the head are switched on', async ({ page }) => {

@@ -2,7 +2,7 @@ import type { Alternate, AlternateReason, Intonation, Remedy, Stage } from '@cif
 
 /** Why another figure is worth knowing, in the words that pages and screens share. */
 export const ALTERNATE_WORDS: Readonly<Record<AlternateReason, string>> = {
-  'fourth-valve': 'better in tune, where there is a fourth valve',
+  'fourth-valve': 'better in tune, on an instrument with a fourth valve',
   'third-alone': 'a little flat, to save a finger',
   'valve-trill': 'for a trill or a quick change',
   'next-partial': 'from the next open note, to save a change',
@@ -20,6 +20,8 @@ export const ALTERNATE_WORDS: Readonly<Record<AlternateReason, string>> = {
   'other-little-finger': 'when the other little finger is needed next',
   forked: 'next to D or E♭',
   'left-hand': 'when the right little finger is busy',
+  'left-f': 'next to D or E♭, so that the right ring finger need not slide',
+  'other-f-sharp': 'with the thumb’s F♯ key or the little finger’s, whichever the next note leaves free',
   'clearer-sound': 'for a clearer sound',
   'front-key': 'when coming from the notes just below',
   resonance: 'with more fingers down, for a fuller sound',

@@ -66,6 +66,7 @@ const CHECKS: Readonly<Record<keyof PageSetup, readonly PropertyDecorator[]>> = 
   repeats: [IsIn(REPEATS)],
   countIn: [IsBoolean()],
   signatureMarks: [IsBoolean()],
+  easierFigures: [IsBoolean()],
   circles: [IsBoolean()],
   lookFirst: [IsBoolean()],
 };
@@ -83,6 +84,7 @@ export class PageSetupDto implements PageSetup {
   repeats!: PageSetup['repeats'];
   countIn!: boolean;
   signatureMarks!: boolean;
+  easierFigures!: boolean;
   circles!: boolean;
   lookFirst!: boolean;
 }
@@ -100,6 +102,7 @@ export class PupilPageDto implements Partial<PageSetup> {
   repeats?: PageSetup['repeats'];
   countIn?: boolean;
   signatureMarks?: boolean;
+  easierFigures?: boolean;
   circles?: boolean;
   lookFirst?: boolean;
 }

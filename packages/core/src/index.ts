@@ -204,7 +204,7 @@ export { sourceId } from './performance/writeOut';
 export { TROUBLE_CAUSES, type TroubleCause } from './trouble/weights.data';
 
 export { type BuildUp, buildUp, changeNames } from './trouble/buildUp';
-export { barHeat } from './trouble/heat';
+export { barHeat, hardChanges } from './trouble/heat';
 export { buildUpPage, type BuildUpWords } from './page/buildUpPage';
 export { beginsTurn, phraseStarts } from './performance/phrases';
 export { lineTempo } from './performance/lineTempo';
@@ -276,7 +276,7 @@ export {
   type PlayedMark,
 } from './analysis/compareBars';
 export { type CellSpan, type Patterns, findPatterns } from './analysis/patterns';
-export { lineFacts, type LineFacts, playedRuns } from './analysis/lineFacts';
+export { lineFacts, type LineFacts } from './analysis/lineFacts';
 export {
   callSheet,
   type CallRow,
@@ -349,4 +349,5 @@ export { addDays, daysBetween, mondayOf } from './practice/days';
 export { type Ahead, aheadOf, type Introduction, scheduleOf, usualSchedule } from './term/schedule';
 export { type DaysOff, lessonWeek, termWeeks } from './term/term';
 export { newNotes, type Player, playersReady, READINESS, readinessKind, type ReadinessKind } from './fit/playersReady';
+export { READABLE_SIGNS } from './fit/classFit';
 export { type ClassTrouble, classTrouble } from './fit/classTrouble';

@@ -94,6 +94,7 @@ describe('a database that an earlier version wrote', () => {
           fades: [{ from: '2026-09-01', step: 'first-in-system' }],
           barsPerSystem: 4,
           barNumbers: 'systems',
+          easierFigures: false,
         },
         term: { holidays: [], schedule: [] },
       },

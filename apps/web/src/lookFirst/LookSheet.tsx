@@ -4,7 +4,6 @@ import {
   filledQuarters,
   lineFacts,
   lineSigns,
-  systemsOfPage,
   lineValues,
   type LookSheet as Sheet,
   lookSheet,
@@ -50,18 +49,38 @@ export const PrintButton = ({ what }: { readonly what: string }) => (
 const staffRow = (letters: readonly string[], sentence: string | undefined): string =>
   `${letters.join(' ')}${sentence === undefined ? '' : `: ${sentence}`}`;
 
+const barsCount = (n: number): string => `${n} ${n === 1 ? 'bar' : 'bars'}`;
+
+/** What holds from the beginning, and what from later bars on. */
+function FromBars({ rows }: { readonly rows: readonly (readonly [bar: number, text: string])[] }) {
+  return (
+    <ul>
+      {rows.map(([bar, text], i) => (
+        <li key={bar}>{i === 0 ? text : `from ${barName(bar)}: ${text}`}</li>
+      ))}
+    </ul>
+  );
+}
+
 /** What every player of the line shares: meter, values, order, length, signs. */
 export function sharedRows({ part }: PagePlan): readonly (readonly [string, ReactNode])[] {
   const facts = lineFacts(part.concert);
   const { meter, count } = openingOf(part.score);
+  const placed = placeMeasures(part.score);
+  const meters = placed.filter((p, i) => i === 0 || meterText(p.meter) !== meterText((placed[i - 1] ?? p).meter));
   const first = part.concert.measures[0];
   const names = part.teaching.conventions.rhythmNames;
   const values = lineValues(part.concert);
   const ties = tiedSums(part.concert);
-  const lines = (systemsOfPage(part.concert, 0).at(-1) ?? 0) + 1;
   const pickup = facts.pickup && first !== undefined ? filledQuarters(first) : undefined;
   return [
-    ['meter', `${meterText(meter)}: ${meterWords(meter, count, names)}`],
+    [
+      'meter',
+      <FromBars
+        key="meter"
+        rows={meters.map((p) => [p.number, `${meterText(p.meter)}: ${meterWords(p.meter, p.count, names)}`])}
+      />,
+    ],
     [
       'lasts',
       <ul key="lasts">
@@ -84,25 +103,30 @@ export function sharedRows({ part }: PagePlan): readonly (readonly [string, Reac
         ]),
     [
       'count in',
-      `${countIn(meter, count, pickup).words.join(' ')}${facts.pickup ? ', then the pickup: it is borrowed from the last bar' : ', then the first bar is full'}`,
+      `${countIn(meter, count, pickup).words.join(' ')}${facts.isBorrowed ? ', then the pickup: it is borrowed from the last bar' : facts.pickup ? ', then the pickup' : ', then the first bar is full'}`,
     ],
     [
       'length',
-      `${lines} ${lines === 1 ? 'line' : 'lines'}, ${facts.bars} ${facts.bars === 1 ? 'bar' : 'bars'}${facts.pickup ? ' and a pickup' : ''}; ${facts.played.filter((n, i, all) => n > 0 && (i === 0 || n !== all[i - 1])).length} bars played, ${lengthWords(facts.seconds)}`,
+      `${barsCount(facts.bars)}${facts.pickup ? ' and a pickup' : ''}; ${barsCount(facts.barsPlayed)} played, ${lengthWords(facts.seconds)}`,
     ],
     ['played', playedWords(facts)],
   ];
 }
 
 /** Words and signs, each explained once. */
-export function SignList({ plan }: { readonly plan: PagePlan }) {
+/** @param plans of all who read the list; they share the line */
+export function SignList({ plans }: { readonly plans: readonly [PagePlan, ...PagePlan[]] }) {
+  const [plan] = plans;
   const signs = useMemo(() => lineSigns(plan.part.score), [plan]);
   if (signs.length === 0) return <p>No signs or words besides the notes.</p>;
   const placed = placeMeasures(plan.part.score);
   return (
     <dl className="grid grid-cols-[11rem_1fr_4rem] gap-x-4 gap-y-1 max-sm:grid-cols-1">
       {signs.map((s) => {
-        const { name, meaning } = signWords(s);
+        const { name, meaning } = signWords(
+          s,
+          plans.map((p) => p.part.instrument),
+        );
         const number = placed[s.index]?.number ?? 0;
         return (
           <div key={`${s.kind} ${s.text ?? ''}`} className="contents">
@@ -135,14 +159,14 @@ function NoteCells({ notes, plan }: { readonly notes: readonly NoteUsed[]; reado
 }
 
 function headRows(
-  { clef, lines, spaces, fifths }: Sheet,
+  { clef, usualClef, lines, spaces, keys }: Sheet,
   sentences: SentencesDto,
 ): readonly (readonly [string, ReactNode])[] {
   return [
-    ['clef', `${clef} clef`],
+    ['clef', usualClef === undefined ? `${clef} clef` : `${clef} clef, not the usual ${usualClef} clef`],
     ['lines', staffRow(lines, sentences[clef]?.lines)],
     ['spaces', staffRow(spaces, sentences[clef]?.spaces)],
-    ['signature', signatureSentence(fifths)],
+    ['signature', <FromBars key="keys" rows={keys.map((k) => [k.bar, signatureSentence(k.fifths)])} />],
   ];
 }
 
@@ -162,9 +186,8 @@ export function LookSheet({ plan, usual, sentences }: Props) {
               'your usual key',
               <div key="usual">
                 {againstSentence(sheet)}
-                {(sheet.against?.letters ?? []).map((l) => (
-                  <p key={l.letter}>{againstWords(l, fingerCount)}</p>
-                ))}
+                {sheet.against.kind === 'letters' &&
+                  sheet.against.letters.map((l) => <p key={l.letter}>{againstWords(l, fingerCount)}</p>)}
               </div>,
             ],
             ...sharedRows(plan),
@@ -190,7 +213,7 @@ export function LookSheet({ plan, usual, sentences }: Props) {
         )}
       </Block>
       <Block title="Words and signs">
-        <SignList plan={plan} />
+        <SignList plans={[plan]} />
       </Block>
     </div>
   );

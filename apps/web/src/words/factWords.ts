@@ -65,6 +65,7 @@ export const BETTER_WHY: Readonly<Record<BetterCause, string>> = {
   'no-slide': 'no finger has to slide',
   'no-exchange': 'fingers do not have to trade places',
   'fewer-fingers': 'fewer fingers move',
+  'less-to-do': 'the fingers have less to do',
   'same-side': 'the thumb stays as it is',
   'fewer-valves': 'fewer valves change',
   'shorter-slide': 'the slide travels less',
@@ -202,10 +203,13 @@ export function factWords(f: Fact, conventions: Conventions = DEFAULT_CONVENTION
     case 'alternate':
       return {
         term: 'also',
-        text: `${figureLine(f.alternate.figure, conventions)}: ${ALTERNATE_WORDS[f.alternate.reason]}`,
+        text: `${figureWords(f.alternate.figure, conventions.fingerCount)}: ${ALTERNATE_WORDS[f.alternate.reason]}`,
       };
     case 'better':
-      return { term: 'easier', text: `${figureLine(f.alternate.figure, conventions)} here: ${BETTER_WHY[f.cause]}` };
+      return {
+        term: 'easier',
+        text: `${figureWords(f.alternate.figure, conventions.fingerCount)} here: ${BETTER_WHY[f.cause]}`,
+      };
     case 'misfit':
       return { term: 'range', text: `${SIDE[f.side]} than ${STAGE_WORDS[f.stage].toLowerCase()} goes` };
     case 'unplayable':

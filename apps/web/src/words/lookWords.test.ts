@@ -10,6 +10,8 @@ import {
   lineSigns,
   lineValues,
   lookSheet,
+  type LookSheet,
+  instrumentOf,
   offerEasier,
   type PagePlan,
   planPages,
@@ -41,6 +43,8 @@ const changeOf = (id: InstrumentId, text: string): { change: Change; plan: PageP
   return { change: plan.changes[0] as Change, plan };
 };
 
+const lettersOf = ({ against }: LookSheet) => (against.kind === 'letters' ? against.letters : []);
+
 describe('the look-first sheet in words', () => {
   it('says how a bar is counted', () => {
     const words = (beats: number, unit: 4 | 8, count: [number, number], names: 'american' | 'british') =>
@@ -66,9 +70,14 @@ describe('the look-first sheet in words', () => {
   it('says what the usual key would play wrong, with the figures', () => {
     const sheet = lookSheet(planOf(exercise('trombone', 'F3 E3 D3 C3', -1), 'trombone'), -2);
     expect(againstSentence(sheet)).toBe('One flat, where the class is used to two flats.');
-    expect(sheet.against?.letters.map((l) => againstWords(l, 'six-down'))).toEqual([
-      'E is plain here, not flat: E is 2, not 3.',
+    expect(lettersOf(sheet).map((l) => againstWords(l, 'six-down'))).toEqual([
+      'E is natural here, not flat. E: second position; E♭ is third position.',
     ]);
+    const clarinet = lookSheet(planOf(exercise('clarinet', 'B4 C5', 0), 'clarinet'), -3);
+    // A figure is said as it is read out, not as it stands over the note.
+    expect(lettersOf(clarinet).map((l) => againstWords(l, 'six-down'))[0]).toBe(
+      'B is natural here, not flat. B: left hand: thumb, 1 2 3, register key and left E key; right hand: 4 5 6; B♭ is left hand: register key and A key.',
+    );
     expect(againstSentence(lookSheet(planOf(exercise('trombone', 'F3 E3', -2), 'trombone'), -2))).toBe(
       'The key the class is used to.',
     );
@@ -79,7 +88,10 @@ describe('the look-first sheet in words', () => {
     expect(lookalikeWords({ kind: 'two-forms', names: ['B', 'B♭'], bars: [3, 5] })).toBe(
       'B and B♭ both come: watch for B♭ in bars 3 and 5.',
     );
-    expect(lookalikeWords({ kind: 'still-holds', name: 'C♯', bars: [0] })).toBe(
+    expect(lookalikeWords({ kind: 'back-again', name: 'C', natural: true, bars: [4] })).toBe(
+      'C natural is back in bar 4: the bar line has ended the sign.',
+    );
+    expect(lookalikeWords({ kind: 'still-holds', name: 'C♯', natural: false, bars: [0] })).toBe(
       'C♯ still holds in the pickup, without a sign of its own.',
     );
     const sax = lookSheet(planOf(exercise('alto-saxophone', 'F4:h F5:h'), 'alto-saxophone'));
@@ -90,14 +102,18 @@ describe('the look-first sheet in words', () => {
 
   it('explains every sign there is', () => {
     for (const kind of SIGN_KINDS) {
-      const { name, meaning } = signWords({ kind, index: 0, text: 'Andante con moto' });
+      const { name, meaning } = signWords({ kind, index: 0, text: 'Andante con moto' }, [instrumentOf('flute')]);
       expect(`${name}: ${meaning}`).not.toMatch(BAD);
       expect(meaning.length).toBeGreaterThan(2);
     }
     expect([
-      signWords({ kind: 'words', index: 0, text: 'rit.' }).meaning,
-      signWords({ kind: 'tempo-words', index: 0, text: 'Slow boat' }).meaning,
+      signWords({ kind: 'words', index: 0, text: 'rit.' }, []).meaning,
+      signWords({ kind: 'tempo-words', index: 0, text: 'Slow boat' }, []).meaning,
     ]).toEqual(['slowing down', 'how it is to go']);
+    const slur = (...ids: InstrumentId[]) => signWords({ kind: 'slur', index: 0 }, ids.map(instrumentOf)).meaning;
+    expect(slur('trumpet', 'flute')).toMatch(/^tongue the first note only/);
+    expect(slur('trombone')).toMatch(/a soft “da”/);
+    expect(slur('trumpet', 'trombone')).toMatch(/^tongue the first note only.*; trombones: .*a soft “da”/);
   });
 });
 
@@ -181,9 +197,9 @@ describe('trouble in words', () => {
         const sheet = lookSheet(plan);
         for (const text of [
           ...sheet.lookalikes.map(lookalikeWords),
-          ...lineSigns(plan.part.score).map((s) => signWords(s).meaning),
+          ...lineSigns(plan.part.score).map((s) => signWords(s, [plan.part.instrument]).meaning),
           againstSentence(sheet),
-          ...(sheet.against?.letters ?? []).map((l) => againstWords(l, 'each-hand')),
+          ...lettersOf(sheet).map((l) => againstWords(l, 'each-hand')),
         ])
           expect(text).not.toMatch(BAD);
       }),

@@ -5,6 +5,7 @@ import {
   type Lookalike,
   type LookSheet,
   type Meter,
+  meterText,
   measureQuarters,
   divide,
   valueForQuarters,
@@ -16,7 +17,7 @@ import {
 } from '@cifra/core';
 import { figureLines } from '@cifra/engrave';
 import { lengthName, valueName } from './rhythmWords';
-import { barList, list, touchWords } from './spoken';
+import { barList, barName, capital, figureWords, list, touchWords } from './spoken';
 
 const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
 
@@ -28,8 +29,8 @@ const fullName = (d: ValueUsed['duration'], names: Conventions['rhythmNames']): 
 export const countsWords = (r: Rational): string => `${formatRational(r)} ${r.n <= r.d ? 'count' : 'counts'}`;
 
 /** How long a value of the line lasts. @example `dotted half note: 3 counts` */
-export const valueWords = ({ duration, rest, counts }: ValueUsed, names: Conventions['rhythmNames']): string =>
-  `${fullName(duration, names)}${rest ? ' rest' : ''}: ${countsWords(counts)}`;
+export const valueWords = ({ duration, rest, counts, meter }: ValueUsed, names: Conventions['rhythmNames']): string =>
+  `${fullName(duration, names)}${rest ? ' rest' : ''}: ${countsWords(counts)}${meter === undefined ? '' : ` in ${meterText(meter)}`}`;
 
 /** A tie as a sum. @example `whole note + quarter = 5 counts` */
 export const tieWords = ({ durations, counts }: TiedSum, names: Conventions['rhythmNames']): string =>
@@ -48,6 +49,10 @@ export function meterWords(m: Meter, count: Rational, names: Conventions['rhythm
 const NAMED = 6;
 const barsWords = (bars: readonly number[]): string => (bars.length > NAMED ? `${bars.length} bars` : barList(bars));
 
+/** A note's name, where a letter without a sign is meant as such: `C natural`. */
+const plainly = ({ name, natural }: { readonly name: string; readonly natural: boolean }): string =>
+  natural && /^[A-G]$/.test(name) ? `${name} natural` : name;
+
 /** What is easily mistaken, and what to do. */
 export function lookalikeWords(l: Lookalike): string {
   switch (l.kind) {
@@ -56,9 +61,9 @@ export function lookalikeWords(l: Lookalike): string {
     case 'octave-key':
       return `${l.name} comes low and high: the fingers are the same but for the ${touchWords(l.key)}.`;
     case 'still-holds':
-      return `${l.name} still holds in ${barsWords(l.bars)}, without a sign of its own.`;
+      return `${plainly(l)} still holds in ${barsWords(l.bars)}, without a sign of its own.`;
     case 'back-again':
-      return `${l.name} is back in ${barsWords(l.bars)}: the bar line has ended the sign.`;
+      return `${plainly(l)} is back in ${barsWords(l.bars)}: the bar line has ended the sign.`;
   }
 }
 
@@ -73,17 +78,30 @@ export const figureOnLine = (f: NoteUsed['fingering'], count: Conventions['finge
         .join(' | ')
     : 'none';
 
-const ALTER: Readonly<Record<number, string>> = { [-1]: 'flat', 0: 'plain', 1: 'sharp' };
+export const ALTER_WORDS: Readonly<Record<number, string>> = { [-1]: 'flat', 0: 'natural', 1: 'sharp' };
 
-/** One letter against the habit. @example `E is plain here, not flat: E is 2, not 3.` */
-export function againstWords({ letter, was, is, notes }: LetterAgainst, count: Conventions['fingerCount']): string {
-  const figures = notes.map((n) => `${n.name} is ${figureOnLine(n.is, count)}, not ${figureOnLine(n.was, count)}`);
-  return `${letter} is ${ALTER[is]} here, not ${ALTER[was]}${figures.length === 0 ? '; it does not come in this line' : `: ${figures.join('; ')}`}.`;
+/** A figure as it is said; what an instrument has not is said as such. */
+const figureSaid = (f: NoteUsed['fingering'], count: Conventions['fingerCount']): string =>
+  f.kind === 'playable' ? figureWords(f.figure, count) : 'not on this instrument';
+
+/** One letter against the habit. @example `E is natural here, not flat. E: second position; E♭ is third position.` */
+export function againstWords(
+  { letter, was, is, hasSigns, notes }: LetterAgainst,
+  count: Conventions['fingerCount'],
+): string {
+  const where = hasSigns ? 'where it has no sign of its own' : 'here';
+  const said = `${letter} is ${ALTER_WORDS[is]} ${where}, not ${ALTER_WORDS[was]}`;
+  if (notes.length === 0) return `${said}; it does not come in this line.`;
+  const figures = notes.map(
+    (n) => `${n.name}: ${figureSaid(n.is, count)}; ${n.habitName} is ${figureSaid(n.was, count)}`,
+  );
+  return `${said}. ${[...new Set(figures)].map((f) => `${f}.`).join(' ')}`;
 }
 
 /** How this key stands to the one the class is used to, in one sentence. */
-export function againstSentence({ against, fifths }: LookSheet): string {
-  if (against === undefined) return 'The key the class is used to cannot be written for this instrument.';
-  if (against.letters.length === 0) return 'The key the class is used to.';
-  return `${signatureWords(fifths)[0]?.toUpperCase()}${signatureWords(fifths).slice(1)}, where the class is used to ${signatureWords(against.fifths)}.`;
+export function againstSentence({ against, keys: [{ fifths }, ...changes] }: LookSheet): string {
+  const until = changes[0] === undefined ? '' : `Up to ${barName(changes[0].bar)}: `;
+  if (against.kind === 'no-signature') return 'This page has no key signature: every sign stands at its note.';
+  if (against.fifths === fifths) return capital(`${until}the key the class is used to.`);
+  return capital(`${until}${signatureWords(fifths)}, where the class is used to ${signatureWords(against.fifths)}.`);
 }

@@ -1,10 +1,17 @@
 import { lengthWords, lineRelationWords, playedWords, relationWords, sentenceFaultWords } from './readingWords';
 
 describe('the words of a reading', () => {
-  const played = (...bars: number[]): string =>
-    playedWords({ bars: 9, pickup: true, played: bars, seconds: 1, dynamics: [] });
+  const played = (...runs: [from: number, to: number][]): string =>
+    playedWords({
+      bars: 9,
+      pickup: true,
+      isBorrowed: false,
+      played: runs.map(([from, to]) => ({ from, to })),
+      barsPlayed: 9,
+      seconds: 1,
+    });
   it('say how repeats go', () => {
-    expect([played(1, 2, 3), played(0, 1, 2, 0, 1, 3), played(1, 2, 1, 2, 3)]).toEqual([
+    expect([played([1, 3]), played([0, 2], [0, 1], [3, 3]), played([1, 2], [1, 3])]).toEqual([
       'straight through',
       'the pickup to bar 2, then the pickup to bar 1, then bar 3',
       'bars 1 to 2, then bars 1 to 3',

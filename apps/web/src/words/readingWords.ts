@@ -1,5 +1,4 @@
 import type { BarRelation, LineFacts, SentenceFault } from '@cifra/core';
-import { playedRuns } from '@cifra/core';
 import { barsName } from './spoken';
 
 /**
@@ -7,7 +6,7 @@ import { barsName } from './spoken';
  * bar 9`.
  */
 export function playedWords({ played }: LineFacts): string {
-  const runs = playedRuns(played).map(([from, to]) => barsName(from, to));
+  const runs = played.map(({ from, to }) => barsName(from, to));
   return runs.length === 1 ? 'straight through' : runs.join(', then ');
 }
 

@@ -1,8 +1,8 @@
-import type { SignKind, SignUsed } from '@cifra/core';
+import type { Instrument, SignKind, SignUsed } from '@cifra/core';
 
 /** What each sign tells the players, in one sentence that can be read out. */
 const SIGN_WORDS: Readonly<
-  Record<Exclude<SignKind, 'tempo-words' | 'words'>, readonly [name: string, meaning: string]>
+  Record<Exclude<SignKind, 'tempo-words' | 'words' | 'slur'>, readonly [name: string, meaning: string]>
 > = {
   repeat: ['repeat signs', 'play what stands between them once more; without a first one, from the beginning'],
   endings: [
@@ -12,7 +12,6 @@ const SIGN_WORDS: Readonly<
   'double-bar': ['double bar line', 'a section ends here; play on'],
   'multi-rest': ['rest of several bars', 'count as many bars as the number says'],
   tie: ['tie', 'joins two notes of one pitch: tongue once and hold through both'],
-  slur: ['slur', 'tongue the first note only; the air does not stop until the last'],
   dot: ['dot after a note', 'adds half of the note’s own length'],
   triplet: ['triplet', 'three in the time of two'],
   staccato: ['dot over or under a note', 'short, with a little silence after it'],
@@ -98,8 +97,28 @@ function meaningOf(text: string): string | undefined {
   return known === undefined ? undefined : GLOSSARY[known];
 }
 
-/** A sign or word with what it tells the players. @example { name: 'tie', meaning: 'joins two notes …' } */
-export function signWords({ kind, text }: SignUsed): { readonly name: string; readonly meaning: string } {
+/** A slide smears what is not touched by the tongue. Common practice, no source. */
+const SLUR_ON_SLIDE = 'keep the air going, and touch each note with a soft “da”, so that the slide does not smear';
+const SLUR = 'tongue the first note only; the air does not stop until the last';
+
+const hasSlide = ({ system }: Pick<Instrument, 'system'>): boolean =>
+  system.kind === 'brass' && system.tube.kind === 'slide';
+
+/** What a slur tells its players: where several kinds read one sheet, each hears its own. */
+function slurWords(players: readonly Pick<Instrument, 'system'>[]): string {
+  if (players.every(hasSlide)) return SLUR_ON_SLIDE;
+  return players.some(hasSlide) ? `${SLUR}; trombones: ${SLUR_ON_SLIDE}` : SLUR;
+}
+
+/**
+ * A sign or word with what it tells the players.
+ * @example { name: 'tie', meaning: 'joins two notes …' }
+ */
+export function signWords(
+  { kind, text }: SignUsed,
+  players: readonly Pick<Instrument, 'system'>[],
+): { readonly name: string; readonly meaning: string } {
+  if (kind === 'slur') return { name: 'slur', meaning: slurWords(players) };
   if (kind === 'tempo-words' || kind === 'words')
     return {
       name: `“${text ?? ''}”`,

@@ -54,8 +54,14 @@ export const list = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
 
 /** What a touch is called: `octave key`, `E♭ key`, `4`. */
-export const touchWords = (t: string): string =>
-  FINGER_NAME[t] ?? (/^\d$/.test(t) ? `finger ${t}` : `${touchName(t)} key`);
+export const touchWords = (t: string): string => FINGER_NAME[t] ?? (/^\d$/.test(t) ? `finger ${t}` : keyWords(t));
+
+/** A key as it is said: `right F key`, `thumb F♯ key`, where the page has room for `RF` and `th F♯`. */
+const keyWords = (t: string): string =>
+  `${touchName(t)
+    .replace(/^th /, 'thumb ')
+    .replace(/^L(?=[A-G])/, 'left ')
+    .replace(/^R(?=[A-G])/, 'right ')} key`;
 
 const FINGER_NAME: Readonly<Record<string, string>> = {
   T: 'thumb',
@@ -64,13 +70,16 @@ const FINGER_NAME: Readonly<Record<string, string>> = {
   W: 'whisper key',
   R: 'register key',
   8: 'octave key',
+  '8s': 'side octave key',
+  tr1: 'first trill key',
+  tr2: 'second trill key',
 };
 
 function hand(touches: readonly string[]): string {
   const fingers = touches.filter((t) => /^\d$/.test(t) && t !== '8');
   const rest = touches
     .filter((t) => !fingers.includes(t))
-    .map((t) => FINGER_NAME[t] ?? (/^\dh$/.test(t) ? `${t[0]} half closed` : `${touchName(t)} key`));
+    .map((t) => FINGER_NAME[t] ?? (/^\dh$/.test(t) ? `${t[0]} half closed` : keyWords(t)));
   return list([
     ...rest.filter((r) => r.startsWith('thumb')),
     ...(fingers.length === 0 ? [] : [fingers.join(' ')]),

@@ -28,13 +28,13 @@ function wrongWords(plan: PagePlan, v: Verdict): string {
   const brass = plan.part.instrument.family === 'brass';
   switch (why.because) {
     case 'same-figure':
-      return `${came} came instead of ${note.name}. The figure was right: ${brass ? (why.higher ? 'aim lower, with slower air' : 'aim higher, with faster air') : why.higher ? 'gentler air, and look at the thumb' : 'look at the thumb or register key, and keep the air going'}.`;
+      return `${came} came instead of ${note.spokenName}. The figure was right: ${brass ? (why.higher ? 'aim lower, with slower air' : 'aim higher, with faster air') : why.higher ? 'gentler air, and look at the thumb' : 'look at the thumb or register key, and keep the air going'}.`;
     case 'sign-forgotten':
-      return `${came} came instead of ${note.name}: the sign ${note.accidental.source === 'signature' ? 'stands in the key signature' : 'still holds here'}.`;
+      return `${came} came instead of ${note.spokenName}: the sign ${note.accidental.source === 'signature' ? 'stands in the key signature' : 'still holds here'}.`;
     case 'octave':
-      return `${note.name} came an octave too ${why.higher ? 'high' : 'low'}.`;
+      return `${note.spokenName} came an octave too ${why.higher ? 'high' : 'low'}.`;
     case 'other-note':
-      return `${came} came instead of ${note.name}: finger the two silently, then play.`;
+      return `${came} came instead of ${note.spokenName}: finger the two silently, then play.`;
   }
 }
 
@@ -58,7 +58,7 @@ export function takeRemarks(plan: PagePlan, take: Take): TakeRemark[] {
   const notes = take.verdicts.flatMap((v): TakeRemark[] => {
     const note = plan.annotations.get(v.id);
     const at = { id: v.id, where: where(v.id) };
-    const name = note?.name ?? '';
+    const name = note?.spokenName ?? '';
     switch (v.pitch) {
       case 'wrong':
         return [{ ...at, mark: MARKS.wrong, words: wrongWords(plan, v) }];

@@ -9,10 +9,13 @@ import {
   type KeyFitness,
   type PagePlan,
   type Readiness,
+  READABLE_SIGNS,
   slidePlace,
+  WORTH_A_MARK,
 } from '@cifra/core';
+import { signatureWords } from '@cifra/contract/words';
 import { CAUSE_WORDS } from '@cifra/engrave';
-import { barName, list } from './spoken';
+import { barName, capital, list } from './spoken';
 
 /** What a page of build-ups is called, and each of them: where it is, which change, and why it is hard. */
 export const buildUpWords = (plan: PagePlan): BuildUpWords => ({
@@ -80,9 +83,39 @@ export function keyReason({ total }: KeyFitness): string {
         ? ''
         : 'all within the stage',
     total.fresh > 0 ? `${plural(total.fresh, 'new note')}` : 'nothing new',
+    total.farSigns > 0 ? 'many sharps or flats to read' : '',
   ]
     .filter((w) => w !== '')
     .join(', ');
+}
+
+/** Three times what is worth a mark. */
+const VERY_HARD = 3 * WORTH_A_MARK;
+
+/** How hard a change is, as a teacher says it. */
+export function hardnessWords(cost: number): string {
+  if (cost <= 0) return 'does not come';
+  return cost >= VERY_HARD ? 'very hard' : cost >= WORTH_A_MARK ? 'hard' : 'not hard';
+}
+
+/** New notes that are named one by one. */
+const NAMED = 4;
+
+/** What is new to players on a page, and how many signs they read: what a hard place does not say. */
+export function newsWords({ part, annotations, newNotes }: PagePlan): string[] {
+  const fresh = [...new Set([...newNotes].map((id) => annotations.get(id)?.spokenName ?? ''))];
+  const { fifths } = part.decisions.key;
+  const many = Math.abs(fifths) > READABLE_SIGNS[part.teaching.stage];
+  return [
+    ...(fresh.length === 0
+      ? []
+      : [
+          fresh.length > NAMED
+            ? plural(fresh.length, 'new note')
+            : `${fresh.length === 1 ? 'a new note' : 'new notes'}: ${list(fresh)}`,
+        ]),
+    ...(many ? [`${signatureWords(fifths)} to read`] : []),
+  ];
 }
 
 /** An offer as a button says it. */
@@ -93,13 +126,11 @@ export function easierWords(o: EasierOffer): string {
         ? 'Another octave: all within the stage'
         : `Another octave: ${plural(o.outside, 'note')} outside`;
     case 'bar':
-      return o.how === 'held'
-        ? `Bar ${o.number}: one held note from rest to rest`
-        : `Bar ${o.number}: only the notes on the beats`;
+      return `${capital(barName(o.number))}: ${o.how === 'held' ? (o.hasRest ? 'held notes from rest to rest' : 'one held note') : 'only the notes on the beats'}`;
     case 'all-bars':
       return o.how === 'held'
-        ? `All bars: one held note each (${plural(o.bars, 'bar')} change)`
-        : `All bars: only the notes on the beats (${plural(o.bars, 'bar')} change)`;
+        ? `All bars: held notes only (${plural(o.bars, 'bar')} ${o.bars === 1 ? 'changes' : 'change'})`
+        : `All bars: only the notes on the beats (${plural(o.bars, 'bar')} ${o.bars === 1 ? 'changes' : 'change'})`;
   }
 }
 

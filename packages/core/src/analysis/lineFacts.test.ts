@@ -1,7 +1,7 @@
 import type { Concert } from '../pitch/pitch';
 import type { Measure, Score } from '../score/score';
 import { line } from '../testing/line';
-import { lineFacts, playedRuns } from './lineFacts';
+import { lineFacts } from './lineFacts';
 import { lineSigns } from './lineSigns';
 import { lineValues, tiedSums } from './lineValues';
 import { plannedBreaths } from './plannedBreaths';
@@ -90,23 +90,33 @@ describe('what a line is', () => {
       })),
     };
     const facts = lineFacts(score);
-    expect([facts.bars, facts.pickup, facts.played]).toEqual([3, true, [0, 1, 2, 0, 1, 2, 3]]);
+    expect([facts.bars, facts.pickup, facts.isBorrowed, facts.barsPlayed]).toEqual([3, true, false, 5]);
     expect(facts.seconds).toBeCloseTo(9 + 9 + 4, 9);
-    expect(playedRuns(facts.played)).toEqual([
-      [0, 2],
-      [0, 3],
+    expect(facts.played).toEqual([
+      { from: 0, to: 2 },
+      { from: 0, to: 3 },
     ]);
   });
 
-  it('names each dynamic once', () => {
-    const plain = line<Concert>('C4 D4 E4 F4');
-    const score = {
-      ...plain,
-      measures: plain.measures.map((m) => ({
-        ...m,
-        events: m.events.map((e, i) => ({ ...e, dynamic: i % 2 === 0 ? ('p' as const) : ('mf' as const) })),
-      })),
+  it('says that the pickup is borrowed only where the last bar is short by it', () => {
+    const ends = (last: string): boolean => {
+      const plain = line<Concert>(`C4 | C4:w | ${last}`);
+      return lineFacts({ ...plain, measures: plain.measures.map((m, i) => (i === 0 ? { ...m, pickup: true } : m)) })
+        .isBorrowed;
     };
-    expect(lineFacts(score).dynamics).toEqual(['p', 'mf']);
+    expect([ends('D4:h.'), ends('D4:w')]).toEqual([true, false]);
+  });
+
+  it('plays one bar twice where it alone is repeated', () => {
+    const plain = line<Concert>('C4:w | D4:w | E4:w');
+    const measures = plain.measures.map((m, i) => (i === 1 ? { ...m, repeatStart: true, repeatEnd: true } : m));
+    const { played, barsPlayed } = lineFacts({ ...plain, measures });
+    expect([played, barsPlayed]).toEqual([
+      [
+        { from: 1, to: 2 },
+        { from: 2, to: 3 },
+      ],
+      4,
+    ]);
   });
 });

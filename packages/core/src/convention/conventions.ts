@@ -26,7 +26,7 @@ export const CONVENTION_CHOICES = {
   noteNames: ['letters', 'movable-do', 'fixed-do', 'german'],
   breath: ['every-four-bars', 'own-marks'],
   /** Bracketed signs that the rules of the staff do not ask for. */
-  reminders: ['none', 'once-a-bar', 'after-change'],
+  reminders: ['once-a-bar', 'after-change', 'none'],
 } as const;
 
 export type ConventionQuestion = keyof typeof CONVENTION_CHOICES;

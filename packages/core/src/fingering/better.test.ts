@@ -48,8 +48,10 @@ describe('an easier figure', () => {
 
   it('never sends the slide to a raised flat partial, but may send it to the attachment', () => {
     expect(cause(slideNote('1', '5+'), slideNote('6'), slideNote('6'))).toBeUndefined();
-    expect(cause(note(slide('6'), [slide('T1'), 'attachment']), slideNote('1'), slideNote('1'))).toBe('same-side');
-    expect(cause(note(slide('6'), [slide('T2-'), 'attachment']), slideNote('1'), slideNote('1'))).toBe('same-side');
+    expect(cause(note(slide('6'), [slide('T1'), 'attachment']), slideNote('1'), slideNote('1'))).toBe('shorter-slide');
+    expect(cause(note(slide('6'), [slide('T2-'), 'attachment']), slideNote('1'), slideNote('1'))).toBe('shorter-slide');
+    // The thumb stays as it is only where it is down on both sides.
+    expect(cause(note(slide('3'), [slide('T1'), 'attachment']), slideNote('T1'), slideNote('T1'))).toBe('same-side');
   });
 
   it('takes the alternate that saves most', () => {
@@ -90,7 +92,8 @@ describe('an easier figure', () => {
         undefined,
         on,
       ),
-    ).toBeUndefined();
+      // Two that follow each other take different hands, also where only one neighbour asks for it.
+    ).toBe('no-slide');
     expect(
       cause(
         note(keys('clarinet', 'T 1 2 3 | 4 5 6 RE'), [

@@ -1,5 +1,5 @@
 import { figureChange, slidePlace } from './change';
-import type { Alternate, AlternateReason, Figure, Playable } from './figure';
+import type { Alternate, AlternateReason, Figure, Playable, SlideFigure } from './figure';
 import type { Woodwind } from './touch.data';
 
 /** Why another figure is easier at this place. */
@@ -7,6 +7,7 @@ export type BetterCause =
   | 'no-slide'
   | 'no-exchange'
   | 'fewer-fingers'
+  | 'less-to-do'
   | 'same-side'
   | 'fewer-valves'
   | 'shorter-slide'
@@ -48,6 +49,8 @@ const WORTHWHILE_TRAVEL = 3;
 
 interface Cost {
   readonly total: number;
+  /** Fingers, valves and thumbs that move. */
+  readonly moves: number;
   readonly slides: number;
   readonly exchanges: number;
 }
@@ -57,23 +60,49 @@ function costOf(figure: Figure, around: readonly Figure[], woodwind: Woodwind | 
   const add = (of: 'moves' | 'slides' | 'exchanges'): number => changes.reduce((sum, c) => sum + c[of], 0);
   return {
     total: add('moves') + add('exchanges') + SLIDE_WEIGHT * add('slides'),
+    moves: add('moves'),
     slides: add('slides'),
     exchanges: add('exchanges'),
   };
 }
 
-const turns = (before: Figure | undefined, here: Figure, after: Figure | undefined): boolean =>
-  before?.kind === 'slide' &&
-  here.kind === 'slide' &&
-  after?.kind === 'slide' &&
-  (slidePlace(here) - slidePlace(before)) * (slidePlace(after) - slidePlace(here)) < 0;
+/** How the slide goes on past a note: negative where it turns back, 0 where it stays. */
+const bend = (before: Figure | undefined, here: Figure, after: Figure | undefined): number =>
+  before?.kind === 'slide' && here.kind === 'slide' && after?.kind === 'slide'
+    ? (slidePlace(here) - slidePlace(before)) * (slidePlace(after) - slidePlace(here))
+    : 0;
+const turns = (...three: Parameters<typeof bend>): boolean => bend(...three) < 0;
+const goesOn = (...three: Parameters<typeof bend>): boolean => bend(...three) > 0;
 
-function causeOf(here: Figure, alternate: Alternate, mine: Cost, theirs: Cost): BetterCause {
-  if (alternate.reason === 'other-side' || alternate.reason === 'attachment') return 'same-side';
-  if (here.kind === 'valves') return 'fewer-valves';
-  if (HELD.has(alternate.reason)) return 'held-on';
-  if (theirs.slides < mine.slides) return 'no-slide';
-  return theirs.exchanges < mine.exchanges ? 'no-exchange' : 'fewer-fingers';
+const thumbOf = (f: Figure): boolean => f.kind !== 'keys' && f.thumb === true;
+
+/** What is easier with an alternate of keys or valves. */
+function causeOf({ figure, reason }: Alternate, around: readonly Figure[], mine: Cost, theirs: Cost): BetterCause {
+  if (reason === 'other-side' && around.every((f) => thumbOf(f) === thumbOf(figure))) return 'same-side';
+  const fewer = theirs.moves < mine.moves;
+  if (figure.kind === 'valves' && fewer) return 'fewer-valves';
+  if (HELD.has(reason)) return 'held-on';
+  if (mine.slides > 0 && theirs.slides === 0) return 'no-slide';
+  if (mine.exchanges > 0 && theirs.exchanges === 0) return 'no-exchange';
+  return fewer ? 'fewer-fingers' : 'less-to-do';
+}
+
+/** What is easier with another place of the slide; undefined where neither travel nor a turn is saved. */
+function slideCause(
+  here: SlideFigure,
+  alternate: SlideFigure,
+  { before, after }: Neighbours,
+  saved: number,
+): BetterCause | undefined {
+  const around = [before?.figure, after?.figure].filter((f) => f?.kind === 'slide');
+  const travel = (f: SlideFigure): number =>
+    around.reduce((sum, o) => sum + Math.abs(slidePlace(o) - slidePlace(f)), 0);
+  const sameSide = alternate.thumb !== here.thumb && around.every((f) => thumbOf(f) === thumbOf(alternate));
+  const turnSaved = turns(before?.figure, here, after?.figure) && goesOn(before?.figure, alternate, after?.figure);
+  if (saved < WORTHWHILE_TRAVEL && !(saved >= WORTHWHILE && (turnSaved || sameSide))) return undefined;
+  if (sameSide) return 'same-side';
+  if (travel(alternate) < travel(here) && saved >= WORTHWHILE_TRAVEL) return 'shorter-slide';
+  return turnSaved ? 'no-turn' : undefined;
 }
 
 /** Figures for going to and fro between two notes: the same note stands on both sides. */
@@ -91,21 +120,21 @@ function comesIntoQuestion({ figure, reason }: Alternate, { before, sameNote, ca
 function savingOf(
   here: Figure,
   alternate: Alternate,
-  { before, after }: Neighbours,
+  neighbours: Neighbours,
+  around: readonly Figure[],
   mine: Cost,
   theirs: Cost,
 ): { saved: number; cause: BetterCause } | undefined {
   const saved = mine.total - theirs.total;
-  const cause = causeOf(here, alternate, mine, theirs);
-  if (here.kind === 'slide') {
-    if (saved >= WORTHWHILE_TRAVEL) return { saved, cause: cause === 'same-side' ? cause : 'shorter-slide' };
-    const turnSaved =
-      turns(before?.figure, here, after?.figure) && !turns(before?.figure, alternate.figure, after?.figure);
-    return turnSaved && saved >= WORTHWHILE ? { saved, cause: cause === 'same-side' ? cause : 'no-turn' } : undefined;
+  if (here.kind === 'slide' && alternate.figure.kind === 'slide') {
+    const cause = slideCause(here, alternate.figure, neighbours, saved);
+    return cause === undefined ? undefined : { saved, cause };
   }
   // The third valve alone sits a little flat: only where fingers would trade places.
   if (alternate.reason === 'third-alone' && theirs.exchanges >= mine.exchanges) return undefined;
-  return saved >= WORTHWHILE ? { saved, cause } : undefined;
+  // A finger that would slide gives way to one of the other hand, also where only one neighbour asks for it.
+  const least = theirs.slides < mine.slides ? 1 : WORTHWHILE;
+  return saved >= least ? { saved, cause: causeOf(alternate, around, mine, theirs) } : undefined;
 }
 
 /**
@@ -134,7 +163,14 @@ export function betterFigure(
   const mine = costOf(here.figure, around, woodwind);
   let best: { found: BetterFigure; saved: number } | undefined;
   for (const alternate of candidates) {
-    const saving = savingOf(here.figure, alternate, neighbours, mine, costOf(alternate.figure, around, woodwind));
+    const saving = savingOf(
+      here.figure,
+      alternate,
+      neighbours,
+      around,
+      mine,
+      costOf(alternate.figure, around, woodwind),
+    );
     if (saving !== undefined && saving.saved > (best?.saved ?? 0))
       best = { found: { alternate, cause: saving.cause }, saved: saving.saved };
   }

@@ -77,6 +77,8 @@ export const ALTERNATE_REASONS = [
   'other-little-finger',
   'forked',
   'left-hand',
+  'left-f',
+  'other-f-sharp',
   'clearer-sound',
   'front-key',
   'resonance',

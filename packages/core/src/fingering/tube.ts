@@ -185,8 +185,8 @@ const CLEARLY_CENTS = 4;
 const thumbOf = (w: Way): boolean => w.figure.thumb === true;
 
 /**
- * The ways that players come to use: of the other side of a horn the nearest alone, and no three valves together on
- * another partial. Common practice, no source.
+ * The ways that players come to use: of the other side of a horn the nearest alone, no three valves together on another
+ * partial, and the fourth valve where it is better in tune. Common practice, no source.
  */
 function worthKnowing(others: readonly Way[], best: Way): Way[] {
   const otherSide = others.find((w) => w.figure.kind === 'valves' && thumbOf(w) !== thumbOf(best));
@@ -195,7 +195,8 @@ function worthKnowing(others: readonly Way[], best: Way): Way[] {
       w.figure.kind === 'slide' ||
       w === otherSide ||
       (thumbOf(w) === thumbOf(best) &&
-        (w.figure.valves.length < MANY_VALVES || w.origin.partial === best.origin.partial)),
+        (w.figure.valves.length < MANY_VALVES || w.origin.partial === best.origin.partial) &&
+        (!w.figure.valves.includes(4) || Math.abs(w.origin.cents) < Math.abs(best.origin.cents) - CLEARLY_CENTS)),
   );
 }
 const MANY_VALVES = 3;

@@ -1,6 +1,6 @@
 import type { Exercise } from '../exercise/exercise';
 import { realize } from '../exercise/realize';
-import type { InstrumentId } from '../instrument/instrument';
+import type { InstrumentId, Stage } from '../instrument/instrument';
 import { taughtAs } from '../instrument/taught';
 import { type KnownNotes, knownMidi } from '../page/callSheet';
 import { annotate } from '../part/annotate';
@@ -11,7 +11,7 @@ import { type Concert, midi } from '../pitch/pitch';
 import { transposeKey } from '../key/key';
 import type { Score } from '../score/score';
 import { mapPitches, notesOf, openingOf } from '../score/walk';
-import { partChanges } from '../trouble/partTrouble';
+import { partChanges, WORTH_A_MARK } from '../trouble/partTrouble';
 
 /** How one instrument fares in one key and octave. */
 export interface OctaveFitness {
@@ -24,7 +24,11 @@ export interface OctaveFitness {
   readonly fresh: number;
   /** Signs in the signature and at the notes. */
   readonly signs: number;
-  /** What its changes cost, all together. */
+  /** Signs in the signature beyond what players of the stage read. */
+  readonly farSigns: number;
+  /** Changes that are hard: the places that a page would mark. */
+  readonly hard: number;
+  /** What its changes cost, all together: orders keys that are alike otherwise. */
   readonly trouble: number;
 }
 
@@ -66,6 +70,15 @@ export function twelveIntervals(fifths: number): Interval[] {
 const sumOf = (of: readonly OctaveFitness[], key: keyof OctaveFitness): number =>
   of.reduce((sum, o) => sum + o[key], 0);
 
+/** Signs in a signature that players of a stage read. Common practice, no source. */
+export const READABLE_SIGNS: Readonly<Record<Stage, number>> = Object.freeze({
+  'first-notes': 2,
+  'first-octave': 3,
+  'first-year': 3,
+  'second-year': 4,
+  full: 6,
+});
+
 /** Fewer that cannot be played, fewer beyond the stage, fewer new notes, then less trouble and signs. */
 const better = (a: OctaveFitness, b: OctaveFitness): number =>
   a.unplayable - b.unplayable ||
@@ -78,14 +91,18 @@ function fitnessOf(part: Part, known: ReadonlySet<number>): OctaveFitness {
   const annotations = annotate(part, { alone: true });
   const isNew = (n: number): boolean => !known.has(n);
   const notes = [...annotations.values()];
+  const changes = partChanges(part, annotations, isNew);
+  const signature = Math.abs(part.decisions.key.fifths);
   const drawn = notes.filter(({ accidental: { sign, courtesy } }) => sign !== undefined && courtesy !== true);
   return {
     octaves: part.decisions.octave.octaves,
     unplayable: part.unplayable.length,
     outside: part.outside.length,
     fresh: new Set(notes.map((n) => midi(n.written)).filter(isNew)).size,
-    signs: Math.abs(part.decisions.key.fifths) + drawn.length,
-    trouble: partChanges(part, annotations, isNew).reduce((sum, c) => sum + c.cost, 0),
+    signs: signature + drawn.length,
+    farSigns: Math.max(0, signature - READABLE_SIGNS[part.teaching.stage]),
+    hard: changes.filter((c) => c.cost >= WORTH_A_MARK).length,
+    trouble: changes.reduce((sum, c) => sum + c.cost, 0),
   };
 }
 
@@ -136,6 +153,8 @@ function fitKey(
       outside: sumOf(best, 'outside'),
       fresh: sumOf(best, 'fresh'),
       signs: sumOf(best, 'signs'),
+      farSigns: sumOf(best, 'farSigns'),
+      hard: sumOf(best, 'hard'),
       trouble: sumOf(best, 'trouble'),
     },
   };
@@ -154,7 +173,8 @@ export function* fitKeys(question: FitQuestion): Generator<KeyFitness, void> {
 
 /**
  * How much each thing speaks against a key for the whole class. A note that cannot be played rules a key out as long as
- * there is another; a note beyond the stage weighs as much as one that has to be learned. From memory of common
+ * there is another; a note beyond the stage weighs as much as one that has to be learned; a sign more in the signature
+ * than the stage reads weighs as much as three of them. From memory of common
  * practice, no source: the order that comes out is held to what teachers choose.
  */
 export const KEY_WEIGHTS: Readonly<Omit<OctaveFitness, 'octaves'>> = Object.freeze({
@@ -162,6 +182,8 @@ export const KEY_WEIGHTS: Readonly<Omit<OctaveFitness, 'octaves'>> = Object.free
   outside: 2,
   fresh: 2,
   signs: 0.25,
+  farSigns: 6,
+  hard: 0,
   trouble: 0.02,
 });
 

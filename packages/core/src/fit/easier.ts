@@ -21,7 +21,14 @@ export type EasierOffer = {
   readonly after: number;
 } & (
   | { readonly kind: 'octave'; readonly octaves: number; readonly outside: number }
-  | { readonly kind: 'bar'; readonly measure: string; readonly number: number; readonly how: SimplerBar }
+  | {
+      readonly kind: 'bar';
+      readonly measure: string;
+      readonly number: number;
+      readonly how: SimplerBar;
+      /** What is held ends at a rest of the bar. */
+      readonly hasRest: boolean;
+    }
   /** Every bar that can be: fewer notes for a weak reader. */
   | { readonly kind: 'all-bars'; readonly how: SimplerBar; readonly bars: number }
 );
@@ -79,6 +86,7 @@ function barOffers(asked: Asked, part: Part, choice: PartChoice, before: number)
           how,
           number,
           measure: measure.id,
+          hasRest: measure.events.some((e) => e.kind === 'rest'),
           choice: { ...choice, easier: { ...done, [measure.id]: how } },
         }),
       ),

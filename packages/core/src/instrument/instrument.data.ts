@@ -34,6 +34,7 @@ const brass = (
   kind: 'brass',
   tube: Object.freeze({ kind, fundamental: midi(parsePitch(fundamental)), ...more }),
 });
+/** On trumpets, cornets and flugelhorns the third valve's slide is moved in play. Common practice, no source. */
 const THREE = { thirdSlide: true };
 const FOUR = { fourthValve: true };
 
@@ -352,7 +353,7 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     octave: 'D4 D5',
     unison: 3,
     program: 60,
-    system: brass('valves', 'C3', THREE),
+    system: brass('valves', 'C3'),
   },
   trombone: { ...TROMBONE, name: 'Trombone', short: 'Tbn.', system: brass('slide', 'Bb1') },
   'f-trombone': {
@@ -371,13 +372,13 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     cautions: SLIDE,
     system: brass('slide', 'C3'),
   },
-  baritone: { ...BASS_BRASS, name: 'Baritone', short: 'Bar.', program: 58, system: brass('valves', 'Bb1', THREE) },
+  baritone: { ...BASS_BRASS, name: 'Baritone', short: 'Bar.', program: 58, system: brass('valves', 'Bb1') },
   'baritone-treble': {
     ...B_FLAT_TREBLE,
     name: 'Baritone, treble clef',
     short: 'Bar. (tr.)',
     program: 58,
-    system: brass('valves', 'C3', THREE),
+    system: brass('valves', 'C3'),
   },
   euphonium: { ...BASS_BRASS, name: 'Euphonium', short: 'Euph.', program: 58, system: brass('valves', 'Bb1', FOUR) },
   'euphonium-treble': {

@@ -58,6 +58,13 @@ export function noteName(p: Pick<Pitch, 'step' | 'alter'>, fifths: number, names
 }
 
 /**
+ * A note's name as it is said in a sentence: without the syllable that movable do adds.
+ * @example spokenName(pitch('B', -1, 4), 'movable-do') // 'B♭'
+ */
+export const spokenName = (p: Pick<Pitch, 'step' | 'alter'>, names: NoteNames): string =>
+  noteName(p, 0, names === 'movable-do' ? 'letters' : names);
+
+/**
  * The syllable of a note alone: fixed where the class names notes so, else movable, minor counted from la.
  * @example solmization(pitch('B', -1, 4), -2, 'letters') // 'do'
  */

@@ -1,15 +1,24 @@
 import { findPatterns } from '../analysis/patterns';
+import type { Clef } from '../key/signature';
 import type { NoteId } from '../score/score';
-import { placedNotesById } from '../score/placedNotes';
 import { troubleSpots } from '../trouble/partTrouble';
 import type { TroubleCause } from '../trouble/weights.data';
-import { midi } from '../pitch/pitch';
 import type { PagePlan } from './pagePlan';
+
+/** A note that players have not met, with the bar in which it first comes. */
+export interface NewNote {
+  readonly name: string;
+  /** Which one, where the page has its letter in several octaves. */
+  readonly height: 'high' | 'middle' | 'low' | undefined;
+  readonly bar: number;
+}
 
 /** What a player is told to look at before the first note. Facts only. */
 export type LookFirst =
-  /** Notes that the players have not met, each with the bar in which it first comes. */
-  | { readonly kind: 'new-notes'; readonly notes: readonly { readonly name: string; readonly bar: number }[] }
+  /** Another clef than the one in which these players begin. */
+  | { readonly kind: 'new-clef'; readonly clef: Clef; readonly usual: Clef }
+  /** Notes that the players have not met. */
+  | { readonly kind: 'new-notes'; readonly notes: readonly NewNote[] }
   /** The hardest change, with its first cause. */
   | {
       readonly kind: 'trouble';
@@ -28,27 +37,45 @@ function sameBars({ part: { concert } }: PagePlan): LookFirst | undefined {
   return same === 0 ? undefined : { kind: 'same-bars', bars: same, of: cells.filter((c) => c.notes.length > 0).length };
 }
 
+/** The notes of a page that its players have not met, each once, in the order in which they come. */
+function newNotes({ annotations, newNotes: fresh }: PagePlan): NewNote[] {
+  const all = [...annotations.values()];
+  const found = new Map<string, NewNote>();
+  for (const n of all) {
+    const { step, alter, octave } = n.written;
+    const id = `${step}${alter}${octave}`;
+    if (!fresh.has(n.id) || found.has(id)) continue;
+    const octaves = [...new Set(all.filter((o) => o.written.step === step).map((o) => o.written.octave))].sort();
+    const at = octaves.indexOf(octave);
+    const height = octaves.length === 1 ? undefined : at === 0 ? 'low' : at === octaves.length - 1 ? 'high' : 'middle';
+    found.set(id, { name: n.spokenName, height, bar: n.place.measureNumber });
+  }
+  return [...found.values()];
+}
+
+/** The hardest change; that many fingers move is said only where nothing more telling is the matter. */
+function hardest({ changes, annotations }: PagePlan): LookFirst | undefined {
+  const [spot] = troubleSpots(changes, annotations, 1);
+  const cause = (spot?.causes.find((c) => c.cause !== 'fingers-move' && c.cost >= 1) ?? spot?.causes[0])?.cause;
+  if (spot === undefined || cause === undefined) return undefined;
+  const nameOf = (id: NoteId): string => annotations.get(id)?.spokenName ?? '';
+  return { kind: 'trouble', bar: spot.measure, from: nameOf(spot.from), to: nameOf(spot.to), cause };
+}
+
 /**
- * What to look at first on a page, the most needed first: new notes, the hardest change, bars that repeat.
- * @example a page with one new F sharp in bar 3 begins with { kind: 'new-notes', notes: [{ name: 'F♯', bar: 3 }] }
+ * What to look at first on a page, the most needed first: another clef, new notes, the hardest change, bars that
+ * repeat.
+ * @example a page with one new F sharp in bar 3 begins with
+ * { kind: 'new-notes', notes: [{ name: 'F♯', height: undefined, bar: 3 }] }
  */
 export function lookFirst(plan: PagePlan): LookFirst[] {
-  const { annotations, part } = plan;
-  const placed = placedNotesById(part.score);
-  const barOf = (id: NoteId): number => placed.get(id)?.measureNumber ?? 0;
-  const found: LookFirst[] = [];
-  const fresh = new Map<number, { name: string; bar: number }>();
-  for (const n of annotations.values())
-    if (plan.newNotes.has(n.id) && !fresh.has(midi(n.written)))
-      fresh.set(midi(n.written), { name: n.name, bar: barOf(n.id) });
-  if (fresh.size > 0) found.push({ kind: 'new-notes', notes: [...fresh.values()] });
-  const [spot] = troubleSpots(plan.changes, annotations, 1);
-  // That many fingers move is said only where nothing more telling is the matter.
-  const cause = (spot?.causes.find((c) => c.cause !== 'fingers-move' && c.cost >= 1) ?? spot?.causes[0])?.cause;
-  if (spot !== undefined && cause !== undefined) {
-    const nameOf = (id: NoteId): string => annotations.get(id)?.name ?? '';
-    found.push({ kind: 'trouble', bar: spot.measure, from: nameOf(spot.from), to: nameOf(spot.to), cause });
-  }
-  const same = sameBars(plan);
-  return same === undefined ? found : [...found, same];
+  const { instrument, decisions } = plan.part;
+  const [usual] = instrument.clefs;
+  const { clef } = decisions.clef;
+  const notes = newNotes(plan);
+  return [
+    ...(clef === usual ? [] : [{ kind: 'new-clef' as const, clef, usual }]),
+    ...(notes.length === 0 ? [] : [{ kind: 'new-notes' as const, notes }]),
+    ...[hardest(plan), sameBars(plan)].filter((l) => l !== undefined),
+  ];
 }

@@ -47,6 +47,8 @@ export interface PageSetup {
   readonly countIn: boolean;
   /** A small sign over each note that the key signature alters. */
   readonly signatureMarks: boolean;
+  /** A mark where another figure is easier in this passage. */
+  readonly easierFigures: boolean;
   /** A pencil circle round the three places most likely to go wrong. */
   readonly circles: boolean;
   /** One line at the head: what to look for before playing. */
@@ -69,6 +71,7 @@ export const DEFAULT_PAGE: PageSetup = Object.freeze({
   repeats: 'folded',
   countIn: false,
   signatureMarks: false,
+  easierFigures: false,
   circles: false,
   lookFirst: false,
 });

@@ -2,7 +2,7 @@ import type { BetterFigure } from '../fingering/better';
 import type { Fingering } from '../fingering/figure';
 import { fingerMidi } from '../instrument/finger';
 import type { Key } from '../key/key';
-import { noteName } from '../key/noteName';
+import { noteName, spokenName } from '../key/noteName';
 import { fifthsOf } from '../pitch/interval';
 import { type Concert, midi, pitch, type Written } from '../pitch/pitch';
 import { type Accidental, accidentalsInForce } from '../score/accidental';
@@ -30,8 +30,10 @@ export interface NoteAnnotation {
   readonly fifths: number;
   /** The key that the line is in there, whatever signature the page has. */
   readonly soundingKey: Key;
-  /** The note's name as this class says it. */
+  /** The note's name as it stands over the note. */
   readonly name: string;
+  /** The same in a sentence: without the syllable of movable do. */
+  readonly spokenName: string;
   readonly count: string;
   /** Continues a tied note: nothing new is fingered. */
   readonly tiedFrom: NoteId | undefined;
@@ -107,6 +109,7 @@ export function annotate(part: Part, { alone = false } = {}): Annotations {
       fifths,
       soundingKey,
       name: noteName(written, keyNoteFifths({ written, concert, soundingKey }), conventions.noteNames),
+      spokenName: spokenName(written, conventions.noteNames),
       count: noteCount(place, conventions.counting),
       tiedFrom: place.tiedFrom,
       movedOctaves,

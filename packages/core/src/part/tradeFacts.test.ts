@@ -236,7 +236,7 @@ describe('laws over generated lines', () => {
         const ids = notesOf(part.score).map((n) => n.id);
         expect([[...annotations.keys()], [...explain(part, annotations).keys()]]).toEqual([ids, ids]);
         expect([...annotations.values()].map((n) => n.accidental)).toEqual([
-          ...accidentalsInForce(part.score).values(),
+          ...accidentalsInForce(part.score, 'once-a-bar').values(),
         ]);
         expect([...annotations.values()].map((n) => pitchText(n.written))).toEqual(
           notesOf(part.score).map((n) => pitchText(n.pitch)),

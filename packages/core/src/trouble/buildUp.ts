@@ -188,6 +188,6 @@ export function buildUpPart(
 
 /** The written names of a change: for a label. */
 export const changeNames = ({ from, to }: Change, annotations: Annotations): readonly [from: string, to: string] => [
-  annotations.get(from)?.name ?? '',
-  annotations.get(to)?.name ?? '',
+  annotations.get(from)?.spokenName ?? '',
+  annotations.get(to)?.spokenName ?? '',
 ];

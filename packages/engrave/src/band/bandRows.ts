@@ -1,6 +1,7 @@
 import {
   type Annotations,
   type BandRow,
+  DEFAULT_PAGE,
   type Instrument,
   keyNoteFifths,
   letterName,
@@ -60,7 +61,7 @@ export interface BandLayout {
 }
 
 /** What a band shows: rows over notes, which of them stay empty over which notes, and which notes are new. */
-export type BandSource = Pick<PagePlan, 'part' | 'annotations' | 'rows' | 'newNotes' | 'restCounts'>;
+export type BandSource = Pick<PagePlan, 'part' | 'annotations' | 'rows' | 'newNotes' | 'restCounts' | 'setup'>;
 
 /** Every row over every note: for charts, and wherever notes stand for themselves. */
 export const fullBand = (
@@ -73,6 +74,7 @@ export const fullBand = (
   annotations,
   rows: rows.map((r) => ({ ...r, hiddenAt: new Set() })),
   newNotes,
+  setup: DEFAULT_PAGE,
   restCounts: new Map(),
 });
 

@@ -1,4 +1,4 @@
-import type { BandRow, NoteAnnotation, NoteId, Part } from '@cifra/core';
+import type { BandRow, NoteAnnotation, NoteId, PageSetup, Part } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
 import { INK, SECONDARY, WARNING } from '../diagram/ink';
 import { drawKeyDiagram } from '../diagram/keyDiagram';
@@ -103,12 +103,12 @@ function drawRow(
 }
 
 /**
- * In the corners of a cell: a triangle where another figure is easier in this passage, `8va` or `8vb` on a note moved
- * alone.
+ * In the corners of a cell: where it is asked for a triangle at a figure that another would be easier than, and `8va`
+ * or `8vb` on a note moved alone.
  */
-function cornerMarks(note: NoteAnnotation, { left, right }: Reach): XmlElement[] {
+function cornerMarks(note: NoteAnnotation, { left, right }: Reach, { easierFigures }: PageSetup): XmlElement[] {
   const marks: XmlElement[] = [];
-  if (note.better !== undefined)
+  if (easierFigures && note.better !== undefined)
     marks.push(element('path', { class: 'better', d: `M${round(right - 40)} 45h90l-45 78z`, fill: INK }));
   if (note.movedOctaves !== 0)
     marks.push(
@@ -177,7 +177,7 @@ export function drawBand(
             stroke: 'none',
           }),
           ...rows.flatMap((r) => drawRow(r, note, source.part, plan)),
-          ...(hidden || note.tiedFrom !== undefined ? [] : cornerMarks(note, reach)),
+          ...(hidden || note.tiedFrom !== undefined ? [] : cornerMarks(note, reach, source.setup)),
         ],
       ),
     ];

@@ -145,6 +145,7 @@ describe('what a class chooses shows in the band', () => {
     text: string,
     conventions: ConventionOverrides,
     alternatives?: Record<string, number>,
+    easierFigures = false,
   ) => {
     const part = derivePart(
       realize({ owner: id, source: line<Written>(text), partChoices: {} }),
@@ -155,7 +156,14 @@ describe('what a class chooses shows in the band', () => {
     );
     return engravePart(
       engine,
-      [planPage(part, annotate(part), { ...DEFAULT_PAGE, rows: rowsOf('figure', 'name', 'count') }, { today: TODAY })],
+      [
+        planPage(
+          part,
+          annotate(part),
+          { ...DEFAULT_PAGE, rows: rowsOf('figure', 'name', 'count'), easierFigures },
+          { today: TODAY },
+        ),
+      ],
       { paper: 'a4' },
     ).flatMap((p) => withClass(parse(p.svg), 'cell'));
   };
@@ -172,8 +180,24 @@ describe('what a class chooses shows in the band', () => {
     ]);
   });
 
-  it('marks where another figure is easier, and a note moved alone', () => {
-    expect(cells('alto-saxophone', 'F4 F#4 F4 G4', {}).map((c) => withClass(c, 'better').length)).toEqual([0, 1, 0, 0]);
+  it('counts the rests too', () => {
+    const part = derivePart(
+      realize({ owner: 'flute', source: line<Written>('C5 R D5 R'), partChoices: {} }),
+      instrumentOf('flute'),
+      'flute',
+    );
+    const plan = planPage(part, annotate(part), { ...DEFAULT_PAGE, rows: rowsOf('count') }, { today: TODAY });
+    const [page] = engravePart(engine, [plan], { paper: 'a4' });
+    expect(withClass(parse(page?.svg ?? ''), 'rest-count').map(textOf)).toEqual(['(2)', '(4)']);
+  });
+
+  it('marks where another figure is easier, where that is asked for, and a note moved alone', () => {
+    const easier = (asked: boolean) =>
+      cells('alto-saxophone', 'F4 F#4 F4 G4', {}, undefined, asked).map((c) => withClass(c, 'better').length);
+    expect([easier(true), easier(false)]).toEqual([
+      [0, 1, 0, 0],
+      [0, 0, 0, 0],
+    ]);
     expect(texts(cells('trumpet', 'C4 C4 C4 C4', {}, { n2: 1, n3: -1 }), 'moved')).toEqual(['', '8va', '8vb', '']);
   });
 });

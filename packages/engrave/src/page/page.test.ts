@@ -196,8 +196,11 @@ describe('words on the page', () => {
       '1 of 8 bars is the same as one before it: find it',
     );
     expect(
-      lookFirstWords({ kind: 'new-notes', notes: ['A', 'B', 'C', 'D', 'E'].map((name, bar) => ({ name, bar })) }),
-    ).toBe('new notes A (pickup), B (bar 1), C (bar 2) and D (bar 3) and more');
+      lookFirstWords({
+        kind: 'new-notes',
+        notes: ['A', 'B', 'C', 'D', 'E'].map((name, bar) => ({ name, bar, height: bar === 1 ? 'high' : undefined })),
+      }),
+    ).toBe('new notes A (the pickup), high B (bar 1), C (bar 2), D (bar 3) and 1 more');
   });
 });
 

@@ -8,6 +8,8 @@ import {
   notesOf,
   openingOf,
   type PagePlan,
+  type Part,
+  placeMeasures,
   rowsAt,
   signatureLetters,
   type TroubleCause,
@@ -42,6 +44,17 @@ export function signatureSentence(fifths: number): string {
   return `Every ${list(letters)} is ${alter > 0 ? 'sharp' : 'flat'}.`;
 }
 
+/** The same of a line whose key changes: `Every B is B♭. From bar 9: No sharps or flats in the key signature.` */
+function signaturesSentence({ score }: Part): string {
+  const placed = placeMeasures(score);
+  return placed
+    .filter((p, i) => i === 0 || p.key.fifths !== placed[i - 1]?.key.fifths)
+    .map((p, i) => `${i === 0 ? '' : `From ${barName(p.number)}: `}${signatureSentence(p.key.fifths)}`)
+    .join(' ');
+}
+
+const barName = (number: number): string => (number === 0 ? 'the pickup' : `bar ${number}`);
+
 const TIMES = ['', 'one octave', 'two octaves', 'three octaves', 'four octaves'];
 
 /** Why a change is hard, as it is said to a player. */
@@ -69,10 +82,17 @@ export const CAUSE_WORDS: Readonly<Record<TroubleCause, string>> = {
 /** One thing to look at first, in words. */
 export function lookFirstWords(l: LookFirst): string {
   switch (l.kind) {
-    case 'new-notes':
-      return `new ${l.notes.length === 1 ? 'note' : 'notes'} ${list(l.notes.slice(0, 4).map((n) => `${n.name} (${n.bar === 0 ? 'pickup' : `bar ${n.bar}`})`))}${l.notes.length > 4 ? ' and more' : ''}`;
+    case 'new-clef':
+      return `${l.clef} clef, not ${l.usual}`;
+    case 'new-notes': {
+      const named = l.notes
+        .slice(0, 4)
+        .map((n) => `${n.height === undefined ? '' : `${n.height} `}${n.name} (${barName(n.bar)})`);
+      const more = l.notes.length - named.length;
+      return `new ${l.notes.length === 1 ? 'note' : 'notes'} ${list(more > 0 ? [...named, `${more} more`] : named)}`;
+    }
     case 'trouble':
-      return `${l.bar === 0 ? 'the pickup' : `bar ${l.bar}`}, ${l.from} to ${l.to}: ${CAUSE_WORDS[l.cause]}`;
+      return `${barName(l.bar)}, ${l.from} to ${l.to}: ${CAUSE_WORDS[l.cause]}`;
     case 'same-bars':
       return l.bars === 1
         ? `1 of ${l.of} bars is the same as one before it: find it`
@@ -120,13 +140,16 @@ export interface PageExtras {
 export function partHeader(plan: PagePlan, { name, note, code }: PageExtras = {}): Header {
   const { part, annotations, setup } = plan;
   const { octave, key } = part.decisions;
-  const notes = [signatureSentence(openingOf(part.score).key.fifths)];
+  const notes = [signaturesSentence(part)];
   if (octave.octaves !== 0)
     notes.push(`Sounds ${TIMES[Math.abs(octave.octaves)]} ${octave.octaves > 0 ? 'above' : 'below'} the source line.`);
   if (key.why === 'over-limit') notes.push('Key respelled to stay readable.');
   if (part.unplayable.length > 0)
     notes.push(`${part.unplayable.length} of ${notesOf(part.score).length} notes lie outside this instrument.`);
-  if ([...annotations.values()].some((n) => n.better !== undefined && rowsAt(plan.rows, n.id).length > 0))
+  if (
+    setup.easierFigures &&
+    [...annotations.values()].some((n) => n.better !== undefined && rowsAt(plan.rows, n.id).length > 0)
+  )
     notes.push('A triangle: another figure is easier here.');
   if (part.moved.size > 0) notes.push('8va, 8vb: this note alone was moved by an octave.');
   if (setup.countIn) notes.push(countInSentence(plan));

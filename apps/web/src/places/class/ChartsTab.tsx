@@ -5,6 +5,7 @@ import { useTeaching } from '../../conventions/teaching';
 import { Chart } from '../../ui/Chart';
 import { heatHeight, heatOption } from '../../ui/heatOption';
 import { SelectField } from '../../ui/Field';
+import { hardnessWords } from '../../words/troubleWords';
 import { Loaded, WORKED_OUT } from '../../ui/Loaded';
 import { Empty } from '../../ui/States';
 import { dayWords, todayIso } from '../../words/pageWords';
@@ -114,7 +115,7 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
                       worked.changes,
                       worked.rows.map((r) => instrumentOf(r.instrument).name),
                       worked.rows.map((r) => r.costs),
-                      (row, change, cost) => `${row}, ${change}: ${cost.toFixed(1)}`,
+                      (row, change, cost) => `${row}, ${change}: ${hardnessWords(cost)}`,
                     )}
                   />
                 </div>
@@ -147,5 +148,5 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
 
 const troubleRows = ({ changes, rows }: ClassTrouble): ChartTable => ({
   heads: ['Instrument', ...changes],
-  rows: rows.map((r) => [instrumentOf(r.instrument).name, ...r.costs.map((c) => Math.round(c * 10) / 10)]),
+  rows: rows.map((r) => [instrumentOf(r.instrument).name, ...r.costs.map(hardnessWords)]),
 });

@@ -37,7 +37,8 @@ interface Props {
 }
 
 const HELP: readonly (readonly [
-  keyof PageSetup & ('strip' | 'legend' | 'lookFirst' | 'countIn' | 'signatureMarks' | 'circles' | 'slurs'),
+  keyof PageSetup &
+    ('strip' | 'legend' | 'lookFirst' | 'countIn' | 'signatureMarks' | 'easierFigures' | 'circles' | 'slurs'),
   string,
 ])[] = [
   ['strip', 'All its notes at the head'],
@@ -45,6 +46,7 @@ const HELP: readonly (readonly [
   ['lookFirst', 'What to look for first'],
   ['countIn', 'How it is counted in'],
   ['signatureMarks', 'A sign over notes the key changes'],
+  ['easierFigures', 'A mark where another figure is easier'],
   ['circles', 'A circle round hard places'],
   ['slurs', 'Slurs'],
 ];

@@ -1,19 +1,28 @@
 import { breathSeconds, plannedBreaths, type PagePlan } from '@cifra/core';
 import { STAGE_WORDS } from '@cifra/contract/words';
 import { useMemo } from 'react';
+import { instrumentTitle } from '@cifra/engrave';
 import { Block } from '../../lookFirst/Block';
 import { barName, barsName } from '../../words/spoken';
 
 const THEN = { mark: 'a breath mark', rest: 'a rest', end: 'the end' } as const;
 
-/** Where to breathe, how long each breath has to last, and what to do where it does not. */
-export function Breaths({ plan }: { readonly plan: PagePlan }) {
+/**
+ * Where to breathe, how long each breath has to last, and what to do where it does not.
+ * @param isLead one instrument's stands for a whole class that was asked for
+ */
+export function Breaths({ plan, isLead }: { readonly plan: PagePlan; readonly isLead: boolean }) {
   const { instrument, score, teaching } = plan.part;
   const limit = breathSeconds(instrument, teaching.stage);
   const breaths = useMemo(() => plannedBreaths(score, limit), [score, limit]);
   const long = breaths.filter((b) => b.tooLong);
   return (
-    <Block title="Breaths">
+    <Block title={`Breaths: ${instrumentTitle(instrument)}`}>
+      {isLead && (
+        <p className="mb-3 text-secondary">
+          Players differ in how long they can blow: choose an instrument above to see its own breaths.
+        </p>
+      )}
       <p className="mb-3">
         {long.length === 0
           ? `Every breath lasts at most ${Math.ceil(Math.max(0, ...breaths.map((b) => b.seconds)))} seconds.`

@@ -94,7 +94,7 @@ export function ClassKeys({ exercise, group, teaching, onTake }: Props) {
                 <td className={CELL}>{k.total.outside}</td>
                 <td className={CELL}>{k.total.fresh}</td>
                 <td className={CELL}>{k.total.signs}</td>
-                <td className={CELL}>{Math.round(k.total.trouble)}</td>
+                <td className={CELL}>{k.total.hard}</td>
                 <td className="py-1.5 text-right">
                   {k !== now && (
                     <Button className="h-7 px-2 text-[12.5px]" onClick={() => onTake(k)}>
@@ -115,8 +115,8 @@ export function ClassKeys({ exercise, group, teaching, onTake }: Props) {
         </table>
       </div>
       <p className="mt-2 text-[13px] text-secondary">
-        Taking a key makes a new version of the line; the old one stays in its history. “Hard changes” adds up what
-        every change costs the hands.
+        Taking a key makes a new version of the line; the old one stays in its history. “Hard changes” counts the places
+        that a page would mark, in all parts together.
       </p>
     </Block>
   );
@@ -157,7 +157,7 @@ function KeyInstruments({ fit }: { readonly fit: KeyFitness }) {
               <td className="px-3">{o.outside}</td>
               <td className="px-3">{o.fresh}</td>
               <td className="px-3">{o.signs}</td>
-              <td className="px-3">{Math.round(o.trouble)}</td>
+              <td className="px-3">{o.hard}</td>
             </tr>
           )),
         )}
@@ -206,7 +206,7 @@ function KeyPlot({
           type: 'scatter',
           symbolSize: 11,
           data: keys.map((k, i) => ({
-            value: [k.total.fresh + k.total.outside + k.total.unplayable, Math.round(k.total.trouble)],
+            value: [k.total.fresh + k.total.outside + k.total.unplayable, k.total.hard],
             symbol: i === 0 ? 'diamond' : 'circle',
             symbolSize: i === 0 ? 16 : 10,
             itemStyle: { color: i === 0 ? '#0a7264' : semitones(k.interval) === 0 ? '#15213a' : '#8a97ab' },

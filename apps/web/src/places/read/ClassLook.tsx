@@ -1,9 +1,10 @@
 import { signatureWords } from '@cifra/contract/words';
-import { lookSheet, type PagePlan } from '@cifra/core';
+import { lookSheet, type LookSheet, type PagePlan } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { keyName } from '../../words/caption';
+import { ALTER_WORDS } from '../../words/lookWords';
 import { octaveName } from '../../words/noteLabel';
 import { barName, list } from '../../words/spoken';
 import { Block, Terms } from '../../lookFirst/Block';
@@ -15,16 +16,22 @@ interface Props {
   readonly addressOf: (plan: PagePlan) => string;
 }
 
+/** The signatures of a page in their order: `one flat, from bar 9 no sharps or flats`. */
+const keysWords = ({ keys: [first, ...later] }: LookSheet): string =>
+  [signatureWords(first.fifths), ...later.map((k) => `from ${barName(k.bar)} ${signatureWords(k.fifths)}`)].join(', ');
+
 /** What the whole class shares, and what each instrument has to look at. */
 export function ClassLook({ plans, usual, addressOf }: Props) {
   const [lead] = plans;
   const rows = useMemo(() => plans.map((plan) => ({ plan, sheet: lookSheet(plan, usual) })), [plans, usual]);
   if (lead === undefined) return null;
-  const key = lead.part.concert.measures[0]?.key;
+  const keys = lead.part.concert.measures.flatMap((m) => m.key ?? []).map(keyName);
   return (
     <div className="space-y-5 print:space-y-1">
       <Block title="Look first: the whole class" aside={<PrintButton what="this sheet" />}>
-        <Terms rows={[...(key === undefined ? [] : [['sounds in', keyName(key)] as const]), ...sharedRows(lead)]} />
+        <Terms
+          rows={[...(keys.length === 0 ? [] : [['sounds in', keys.join(', then ')] as const]), ...sharedRows(lead)]}
+        />
       </Block>
       <Block title="Each instrument">
         <div className="overflow-x-auto">
@@ -50,17 +57,15 @@ export function ClassLook({ plans, usual, addressOf }: Props) {
                       </Link>
                     </th>
                     <td className="py-2 pr-4">
-                      {sheet.clef} clef, {signatureWords(sheet.fifths)}
+                      {sheet.clef} clef, {keysWords(sheet)}
                     </td>
                     <td className="py-2 pr-4">
-                      {sheet.against === undefined || sheet.against.letters.length === 0 ? (
+                      {sheet.against.kind === 'no-signature' ? (
+                        'signs at the notes'
+                      ) : sheet.against.letters.length === 0 ? (
                         <span className="text-secondary">nothing</span>
                       ) : (
-                        list(
-                          sheet.against.letters.map(
-                            (l) => `${l.letter} ${l.is === 0 ? 'plain' : l.is > 0 ? 'sharp' : 'flat'}`,
-                          ),
-                        )
+                        list(sheet.against.letters.map((l) => `${l.letter} ${ALTER_WORDS[l.is] ?? ''}`))
                       )}
                     </td>
                     <td className={`py-2 pr-4 ${fresh.length > 0 ? 'text-fresh' : 'text-secondary'}`}>
@@ -70,7 +75,7 @@ export function ClassLook({ plans, usual, addressOf }: Props) {
                       {spot === undefined ? (
                         <span className="text-secondary">none</span>
                       ) : (
-                        `${barName(spot.measure)}, ${plan.annotations.get(spot.from)?.name ?? ''} to ${plan.annotations.get(spot.to)?.name ?? ''}`
+                        `${barName(spot.measure)}, ${plan.annotations.get(spot.from)?.spokenName ?? ''} to ${plan.annotations.get(spot.to)?.spokenName ?? ''}`
                       )}
                     </td>
                   </tr>
@@ -81,7 +86,7 @@ export function ClassLook({ plans, usual, addressOf }: Props) {
         </div>
       </Block>
       <Block title="Words and signs">
-        <SignList plan={lead} />
+        <SignList plans={[lead, ...plans.slice(1)]} />
       </Block>
     </div>
   );

@@ -1,4 +1,4 @@
-import { barHeat, type PagePlan, placeMeasures, WORTH_A_MARK } from '@cifra/core';
+import { barHeat, hardChanges, type PagePlan, placeMeasures, WORTH_A_MARK } from '@cifra/core';
 import { useMemo } from 'react';
 import { Chart } from '../../ui/Chart';
 import { heatHeight, heatOption } from '../../ui/heatOption';
@@ -14,22 +14,29 @@ const ROW_HEIGHT = 24;
 /** Three times what is worth a mark. */
 const TRULY_HARD = 3 * WORTH_A_MARK;
 
-/** For each instrument how hard each bar is; the last row is the whole class, on average. */
-export function heatRows(plans: readonly PagePlan[]): {
+interface HeatRows {
   readonly names: readonly string[];
   readonly bars: readonly string[];
   readonly heat: readonly (readonly number[])[];
-} {
+  /** Hard changes in each bar; in the row of the class, instruments that have one there. */
+  readonly hard: readonly (readonly number[])[];
+}
+
+/** For each instrument how hard each bar is; the last row is the whole class, on average. */
+export function heatRows(plans: readonly PagePlan[]): HeatRows {
   const [lead] = plans;
-  if (lead === undefined) return { names: [], bars: [], heat: [] };
+  if (lead === undefined) return { names: [], bars: [], heat: [], hard: [] };
   const placed = placeMeasures(lead.part.concert);
   const bars = placed.map((p) => (p.measure.pickup === true ? 'pickup' : String(p.number)));
   const heat = plans.map((plan) => barHeat(plan.changes, placed.length));
+  const hard = plans.map((plan) => hardChanges(plan.changes, placed.length));
+  const together = bars.map((_b, i) => hard.filter((row) => (row[i] ?? 0) > 0).length);
   const average = bars.map((_b, i) => heat.reduce((sum, row) => sum + (row[i] ?? 0), 0) / heat.length);
   return {
     names: [...plans.map((p) => p.part.instrument.name), ...(plans.length > 1 ? ['the whole class'] : [])],
     bars,
     heat: plans.length > 1 ? [...heat, average] : heat,
+    hard: plans.length > 1 ? [...hard, together] : hard,
   };
 }
 
@@ -48,17 +55,31 @@ function hardestBars(bars: readonly string[], average: readonly number[]): strin
     : `Hardest for the class: ${found.length === 1 ? 'bar' : 'bars'} ${list(found.map((b) => b.name))}.`;
 }
 
+const hardWords = (n: number, ofClass: boolean): string =>
+  ofClass
+    ? `hard for ${n} ${n === 1 ? 'instrument' : 'instruments'}`
+    : n === 0
+      ? 'no hard change'
+      : `${n} hard ${n === 1 ? 'change' : 'changes'}`;
+
 /** How hard each bar is on each instrument, as a strip over the line. */
 export function HeatStrip({ plans, onPick }: Props) {
-  const { names, bars, heat } = useMemo(() => heatRows(plans), [plans]);
+  const { names, bars, heat, hard } = useMemo(() => heatRows(plans), [plans]);
   const option = useMemo(
-    () => heatOption(bars, names, heat, (row, bar, cost) => `${row}, bar ${bar}: ${cost.toFixed(1)}`, TRULY_HARD),
-    [names, bars, heat],
+    () =>
+      heatOption(
+        bars,
+        names,
+        heat,
+        (row, bar) => {
+          const y = names.indexOf(row);
+          const where = bar === 'pickup' ? 'the pickup' : `bar ${bar}`;
+          return `${row}, ${where}: ${hardWords(hard[y]?.[bars.indexOf(bar)] ?? 0, y >= plans.length)}`;
+        },
+        TRULY_HARD,
+      ),
+    [names, bars, heat, hard, plans.length],
   );
-  const hardest = (row: readonly number[]): string => {
-    const top = Math.max(...row);
-    return top <= 0 ? 'none' : `${bars[row.indexOf(top)] ?? ''}`;
-  };
   return (
     <Block title="How hard each bar is">
       <Chart
@@ -72,13 +93,14 @@ export function HeatStrip({ plans, onPick }: Props) {
       />
       {plans.length > 1 && <p className="mt-2">{hardestBars(bars, heat.at(-1) ?? [])}</p>}
       <details className="mt-2">
-        <summary className="cursor-pointer text-[13px] text-secondary">As a table</summary>
+        <summary className="cursor-pointer text-[13px] text-secondary">
+          As a table: hard changes in each bar{plans.length > 1 && ', and how many instruments have one'}
+        </summary>
         <div className="mt-2 overflow-x-auto">
           <table className="border-collapse text-right text-[13px] tabular-nums">
             <thead>
               <tr className="text-secondary">
                 <th className="pr-3 text-left font-medium">instrument</th>
-                <th className="pr-3 text-left font-medium">hardest bar</th>
                 {bars.map((b, i) => (
                   <th key={i} className="px-1.5 font-medium">
                     {b}
@@ -87,13 +109,12 @@ export function HeatStrip({ plans, onPick }: Props) {
               </tr>
             </thead>
             <tbody>
-              {heat.map((row, y) => (
+              {hard.map((row, y) => (
                 <tr key={names[y]} className="border-t border-line">
                   <th className="py-1 pr-3 text-left font-medium whitespace-nowrap">{names[y]}</th>
-                  <td className="pr-3 text-left">{hardest(row)}</td>
                   {row.map((v, x) => (
                     <td key={x} className="px-1.5">
-                      {v === 0 ? '–' : v.toFixed(1)}
+                      {v === 0 ? '–' : v}
                     </td>
                   ))}
                 </tr>

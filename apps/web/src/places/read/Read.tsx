@@ -30,6 +30,7 @@ import { ClassKeys } from './ClassKeys';
 import { ClassLook } from './ClassLook';
 import { DuetParting } from './DuetParting';
 import { Easier } from './Easier';
+import { EasierFor } from './EasierFor';
 import { HeatStrip } from './HeatStrip';
 import { LookSheet } from '../../lookFirst/LookSheet';
 import { PatternMap } from './PatternMap';
@@ -246,11 +247,13 @@ function Shown({
         </>
       );
     case 'breaths':
-      return <Breaths plan={one.plan} />;
+      return <Breaths plan={one.plan} isLead={chosen === undefined && plans.length > 1} />;
     case 'keys':
       return <ClassKeys exercise={exercise} group={group} teaching={teaching} onTake={takeKey} />;
     case 'easier':
-      return (
+      return chosen === undefined ? (
+        <EasierFor plans={all} onChoose={(plan) => open(idOf(plan))} />
+      ) : (
         <Easier
           key={one.id}
           exercise={exercise}

@@ -9,8 +9,8 @@ import { playRun } from '../../sound/playNote';
 import { Button } from '../../ui/Button';
 import { DRAWN, Loaded } from '../../ui/Loaded';
 import { Sheet } from '../../ui/Sheet';
-import { barName } from '../../words/spoken';
-import { changeReasons } from '../../words/troubleWords';
+import { barName, capital } from '../../words/spoken';
+import { changeReasons, newsWords } from '../../words/troubleWords';
 import { Block } from '../../lookFirst/Block';
 import { PrintButton } from '../../lookFirst/LookSheet';
 
@@ -64,6 +64,9 @@ export function Trouble({ plan, exercise, group, request }: Props) {
     return (
       <Block title={`Where it will go wrong: ${name}`}>
         <p>No change in this line is hard on the {plan.part.instrument.name.toLowerCase()}.</p>
+        {newsWords(plan).map((words) => (
+          <p key={words}>{capital(words)}.</p>
+        ))}
       </Block>
     );
   const events = plan.part.concert.measures.flatMap((m) => m.events);
@@ -78,7 +81,7 @@ export function Trouble({ plan, exercise, group, request }: Props) {
                 <div>
                   <p>
                     <strong className="font-semibold">
-                      {plan.annotations.get(b.spot.from)?.name} to {plan.annotations.get(b.spot.to)?.name}
+                      {plan.annotations.get(b.spot.from)?.spokenName} to {plan.annotations.get(b.spot.to)?.spokenName}
                     </strong>
                     : {changeReasons(b.spot, plan)}
                   </p>

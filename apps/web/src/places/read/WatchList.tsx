@@ -2,7 +2,7 @@ import type { PagePlan } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Link } from 'react-router';
 import { barName } from '../../words/spoken';
-import { changeReasons } from '../../words/troubleWords';
+import { changeReasons, newsWords } from '../../words/troubleWords';
 import { Block } from '../../lookFirst/Block';
 
 interface Props {
@@ -27,15 +27,20 @@ export function WatchList({ plans, addressOf }: Props) {
             </dt>
             <dd>
               {plan.hardest.length === 0 ? (
-                <span className="text-secondary">nothing hard</span>
+                <span className="text-secondary">
+                  {newsWords(plan).length === 0 ? 'nothing hard' : 'no hard change'}
+                </span>
               ) : (
                 plan.hardest.slice(0, NAMED).map((s) => (
                   <p key={`${s.from} ${s.to}`}>
-                    {barName(s.measure)}, {plan.annotations.get(s.from)?.name} to {plan.annotations.get(s.to)?.name}:{' '}
-                    {changeReasons(s, plan)}
+                    {barName(s.measure)}, {plan.annotations.get(s.from)?.spokenName} to{' '}
+                    {plan.annotations.get(s.to)?.spokenName}: {changeReasons(s, plan)}
                   </p>
                 ))
               )}
+              {newsWords(plan).map((words) => (
+                <p key={words}>{words}</p>
+              ))}
             </dd>
           </div>
         ))}

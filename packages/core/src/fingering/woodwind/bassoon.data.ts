@@ -12,7 +12,7 @@ export const BASSOON_TEXT = `
   Eb2: lowD 1 2 3 Eb | tE 4 5 6 F
   E2:  W 1 2 3 | tE 4 5 6 F
   F2:  W 1 2 3 | 4 5 6 F
-  F#2: W 1 2 3 | tFs 4 5 6 F; W 1 2 3 | 4 5 6 Fs = other-little-finger
+  F#2: W 1 2 3 | tFs 4 5 6 F; W 1 2 3 | 4 5 6 Fs = other-f-sharp
   G2:  W 1 2 3 | 4 5 6
   Ab2: W 1 2 3 | 4 5 6 Ab; W 1 2 3 | tAb 4 5 6 = trill
   A2:  W 1 2 3 | 4 5
@@ -24,7 +24,7 @@ export const BASSOON_TEXT = `
   Eb3: W 1 3; W 1 3 | tBb 5 = clearer-sound
   E3:  W 1
   F3:  W
-  F#3: W 1h 2 3 | 4 5 6 Fs; W 1h 2 3 | tFs 4 5 6 F = other-little-finger
+  F#3: W 1h 2 3 | 4 5 6 Fs; W 1h 2 3 | tFs 4 5 6 F = other-f-sharp
   G3:  W 1h 2 3 | 4 5 6
   Ab3: W 1h 2 3 | 4 5 6 Ab
   A3:  1 2 3 | 4 5

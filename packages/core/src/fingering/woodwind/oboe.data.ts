@@ -11,7 +11,7 @@ export const OBOE_TEXT = `
   D4:  1 2 3 | 4 5 6
   Eb4: 1 2 3 | 4 5 6 Eb; 1 2 3 LEb | 4 5 6 = left-hand
   E4:  1 2 3 | 4 5
-  F4:  1 2 3 | 4 5 F; 1 2 3 | 4 6 Eb = forked; 1 2 3 LF | 4 5 = left-hand
+  F4:  1 2 3 | 4 5 F; 1 2 3 | 4 6 Eb = forked; 1 2 3 LF | 4 5 = left-f
   F#4: 1 2 3 | 4
   G4:  1 2 3
   G#4: 1 2 3 Gs
@@ -23,7 +23,7 @@ export const OBOE_TEXT = `
   D5:  1h 2 3 | 4 5 6
   Eb5: 1h 2 3 | 4 5 6 Eb; 1h 2 3 LEb | 4 5 6 = left-hand
   E5:  8 1 2 3 | 4 5
-  F5:  8 1 2 3 | 4 5 F; 8 1 2 3 | 4 6 Eb = forked; 8 1 2 3 LF | 4 5 = left-hand
+  F5:  8 1 2 3 | 4 5 F; 8 1 2 3 | 4 6 Eb = forked; 8 1 2 3 LF | 4 5 = left-f
   F#5: 8 1 2 3 | 4
   G5:  8 1 2 3
   G#5: 8 1 2 3 Gs

@@ -1,8 +1,19 @@
 import { BAR_ORACLES } from './bars';
 import { BREATH_ORACLES } from './breaths';
 import { COUNTING_ORACLES } from './counting';
+import { FIGURE_ORACLES } from './figures';
 import type { Oracle } from './judge';
+import { LOOK_ORACLES } from './look';
 import { SIGN_ORACLES } from './signs';
+import { TRAIL_ORACLES } from './trail';
 
 /** Every kind of claim with its oracle. */
-export const ORACLES: readonly Oracle[] = [...SIGN_ORACLES, ...BAR_ORACLES, ...BREATH_ORACLES, ...COUNTING_ORACLES];
+export const ORACLES: readonly Oracle[] = [
+  ...SIGN_ORACLES,
+  ...BAR_ORACLES,
+  ...BREATH_ORACLES,
+  ...COUNTING_ORACLES,
+  ...FIGURE_ORACLES,
+  ...LOOK_ORACLES,
+  ...TRAIL_ORACLES,
+];

@@ -1,0 +1,1 @@
+UPDATE "classes" SET "page" = "page" || '{"easierFigures": false}'::jsonb;
