@@ -1,5 +1,6 @@
 // npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading,
-// typing, playing, listening, load, readers, full.
+// typing, playing, listening, load, readers, full, claims.
+import { benchClaims } from './bench/claims.mjs';
 import { benchCore } from './bench/core.mjs';
 import { benchFull } from './bench/full.mjs';
 import { benchListening } from './bench/listening.mjs';
@@ -23,6 +24,7 @@ const BENCHES = {
   load: benchLoad,
   readers: benchReaders,
   full: benchFull,
+  claims: benchClaims,
 };
 
 async function bench() {

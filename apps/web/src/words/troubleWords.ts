@@ -111,7 +111,7 @@ export function newsWords({ part, annotations, newNotes }: PagePlan): string[] {
       ? []
       : [
           fresh.length > NAMED
-            ? plural(fresh.length, 'new note')
+            ? `${plural(fresh.length, 'new note')} on the page`
             : `${fresh.length === 1 ? 'a new note' : 'new notes'}: ${list(fresh)}`,
         ]),
     ...(many ? [`${signatureWords(fifths)} to read`] : []),

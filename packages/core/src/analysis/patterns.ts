@@ -111,7 +111,11 @@ function repeatedStretches(numbers: readonly number[]): CellSpan[] {
         turns[explains]?.push(run);
         continue;
       }
-      for (const p of places) covered.fill(true, p, p + run.length);
+      // What is known is known wherever it comes.
+      const known = new Set(numbers.slice(places[0], (places[0] as number) + run.length));
+      numbers.forEach((n, i) => {
+        if (known.has(n)) covered[i] = true;
+      });
       taken.push({ from: places[0] as number, length: run.length });
     }
   }

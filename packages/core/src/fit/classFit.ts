@@ -11,7 +11,7 @@ import { type Concert, midi } from '../pitch/pitch';
 import { transposeKey } from '../key/key';
 import type { Score } from '../score/score';
 import { mapPitches, notesOf, openingOf } from '../score/walk';
-import { partChanges, WORTH_A_MARK } from '../trouble/partTrouble';
+import { partChanges, troubleSpots } from '../trouble/partTrouble';
 
 /** How one instrument fares in one key and octave. */
 export interface OctaveFitness {
@@ -26,8 +26,8 @@ export interface OctaveFitness {
   readonly signs: number;
   /** Signs in the signature beyond what players of the stage read. */
   readonly farSigns: number;
-  /** Changes that are hard: the places that a page would mark. */
-  readonly hard: number;
+  /** The bars with a hard place, by their printed numbers: no two for the same change. */
+  readonly hard: readonly number[];
   /** What its changes cost, all together: orders keys that are alike otherwise. */
   readonly trouble: number;
 }
@@ -40,6 +40,9 @@ export interface InstrumentFitness {
   readonly octaves: readonly OctaveFitness[];
 }
 
+/** What speaks against a key, in all parts together; hard places are counted. */
+export type FitnessTotal = Readonly<Record<Exclude<keyof OctaveFitness, 'octaves'>, number>>;
+
 /** One key for the whole class. */
 export interface KeyFitness {
   /** By how much the line moves. */
@@ -47,7 +50,7 @@ export interface KeyFitness {
   readonly fifths: number;
   readonly instruments: readonly InstrumentFitness[];
   /** The best octaves of all instruments, added up. */
-  readonly total: Omit<OctaveFitness, 'octaves'>;
+  readonly total: FitnessTotal;
 }
 
 const KEYS = 12;
@@ -67,7 +70,7 @@ export function twelveIntervals(fifths: number): Interval[] {
   });
 }
 
-const sumOf = (of: readonly OctaveFitness[], key: keyof OctaveFitness): number =>
+const sumOf = (of: readonly OctaveFitness[], key: Exclude<keyof FitnessTotal, 'hard'>): number =>
   of.reduce((sum, o) => sum + o[key], 0);
 
 /** Signs in a signature that players of a stage read. Common practice, no source. */
@@ -101,7 +104,9 @@ function fitnessOf(part: Part, known: ReadonlySet<number>): OctaveFitness {
     fresh: new Set(notes.map((n) => midi(n.written)).filter(isNew)).size,
     signs: signature + drawn.length,
     farSigns: Math.max(0, signature - READABLE_SIGNS[part.teaching.stage]),
-    hard: changes.filter((c) => c.cost >= WORTH_A_MARK).length,
+    hard: troubleSpots(changes, annotations, changes.length)
+      .map((c) => c.measure)
+      .sort((a, b) => a - b),
     trouble: changes.reduce((sum, c) => sum + c.cost, 0),
   };
 }
@@ -154,7 +159,7 @@ function fitKey(
       fresh: sumOf(best, 'fresh'),
       signs: sumOf(best, 'signs'),
       farSigns: sumOf(best, 'farSigns'),
-      hard: sumOf(best, 'hard'),
+      hard: best.reduce((sum, o) => sum + o.hard.length, 0),
       trouble: sumOf(best, 'trouble'),
     },
   };
@@ -177,7 +182,7 @@ export function* fitKeys(question: FitQuestion): Generator<KeyFitness, void> {
  * than the stage reads weighs as much as three of them. From memory of common
  * practice, no source: the order that comes out is held to what teachers choose.
  */
-export const KEY_WEIGHTS: Readonly<Omit<OctaveFitness, 'octaves'>> = Object.freeze({
+export const KEY_WEIGHTS: FitnessTotal = Object.freeze({
   unplayable: 1000,
   outside: 2,
   fresh: 2,

@@ -57,7 +57,7 @@ function barEnds<P extends Pitch>(
     const before = subtract(line, pickup);
     if (measure.pickup !== true) {
       const end = number % PHRASE_BARS === 0 ? 'phrase' : number % HALF_PHRASE_BARS === 0 ? 'half-phrase' : 'bar';
-      const hasPickup = pickup.n > 0 && noteEnds.some((e) => equal(e, before));
+      const hasPickup = pickup.n > 0 && compare(start, before) < 0 && noteEnds.some((e) => equal(e, before));
       ends.set(name(hasPickup ? before : line), end);
       if (hasPickup) ends.set(name(line), 'downbeat');
     }

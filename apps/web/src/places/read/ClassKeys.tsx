@@ -6,6 +6,7 @@ import { Button } from '../../ui/Button';
 import { Chart } from '../../ui/Chart';
 import { Failure } from '../../ui/States';
 import { keyName, signatureCount } from '../../words/caption';
+import { barList } from '../../words/spoken';
 import { keyReason } from '../../words/troubleWords';
 import { Block } from '../../lookFirst/Block';
 import { useClassKeys } from './useClassKeys';
@@ -72,7 +73,7 @@ export function ClassKeys({ exercise, group, teaching, onTake }: Props) {
               <th className="py-1.5 pr-4 font-medium">beyond the stage</th>
               <th className="py-1.5 pr-4 font-medium">new notes</th>
               <th className="py-1.5 pr-4 font-medium">signs</th>
-              <th className="py-1.5 pr-4 font-medium">hard changes</th>
+              <th className="py-1.5 pr-4 font-medium">hard places</th>
               <th className="py-1.5" aria-label="What can be done" />
             </tr>
           </thead>
@@ -115,8 +116,8 @@ export function ClassKeys({ exercise, group, teaching, onTake }: Props) {
         </table>
       </div>
       <p className="mt-2 text-[13px] text-secondary">
-        Taking a key makes a new version of the line; the old one stays in its history. “Hard changes” counts the places
-        that a page would mark, in all parts together.
+        Taking a key makes a new version of the line; the old one stays in its history. “Hard places” are bars in which
+        a change is hard for the hands, the same change counted once, in all parts together.
       </p>
     </Block>
   );
@@ -138,7 +139,7 @@ function KeyInstruments({ fit }: { readonly fit: KeyFitness }) {
           <th className="px-3 font-medium">beyond the stage</th>
           <th className="px-3 font-medium">new</th>
           <th className="px-3 font-medium">signs</th>
-          <th className="px-3 font-medium">hard changes</th>
+          <th className="px-3 font-medium">hard places</th>
         </tr>
       </thead>
       <tbody>
@@ -157,7 +158,7 @@ function KeyInstruments({ fit }: { readonly fit: KeyFitness }) {
               <td className="px-3">{o.outside}</td>
               <td className="px-3">{o.fresh}</td>
               <td className="px-3">{o.signs}</td>
-              <td className="px-3">{o.hard}</td>
+              <td className="px-3">{o.hard.length === 0 ? 'none' : barList(o.hard)}</td>
             </tr>
           )),
         )}
@@ -168,7 +169,7 @@ function KeyInstruments({ fit }: { readonly fit: KeyFitness }) {
 
 const HEIGHT = 240;
 
-/** New notes against hard changes: the best keys lie at the lower left. */
+/** New notes against hard places: the best keys lie at the lower left. */
 function KeyPlot({
   keys,
   nameOf,
@@ -196,7 +197,7 @@ function KeyPlot({
         splitLine: { lineStyle: { color: '#dbe1ea' } },
       },
       yAxis: {
-        name: 'hard changes',
+        name: 'hard places',
         scale: true,
         nameTextStyle: { color: '#4b5872' },
         splitLine: { lineStyle: { color: '#dbe1ea' } },
@@ -229,7 +230,7 @@ function KeyPlot({
     <Chart
       option={option}
       height={HEIGHT}
-      label={`The twelve keys by new notes and hard changes; ${keys[0] === undefined ? '' : `${nameOf(keys[0])}, ${signatureCount(keys[0].fifths)},`} is best. The table below says the same.`}
+      label={`The twelve keys by new notes and hard places; ${keys[0] === undefined ? '' : `${nameOf(keys[0])}, ${signatureCount(keys[0].fifths)},`} is best. The table below says the same.`}
     />
   );
 }

@@ -1,4 +1,4 @@
-import { type PagePlan, WORTH_A_MARK } from '@cifra/core';
+import { type PagePlan, troubleSpots } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Button } from '../../ui/Button';
 import { Block } from '../../lookFirst/Block';
@@ -11,9 +11,9 @@ export function EasierFor({
   readonly plans: readonly PagePlan[];
   readonly onChoose: (plan: PagePlan) => void;
 }) {
-  const hardOn = ({ changes }: PagePlan): string => {
-    const hard = changes.filter((c) => c.cost >= WORTH_A_MARK).length;
-    return hard === 0 ? 'no hard change' : `${hard} hard ${hard === 1 ? 'change' : 'changes'}`;
+  const hardOn = ({ changes, annotations }: PagePlan): string => {
+    const hard = troubleSpots(changes, annotations, changes.length).length;
+    return hard === 0 ? 'no hard place' : `${hard} hard ${hard === 1 ? 'place' : 'places'}`;
   };
   return (
     <Block title="Make it easier">

@@ -148,8 +148,11 @@ const learning: Oracle = {
     const learned = new Set<string>();
     for (const step of plan) {
       into.made += 1 + step.again.length;
+      const here = new Set<string>();
       for (let k = step.from; k < step.from + step.length; k++) {
-        if (known.has(k)) into.wrong.push(`line ${c.seed}: cell ${k} is taught twice`);
+        if (known.has(k) || (learned.has(names[k] as string) && !here.has(names[k] as string)))
+          into.wrong.push(`line ${c.seed}: cell ${k} is taught twice`);
+        here.add(names[k] as string);
         known.add(k);
         learned.add(names[k] as string);
       }
