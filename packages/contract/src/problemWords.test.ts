@@ -32,6 +32,9 @@ const FACTS: Readonly<Partial<Record<Problem['code'], Record<string, string | nu
   'broken-json': { detail: 'unexpected end' },
   'newer-version': { version: 2 },
   'midi-moved': { count: 3, notes: 20 },
+  'midi-lost': { count: 2, notes: 20 },
+  'part-order': { order: 'AABB' },
+  transposed: { part: 'Clarinet in A' },
   'abc-octave-accidental': { letter: 'C' },
   'bad-document': { path: 'source', detail: 'wrong' },
 };

@@ -98,6 +98,14 @@ const WORDS: Readonly<Record<ProblemCode, Words>> = {
   'abc-warning': (f) => String(f.detail),
   'abc-octave-accidental': (f) =>
     `${f.letter} in another octave has no sign of its own and was taken without one, as on a staff.`,
+  'cue-note': 'a cue note became a rest.',
+  'repeat-inside': 'a repeat sign inside the bar was left out: write the bar in two parts.',
+  'part-order': (f) => `the order in which the parts are played (${f.order}) was left out: write it with repeats.`,
+  'words-after': 'the words after the last note were left out.',
+  transposed: (f) =>
+    `${f.part} is written for an instrument that is not in the catalogue. The file says how it sounds, and the line stands here as it sounds.`,
+  'midi-lost': (f) =>
+    `${f.count} of ${f.notes} notes fell on the same place of the grid as another and were left out. Choose a finer grid.`,
   'measure-repeat': 'a bar-repeat sign was left out: write the notes.',
   'midi-moved': (f) =>
     `${f.count} of ${f.notes} notes did not begin on the grid and were moved to it. Look at the preview, and choose another grid if it is wrong.`,

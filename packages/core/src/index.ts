@@ -33,6 +33,9 @@ export { hertzOf, midiOf } from './pitch/hertz';
 export { spellSounding } from './pitch/spellSounding';
 export { isWritable } from './pitch/writable';
 export {
+  addIntervals,
+  ENHARMONIC_DOWN,
+  ENHARMONIC_UP,
   type Interval,
   interval,
   type IntervalName,
@@ -43,7 +46,17 @@ export {
   transpose,
   UNISON,
 } from './pitch/interval';
-export { type Key, key, keyOf, type Mode, MODES, signatureAlter, signatureLetters, tonic } from './key/key';
+export {
+  type Key,
+  key,
+  keyOf,
+  type Mode,
+  MODES,
+  signatureAlter,
+  signatureLetters,
+  tonic,
+  transposeKey,
+} from './key/key';
 export {
   BOTTOM_LINE,
   type Clef,

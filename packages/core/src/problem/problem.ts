@@ -81,6 +81,12 @@ export const PROBLEM_CODES = [
   'abc-warning',
   'abc-octave-accidental',
   'measure-repeat',
+  'cue-note',
+  'repeat-inside',
+  'part-order',
+  'words-after',
+  'transposed',
+  'midi-lost',
   'midi-moved',
   'midi-meter-changes',
   // a stored document

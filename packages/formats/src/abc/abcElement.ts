@@ -34,10 +34,11 @@ export interface AbcElement {
   bpm?: number;
   preString?: string;
   postString?: string;
+  steps?: number;
 }
 export interface AbcStaff {
   voices: AbcElement[][];
-  clef?: { type: string; clefPos?: number };
+  clef?: { type: string; clefPos?: number; transpose?: number };
   key?: AbcElement;
   meter?: AbcElement;
   title?: (string | undefined)[];
@@ -46,6 +47,8 @@ export interface AbcTune {
   metaText: {
     title?: string;
     composer?: string;
+    partOrder?: string;
+    unalignedWords?: unknown[];
     tempo?: { preString?: string; postString?: string; duration?: number[]; bpm?: number };
   };
   lines: { staff?: AbcStaff[] }[];
@@ -57,6 +60,8 @@ export interface Stream {
   name: string;
   elements: AbcElement[];
   clef: string;
+  /** Half steps from what is written to what sounds. */
+  transpose: number;
   key: AbcElement | undefined;
   meter: AbcElement | undefined;
 }

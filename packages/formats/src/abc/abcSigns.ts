@@ -54,6 +54,15 @@ export function readKey(e: AbcElement | undefined, problems: ProblemList, measur
   return key(proper ? fifths : 0, none ? 'none' : (MODE_OF[e?.mode ?? ''] ?? 'major'));
 }
 
+/** What a signature does to each letter, mixed ones too. */
+export const signatureOf = (e: AbcElement | undefined): ReadonlyMap<Step, number> =>
+  new Map(
+    (e?.accidentals ?? []).map((a) => [
+      a.note.toUpperCase() as Step,
+      a.acc === 'sharp' ? 1 : a.acc === 'flat' ? -1 : 0,
+    ]),
+  );
+
 export function readMeter(e: AbcElement | undefined, problems: ProblemList, measure: number): Meter {
   if (e === undefined || e.type === 'common_time') return { beats: 4, unit: 4, symbol: 'common' };
   if (e.type === 'cut_time') return { beats: 2, unit: 2, symbol: 'cut' };

@@ -13,8 +13,8 @@ import {
   type Note,
   pitch,
   rational,
-  signatureAlter,
   type Span,
+  type Step,
   splitQuarters,
   stepAt,
   type Tempo,
@@ -22,7 +22,7 @@ import {
 } from '@cifra/core';
 import type { ProblemList } from '../import/problemList';
 import type { AbcElement, AbcPitch, AbcTune, Stream } from './abcElement';
-import { clefName, LONGEST_WHOLES, readKey, readMeter, readTempo, valueOfWholes } from './abcSigns';
+import { clefName, LONGEST_WHOLES, readKey, readMeter, readTempo, signatureOf, valueOfWholes } from './abcSigns';
 
 const CLEF_OF: Readonly<Record<string, Clef>> = { treble: 'treble', bass: 'bass', tenor: 'tenor', alto: 'alto' };
 const OCTAVE_CLEFS = /^(treble|bass|tenor|alto)[+-]\d+$/;
@@ -36,6 +36,8 @@ const ARTICULATION_OF: Readonly<Record<string, Articulation>> = {
   wedge: 'staccatissimo',
 };
 
+const JUMP = /^(D\.C\.|D\.S\.|fine|segno|coda|dacapo|dacoda|dalsegno)/i;
+
 type Building = { -readonly [K in keyof Measure<Written>]: Measure<Written>[K] } & { events: MusicEvent<Written>[] };
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
@@ -48,6 +50,8 @@ export class AbcVoiceReader {
   private current: Building;
   private number = 1;
   private key: Key;
+  /** What the signature does to each letter: one that mixes sharps and flats stands at the notes. */
+  private signature: ReadonlyMap<Step, number>;
   private meter: Meter;
   private inBar = new Map<number, number>();
   private slurFrom = new Map<number, string>();
@@ -62,6 +66,7 @@ export class AbcVoiceReader {
     tempo: Tempo | undefined,
   ) {
     this.key = readKey(stream.key, problems, 1);
+    this.signature = signatureOf(stream.key);
     this.meter = readMeter(stream.meter, problems, 1);
     this.current = this.fresh();
     const clef = CLEF_OF[stream.clef.replace(/[+-]\d+$/, '')];
@@ -75,6 +80,8 @@ export class AbcVoiceReader {
     for (const e of stream.elements) this.take(e);
     this.closeMeasure();
   }
+
+  private inSignature = (step: Step): number => this.signature.get(step) ?? 0;
 
   private fresh(): Building {
     return {
@@ -92,6 +99,7 @@ export class AbcVoiceReader {
         return this.takeBar(e);
       case 'key':
         this.key = readKey(e, this.problems, this.number);
+        this.signature = signatureOf(e);
         this.current.key = this.key;
         return;
       case 'meter':
@@ -122,7 +130,9 @@ export class AbcVoiceReader {
   }
 
   private takeBar(e: AbcElement): void {
-    for (const d of e.decoration ?? []) this.takeSpanDecoration(d, this.lastId());
+    for (const d of e.decoration ?? [])
+      if (JUMP.test(d)) this.problems.add('jump', 'left-out', { measure: this.number, facts: { mark: d } });
+      else this.takeSpanDecoration(d, this.lastId());
     const type = e.type ?? '';
     const full = this.current.events.length > 0;
     if (full) {
@@ -236,8 +246,7 @@ export class AbcVoiceReader {
       this.problems.add('microtone', 'repaired', { measure: this.number });
     if (sign !== undefined && first) this.inBar.set(top.pitch, sign);
     const elsewhere = [...this.inBar].find(
-      ([line, alter]) =>
-        line !== top.pitch && (line - top.pitch) % 7 === 0 && alter !== signatureAlter(this.key.fifths, step),
+      ([line, alter]) => line !== top.pitch && (line - top.pitch) % 7 === 0 && alter !== this.inSignature(step),
     );
     if (sign === undefined && elsewhere !== undefined && !this.inBar.has(top.pitch)) {
       this.problems.add('abc-octave-accidental', 'notice', { measure: this.number, facts: { letter: step } });
@@ -247,7 +256,7 @@ export class AbcVoiceReader {
       tied?.tie === true && tied.pitch.step === step && tied.pitch.octave === octave && sign === undefined
         ? tied.pitch.alter
         : undefined;
-    const alter = held ?? sign ?? this.inBar.get(top.pitch) ?? signatureAlter(this.key.fifths, step);
+    const alter = held ?? sign ?? this.inBar.get(top.pitch) ?? this.inSignature(step);
     for (const label of top.endSlur ?? []) this.endSlur(label, id);
     for (const { label } of top.startSlur ?? []) if (first) this.slurFrom.set(label, id);
     return {
@@ -268,8 +277,7 @@ export class AbcVoiceReader {
       else if (d === 'breath' && event.kind === 'note') {
         event.breathAfter = true;
       } else if ((DYNAMICS as readonly string[]).includes(d)) event.dynamic = d as Dynamic;
-      else if (/^(D\.C\.|D\.S\.|fine|segno|coda|dacapo|dacoda|dalsegno)/i.test(d))
-        this.problems.add('jump', 'left-out', { measure: this.number, facts: { mark: d } });
+      else if (JUMP.test(d)) this.problems.add('jump', 'left-out', { measure: this.number, facts: { mark: d } });
       else if (!this.takeSpanDecoration(d, event.id))
         this.problems.add('ornament', 'left-out', { measure: this.number, facts: { mark: d } });
     }

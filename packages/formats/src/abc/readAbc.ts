@@ -2,7 +2,9 @@ import abcjs from 'abcjs';
 import { failure, type Result, success } from '@cifra/core';
 import { assembleScore } from '../import/assembleScore';
 import type { Candidate, FileImport, LineChoice } from '../import/fileImport';
+import { settleOwner } from '../import/owner';
 import { ProblemList } from '../import/problemList';
+import { usualLetters } from '../import/toConcert';
 import type { AbcTune, Stream } from './abcElement';
 import { clefName, readTempo } from './abcSigns';
 import { AbcVoiceReader } from './abcVoiceReader';
@@ -34,6 +36,7 @@ function streamsOf(tune: AbcTune, text: string): Stream[] {
           name: staff.title?.[v] ?? '',
           elements: [],
           clef: clefName(staff.clef?.type ?? 'treble', staff.clef?.clefPos),
+          transpose: staff.clef?.transpose ?? 0,
           key: staff.key,
           meter: staff.meter,
         };
@@ -46,33 +49,50 @@ function streamsOf(tune: AbcTune, text: string): Stream[] {
   }
   return [...streams.values()];
 }
-const candidateOf = (s: Stream, part: number): Candidate => ({
+/** @param tune what the tune is called, where the file has several */
+const candidateOf = (s: Stream, part: number, tune: string | undefined): Candidate => ({
   part,
   voice: '1',
-  partName: s.name === '' ? `Voice ${part + 1}` : s.name,
+  partName: [tune, s.name].filter((n) => n !== undefined && n !== '').join(', ') || `Voice ${part + 1}`,
   measures: s.elements.filter((e) => e.el_type === 'bar').length,
   notes: s.elements.filter((e) => e.pitches !== undefined).length,
   ...(s.clef === 'perc' && { unusable: 'percussion-part' as const }),
 });
 
 /**
- * Reads ABC 2.1 text: the first tune of a file.
+ * Reads ABC 2.1 text: one voice of one of its tunes.
  *
  * Signs hold for their own octave until the bar line, as on a staff; where the standard's default would read
  * another octave differently, the bar is listed.
- * @returns the line, or the voices to choose from
+ * @returns the line, or the voices of all tunes to choose from
  */
 export function readAbc(text: string, choice?: LineChoice): Result<FileImport> {
   const problems = new ProblemList();
   if (!/^[ \t]*K:/m.test(text)) return failure('broken-abc', { facts: { missing: 'K:' } });
-  let tune: AbcTune | undefined;
+  let tunes: AbcTune[];
   try {
-    tune = abcjs.parseOnly(text)[0] as unknown as AbcTune | undefined;
+    tunes = abcjs.parseOnly(text) as unknown as AbcTune[];
   } catch (e) {
     // The parser throws on some malformed text; that is bad input here, not a bug of ours.
     return failure('broken-abc', { facts: { detail: e instanceof Error ? e.message.slice(0, 100) : 'unreadable' } });
   }
-  if (tune === undefined) return failure('no-music');
+  const streams = tunes.flatMap((tune, n) =>
+    streamsOf(tune, text)
+      .filter((s) => s.elements.length > 0)
+      .map((stream) => ({ stream, tune, n })),
+  );
+  const candidates = streams
+    .map(({ stream, tune, n }, part) =>
+      candidateOf(stream, part, tunes.length > 1 ? (tune.metaText.title ?? `Tune ${n + 1}`) : undefined),
+    )
+    .filter((c) => c.notes > 0);
+  if (candidates.length === 0) return failure('no-music');
+  if (choice === undefined && candidates.length > 1) return success({ kind: 'choose', format: 'abc', candidates });
+  const candidate = choice === undefined ? candidates[0] : candidates.find((c) => c.part === choice.part);
+  const chosen = candidate === undefined ? undefined : streams[candidate.part];
+  if (candidate === undefined || chosen === undefined) return failure('no-such-part');
+  if (candidate.unusable !== undefined) return failure(candidate.unusable, { facts: { part: candidate.partName } });
+  const { stream, tune } = chosen;
   for (const w of tune.warnings ?? []) {
     const plain = w
       .replace(/<[^>]*>/g, '')
@@ -84,26 +104,28 @@ export function readAbc(text: string, choice?: LineChoice): Result<FileImport> {
       facts: { detail: (detail ?? plain).slice(0, 160), ...(column !== undefined && { column: Number(column) }) },
     });
   }
-  const streams = streamsOf(tune, text).filter((s) => s.elements.length > 0);
-  const candidates = streams.map(candidateOf).filter((c) => c.notes > 0);
-  if (candidates.length === 0) return failure('no-music');
-  if (choice === undefined && candidates.length > 1) return success({ kind: 'choose', format: 'abc', candidates });
-  const candidate = choice === undefined ? candidates[0] : candidates.find((c) => c.part === choice.part);
-  const stream = candidate === undefined ? undefined : streams[candidate.part];
-  if (candidate === undefined || stream === undefined) return failure('no-such-part');
-  if (candidate.unusable !== undefined) return failure(candidate.unusable, { facts: { part: candidate.partName } });
+  const { partOrder, unalignedWords } = tune.metaText;
+  if (partOrder !== undefined) problems.add('part-order', 'left-out', { facts: { order: partOrder.slice(0, 60) } });
+  if ((unalignedWords ?? []).length > 0) problems.add('words-after', 'left-out');
   const voice = new AbcVoiceReader(stream, problems, readTempo(tune.metaText.tempo));
+  const steps = stream.transpose;
+  const { suggestedOwner, measures } = settleOwner(
+    stream.name,
+    voice.measures,
+    steps === 0 ? [] : [{ chromatic: steps, diatonic: usualLetters(steps), bar: 0 }],
+    problems,
+  );
   const score = assembleScore(
     {
       title: tune.metaText.title ?? '',
       ...(tune.metaText.composer !== undefined && { composer: tune.metaText.composer }),
-      measures: voice.measures,
+      measures,
       slurs: voice.slurs,
       hairpins: voice.hairpins,
     },
     problems,
   );
   return score.ok
-    ? success({ kind: 'line', format: 'abc', score: score.value, suggestedOwner: 'concert', candidate }, score.problems)
+    ? success({ kind: 'line', format: 'abc', score: score.value, suggestedOwner, candidate }, score.problems)
     : score;
 }

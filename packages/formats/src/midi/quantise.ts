@@ -46,14 +46,41 @@ const NEAR = 0.09;
 
 const distance = (x: number, parts: number): number => Math.abs(x * parts - Math.round(x * parts)) / parts;
 
-/** The coarsest grid on which nearly all notes begin. @example notes on every half quarter: eighth */
-export function chooseGrid(notes: readonly PlayedNote[], meter: Meter): Grid {
-  const fits = (g: Grid): number =>
-    notes.filter((n) => Math.min(distance(n.from, PARTS[g]), hasThirds(g) ? distance(n.from, 3) : 1) < NEAR / PARTS[g])
-      .length / Math.max(1, notes.length);
-  const finest = meter.unit >= 8 ? (['eighth', '16th', 'eighth-triplet', '16th-triplet'] as const) : GRIDS;
-  return finest.find((g) => fits(g) >= 0.97) ?? '16th-triplet';
+/** Whether a grid has a place of its own near every note. */
+function keepsAll(notes: readonly PlayedNote[], grid: Grid): boolean {
+  const parts = PARTS[grid];
+  const isNear = (n: PlayedNote): boolean =>
+    Math.min(distance(n.from, parts), hasThirds(grid) ? distance(n.from, 3) : 1) < NEAR / parts;
+  const modes = modesOf(notes, grid);
+  const places = new Set(notes.map((n) => toNumber(snap(n.from, modes, parts))));
+  return notes.every(isNear) && places.size === notes.length;
 }
+
+/** The share of the notes that have a place of their own on a grid. */
+function kept(notes: readonly PlayedNote[], grid: Grid): number {
+  const modes = modesOf(notes, grid);
+  return new Set(notes.map((n) => toNumber(snap(n.from, modes, PARTS[grid])))).size;
+}
+
+/**
+ * The coarsest grid that keeps every note near where it began; where none does, the coarsest of those that keep most.
+ * @example notes on every half quarter: eighth
+ */
+export function chooseGrid(notes: readonly PlayedNote[], meter: Meter): Grid {
+  const grids = meter.unit >= 8 ? (['eighth', '16th', 'eighth-triplet', '16th-triplet'] as const) : GRIDS;
+  const whole = grids.find((g) => keepsAll(notes, g));
+  if (whole !== undefined) return whole;
+  const most = Math.max(...grids.map((g) => kept(notes, g)));
+  const isNearly = (g: Grid): boolean =>
+    notes.filter((n) => Math.min(distance(n.from, PARTS[g]), hasThirds(g) ? distance(n.from, 3) : 1) < NEAR / PARTS[g])
+      .length >=
+    notes.length * NEARLY;
+  const keeping = grids.filter((g) => kept(notes, g) === most);
+  return keeping.find(isNearly) ?? keeping.at(-1) ?? '16th-triplet';
+}
+
+/** Of an uneven hand so many notes have to be near the grid. */
+const NEARLY = 0.97;
 
 type Mode = 'even' | 'thirds';
 
@@ -64,6 +91,17 @@ function beatMode(onsets: readonly number[], beat: number, grid: Grid): Mode {
   if (inside.length === 0) return 'even';
   const off = (parts: number): number => inside.reduce((total, o) => total + distance(o, parts), 0);
   return off(3) < off(PARTS[grid]) ? 'thirds' : 'even';
+}
+
+/** How each beat is divided on a grid, worked out once. */
+function modesOf(notes: readonly PlayedNote[], grid: Grid): (beat: number) => Mode {
+  const onsets = notes.map((n) => n.from);
+  const known = new Map<number, Mode>();
+  return (beat) => {
+    const mode = known.get(beat) ?? beatMode(onsets, beat, grid);
+    known.set(beat, mode);
+    return mode;
+  };
 }
 
 /** A moment in quarters on the grid, exact. */
@@ -122,15 +160,9 @@ export function writeHeard(
   grid: Grid,
   meter: Meter,
   inKey: Key,
-): { measures: Measure<Written>[]; clef: Clef; moved: number } {
+): { measures: Measure<Written>[]; clef: Clef; moved: number; lost: number } {
   const parts = PARTS[grid];
-  const onsets = notes.map((n) => n.from);
-  const known = new Map<number, Mode>();
-  const modes = (beat: number): Mode => {
-    const mode = known.get(beat) ?? beatMode(onsets, beat, grid);
-    known.set(beat, mode);
-    return mode;
-  };
+  const modes = modesOf(notes, grid);
   const placed = notes.map((n) => ({
     pitch: spellSounding<Written>(n.midi, inKey.fifths),
     from: snap(n.from, modes, parts),
@@ -140,6 +172,7 @@ export function writeHeard(
   const measures: { id: string; events: MusicEvent<Written>[] }[] = [];
   const full = measureQuarters(meter);
   let events = 0;
+  let lost = 0;
   let now = ZERO;
   const bar = (): { id: string; events: MusicEvent<Written>[] } => {
     const index = Math.floor(toNumber(now) / toNumber(full) + 1e-9);
@@ -186,7 +219,10 @@ export function writeHeard(
     const shortest = add(from, rational(1, thirds ? 3 : parts));
     if (compare(to, shortest) < 0) to = shortest;
     if (next !== undefined && compare(to, next) > 0) to = next;
-    if (compare(to, from) <= 0) return;
+    if (compare(to, from) <= 0) {
+      lost += 1;
+      return;
+    }
     put(from, undefined);
     put(to, n.pitch);
   });
@@ -196,5 +232,6 @@ export function writeHeard(
     measures: measures.map(settleTuplets),
     clef: clefFor(placed.map((p) => p.pitch)),
     moved: placed.filter((p) => p.moved).length,
+    lost,
   };
 }

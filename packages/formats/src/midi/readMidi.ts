@@ -120,7 +120,7 @@ function highest(notes: readonly PlayedNote[]): { line: PlayedNote[]; together: 
 /**
  * Reads a Standard MIDI file of one melodic line, quantised to a grid.
  *
- * The grid is the one chosen or, without a choice, the coarsest on which nearly all notes begin. Of several tracks and
+ * The grid is the one chosen or, without a choice, the coarsest that keeps every note. Of several tracks and
  * channels one is chosen; chords give their highest note. Names of notes follow the file's signature.
  * @see Standard MIDI Files 1.0
  */
@@ -161,6 +161,8 @@ export function readMidi(bytes: Uint8Array, choice?: LineChoice): Result<FileImp
   if (stream.together > 0) problems.add('chord', 'left-out', { facts: { count: stream.together } });
   if (written.moved > 0)
     problems.add('midi-moved', 'notice', { facts: { count: written.moved, notes: stream.notes.length } });
+  if (written.lost > 0)
+    problems.add('midi-lost', 'left-out', { facts: { count: written.lost, notes: stream.notes.length } });
   if (frame.meterChanges > 1) problems.add('midi-meter-changes', 'left-out');
   const [first, ...others] = written.measures;
   if (first === undefined) return failure('no-music');

@@ -12,6 +12,7 @@ import {
 import { childNamed, childrenNamed, childText, type XmlElement } from '@cifra/xml';
 import { noteCustomKey } from '../import/customKey';
 import type { ProblemList } from '../import/problemList';
+import { type Transposition, usualLetters } from '../import/toConcert';
 import { readNumber } from './noteReader';
 
 const CLEF_BY_SIGN: Readonly<Record<string, Clef>> = { G2: 'treble', F4: 'bass', C3: 'alto', C4: 'tenor' };
@@ -76,11 +77,11 @@ export function readMeter(e: XmlElement, measure: number, problems: ProblemList)
 }
 
 /** Semitones and letters from written to sounding, octaves included. */
-export function readTranspose(attributes: XmlElement): { chromatic: number; diatonic: number } | undefined {
+export function readTranspose(attributes: XmlElement): Transposition | undefined {
   const e = childNamed(attributes, 'transpose');
   if (e === undefined) return undefined;
   const octaves = readNumber(childText(e, 'octave-change')) ?? 0;
   const chromatic = readNumber(childText(e, 'chromatic')) ?? 0;
-  const diatonic = readNumber(childText(e, 'diatonic')) ?? Math.round((chromatic * 7) / 12);
+  const diatonic = readNumber(childText(e, 'diatonic')) ?? usualLetters(chromatic);
   return { chromatic: chromatic + 12 * octaves, diatonic: diatonic + 7 * octaves };
 }

@@ -73,6 +73,9 @@ export function readDirection(direction: XmlElement, measure: number, problems: 
   ) {
     problems.add('jump', 'left-out', { measure, facts: { mark: read.words ?? 'D.C.' } });
   }
+  const played = readNumber(sound.tempo);
+  if (read.tempo?.mark === undefined && played !== undefined && played >= 10 && played <= 400)
+    read.tempo = { ...read.tempo, mark: { value: 'quarter', dots: 0, perMinute: Math.round(played) } };
   if (read.words !== undefined && (read.tempo !== undefined || TEMPO_WORDS.test(read.words))) {
     read.tempo = { ...read.tempo, words: read.words };
     delete read.words;

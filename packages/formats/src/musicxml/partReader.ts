@@ -20,7 +20,8 @@ import {
 } from '@cifra/core';
 import { childNamed, childrenNamed, childText, elementsOf, textOf, type XmlElement } from '@cifra/xml';
 import type { ProblemList } from '../import/problemList';
-import { readClef, readKey, readMeter } from './attributesReader';
+import type { TranspositionFrom } from '../import/toConcert';
+import { readClef, readKey, readMeter, readTranspose } from './attributesReader';
 import { type Direction, readDirection } from './directionReader';
 import { divisionsToQuarters, readDurations, readNotations, readNumber, readPitch } from './noteReader';
 
@@ -30,11 +31,20 @@ type Building = Mutable<Measure<Written>> & { events: Mutable<MusicEvent<Written
 /** A gap that a file leaves in a voice is filled with rests on a grid of eighths of a quarter. */
 const GAP_GRID = 8;
 
+const JUMP_NAMES: Readonly<Record<string, string>> = {
+  dacapo: 'D.C.',
+  dalsegno: 'D.S.',
+  fine: 'Fine',
+  tocoda: 'To Coda',
+};
+
 /** Reads one voice of one part, bar by bar. */
 export class PartReader {
   readonly measures: Building[] = [];
   readonly slurs: Span[] = [];
   readonly hairpins: Hairpin[] = [];
+  /** How the page sounds, wherever the file says it. */
+  readonly transpositions: TranspositionFrom[] = [];
   private divisions = 1;
   private events = 0;
   /** Which bar of the file, counted from 1. */
@@ -77,6 +87,8 @@ export class PartReader {
           this.takeDirection(child, current);
           break;
         case 'sound':
+          this.takeSound(child, current);
+          break;
         case 'print':
         case 'barline':
         case 'grouping':
@@ -99,7 +111,12 @@ export class PartReader {
             if (this.mine(child)) this.problems.add('grace-note', 'left-out', { measure: this.number });
             break;
           }
-          if (childNamed(child, 'cue') !== undefined) break;
+          if (childNamed(child, 'cue') !== undefined) {
+            // Its time passes: what follows stays where it is.
+            if (this.mine(child)) this.problems.add('cue-note', 'left-out', { measure: this.number });
+            if (childNamed(child, 'chord') === undefined) cursor = add(cursor, this.quarters(child));
+            break;
+          }
           const chord = childNamed(child, 'chord') !== undefined;
           if (this.mine(child)) {
             if (chord) this.takeChordNote(child);
@@ -119,9 +136,26 @@ export class PartReader {
       for (const duration of splitQuarters(measureQuarters(this.meter)))
         current.events.push({ kind: 'rest', id: this.nextId(), duration });
     }
-    for (const right of childrenNamed(e, 'barline').filter((b) => b.attributes.location !== 'left'))
-      this.takeRightBarline(right, current);
+    for (const line of childrenNamed(e, 'barline')) {
+      if (line.attributes.location === 'middle') {
+        if (childNamed(line, 'repeat') !== undefined)
+          this.problems.add('repeat-inside', 'left-out', { measure: this.number });
+      } else if (line.attributes.location !== 'left') this.takeRightBarline(line, current);
+      for (const mark of ['segno', 'coda'])
+        if (childNamed(line, mark) !== undefined || line.attributes[mark] !== undefined)
+          this.problems.add('jump', 'left-out', { measure: this.number, facts: { mark } });
+    }
     this.measures.push(current);
+  }
+
+  /** A tempo and jumps that the file gives for playback alone: the tempo is taken where the page says none. */
+  private takeSound({ attributes }: XmlElement, current: Building): void {
+    const perMinute = readNumber(attributes.tempo);
+    if (perMinute !== undefined && perMinute >= 10 && perMinute <= 400 && current.tempo?.mark === undefined)
+      current.tempo = { ...current.tempo, mark: { value: 'quarter', dots: 0, perMinute: Math.round(perMinute) } };
+    for (const mark of ['dacapo', 'dalsegno', 'fine', 'tocoda', 'segno', 'coda'])
+      if (attributes[mark] !== undefined)
+        this.problems.add('jump', 'left-out', { measure: this.number, facts: { mark: JUMP_NAMES[mark] ?? mark } });
   }
 
   private mine = (note: XmlElement): boolean => (childText(note, 'voice') ?? '1') === this.voice;
@@ -174,6 +208,8 @@ export class PartReader {
       this.meter = readMeter(time, this.number, this.problems);
       current.meter = this.meter;
     }
+    const transposition = readTranspose(e);
+    if (transposition !== undefined) this.transpositions.push({ ...transposition, bar: this.measures.length });
     const clefs = childrenNamed(e, 'clef');
     const clefElement = clefs.find((c) => (c.attributes.number ?? '1') === '1') ?? clefs[0];
     if (clefElement !== undefined) {

@@ -3,8 +3,7 @@ import { childNamed, childrenNamed, childText, descendants, readXml, textOf, typ
 import { assembleScore } from '../import/assembleScore';
 import type { Candidate, FileImport, LineChoice } from '../import/fileImport';
 import { ProblemList } from '../import/problemList';
-import { readTranspose } from './attributesReader';
-import { guessOwner } from './owner';
+import { settleOwner } from '../import/owner';
 import { headingText, PartReader } from './partReader';
 
 /** The voices of a part, each with its count of notes. */
@@ -109,22 +108,22 @@ export function readMusicXml(xml: string, choice?: LineChoice): Result<FileImpor
     (c) => c.attributes.type === 'composer',
   );
   const composer = headingText(creator);
+  const { suggestedOwner, measures } = settleOwner(
+    candidate.partName,
+    reader.measures,
+    reader.transpositions,
+    problems,
+  );
   const score = assembleScore(
     {
       title: titleOf(root),
       ...(composer !== undefined && { composer }),
-      measures: reader.measures,
+      measures,
       slurs: reader.slurs,
       hairpins: reader.hairpins,
     },
     problems,
   );
   if (!score.ok) return score;
-  const attributes = [...descendants(part)].find((e) => e.name === 'transpose');
-  const transposition =
-    attributes === undefined
-      ? undefined
-      : readTranspose({ name: 'attributes', attributes: {}, children: [attributes] });
-  const suggestedOwner = guessOwner(candidate.partName, transposition?.chromatic ?? 0, transposition?.diatonic ?? 0);
   return success({ kind: 'line', format: 'musicxml', score: score.value, suggestedOwner, candidate }, score.problems);
 }

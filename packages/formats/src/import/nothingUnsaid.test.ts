@@ -1,0 +1,100 @@
+import { notesOf, toNumber, durationQuarters, type Problem, type Score, type Written } from '@cifra/core';
+import { readAbc } from '../abc/readAbc';
+import { readMusicXml } from '../musicxml/readMusicXml';
+
+/*
+ * What a file has and Cifra does not take is said: each thing is planted in a file that is taken whole without it.
+ */
+
+const NOTE = (step: string, more = '') =>
+  `<note>${more}<pitch><step>${step}</step><octave>4</octave></pitch><duration>1</duration><type>quarter</type></note>`;
+const file = (inside: string, { last = NOTE('F'), after = '', part = '' } = {}): string =>
+  `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Flute</part-name></score-part></part-list>
+  <part id="P1"><measure number="1"><attributes><divisions>1</divisions><key><fifths>0</fifths></key>
+  <time><beats>4</beats><beat-type>4</beat-type></time></attributes>${NOTE('C')}${NOTE('D')}${inside}${NOTE('E')}${last}${after}
+  </measure>${part}</part></score-partwise>`;
+
+function taken(read: ReturnType<typeof readMusicXml>): { score: Score<Written>; problems: readonly Problem[] } {
+  if (!read.ok || read.value.kind !== 'line') throw new Error(JSON.stringify(read));
+  return { score: read.value.score, problems: read.problems };
+}
+const codes = (read: ReturnType<typeof readMusicXml>): string[] => taken(read).problems.map((p) => p.code);
+
+const direction = (inside: string, sound = ''): string =>
+  `<direction><direction-type>${inside}</direction-type>${sound}</direction>`;
+
+describe('MusicXML', () => {
+  it('is taken whole without them', () => expect(codes(readMusicXml(file('')))).toEqual([]));
+
+  it.each<[string, string, string]>([
+    ['a grace note', `<note><grace/><pitch><step>G</step><octave>4</octave></pitch></note>`, 'grace-note'],
+    ['a segno', direction('<segno/>'), 'jump'],
+    ['a jump in words', direction('<words>D.C. al Fine</words>', '<sound dacapo="yes"/>'), 'jump'],
+    ['a jump that is only played', '<sound dalsegno="1"/>', 'jump'],
+    ['a segno at the bar line', '<barline location="right"><segno/></barline>', 'jump'],
+    ['a repeat inside the bar', '<barline location="middle"><repeat direction="backward"/></barline>', 'repeat-inside'],
+    ['a chord symbol', '<harmony><root><root-step>C</root-step></root><kind>major</kind></harmony>', 'chord-symbols'],
+    ['an octave line', direction('<octave-shift type="up" size="8"/>'), 'octave-line'],
+    ['a clef inside the bar', '<attributes><clef><sign>F</sign><line>4</line></clef></attributes>', 'clef'],
+    ['an element of its own', '<fanfare/>', 'other-element'],
+  ])('%s is said', (_name, inside, code) => expect(codes(readMusicXml(file(inside)))).toContain(code));
+
+  it('words under a note are said', () =>
+    expect(
+      codes(readMusicXml(file('', { last: NOTE('F').replace('</note>', '<lyric><text>la</text></lyric></note>') }))),
+    ).toContain('lyrics'));
+
+  it('a cue note is said, and what follows it stays where it is', () => {
+    const read = taken(readMusicXml(file('').replace(NOTE('D'), NOTE('D', '<cue/>'))));
+    expect(read.problems.map((p) => p.code)).toContain('cue-note');
+    const [first] = read.score.measures;
+    expect(first?.events.map((e) => [e.kind, toNumber(durationQuarters(e.duration))])).toEqual([
+      ['note', 1],
+      ['rest', 1],
+      ['note', 1],
+      ['note', 1],
+    ]);
+  });
+
+  it('a tempo that is given for playback alone is taken', () => {
+    const played = file('').replace('</attributes>', '</attributes><sound tempo="76"/>');
+    expect(taken(readMusicXml(played)).score.measures[0]?.tempo?.mark).toEqual({
+      value: 'quarter',
+      dots: 0,
+      perMinute: 76,
+    });
+  });
+});
+
+const abc = (body: string, head = 'K:C') => readAbc(`X:1\nT:A\nM:4/4\nL:1/4\n${head}\n${body}\n`);
+
+describe('ABC', () => {
+  it('is taken whole without them', () => expect(codes(abc('CDEF|GABc|]'))).toEqual([]));
+
+  it.each<[string, string, string | undefined, string]>([
+    ['a jump at the bar line', 'CDEF!D.C.!|GABc|]', undefined, 'jump'],
+    ['fine at the last bar line', 'CDEF|GABc!fine!|]', undefined, 'jump'],
+    ['a segno over a note', '!segno!CDEF|GABc|]', undefined, 'jump'],
+    ['words under the notes', 'CDEF|\nw:la la la la', undefined, 'lyrics'],
+    ['words after the last note', 'CDEF|\nW:and once more', undefined, 'words-after'],
+    ['an order of parts', 'CDEF|', 'P:AAB\nK:C', 'part-order'],
+    ['a chord symbol', '"G7"CDEF|', undefined, 'chord-symbols'],
+    ['a grace note', '{g}CDEF|', undefined, 'grace-note'],
+  ])('%s is said', (_name, body, head, code) => expect(codes(abc(body, head))).toContain(code));
+
+  it('further tunes are offered', () => {
+    const read = readAbc('X:1\nT:One\nL:1/4\nK:C\nCDEF|\n\nX:2\nT:Two\nL:1/4\nK:G\nGABc|\n');
+    expect(read.ok && read.value.kind === 'choose' && read.value.candidates.map((c) => c.partName)).toEqual([
+      'One',
+      'Two',
+    ]);
+    const second = taken(readAbc('X:1\nT:One\nK:C\nCDEF|\n\nX:2\nT:Two\nK:G\nGABc|\n', { part: 1, voice: '1' }));
+    expect([second.score.title, second.score.measures[0]?.key?.fifths]).toEqual(['Two', 1]);
+  });
+
+  it('a signature that mixes sharps and flats stands at the notes', () => {
+    const read = taken(abc('FGAB|F^FBG|', 'K:C exp ^f _b'));
+    expect(read.problems.map((p) => p.code)).toContain('key-custom');
+    expect(notesOf(read.score).map((n) => n.pitch.alter)).toEqual([1, 0, 0, -1, 1, 1, -1, 0]);
+  });
+});
