@@ -74,7 +74,7 @@ test('an easier figure is explained at its note, and marked on the page where th
     .click();
   await cell(page, 1).click({ timeout: 30_000 });
   await expect(
-    page.getByText('left hand: 1 2 3; right hand: 4 and F♯ key here: fingers do not have to trade places'),
+    page.getByText('left hand: 1 2 3; right hand: 4 and F♯ key – fingers do not have to trade places'),
   ).toBeVisible();
   // On paper it stands only where it is asked for.
   await expect(page.locator('.sheet .better')).toHaveCount(0);

@@ -12,6 +12,7 @@ import {
   openingOf,
   type PagePlan,
   placeMeasures,
+  type Rational,
   tiedSums,
 } from '@cifra/core';
 import { instrumentTitle, lookFirstSentence, signatureSentence } from '@cifra/engrave';
@@ -49,6 +50,9 @@ export const PrintButton = ({ what }: { readonly what: string }) => (
 const staffRow = (letters: readonly string[], sentence: string | undefined): string =>
   `${letters.join(' ')}${sentence === undefined ? '' : `: ${sentence}`}`;
 
+/** Whether a number of counts can be said to a class: halves, thirds and quarters can. */
+const isSayable = ({ d }: Rational): boolean => d <= 4;
+
 const barsCount = (n: number): string => `${n} ${n === 1 ? 'bar' : 'bars'}`;
 
 /** What holds from the beginning, and what from later bars on. */
@@ -70,8 +74,8 @@ export function sharedRows({ part }: PagePlan): readonly (readonly [string, Reac
   const meters = placed.filter((p, i) => i === 0 || meterText(p.meter) !== meterText((placed[i - 1] ?? p).meter));
   const first = part.concert.measures[0];
   const names = part.teaching.conventions.rhythmNames;
-  const values = lineValues(part.concert);
-  const ties = tiedSums(part.concert);
+  const values = lineValues(part.concert).filter((v) => isSayable(v.counts));
+  const ties = tiedSums(part.concert).filter((t) => isSayable(t.counts));
   const pickup = facts.pickup && first !== undefined ? filledQuarters(first) : undefined;
   return [
     [

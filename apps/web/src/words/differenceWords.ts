@@ -7,7 +7,7 @@ import {
   type PlayedMark,
   type Written,
 } from '@cifra/core';
-import { lengthName } from './rhythmWords';
+import { lengthName, tupletName } from './rhythmWords';
 import { list } from './spoken';
 
 const ORDINALS = ['', 'unison', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'octave'];
@@ -19,9 +19,10 @@ const interval = (was: Written, is: Written): string => {
 
 /** Several values in words, equal ones counted: `2 eighths and a half note`. */
 export function valuesWords(lengths: readonly Length[], names: Conventions['rhythmNames']): string {
+  if (lengths.length === 0) return 'nothing there';
   const groups: { name: string; count: number }[] = [];
   for (const { duration, rest } of lengths) {
-    const triplet = duration.tuplet === undefined ? '' : 'triplet ';
+    const triplet = duration.tuplet === undefined ? '' : `${tupletName(duration.tuplet.actual)} `;
     const name = `${triplet}${lengthName(duration, names)}${rest ? ' rest' : ''}`;
     const last = groups.at(-1);
     if (last?.name === name) last.count += 1;
@@ -58,7 +59,7 @@ export function differenceWords(
     case 'pitch':
       return `Beat ${d.beat}: ${second} has ${letterName(d.is)}, ${first} has ${letterName(d.was)}: ${interval(d.was, d.is)}.`;
     case 'rhythm':
-      return `From beat ${d.beat} the rhythm parts: ${second} has ${valuesWords(d.is, names)}, ${first} ${valuesWords(d.was, names)}.`;
+      return `From beat ${d.beat} the rhythm parts: ${second} has ${valuesWords(d.is, names)}, ${first} has ${valuesWords(d.was, names)}.`;
     case 'rest-for-note':
       return `Beat ${d.beat}: ${second} rests where ${first} has ${letterName(d.pitch)}.`;
     case 'note-for-rest':

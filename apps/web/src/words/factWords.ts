@@ -141,7 +141,7 @@ export function factWords(f: Fact, conventions: Conventions = DEFAULT_CONVENTION
       if (words === 'unison') return { term: 'reads', text: 'as it sounds' };
       return {
         term: f.interval.up ? 'up' : 'down',
-        text: `${/^[aeiou]/.test(words) ? 'an' : 'a'} ${words}${f.inKey === undefined ? '' : `, for an instrument in ${f.inKey}`}`,
+        text: `${/^\d/.test(words) ? '' : /^[aeiou]/.test(words) ? 'an ' : 'a '}${words}${f.inKey === undefined ? '' : `, for an instrument in ${f.inKey}`}`,
       };
     }
     case 'respelled':
@@ -182,7 +182,10 @@ export function factWords(f: Fact, conventions: Conventions = DEFAULT_CONVENTION
       };
     }
     case 'reach':
-      return { term: 'reaches', text: `beat ${list(f.at.map((b) => b.beat))} of this bar, with no new sign` };
+      return {
+        term: 'reaches',
+        text: `${f.at.length === 1 ? 'beat' : 'beats'} ${list(f.at.map((b) => b.beat))} of this bar, with no new sign`,
+      };
     case 'figure':
       return {
         term: f.figure.kind === 'valves' ? 'valves' : f.figure.kind === 'slide' ? 'slide' : 'fingers',
@@ -203,15 +206,18 @@ export function factWords(f: Fact, conventions: Conventions = DEFAULT_CONVENTION
     case 'alternate':
       return {
         term: 'also',
-        text: `${figureWords(f.alternate.figure, conventions.fingerCount)}: ${ALTERNATE_WORDS[f.alternate.reason]}`,
+        text: `${figureWords(f.alternate.figure, conventions.fingerCount)} – ${ALTERNATE_WORDS[f.alternate.reason]}`,
       };
     case 'better':
       return {
-        term: 'easier',
-        text: `${figureWords(f.alternate.figure, conventions.fingerCount)} here: ${BETTER_WHY[f.cause]}`,
+        term: 'easier here',
+        text: `${figureWords(f.alternate.figure, conventions.fingerCount)} – ${BETTER_WHY[f.cause]}`,
       };
     case 'misfit':
-      return { term: 'range', text: `${SIDE[f.side]} than ${STAGE_WORDS[f.stage].toLowerCase()} goes` };
+      return {
+        term: 'range',
+        text: `${SIDE[f.side]} than players go at this stage (${STAGE_WORDS[f.stage].toLowerCase()})`,
+      };
     case 'unplayable':
       return {
         term: 'figure',

@@ -45,15 +45,21 @@ const SIZES: Readonly<Record<number, string>> = {
   14: 'a fourteenth',
   15: 'two octaves',
 };
+/** So many notes are named one by one. */
+const NAMED = 6;
+const notesWords = (notes: readonly string[]): string =>
+  notes.length > NAMED ? `${notes.length} notes, from ${notes[0]} to ${notes.at(-1)},` : list(notes);
+
 const CHANGED = { key: 'a signature', clef: 'a clef', meter: 'a meter' } as const;
 const LEARNED = { low: 'below', high: 'above', both: 'beyond' } as const;
 
 /** How a signature that saves signs is said: "Every B and E is flattened by hand: two flats would say it once." */
-function proposal({ letters, always, now, fifths, before, after }: FindingFacts['signature-proposed']): string {
+function proposal({ letters, always, now, fifths, notes }: FindingFacts['signature-proposed']): string {
   if (fifths === 0 || Math.sign(fifths) !== Math.sign(fifths - now))
-    return `The signature is taken back at ${before - after} notes: ${signatureWords(fifths)} would do with fewer signs than ${signatureWords(now)}.`;
+    return `The signature is taken back at ${notes} notes: ${signatureWords(fifths)} would do with fewer signs than ${signatureWords(now)}.`;
   const what = fifths > 0 ? 'raised' : 'flattened';
-  return `${always ? 'Every' : 'Most of'} ${list(letters)} ${always ? 'is' : 'are'} ${what} by hand: ${signatureWords(fifths)} would say it once.`;
+  const often = letters.length === 1 ? 'is often' : 'are often';
+  return `${always ? `Every ${list(letters)} is` : `${list(letters)} ${often}`} ${what} by hand: ${signatureWords(fifths)} would say it once.`;
 }
 
 const WORDS: { readonly [C in FindingCode]: (f: FindingFacts[C]) => string } = {
@@ -86,23 +92,25 @@ const WORDS: { readonly [C in FindingCode]: (f: FindingFacts[C]) => string } = {
   'signature-proposed': proposal,
   'change-says-nothing': (f) => `${Bar(f.bar)} sets ${CHANGED[f.what]} that holds already.`,
   'sign-says-nothing': (f) =>
-    `The reminder before ${f.note} in ${barName(f.bar)} reminds of nothing: no other ${f.step} came before.`,
+    `The reminder before ${f.note} in ${barName(f.bar)} reminds of nothing: ${f.isFirst ? `no ${f.step} came before` : `the ${f.step} before it was the same`}.`,
   'sign-reaches': (f) =>
-    `${f.note} in ${barName(f.bar)} has no sign of its own: the one earlier in the bar still holds. Beginners play ${f.step}.`,
+    `${f.note} in ${barName(f.bar)} has no sign of its own: the one earlier in the bar still holds. Beginners play ${f.habit}.`,
   'sign-over': (f) =>
     f.where === 'bar'
       ? `${f.note} in ${barName(f.bar)} comes after ${f.before} in the bar before. Beginners keep on playing ${f.before}.`
-      : `${f.note} in ${barName(f.bar)} follows ${f.before} in another octave, where the sign does not hold.`,
+      : f.where === 'tie'
+        ? `${f.note} in ${barName(f.bar)} comes after ${f.before}, which is only held over: with the tie its sign is over.`
+        : `${f.note} in ${barName(f.bar)} follows ${f.before} in another octave, where the sign does not hold.`,
   spelling: (f) =>
     f.near === undefined
       ? `${f.note} in ${barName(f.bar)} is ${f.better} in this key.`
       : `${f.note} stands beside ${f.near} in ${barName(f.bar)}: one sound, written two ways.`,
   'out-of-range': (f) =>
-    `${f.instrument}: ${f.names.join(', ')} ${f.names.length > 1 ? 'lie' : 'lies'} ${f.isUnplayable ? 'outside what the instrument has' : `${LEARNED[f.side]} what these pupils have learned`} (first in ${barName(f.bar)}).`,
+    `${f.instrument}: ${notesWords(f.notes)} ${f.notes.length > 1 ? 'lie' : 'lies'} ${f.isUnplayable ? 'outside what the instrument has' : `${LEARNED[f.side]} what these pupils have learned`} (first in ${barName(f.bar)}).`,
   'breath-far': (f) =>
     `From ${barName(f.bar)} to ${barName(f.to)} ${f.isPlanned ? 'ties or slurs leave no place to breathe' : 'no breath is marked'}: about ${f.seconds} seconds. These pupils have breath for ${f.limit}.`,
   leap: (f) =>
-    `A leap of ${SIZES[f.size] ?? `${f.size} steps`} ${f.direction}, from ${f.from} to ${f.to}, in ${barName(f.bar)}.`,
+    `A leap of ${SIZES[f.size] ?? 'more than two octaves'} ${f.direction}, from ${f.from} to ${f.to}, in ${barName(f.bar)}.`,
   'lines-differ': (f) => `Line ${f.line} ends ${f.missing} ${f.missing === 1 ? 'bar' : 'bars'} before the longest.`,
   'not-taken': (f) => `From the file: ${problemSentence(f.problem)}`,
 };

@@ -124,7 +124,7 @@ describe('two bars in words', () => {
   };
   it.each([
     ['C4 D4 E4:h | C4 D4 G4:h', ['Beat 3: bar 2 has G, bar 1 has E: a third higher.']],
-    ['C4 D4 E4 F4 | C4 D4:e D4:e E4 F4', ['From beat 2 the rhythm parts: bar 2 has 2 eighths, bar 1 a quarter.']],
+    ['C4 D4 E4 F4 | C4 D4:e D4:e E4 F4', ['From beat 2 the rhythm parts: bar 2 has 2 eighths, bar 1 has a quarter.']],
     ['C4 D4 E4:h | C4 R E4:h', ['Beat 2: bar 2 rests where bar 1 has D.']],
     ['C4 D4 E4:h | D4 E4 F4:h', ['The rhythm is the same; every note is 1 step higher.']],
     ['C4:h E4:h~ | C4:h E4:h', ['Beat 3: bar 1 ties the note on, bar 2 does not.']],
@@ -132,7 +132,7 @@ describe('two bars in words', () => {
     [
       'C4:h D4:h | C4:h R D4',
       [
-        'From beat 3 the rhythm parts: bar 2 has a quarter rest and a quarter, bar 1 a half note.',
+        'From beat 3 the rhythm parts: bar 2 has a quarter rest and a quarter, bar 1 has a half note.',
         'Beat 3: bar 2 rests where bar 1 has D.',
       ],
     ],

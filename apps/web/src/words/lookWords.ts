@@ -16,14 +16,12 @@ import {
   type ValueUsed,
 } from '@cifra/core';
 import { figureLines } from '@cifra/engrave';
-import { lengthName, valueName } from './rhythmWords';
+import { lengthName, tupletName } from './rhythmWords';
 import { barList, barName, capital, figureWords, list, touchWords } from './spoken';
-
-const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
 
 /** A value with its dots: `dotted half note`. */
 const fullName = (d: ValueUsed['duration'], names: Conventions['rhythmNames']): string =>
-  `${DOTS[d.dots] ?? ''}${valueName(d.value, names)}${d.tuplet === undefined ? '' : ', of a triplet'}`;
+  `${d.tuplet === undefined ? '' : `${tupletName(d.tuplet.actual)} `}${lengthName(d, names)}`;
 
 /** A number of counts: `1 1/2 counts`. */
 export const countsWords = (r: Rational): string => `${formatRational(r)} ${r.n <= r.d ? 'count' : 'counts'}`;
@@ -92,15 +90,18 @@ export function againstWords(
   const where = hasSigns ? 'where it has no sign of its own' : 'here';
   const said = `${letter} is ${ALTER_WORDS[is]} ${where}, not ${ALTER_WORDS[was]}`;
   if (notes.length === 0) return `${said}; it does not come in this line.`;
+  // Low to high, where the letter comes in several octaves.
+  const heights =
+    notes.length === 1 ? [''] : notes.map((_n, i) => (i === 0 ? 'low ' : i === notes.length - 1 ? 'high ' : 'middle '));
   const figures = notes.map(
-    (n) => `${n.name}: ${figureSaid(n.is, count)}; ${n.habitName} is ${figureSaid(n.was, count)}`,
+    (n, i) => `${heights[i] ?? ''}${n.name}: ${figureSaid(n.is, count)}; ${n.habitName} is ${figureSaid(n.was, count)}`,
   );
-  return `${said}. ${[...new Set(figures)].map((f) => `${f}.`).join(' ')}`;
+  return `${said}. ${figures.map((f) => `${capital(f)}.`).join(' ')}`;
 }
 
 /** How this key stands to the one the class is used to, in one sentence. */
 export function againstSentence({ against, keys: [{ fifths }, ...changes] }: LookSheet): string {
-  const until = changes[0] === undefined ? '' : `Up to ${barName(changes[0].bar)}: `;
+  const until = changes[0] === undefined ? '' : `Before ${barName(changes[0].bar)}: `;
   if (against.kind === 'no-signature') return 'This page has no key signature: every sign stands at its note.';
   if (against.fifths === fifths) return capital(`${until}the key the class is used to.`);
   return capital(`${until}${signatureWords(fifths)}, where the class is used to ${signatureWords(against.fifths)}.`);

@@ -51,7 +51,7 @@ export function noteLabels(plan: PagePlan): ReadonlyMap<NoteId, string> {
     const tied = note.tiedFrom === undefined ? figure : 'held on';
     labels.set(
       note.id,
-      `${barName(measure)}, beat ${beat}, ${spokenLetter(note.written)}${SOURCE[note.accidental.source] ?? ''}, ${tied}${plan.newNotes.has(note.id) ? ', new' : ''}${note.better === undefined || !plan.setup.easierFigures || shown.length === 0 ? '' : ', an easier figure is marked'}`,
+      `${barName(measure)}, beat ${beat}, ${spokenLetter(note.written)}${SOURCE[note.accidental.source] ?? ''}, ${tied}${plan.newNotes.has(note.id) && note.tiedFrom === undefined ? ', new' : ''}${note.better === undefined || !plan.setup.easierFigures || shown.length === 0 ? '' : ', an easier figure is marked'}`,
     );
   }
   return labels;

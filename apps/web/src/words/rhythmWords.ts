@@ -23,6 +23,9 @@ const NAMES: Readonly<Record<Conventions['rhythmNames'], Readonly<Record<NoteVal
 const DOTS = ['', 'dotted ', 'double-dotted ', 'triple-dotted '];
 const TUPLETS: Readonly<Record<number, string>> = { 2: 'duplet', 3: 'triplet', 5: 'quintuplet', 6: 'sextuplet' };
 
+/** What a group of so many is called. @example tupletName(3) // triplet */
+export const tupletName = (actual: number): string => TUPLETS[actual] ?? `group of ${actual}`;
+
 /** The name of a value alone. @example valueName('quarter', 'british') // crotchet */
 export const valueName = (value: NoteValue, names: Conventions['rhythmNames']): string => NAMES[names][value];
 
@@ -35,8 +38,7 @@ export const lengthName = (d: Duration, names: Conventions['rhythmNames']): stri
  * @example `dotted crotchet, 1 1/2 crotchets long`
  */
 export function durationWords(d: Duration, names: Conventions['rhythmNames']): string {
-  const tuplet =
-    d.tuplet === undefined ? '' : `, one of a ${TUPLETS[d.tuplet.actual] ?? `group of ${d.tuplet.actual}`}`;
+  const tuplet = d.tuplet === undefined ? '' : `, one of a ${tupletName(d.tuplet.actual)}`;
   const name = `${lengthName(d, names)}${tuplet}`;
   const quarters = durationQuarters(d);
   if (quarters.n === quarters.d) return name;

@@ -1,6 +1,6 @@
 import { findPatterns } from '../analysis/patterns';
 import type { Clef } from '../key/signature';
-import type { NoteId } from '../score/score';
+import { changeNames } from '../trouble/buildUp';
 import { troubleSpots } from '../trouble/partTrouble';
 import type { TroubleCause } from '../trouble/weights.data';
 import type { PagePlan } from './pagePlan';
@@ -58,8 +58,8 @@ function hardest({ changes, annotations }: PagePlan): LookFirst | undefined {
   const [spot] = troubleSpots(changes, annotations, 1);
   const cause = (spot?.causes.find((c) => c.cause !== 'fingers-move' && c.cost >= 1) ?? spot?.causes[0])?.cause;
   if (spot === undefined || cause === undefined) return undefined;
-  const nameOf = (id: NoteId): string => annotations.get(id)?.spokenName ?? '';
-  return { kind: 'trouble', bar: spot.measure, from: nameOf(spot.from), to: nameOf(spot.to), cause };
+  const [from, to] = changeNames(spot, annotations);
+  return { kind: 'trouble', bar: spot.measure, from, to, cause };
 }
 
 /**

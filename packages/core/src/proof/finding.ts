@@ -53,19 +53,22 @@ export interface FindingFacts {
     readonly always: boolean;
     readonly now: number;
     readonly fifths: number;
-    readonly before: number;
-    readonly after: number;
+    /** Notes that have a sign of their own now and would have none. */
+    readonly notes: number;
   };
   readonly 'change-says-nothing': AtBar & { readonly what: 'key' | 'clef' | 'meter' };
-  readonly 'sign-says-nothing': AtNote & { readonly step: Step };
-  readonly 'sign-reaches': AtNote & { readonly step: Step };
-  readonly 'sign-over': AtNote & { readonly before: string; readonly where: 'octave' | 'bar' };
+  /** `isFirst`: the letter has not come before; else it came last as it is now. */
+  readonly 'sign-says-nothing': AtNote & { readonly step: Step; readonly isFirst: boolean };
+  /** `habit`: what the signature alone would make of the letter. */
+  readonly 'sign-reaches': AtNote & { readonly habit: string };
+  readonly 'sign-over': AtNote & { readonly before: string; readonly where: 'octave' | 'bar' | 'tie' };
   /** `near`: the note beside it that sounds the same. */
   readonly spelling: AtNote & { readonly better: string; readonly near?: string };
   // playing
   readonly 'out-of-range': AtBar & {
     readonly instrument: string;
-    readonly names: readonly string[];
+    /** As written, low to high, with their octaves. */
+    readonly notes: readonly string[];
     readonly isUnplayable: boolean;
     readonly side: 'low' | 'high' | 'both';
   };

@@ -1,4 +1,4 @@
-import { measureQuarters } from '../meter/meter';
+import { measureQuarters, meterText } from '../meter/meter';
 import type { Written } from '../pitch/pitch';
 import { add, compare, multiply, type Rational, rational, subtract, ZERO } from '../rational/rational';
 import { durationQuarters, valueForQuarters } from '../score/duration';
@@ -68,6 +68,8 @@ function sumFinding(
   if (off === 0) {
     if (!last || borrowed.n === 0 || measure.repeatEnd === true) return undefined;
     const full = subtract(meterFull, borrowed);
+    // A last bar in another meter gives nothing back.
+    if (full.n <= 0 || meterText(meter) !== meterText(all[0]?.meter ?? meter)) return undefined;
     return finding({
       code: 'last-measure-too-long',
       weight: 'look',

@@ -90,7 +90,7 @@ function proveRanges(score: Score<Written>, parts: readonly Part[]): Finding[] {
         instruments: [part.instrument.id],
         facts: {
           instrument: part.instrument.name,
-          names: misfits.map((m) => letterName(m.pitch)),
+          notes: misfits.map((m) => `${letterName(m.pitch)}${m.pitch.octave}`),
           isUnplayable,
           bar: first.number,
           side: misfits.every((m) => m.side === 'too-low' || m.side === 'below-stage')

@@ -3,6 +3,7 @@ import { enharmonic } from '../pitch/enharmonic';
 import { letterName, midi, type Pitch, stepIndex, type Written } from '../pitch/pitch';
 import { accidentalsInForce } from '../score/accidental';
 import { proposeKeys, signCount, withSignature } from '../score/rewrite';
+import { placedNotes } from '../score/placedNotes';
 import type { Note, NoteId, Score } from '../score/score';
 import { notesOf, placeEvents, placeMeasures } from '../score/walk';
 import { finding, type Finding } from './finding';
@@ -40,8 +41,7 @@ function proveSignature(score: Score<Written>): Finding[] {
         always: always.length === letters.length,
         now: now.fifths,
         fifths: best.key.fifths,
-        before,
-        after,
+        notes: changed.length,
       },
       repairs: [{ kind: 'signature', key: best.key }],
     }),
@@ -74,24 +74,37 @@ interface NoteAt {
   readonly note: Note<Written>;
   readonly measure: number;
   readonly number: number;
+  readonly key: Key;
+  /** Held over from the note before: it is not played anew. */
+  readonly held: boolean;
 }
 
 /** How each letter sounded last before each note: in its bar, and in the bar before. */
 function proveReach(score: Score<Written>): Finding[] {
   const readings = accidentalsInForce(score);
-  const notes = placeEvents(score).flatMap(({ event, place }): NoteAt[] =>
-    event.kind === 'note' ? [{ note: event, measure: place.index, number: place.number }] : [],
-  );
+  const notes = placedNotes(score).map(({ note, measureIndex, measureNumber, key, tiedFrom }): NoteAt => ({
+    note,
+    measure: measureIndex,
+    number: measureNumber,
+    key,
+    held: tiedFrom !== undefined,
+  }));
   const found: Finding[] = [];
   const heard = new Map<number, NoteAt>();
   const said = new Set<string>();
   for (const here of notes) {
     const { note, measure, number } = here;
+    if (here.held) {
+      heard.set(stepIndex(note.pitch.step), here);
+      continue;
+    }
     const reading = readings.get(note.id);
     const letter = stepIndex(note.pitch.step);
     const before = heard.get(letter);
     const key = `${measure}/${letter}`;
-    if (reading?.source === 'bar' && reading.sign === undefined && !said.has(key)) {
+    // A natural that takes back a sign of its bar leaves the letter as the signature has it.
+    const isOther = note.pitch.alter !== signatureAlter(here.key.fifths, note.pitch.step);
+    if (reading?.source === 'bar' && reading.sign === undefined && isOther && !said.has(key)) {
       said.add(key);
       found.push(
         finding({
@@ -99,7 +112,11 @@ function proveReach(score: Score<Written>): Finding[] {
           weight: 'look',
           measures: [measure],
           notes: [note.id],
-          facts: { bar: number, note: letterName(note.pitch), step: note.pitch.step },
+          facts: {
+            bar: number,
+            note: letterName(note.pitch),
+            habit: letterName({ step: note.pitch.step, alter: signatureAlter(here.key.fifths, note.pitch.step) }),
+          },
           repairs: [{ kind: 'reminder', notes: [note.id], on: true }],
         }),
       );
@@ -122,7 +139,8 @@ function proveReach(score: Score<Written>): Finding[] {
             bar: number,
             note: letterName(note.pitch),
             before: letterName(before.note.pitch),
-            where: before.measure === measure ? 'octave' : 'bar',
+            where:
+              before.measure !== measure ? 'bar' : before.note.pitch.octave === note.pitch.octave ? 'tie' : 'octave',
           },
           repairs: [{ kind: 'reminder', notes: [note.id], on: true }],
         }),
@@ -138,7 +156,12 @@ function proveReach(score: Score<Written>): Finding[] {
           weight: 'look',
           measures: [measure],
           notes: [note.id],
-          facts: { bar: number, note: letterName(note.pitch), step: note.pitch.step },
+          facts: {
+            bar: number,
+            note: letterName(note.pitch),
+            step: note.pitch.step,
+            isFirst: before === undefined,
+          },
           repairs: [{ kind: 'reminder', notes: [note.id], on: false }],
         }),
       );
@@ -178,7 +201,7 @@ function proveSpelling(score: Score<Written>): Finding[] {
         code: 'spelling',
         weight: 'look',
         measures: [wrong.place.index],
-        notes: [wrong.note.id, ...(near === undefined ? [] : [near.note.id])],
+        notes: [wrong.note.id, ...(near === undefined ? [] : [(wrong === near ? note : near.note).id])],
         facts: {
           bar: wrong.place.number,
           note: letterName(wrong.note.pitch),

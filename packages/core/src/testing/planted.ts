@@ -173,7 +173,7 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
     {
       code: 'signature-proposed',
       score: bars('Bb4 Eb5 Bb4 F4 | Eb5 D5 Bb4:h'),
-      facts: { letters: ['B', 'E'], always: true, now: 0, fifths: -2, before: 4, after: 0 },
+      facts: { letters: ['B', 'E'], always: true, now: 0, fifths: -2, notes: 5 },
       repaired: 'Bb4q Eb5q Bb4q F4q | Eb5q D5q Bb4h',
     },
   ],

@@ -186,8 +186,15 @@ export function buildUpPart(
   return derivePart({ title, measures, slurs, hairpins: [] }, part.instrument, exercise.owner, choice, teaching);
 }
 
-/** The written names of a change: for a label. */
-export const changeNames = ({ from, to }: Change, annotations: Annotations): readonly [from: string, to: string] => [
-  annotations.get(from)?.spokenName ?? '',
-  annotations.get(to)?.spokenName ?? '',
-];
+/**
+ * The two notes of a change as they are said; which is which, where both have one name.
+ * @example E♭4 to E♭5: `low E♭`, `high E♭`
+ */
+export function changeNames({ from, to }: Change, annotations: Annotations): readonly [from: string, to: string] {
+  const [a, b] = [annotations.get(from), annotations.get(to)];
+  const names = [a?.spokenName ?? '', b?.spokenName ?? ''] as const;
+  if (a === undefined || b === undefined || names[0] !== names[1] || a.written.octave === b.written.octave)
+    return names;
+  const up = b.written.octave > a.written.octave;
+  return [`${up ? 'low' : 'high'} ${names[0]}`, `${up ? 'high' : 'low'} ${names[1]}`];
+}

@@ -28,6 +28,9 @@ export const clefName = (type: string, clefPos: number | undefined): string =>
   type === 'alto' && clefPos === TENOR_PLACE ? 'tenor' : type;
 const TENOR_PLACE = 8;
 
+/** Decorations that send the player elsewhere. */
+export const JUMP = /^(D\.C\.|D\.S\.|fine|segno|coda|dacapo|dacoda|dalsegno)/i;
+
 /** No written note is longer: what a file claims beyond it is a slip of a digit. */
 export const LONGEST_WHOLES = 4;
 

@@ -22,7 +22,7 @@ import {
 } from '@cifra/core';
 import type { ProblemList } from '../import/problemList';
 import type { AbcElement, AbcPitch, AbcTune, Stream } from './abcElement';
-import { clefName, LONGEST_WHOLES, readKey, readMeter, readTempo, signatureOf, valueOfWholes } from './abcSigns';
+import { clefName, JUMP, LONGEST_WHOLES, readKey, readMeter, readTempo, signatureOf, valueOfWholes } from './abcSigns';
 
 const CLEF_OF: Readonly<Record<string, Clef>> = { treble: 'treble', bass: 'bass', tenor: 'tenor', alto: 'alto' };
 const OCTAVE_CLEFS = /^(treble|bass|tenor|alto)[+-]\d+$/;
@@ -35,8 +35,6 @@ const ARTICULATION_OF: Readonly<Record<string, Articulation>> = {
   marcato: 'marcato',
   wedge: 'staccatissimo',
 };
-
-const JUMP = /^(D\.C\.|D\.S\.|fine|segno|coda|dacapo|dacoda|dalsegno)/i;
 
 type Building = { -readonly [K in keyof Measure<Written>]: Measure<Written>[K] } & { events: MusicEvent<Written>[] };
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
@@ -72,11 +70,7 @@ export class AbcVoiceReader {
     const clef = CLEF_OF[stream.clef.replace(/[+-]\d+$/, '')];
     if (clef === undefined) problems.add('clef', 'repaired', { facts: { clef: stream.clef } });
     if (OCTAVE_CLEFS.test(stream.clef)) problems.add('octave-clef', 'notice', { facts: { clef: stream.clef } });
-    Object.assign(
-      this.current,
-      { clef: clef ?? 'treble', key: this.key, meter: this.meter },
-      tempo === undefined ? {} : { tempo },
-    );
+    Object.assign(this.current, { clef: clef ?? 'treble', key: this.key, meter: this.meter }, tempo && { tempo });
     for (const e of stream.elements) this.take(e);
     this.closeMeasure();
   }

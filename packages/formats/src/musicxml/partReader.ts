@@ -3,7 +3,6 @@ import {
   type Duration,
   durationQuarters,
   type Hairpin,
-  type Measure,
   type Meter,
   measureQuarters,
   midi,
@@ -22,21 +21,12 @@ import { childNamed, childrenNamed, childText, elementsOf, textOf, type XmlEleme
 import type { ProblemList } from '../import/problemList';
 import type { TranspositionFrom } from '../import/toConcert';
 import { readClef, readKey, readMeter, readTranspose } from './attributesReader';
+import { type Building, type Mutable, takeLeftBarlines, takeRightBarlines, takeSound } from './barReader';
 import { type Direction, readDirection } from './directionReader';
 import { divisionsToQuarters, readDurations, readNotations, readNumber, readPitch } from './noteReader';
 
-type Mutable<T> = { -readonly [K in keyof T]: T[K] };
-type Building = Mutable<Measure<Written>> & { events: Mutable<MusicEvent<Written>>[] };
-
 /** A gap that a file leaves in a voice is filled with rests on a grid of eighths of a quarter. */
 const GAP_GRID = 8;
-
-const JUMP_NAMES: Readonly<Record<string, string>> = {
-  dacapo: 'D.C.',
-  dalsegno: 'D.S.',
-  fine: 'Fine',
-  tocoda: 'To Coda',
-};
 
 /** Reads one voice of one part, bar by bar. */
 export class PartReader {
@@ -73,8 +63,7 @@ export class PartReader {
     if (implicit) current.pickup = true;
     if (this.measures.length === 0)
       Object.assign(current, { clef: 'treble', key: { fifths: 0, mode: 'none' }, meter: this.meter });
-    for (const left of childrenNamed(e, 'barline').filter((b) => b.attributes.location === 'left'))
-      this.takeLeftBarline(left, current);
+    this.ending = takeLeftBarlines(e, current, this.ending, this.problems, this.number);
     if (this.ending !== undefined) current.ending = this.ending;
     let cursor = ZERO;
     let filled = ZERO;
@@ -87,7 +76,7 @@ export class PartReader {
           this.takeDirection(child, current);
           break;
         case 'sound':
-          this.takeSound(child, current);
+          takeSound(child, current, this.problems, this.number);
           break;
         case 'print':
         case 'barline':
@@ -136,26 +125,8 @@ export class PartReader {
       for (const duration of splitQuarters(measureQuarters(this.meter)))
         current.events.push({ kind: 'rest', id: this.nextId(), duration });
     }
-    for (const line of childrenNamed(e, 'barline')) {
-      if (line.attributes.location === 'middle') {
-        if (childNamed(line, 'repeat') !== undefined)
-          this.problems.add('repeat-inside', 'left-out', { measure: this.number });
-      } else if (line.attributes.location !== 'left') this.takeRightBarline(line, current);
-      for (const mark of ['segno', 'coda'])
-        if (childNamed(line, mark) !== undefined || line.attributes[mark] !== undefined)
-          this.problems.add('jump', 'left-out', { measure: this.number, facts: { mark } });
-    }
+    this.ending = takeRightBarlines(e, current, this.ending, this.problems, this.number);
     this.measures.push(current);
-  }
-
-  /** A tempo and jumps that the file gives for playback alone: the tempo is taken where the page says none. */
-  private takeSound({ attributes }: XmlElement, current: Building): void {
-    const perMinute = readNumber(attributes.tempo);
-    if (perMinute !== undefined && perMinute >= 10 && perMinute <= 400 && current.tempo?.mark === undefined)
-      current.tempo = { ...current.tempo, mark: { value: 'quarter', dots: 0, perMinute: Math.round(perMinute) } };
-    for (const mark of ['dacapo', 'dalsegno', 'fine', 'tocoda', 'segno', 'coda'])
-      if (attributes[mark] !== undefined)
-        this.problems.add('jump', 'left-out', { measure: this.number, facts: { mark: JUMP_NAMES[mark] ?? mark } });
   }
 
   private mine = (note: XmlElement): boolean => (childText(note, 'voice') ?? '1') === this.voice;
@@ -166,32 +137,6 @@ export class PartReader {
     const grid = rational(Math.max(1, Math.round((gap.n / gap.d) * GAP_GRID)), GAP_GRID);
     for (const duration of splitQuarters(grid)) current.events.push({ kind: 'rest', id: this.nextId(), duration });
     return add(filled, grid);
-  }
-
-  private takeLeftBarline(e: XmlElement, current: Building): void {
-    if (childNamed(e, 'repeat')?.attributes.direction === 'forward') current.repeatStart = true;
-    const ending = childNamed(e, 'ending');
-    if (ending?.attributes.type !== 'start') return;
-    const numbers = (ending.attributes.number ?? '')
-      .split(/[,\s]+/)
-      .map(Number)
-      .filter((n) => Number.isInteger(n) && n > 0 && n < 10);
-    if (numbers.length === 0) this.problems.add('ending', 'left-out', { measure: this.number });
-    else this.ending = numbers;
-  }
-
-  private takeRightBarline(e: XmlElement, current: Building): void {
-    const repeat = childNamed(e, 'repeat');
-    if (repeat?.attributes.direction === 'backward') {
-      current.repeatEnd = true;
-      const times = readNumber(repeat.attributes.times) ?? 2;
-      if (times > 2) this.problems.add('repeat-times', 'repaired', { measure: this.number, facts: { times } });
-    }
-    const style = childText(e, 'bar-style');
-    if (style === 'light-heavy' && current.repeatEnd !== true) current.endBar = 'final';
-    if (style === 'light-light') current.endBar = 'double';
-    const ending = childNamed(e, 'ending')?.attributes.type;
-    if (ending === 'stop' || ending === 'discontinue') this.ending = undefined;
   }
 
   private takeAttributes(e: XmlElement, current: Building): void {

@@ -1,5 +1,5 @@
 import { signatureWords } from '@cifra/contract/words';
-import { lookSheet, type LookSheet, type PagePlan } from '@cifra/core';
+import { changeNames, lookSheet, type LookSheet, type PagePlan } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
@@ -75,7 +75,7 @@ export function ClassLook({ plans, usual, addressOf }: Props) {
                       {spot === undefined ? (
                         <span className="text-secondary">none</span>
                       ) : (
-                        `${barName(spot.measure)}, ${plan.annotations.get(spot.from)?.spokenName ?? ''} to ${plan.annotations.get(spot.to)?.spokenName ?? ''}`
+                        `${barName(spot.measure)}, ${changeNames(spot, plan.annotations).join(' to ')}`
                       )}
                     </td>
                   </tr>

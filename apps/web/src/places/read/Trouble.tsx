@@ -1,5 +1,5 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
-import { type BuildUp, buildUp, perform, type PagePlan, toNumber } from '@cifra/core';
+import { type BuildUp, buildUp, changeNames, perform, type PagePlan, toNumber } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Play } from 'lucide-react';
 import { useMemo } from 'react';
@@ -80,10 +80,8 @@ export function Trouble({ plan, exercise, group, request }: Props) {
                 <span className="text-secondary">{barName(b.spot.measure)}</span>
                 <div>
                   <p>
-                    <strong className="font-semibold">
-                      {plan.annotations.get(b.spot.from)?.spokenName} to {plan.annotations.get(b.spot.to)?.spokenName}
-                    </strong>
-                    : {changeReasons(b.spot, plan)}
+                    <strong className="font-semibold">{changeNames(b.spot, plan.annotations).join(' to ')}</strong>:{' '}
+                    {changeReasons(b.spot, plan)}
                   </p>
                   <div className="mt-1 flex flex-wrap gap-1.5">
                     {b.steps.map((s, i) => (

@@ -1,4 +1,4 @@
-import type { PagePlan } from '@cifra/core';
+import { changeNames, type PagePlan } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Link } from 'react-router';
 import { barName } from '../../words/spoken';
@@ -33,8 +33,7 @@ export function WatchList({ plans, addressOf }: Props) {
               ) : (
                 plan.hardest.slice(0, NAMED).map((s) => (
                   <p key={`${s.from} ${s.to}`}>
-                    {barName(s.measure)}, {plan.annotations.get(s.from)?.spokenName} to{' '}
-                    {plan.annotations.get(s.to)?.spokenName}: {changeReasons(s, plan)}
+                    {barName(s.measure)}, {changeNames(s, plan.annotations).join(' to ')}: {changeReasons(s, plan)}
                   </p>
                 ))
               )}

@@ -3,6 +3,7 @@ import { BREATH_ORACLES } from './breaths';
 import { COUNTING_ORACLES } from './counting';
 import { FIGURE_ORACLES } from './figures';
 import type { Oracle } from './judge';
+import { FINDING_ORACLES } from './findings';
 import { LOOK_ORACLES } from './look';
 import { SIGN_ORACLES } from './signs';
 import { TRAIL_ORACLES } from './trail';
@@ -15,5 +16,6 @@ export const ORACLES: readonly Oracle[] = [
   ...COUNTING_ORACLES,
   ...FIGURE_ORACLES,
   ...LOOK_ORACLES,
+  ...FINDING_ORACLES,
   ...TRAIL_ORACLES,
 ];
