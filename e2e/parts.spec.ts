@@ -63,11 +63,9 @@ test('key, octave and clef of a part are changed, explained, kept and taken back
   await page.getByRole('button', { name: 'As proposed' }).click();
   await expect(page.getByLabel('Clef', { exact: true })).toHaveValue('bass');
   await page.getByLabel('Key', { exact: true }).selectOption('no-signature');
-  await expect(cell(page, 3)).toHaveAttribute(
-    'aria-label',
-    /^bar 1, beat 4, B flat, first position.*, an easier figure is marked$/,
-    { timeout: 30_000 },
-  );
+  await expect(cell(page, 3)).toHaveAttribute('aria-label', /^bar 1, beat 4, B flat, first position/, {
+    timeout: 30_000,
+  });
 });
 
 test('the whole class is shown under each other', async ({ page }) => {

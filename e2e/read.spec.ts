@@ -20,7 +20,7 @@ test('a line is looked at first, for the class and for one instrument', async ({
   await expect(page).toHaveURL(/\/read\/trumpet$/);
   await expect(page.getByRole('heading', { name: 'Look first: Trumpet in B♭' })).toBeVisible();
   // Sixteen bars of three quarters at 84 a minute: 48 beats.
-  await expect(page.getByText('4 lines, 16 bars; 16 bars played, 34 seconds')).toBeVisible();
+  await expect(page.getByText('16 bars; 16 bars played, 34 seconds')).toBeVisible();
   await expect(page.getByText('straight through')).toBeVisible();
   await expect(page.getByText('3/4: 3 counts in a bar; a quarter gets one count')).toBeVisible();
   await expect(page.getByText('dotted half note: 3 counts')).toBeVisible();
@@ -36,7 +36,7 @@ test('what comes again is a map, a plan and a comparison', async ({ page }) => {
   await expect(page).toHaveURL(/see=again/);
   const tiles = page.getByRole('list', { name: /^Line \d/ }).getByRole('button');
   await expect(tiles).toHaveCount(16);
-  await expect(tiles.nth(4)).toContainText('as 1');
+  await expect(tiles.nth(4)).toContainText('as bar 1');
   const plan = page.getByRole('table');
   await expect(plan.getByRole('row').last()).toContainText('100 %');
   await expect(page.getByText(/^Learn bars .*; that is the whole piece\.$/)).toBeVisible();
@@ -48,7 +48,7 @@ test('what comes again is a map, a plan and a comparison', async ({ page }) => {
   await page.getByRole('button', { name: /^line 1:/ }).click();
   await page.getByRole('button', { name: 'line 4: line 1 but for the last note' }).click();
   await expect(page.getByRole('heading', { name: 'Line 1 and line 4' })).toBeVisible();
-  await expect(page.getByText('3 of 4 bars are alike.')).toBeVisible();
+  await expect(page.getByText('3 of 4 bars are alike, how loud left aside.')).toBeVisible();
   await expect(page.getByText(/^(Beat \d|From beat \d|The rhythm is the same)/).first()).toBeVisible();
 });
 

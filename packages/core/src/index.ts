@@ -92,6 +92,8 @@ export {
   type Articulation,
   type Dynamic,
   DYNAMICS,
+  NAVIGATION_SIGNS,
+  type NavigationSign,
   type Hairpin,
   type Measure,
   type MusicEvent,
@@ -332,6 +334,7 @@ export { explainWrong, writtenMidi } from './listen/explainWrong';
 export { spellWritten } from './listen/spellWritten';
 
 export { perform, type Performance, type PlayedNote } from './performance/perform';
+export { hasSign, jumpOf, NAVIGATION_TEXT, standsAtStart, withoutNavigation } from './score/navigation';
 export { quartersAMinute } from './score/tempo';
 export { sightLine } from './drill/sightLine';
 

@@ -74,7 +74,7 @@ export function notCarried(exercise: Exercise, format: LineFormat): Loss[] {
     );
     add(
       'repeats-played',
-      some(all, (l) => l.measures.some((m) => m.repeatEnd === true)),
+      some(all, (l) => l.measures.some((m) => m.repeatEnd === true || m.navigation !== undefined)),
     );
   }
   return losses;

@@ -6,6 +6,7 @@ import {
   type FindingCode,
   type FindingFacts,
   type FindingOf,
+  type NavigationSign,
   formatRational,
   type Key,
   letterName,
@@ -50,6 +51,12 @@ const NAMED = 6;
 const notesWords = (notes: readonly string[]): string =>
   notes.length > NAMED ? `${notes.length} notes, from ${notes[0]} to ${notes.at(-1)},` : list(notes);
 
+const MISSING: Readonly<Partial<Record<NavigationSign, string>>> = {
+  segno: 'there is no segno before it',
+  fine: 'there is no Fine',
+  'to-coda': 'nothing says “To Coda”',
+  coda: 'there is no coda after “To Coda”',
+};
 const CHANGED = { key: 'a signature', clef: 'a clef', meter: 'a meter' } as const;
 const LEARNED = { low: 'below', high: 'above', both: 'beyond' } as const;
 
@@ -72,6 +79,7 @@ const WORDS: { readonly [C in FindingCode]: (f: FindingFacts[C]) => string } = {
     `The pickup has taken ${counted(f.off)} from the last bar: ${barName(f.bar)} should have ${counted(f.full)}, and has ${counted(f.filled)}.`,
   'tuplet-open': (f) =>
     `A triplet in ${barName(f.bar)} is not complete: it has ${f.notes} ${f.notes === 1 ? 'note' : 'notes'}.`,
+  'jump-nowhere': (f) => `The jump in ${barName(f.bar)} leads nowhere: ${MISSING[f.missing] ?? 'a sign is missing'}.`,
   'repeat-open': (f) =>
     `The repeat that begins in ${barName(f.bar)} has no end${f.next === undefined ? '' : ` before another begins in ${barName(f.next)}`}.`,
   'ending-without-repeat': (f) =>

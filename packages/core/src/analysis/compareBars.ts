@@ -105,17 +105,19 @@ function meetings<P extends Pitch>(a: readonly EventAsPlayed<P>[], b: readonly E
   return found.map((from, k) => [from, ends[k] as [number, number]]);
 }
 
-/** Where the loudness parts: said once, and again only where it parts another way. */
-function levelsApart<P extends Pitch>(a: BarAsPlayed<P>, b: BarAsPlayed<P>): BarDifference<P>[] {
+/** How two bars' loudness parts, and how it parted before. */
+type LevelsApart = { was: Dynamic | undefined; is: Dynamic | undefined };
+
+/** Where the loudness parts: said once, and again only where it parts another way. @param apart is kept up */
+function levelsApart<P extends Pitch>(a: BarAsPlayed<P>, b: BarAsPlayed<P>, apart: LevelsApart): BarDifference<P>[] {
   const found: Extract<BarDifference<P>, { readonly kind: 'level' }>[] = [];
-  let apart = '';
   for (const y of b.events) {
     const x = a.events.find((e) => equal(e.onset, y.onset));
     if (x === undefined) continue;
-    const now = x.level === y.level ? '' : `${x.level} ${y.level}`;
-    if (now !== '' && now !== apart)
+    const isOther = apart.was !== x.level || apart.is !== y.level;
+    if (x.level !== y.level && isOther)
       found.push({ kind: 'level', beat: beatName(y.onset, b.count), was: x.level, is: y.level });
-    apart = now;
+    Object.assign(apart, { was: x.level, is: y.level });
   }
   return found;
 }
@@ -125,10 +127,15 @@ function levelsApart<P extends Pitch>(a: BarAsPlayed<P>, b: BarAsPlayed<P>): Bar
  *
  * Pitches are compared where both begin a note and their values agree; where the values part, from the beat at which
  * they do to the one at which they meet again. Words are left aside.
+ * @param apart how loudness parted in the bars before, where bars in a row are compared; it is kept up
  * @returns nothing for bars that are played alike
  * @example C4 D4 E4:h against C4 D4 G4:h differs at beat 3: G in place of E
  */
-export function compareBars<P extends Pitch>(first: BarAsPlayed<P>, second: BarAsPlayed<P>): BarDifference<P>[] {
+export function compareBars<P extends Pitch>(
+  first: BarAsPlayed<P>,
+  second: BarAsPlayed<P>,
+  apart: LevelsApart = { was: undefined, is: undefined },
+): BarDifference<P>[] {
   const [a, b] = [first.events, second.events];
   const lengths = (events: readonly EventAsPlayed<P>[]): Length[] =>
     events.map(({ event }) => ({ duration: event.duration, rest: event.kind === 'rest' }));
@@ -155,7 +162,7 @@ export function compareBars<P extends Pitch>(first: BarAsPlayed<P>, second: BarA
   });
   const others =
     steps === undefined ? found : [{ kind: 'moved' as const, steps }, ...found.filter((d) => d.kind !== 'pitch')];
-  return [...others, ...levelsApart(first, second)];
+  return [...others, ...levelsApart(first, second, apart)];
 }
 
 /** A difference in pitch as an interval: its number, and whether it goes up. */
@@ -165,19 +172,20 @@ export function differenceInterval(was: Pitch, is: Pitch): { readonly size: numb
 }
 
 /**
- * Two lines of bars, bar against bar, with those that are not played alike.
+ * Two lines of bars, bar against bar, with those that are not played alike; that one is louder is said where it begins.
  * @example for the two lines of a duet: where they part
  */
 export function compareLines<P extends Pitch>(
   first: readonly BarAsPlayed<P>[],
   second: readonly BarAsPlayed<P>[],
 ): { readonly index: number; readonly differences: readonly BarDifference<P>[] }[] {
+  const apart: LevelsApart = { was: undefined, is: undefined };
   return Array.from({ length: Math.max(first.length, second.length) }, (_unused, index) => {
     const [a, b] = [first[index], second[index]];
     const none = (like: BarAsPlayed<P>): BarAsPlayed<P> => ({ ...like, events: [] });
     const differences =
       a !== undefined && b !== undefined
-        ? compareBars(a, b)
+        ? compareBars(a, b, apart)
         : a !== undefined
           ? compareBars(a, none(a))
           : b !== undefined

@@ -1,10 +1,11 @@
 import type { Pitch } from '../pitch/pitch';
-import type { Measure, MusicEvent, Score } from '../score/score';
+import { type Measure, type MusicEvent, NAVIGATION_SIGNS, type Score } from '../score/score';
 
 /** Signs of the page that a player has to know, in the order in which they are explained. */
 export const SIGN_KINDS = [
   'repeat',
   'endings',
+  ...NAVIGATION_SIGNS,
   'double-bar',
   'multi-rest',
   'tie',
@@ -69,6 +70,7 @@ function ofEvent<P extends Pitch>(e: MusicEvent<P>): SignKind[] {
 const ofMeasure = <P extends Pitch>(m: Measure<P>): SignKind[] => [
   ...(m.repeatStart === true || m.repeatEnd === true ? (['repeat'] as const) : []),
   ...(m.ending === undefined ? [] : (['endings'] as const)),
+  ...(m.navigation ?? []),
   ...(m.endBar === 'double' ? (['double-bar'] as const) : []),
   ...((m.multiRest ?? 1) > 1 ? (['multi-rest'] as const) : []),
 ];

@@ -15,6 +15,7 @@ import {
   setTempo,
   toggleDoubleBar,
   togglePickup,
+  toggleNavigation,
   toggleRepeatEnd,
   toggleRepeatStart,
 } from './bars';
@@ -93,6 +94,8 @@ function perform(state: EditState, c: Command): EditState | undefined {
       return toggleRepeatStart(state);
     case 'repeat-end':
       return toggleRepeatEnd(state);
+    case 'navigation':
+      return toggleNavigation(state, c.sign);
     case 'ending':
       return setEnding(state, c.numbers);
     case 'double-bar':

@@ -1,5 +1,6 @@
 import type { Written } from '../pitch/pitch';
-import type { Score, Tempo } from '../score/score';
+import { jumpOf, standsAtStart } from '../score/navigation';
+import type { NavigationSign, Score, Tempo } from '../score/score';
 import { type Clef } from '../key/signature';
 import type { Meter } from '../meter/meter';
 import { type EditState, isFull, settleCaret, targetMeasures } from './caret';
@@ -37,15 +38,16 @@ export function addBarline(state: EditState): EditState | undefined {
       caret: { measure: next, at: 0 },
     };
   }
-  const { events, repeatEnd, endBar, ...start } = m;
+  const { events, repeatEnd, endBar, navigation: _n, ...start } = m;
   const second: WrittenMeasure = {
     id: new FreshIds(score).forMeasure(),
     events: events.slice(at),
     ...(m.ending !== undefined && { ending: m.ending }),
     ...(repeatEnd !== undefined && { repeatEnd }),
     ...(endBar !== undefined && { endBar }),
+    ...signsAt(m, false),
   };
-  const first: WrittenMeasure = { ...start, events: events.slice(0, at) };
+  const first: WrittenMeasure = { ...start, ...signsAt(m, true), events: events.slice(0, at) };
   const pickup = measure === 0 && !isFull({ ...score, measures: [first] }, 0);
   const halves = [settleTuplets(pickup ? { ...first, pickup: true } : first), settleTuplets(second)];
   return {
@@ -62,12 +64,14 @@ export function joinMeasures(state: EditState): EditState | undefined {
   const { score, caret } = state;
   const [first, second] = [score.measures[caret.measure], score.measures[caret.measure + 1]];
   if (first === undefined || second === undefined) return undefined;
-  const { pickup: _short, ...plain } = first;
+  const { pickup: _short, navigation: _n, ...plain } = first;
+  const signs = [...(first.navigation ?? []), ...(second.navigation ?? [])];
   const joined: WrittenMeasure = {
     ...plain,
     events: [...first.events, ...second.events],
     ...(second.repeatEnd === true && { repeatEnd: true }),
     ...(second.endBar !== undefined && { endBar: second.endBar }),
+    ...(signs.length > 0 && { navigation: [...new Set(signs)] }),
   };
   return {
     score: {
@@ -122,6 +126,25 @@ export const toggleRepeatEnd = (state: EditState): EditState => {
   const [, last] = targetMeasures(state);
   const index = last > 0 && state.score.measures[last]?.events.length === 0 ? last - 1 : last;
   return changeMeasure(state, index, (m) => withField(m, 'repeatEnd', m.repeatEnd === true ? undefined : true));
+};
+
+/** Puts a sign that sends players elsewhere, or takes it away; of jumps a bar has one. */
+export function toggleNavigation(state: EditState, sign: NavigationSign): EditState {
+  const [first, last] = targetMeasures(state);
+  const end = last > 0 && state.score.measures[last]?.events.length === 0 ? last - 1 : last;
+  return changeMeasure(state, standsAtStart(sign) ? first : end, (m) => {
+    const now = m.navigation ?? [];
+    const isJump = jumpOf({ ...m, navigation: [sign] }) !== undefined;
+    const kept = now.filter((s) => s !== sign && !(isJump && jumpOf({ ...m, navigation: [s] }) !== undefined));
+    const next = now.includes(sign) ? kept : [...kept, sign];
+    return withField(m, 'navigation', next.length === 0 ? undefined : next);
+  });
+}
+
+/** The signs of a bar that stand at its start, or at its end. */
+const signsAt = ({ navigation = [] }: WrittenMeasure, start: boolean): Pick<WrittenMeasure, 'navigation'> => {
+  const signs = navigation.filter((s) => standsAtStart(s) === start);
+  return signs.length === 0 ? {} : { navigation: signs };
 };
 
 /** The selected bars as an ending of these numbers, or as none when they are that already. */

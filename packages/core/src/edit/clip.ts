@@ -25,6 +25,7 @@ export function copySelection(state: EditState): Score<Written> | undefined {
       repeatEnd: _e,
       ending: _n,
       endBar: _b,
+      navigation: _j,
       multiRest: _r,
       tempo: _t,
       ...plain

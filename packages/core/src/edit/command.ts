@@ -3,7 +3,7 @@ import type { Clef } from '../key/signature';
 import type { Meter } from '../meter/meter';
 import type { Written } from '../pitch/pitch';
 import type { NoteValue } from '../score/duration';
-import type { Articulation, Dynamic, Score, Tempo } from '../score/score';
+import type { Articulation, Dynamic, NavigationSign, Score, Tempo } from '../score/score';
 import type { KeyMove } from './keyChange';
 import type { Pen, WriteMode } from './pen';
 import type { PitchChange } from './pitches';
@@ -36,6 +36,8 @@ export type Command =
   | { readonly kind: 'add-measure' }
   | { readonly kind: 'repeat-start' }
   | { readonly kind: 'repeat-end' }
+  /** Segno and coda at the first of the selected bars, the rest at the last. */
+  | { readonly kind: 'navigation'; readonly sign: NavigationSign }
   | { readonly kind: 'ending'; readonly numbers: readonly number[] }
   | { readonly kind: 'double-bar' }
   | { readonly kind: 'pickup' }

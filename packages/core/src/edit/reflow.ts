@@ -3,6 +3,7 @@ import type { Written } from '../pitch/pitch';
 import { samePitch } from '../pitch/pitch';
 import { add, compare, type Rational, subtract, ZERO } from '../rational/rational';
 import { type Duration, durationQuarters, splitQuarters, valueForQuarters } from '../score/duration';
+import { standsAtStart } from '../score/navigation';
 import type { Score } from '../score/score';
 import { settleTuplets } from '../score/tuplets';
 import { placeMeasures } from '../score/walk';
@@ -12,6 +13,8 @@ import { FreshIds, tidySpans, type WrittenEvent, type WrittenMeasure } from './e
 const startsAnew = (m: WrittenMeasure, before: WrittenMeasure | undefined): boolean =>
   m.meter !== undefined ||
   m.repeatStart === true ||
+  (m.navigation ?? []).some(standsAtStart) ||
+  (before?.navigation ?? []).some((s) => !standsAtStart(s)) ||
   m.pickup === true ||
   before?.repeatEnd === true ||
   (m.ending ?? []).join() !== (before?.ending ?? []).join();
@@ -144,14 +147,19 @@ export function reflow(score: Score<Written>, from: number): Score<Written> {
   });
   // What closes the passage moves to the bar that closes it now.
   const closing = old.at(-1) as WrittenMeasure;
+  const closes = (i: number): boolean => i === measures.length - 1;
   const settled = measures.map((m, i): WrittenMeasure => {
-    const { repeatEnd: _r, endBar: _e, ...plain } = m;
-    const closes = i === measures.length - 1;
+    const { repeatEnd: _r, endBar: _e, navigation: _n, ...plain } = m;
+    const signs = [
+      ...(i === 0 ? (old[0]?.navigation ?? []).filter(standsAtStart) : []),
+      ...(closes(i) ? (closing.navigation ?? []).filter((s) => !standsAtStart(s)) : []),
+    ];
     return {
       ...plain,
-      ...(closes && closing.repeatEnd === true && { repeatEnd: true }),
-      ...(closes && closing.endBar !== undefined && { endBar: closing.endBar }),
+      ...(closes(i) && closing.repeatEnd === true && { repeatEnd: true }),
+      ...(closes(i) && closing.endBar !== undefined && { endBar: closing.endBar }),
       ...(closing.ending !== undefined && { ending: closing.ending }),
+      ...(signs.length > 0 && { navigation: signs }),
     };
   });
   return tidySpans({ ...score, measures: [...score.measures.slice(0, from), ...settled, ...score.measures.slice(to)] });

@@ -240,4 +240,28 @@ describe('a changed signature', () => {
     expect(shown(after(start, { kind: 'move-to-key', key: key(3) }).score)).toBe('G#4q C#5q D5q F#5q');
     expect(shown(after(start, { kind: 'move-to-key', key: key(2) }).score)).toBe('C#5q F#5q G5q B5q');
   });
+
+  it('puts signs that send players elsewhere where they belong, and takes them away again', () => {
+    const line = typed('G A B C | D E F G | A G F E |');
+    const at = (measure: number) => ({ score: line.score, caret: { measure, at: 1 } });
+    const signs = (state: EditState) => state.score.measures.map((m) => m.navigation);
+    const fine = after(at(0), { kind: 'navigation', sign: 'fine' });
+    expect(signs(fine)[0]).toEqual(['fine']);
+    expect(signs(after(fine, { kind: 'navigation', sign: 'fine' }))[0]).toBeUndefined();
+    // Of selected bars the segno stands at the first, Fine at the last.
+    const range = selected(line, [0, 0], [1, 3]);
+    expect(signs(after(range, { kind: 'navigation', sign: 'segno' })).slice(0, 2)).toEqual([['segno'], undefined]);
+    expect(signs(after(range, { kind: 'navigation', sign: 'fine' })).slice(0, 2)).toEqual([undefined, ['fine']]);
+    // A bar has one jump: another takes its place.
+    const jump = after(at(2), { kind: 'navigation', sign: 'dc-fine' }, { kind: 'navigation', sign: 'ds-fine' });
+    expect(signs(jump)[2]).toEqual(['ds-fine']);
+    // A bar that is cut in two keeps each sign at its end of it.
+    const both = after(at(1), { kind: 'navigation', sign: 'segno' }, { kind: 'navigation', sign: 'fine' });
+    const cut = after({ ...both, caret: { measure: 1, at: 2 } }, { kind: 'barline' });
+    expect(signs(cut).slice(1, 3)).toEqual([['segno'], ['fine']]);
+    expect(signs(after({ ...cut, caret: { measure: 1, at: 0 } }, { kind: 'join-measures' }))[1]).toEqual([
+      'segno',
+      'fine',
+    ]);
+  });
 });

@@ -5,7 +5,7 @@ import { CLEFS } from '../key/signature';
 import { STEPS } from '../pitch/pitch';
 import { failure, type Problem, PROBLEM_CODES, type Result, success } from '../problem/problem';
 import { NOTE_VALUES } from '../score/duration';
-import { ARTICULATIONS, DYNAMICS } from '../score/score';
+import { ARTICULATIONS, DYNAMICS, NAVIGATION_SIGNS } from '../score/score';
 import {
   type Exercise,
   KEY_CHOICES,
@@ -86,6 +86,7 @@ const measureSchema = z.strictObject({
   repeatEnd: flag,
   ending: z.array(z.int().min(1).max(9)).max(9).optional(),
   endBar: z.enum(['double', 'final']).optional(),
+  navigation: z.array(z.enum(NAVIGATION_SIGNS)).min(1).max(NAVIGATION_SIGNS.length).optional(),
   multiRest: z.int().min(2).max(MAX_MEASURES).optional(),
   startsSystem: flag,
 });

@@ -41,6 +41,50 @@ describe('the order in which bars are played', () => {
       { 1: { ending: [1], repeatEnd: true }, 2: { ending: [2] }, 3: { repeatStart: true }, 4: { repeatEnd: true } },
       '1 2 1 3 4 5 4 5 6',
     ],
+    // Jumps, to the beginner's usual reading: repeats are not taken again after the jump. Common practice, no source.
+    ['da capo to the end', { 5: { navigation: ['dc'] } }, '1 2 3 4 5 6 1 2 3 4 5 6'],
+    ['da capo al fine', { 1: { navigation: ['fine'] }, 5: { navigation: ['dc-fine'] } }, '1 2 3 4 5 6 1 2'],
+    [
+      'dal segno al fine',
+      { 1: { navigation: ['segno'] }, 3: { navigation: ['fine'] }, 5: { navigation: ['ds-fine'] } },
+      '1 2 3 4 5 6 2 3 4',
+    ],
+    [
+      'da capo al coda',
+      { 1: { navigation: ['to-coda'] }, 3: { navigation: ['dc-coda'] }, 4: { navigation: ['coda'] } },
+      '1 2 3 4 1 2 5 6',
+    ],
+    [
+      'dal segno al coda',
+      {
+        1: { navigation: ['segno'] },
+        2: { navigation: ['to-coda'] },
+        4: { navigation: ['ds-coda'] },
+        5: { navigation: ['coda'] },
+      },
+      '1 2 3 4 5 2 3 6',
+    ],
+    [
+      'repeats before the jump, and not after it',
+      { 1: { repeatEnd: true, navigation: ['fine'] }, 5: { navigation: ['dc-fine'] } },
+      '1 2 1 2 3 4 5 6 1 2',
+    ],
+    [
+      'of endings the last after the jump',
+      {
+        1: { ending: [1], repeatEnd: true },
+        2: { ending: [2], navigation: ['fine'] },
+        5: { navigation: ['dc-fine'] },
+      },
+      '1 2 1 3 4 5 6 1 3',
+    ],
+    [
+      'a jump at the end of a repeat waits for it',
+      { 5: { repeatEnd: true, navigation: ['dc-fine'] }, 0: { navigation: ['fine'] } },
+      '1 2 3 4 5 6 1 2 3 4 5 6 1',
+    ],
+    ['a jump to a segno that is not there is passed by', { 5: { navigation: ['ds-fine'] } }, '1 2 3 4 5 6'],
+    ['fine before the jump ends nothing', { 2: { navigation: ['fine'] } }, '1 2 3 4 5 6'],
   ])('%s', (_name, changes, order) => expect(six(changes)).toBe(order));
 
   it('never goes on for ever', () =>

@@ -94,7 +94,9 @@ const THREE = rational(3);
 function unrepeated(score: Score<Concert>): Score<Concert> {
   return {
     ...score,
-    measures: score.measures.map(({ repeatStart: _s, repeatEnd: _e, ending: _n, ...m }): Measure<Concert> => m),
+    measures: score.measures.map(
+      ({ repeatStart: _s, repeatEnd: _e, ending: _n, navigation: _j, ...m }): Measure<Concert> => m,
+    ),
   };
 }
 

@@ -1,4 +1,5 @@
 import type { Pitch } from '../pitch/pitch';
+import { jumpOf } from '../score/navigation';
 import type { Measure, MusicEvent, NoteId, Score, Span } from '../score/score';
 import { placeMeasures } from '../score/walk';
 import { playOrder } from './playOrder';
@@ -10,7 +11,7 @@ const AGAIN = '-again';
 export const sourceId = (id: NoteId): NoteId => id.replace(/-again\d+$/, '');
 
 /**
- * The line with its repeats written out: bars in the order in which they are played, without repeat signs and endings.
+ * The line with its repeats and jumps written out: bars in the order in which they are played, without their signs.
  *
  * What is played once more gets ids of its own, which sourceId leads back. Ties and slurs stay where both their ends
  * are played one after the other.
@@ -18,7 +19,8 @@ export const sourceId = (id: NoteId): NoteId => id.replace(/-again\d+$/, '');
  */
 export function writeOut<P extends Pitch>(score: Score<P>): Score<P> {
   const placed = placeMeasures(score);
-  if (!score.measures.some((m) => m.repeatEnd === true || m.ending !== undefined)) return score;
+  if (!score.measures.some((m) => m.repeatEnd === true || m.ending !== undefined || jumpOf(m) !== undefined))
+    return score;
   const times = new Map<number, number>();
   const idAt = (id: string, time: number): string => (time === 1 ? id : `${id}${AGAIN}${time}`);
   let before: (typeof placed)[number] | undefined;
@@ -32,6 +34,7 @@ export function writeOut<P extends Pitch>(score: Score<P>): Score<P> {
       repeatStart: _s,
       repeatEnd: _e,
       ending: _n,
+      navigation: _j,
       clef: _c,
       key: _k,
       meter: _m,

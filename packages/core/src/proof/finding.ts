@@ -4,7 +4,7 @@ import type { Meter } from '../meter/meter';
 import type { Step } from '../pitch/pitch';
 import type { Problem } from '../problem/problem';
 import type { Rational } from '../rational/rational';
-import type { NoteId } from '../score/score';
+import type { NavigationSign, NoteId } from '../score/score';
 
 interface AtBar {
   /** As printed: the first full bar is 1, a pickup is 0. */
@@ -35,6 +35,7 @@ export interface FindingFacts {
   readonly 'tuplet-open': AtBar & { readonly notes: number };
   // repeats and endings
   /** `next`: where another repeat begins. */
+  readonly 'jump-nowhere': AtBar & { readonly missing: NavigationSign };
   readonly 'repeat-open': AtBar & { readonly next?: number };
   readonly 'ending-without-repeat': AtBar;
   readonly 'ending-without-second': AtBar;

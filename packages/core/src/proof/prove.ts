@@ -6,6 +6,7 @@ import type { Stage } from '../instrument/instrument';
 import { placeMeasures } from '../score/walk';
 import { finding, type Finding } from './finding';
 import { proveBars, proveLengths, proveRepeats } from './proveBars';
+import { proveJumps } from './proveJumps';
 import { provePlaying } from './provePlaying';
 import { proveSigns } from './proveSigns';
 import { proveSpans } from './proveSpans';
@@ -48,6 +49,7 @@ export function prove(
   return [
     ...proveBars(score),
     ...proveRepeats(score),
+    ...proveJumps(score),
     ...proveSpans(score),
     ...proveSigns(score),
     ...provePlaying(score, stage, breath, parts),

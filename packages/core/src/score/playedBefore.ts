@@ -1,9 +1,10 @@
 import type { Pitch } from '../pitch/pitch';
+import { hasSign, jumpOf } from './navigation';
 import type { Score } from './score';
 
 /**
  * For every bar, the bars that may be played just before it: its neighbour on the page, the bar that closes a repeat
- * back to it, and, for a further ending, the bar before the first ending.
+ * back to it, for a further ending the bar before the first ending, and the bars that jump to it.
  * @returns indexes of measures; the first bar of a piece without repeats has none
  * @example bars |: A | B :| C: before A stand B; before C stands B
  */
@@ -24,6 +25,14 @@ export function playedBefore<P extends Pitch>(score: Score<P>): number[][] {
       // After a first ending the repeat is over only when its last ending is.
       if (m.ending === undefined) repeatFrom = i + 1;
     }
+  });
+  score.measures.forEach((m, i) => {
+    const jump = jumpOf(m);
+    const target =
+      jump === undefined ? -1 : jump.to === 'start' ? 0 : score.measures.findIndex((x) => hasSign(x, 'segno'));
+    before[target]?.push(i);
+    const coda = hasSign(m, 'to-coda') ? score.measures.findIndex((x, k) => k > i && hasSign(x, 'coda')) : -1;
+    before[coda]?.push(i);
   });
   return before;
 }

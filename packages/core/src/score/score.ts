@@ -61,6 +61,21 @@ export interface Rest extends EventBase {
 
 export type MusicEvent<P extends Pitch> = Note<P> | Rest;
 
+/** Signs that send players elsewhere: what they jump to, where they leave or end, and the jumps themselves. */
+export const NAVIGATION_SIGNS = [
+  'segno',
+  'coda',
+  'to-coda',
+  'fine',
+  'dc',
+  'dc-fine',
+  'dc-coda',
+  'ds',
+  'ds-fine',
+  'ds-coda',
+] as const;
+export type NavigationSign = (typeof NAVIGATION_SIGNS)[number];
+
 export interface Tempo {
   readonly words?: string;
   /** Metronome mark: so many of this value a minute. */
@@ -82,6 +97,8 @@ export interface Measure<P extends Pitch> {
   /** Numbers of the ending this bar belongs to. */
   readonly ending?: readonly number[];
   readonly endBar?: 'double' | 'final';
+  /** Where players jump from or to; segno and coda stand at the start of the bar, the rest at its end. */
+  readonly navigation?: readonly NavigationSign[];
   /** This bar and the next n-1 are silent and drawn as one multi-bar rest. */
   readonly multiRest?: number;
   /** The teacher wants a new line of music to begin here. */

@@ -6,7 +6,14 @@ import { type Pitch, pitch, STEPS, type Written } from '../pitch/pitch';
 import { add, compare, rational, subtract, ZERO, type Rational } from '../rational/rational';
 import { type Duration, durationQuarters, splitQuarters } from '../score/duration';
 import { CLEFS } from '../key/signature';
-import { ARTICULATIONS, type Measure, type MusicEvent, type Note, type Score } from '../score/score';
+import {
+  ARTICULATIONS,
+  type Measure,
+  type MusicEvent,
+  type NavigationSign,
+  type Note,
+  type Score,
+} from '../score/score';
 
 /** Any spelled pitch up to a double sign. */
 export const arbitraryPitch = (
@@ -117,6 +124,18 @@ class Builder {
 
 const MODES_USED: readonly Mode[] = ['major', 'minor'];
 
+type Jumps = 'none' | 'dc-fine' | 'ds-coda';
+/** Where the signs of a jump stand in a line. */
+function signsAt(jump: Jumps, bar: number, last: number): Pick<Measure<Written>, 'navigation'> {
+  const signs: Readonly<Record<Jumps, Readonly<Record<number, NavigationSign>>>> = {
+    none: {},
+    'dc-fine': last < 1 ? {} : { 0: 'fine', [last]: 'dc-fine' },
+    'ds-coda': last < 3 ? {} : { 0: 'segno', 1: 'to-coda', [last - 1]: 'ds-coda', [last]: 'coda' },
+  };
+  const sign = signs[jump][bar];
+  return sign === undefined ? {} : { navigation: [sign] };
+}
+
 /** Lines with keys, meters, ties, triplets, slurs, repeats and endings; every bar adds up. */
 export const arbitraryScore = (maxMeasures = 8): fc.Arbitrary<Score<Written>> =>
   fc
@@ -134,8 +153,9 @@ export const arbitraryScore = (maxMeasures = 8): fc.Arbitrary<Score<Written>> =>
       newKey: fc.option(fc.integer({ min: -7, max: 7 }), { nil: undefined }),
       slurAt: fc.nat(50),
       tempo: fc.boolean(),
+      jump: fc.constantFrom<Jumps>('none', 'none', 'dc-fine', 'ds-coda'),
     })
-    .map(({ seeds, fifths, mode, meter, clef, pickup, repeat, newKey, slurAt, tempo }) => {
+    .map(({ seeds, fifths, mode, meter, clef, pickup, repeat, newKey, slurAt, tempo, jump }) => {
       const builder = new Builder();
       const full = measureQuarters(meter);
       const last = seeds.length - 1;
@@ -158,6 +178,7 @@ export const arbitraryScore = (maxMeasures = 8): fc.Arbitrary<Score<Written>> =>
           ...(repeat && last > 2 && i === last - 1 && { ending: [1], repeatEnd: true }),
           ...(repeat && last > 2 && i === last && { ending: [2] }),
           ...(i === last && { endBar: 'final' as const }),
+          ...signsAt(jump, i, last),
         };
       });
       builder.dropOpenTie(measures);

@@ -93,6 +93,14 @@ export const PLANTED: readonly (readonly [string, Planted])[] = [
     },
   ],
   [
+    'a jump to a Fine that is not there',
+    {
+      code: 'jump-nowhere',
+      score: withBars(bars('G4:w | A4:w'), { 1: { navigation: ['dc-fine'] } }),
+      facts: { bar: 2, missing: 'fine' },
+    },
+  ],
+  [
     'a first ending that does not go back',
     {
       code: 'ending-without-repeat',

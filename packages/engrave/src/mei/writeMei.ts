@@ -1,4 +1,12 @@
-import { type Measure, type Meter, type Pitch, type Score, type Tempo } from '@cifra/core';
+import {
+  type Measure,
+  type Meter,
+  NAVIGATION_TEXT,
+  type Pitch,
+  type Score,
+  standsAtStart,
+  type Tempo,
+} from '@cifra/core';
 import { element as el, writeXml, type XmlElement } from '@cifra/xml';
 import { linePrefix } from '../engine/notePrefix';
 import { restRoom } from './meiNotes';
@@ -70,6 +78,18 @@ function systemHead<P extends Pitch>(staves: readonly MeiStaff<P>[], meter: Mete
 export const writeMei = <P extends Pitch>(score: Score<P>, o: MeiOptions): string =>
   writeMeiOfLines([{ score, ...(o.accidentals !== undefined && { accidentals: o.accidentals }) }], o);
 
+/** Signs that send players elsewhere: segno and coda over the start of the bar, the words under its end. */
+function navigationMarks(m: Measure<Pitch>, staff: number, prefix: string): XmlElement[] {
+  // By the last note and not by its time: a bar that is short of its meter would be spread to reach it.
+  const last = m.events.at(-1);
+  const end = last === undefined ? { tstamp: 1 } : { startid: `#${prefix}${last.id}` };
+  return (m.navigation ?? []).map((sign) =>
+    standsAtStart(sign)
+      ? el('repeatMark', { func: sign, tstamp: 0, staff, place: 'above' })
+      : el('dir', { ...end, staff, place: 'below' }, [NAVIGATION_TEXT[sign]]),
+  );
+}
+
 /** Writes lines that are played together, each on its staff; repeats, endings and meters are those of the first. */
 export function writeMeiOfLines<P extends Pitch>(lines: readonly MeiLine<P>[], o: MeiOptions): string {
   const hasBand = o.bandLines > 0;
@@ -131,6 +151,7 @@ export function writeMeiOfLines<P extends Pitch>(lines: readonly MeiLine<P>[], o
             s.content(index),
           ]),
           ...tempoOf(m, o.idPrefix),
+          ...navigationMarks(m, lead.n, linePrefix(o.idPrefix, 0)),
           ...staves.flatMap((s) => s.controls(index)),
         ],
       ),

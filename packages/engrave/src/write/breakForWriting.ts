@@ -1,4 +1,4 @@
-import { durationQuarters, type Measure, toNumber, type Written } from '@cifra/core';
+import { durationQuarters, jumpOf, type Measure, toNumber, type Written } from '@cifra/core';
 
 /**
  * Widths in hundredths of a millimetre. The first four were fitted to what the engraving library draws: within 6 % on
@@ -15,6 +15,9 @@ const METER = 450;
 /** Phrases of four stand under each other where they fit. */
 const PHRASE = 4;
 
+/** The words of a jump at the end of a line, `D.C. al Fine`, have to end with it. */
+const JUMP = 1500;
+
 /**
  * How wide a bar will be when it is engraved, near enough to choose where lines break while somebody types.
  * @param signs how many of its notes have a sign before them
@@ -27,7 +30,8 @@ export const estimateWidth = (m: Measure<Written>, signs: number): number =>
       m.events.reduce((sum, e) => sum + EVENT + ROOT_QUARTER * Math.sqrt(toNumber(durationQuarters(e.duration))), 0)) +
   (m.key === undefined ? 0 : 300 + SIGNATURE_SIGN * Math.abs(m.key.fifths)) +
   (m.meter === undefined ? 0 : METER) +
-  (m.clef === undefined ? 0 : CLEF / 2);
+  (m.clef === undefined ? 0 : CLEF / 2) +
+  (jumpOf(m) === undefined ? 0 : JUMP);
 
 export interface WritingLine {
   /** Index of the first bar, and the index after the last. */

@@ -4,6 +4,7 @@ import {
   key,
   type Meter,
   type Mode,
+  type NavigationSign,
   rational,
   signatureAlter,
   type Step,
@@ -28,8 +29,20 @@ export const clefName = (type: string, clefPos: number | undefined): string =>
   type === 'alto' && clefPos === TENOR_PLACE ? 'tenor' : type;
 const TENOR_PLACE = 8;
 
-/** Decorations that send the player elsewhere. */
-export const JUMP = /^(D\.C\.|D\.S\.|fine|segno|coda|dacapo|dacoda|dalsegno)/i;
+/** Decorations that send the player elsewhere, by the names that the standard gives them. */
+export const NAVIGATION: Readonly<Record<string, NavigationSign>> = {
+  segno: 'segno',
+  coda: 'coda',
+  dacoda: 'to-coda',
+  fine: 'fine',
+  'D.C.': 'dc',
+  dacapo: 'dc',
+  'D.C.alfine': 'dc-fine',
+  'D.C.alcoda': 'dc-coda',
+  'D.S.': 'ds',
+  'D.S.alfine': 'ds-fine',
+  'D.S.alcoda': 'ds-coda',
+};
 
 /** No written note is longer: what a file claims beyond it is a slip of a digit. */
 export const LONGEST_WHOLES = 4;

@@ -10,23 +10,24 @@ import {
   type Meter,
   measureQuarters,
   type MusicEvent,
+  type NavigationSign,
   type Note,
   pitch,
   rational,
   type Span,
-  type Step,
   splitQuarters,
-  stepAt,
+  standsAtStart,
   type Tempo,
   type Written,
 } from '@cifra/core';
 import type { ProblemList } from '../import/problemList';
+import { AbcAccidentals } from './AbcAccidentals';
 import type { AbcElement, AbcPitch, AbcTune, Stream } from './abcElement';
-import { clefName, JUMP, LONGEST_WHOLES, readKey, readMeter, readTempo, signatureOf, valueOfWholes } from './abcSigns';
+import { withSign, wordsSay } from '../import/navigationWords';
+import { clefName, LONGEST_WHOLES, NAVIGATION, readKey, readMeter, readTempo, valueOfWholes } from './abcSigns';
 
 const CLEF_OF: Readonly<Record<string, Clef>> = { treble: 'treble', bass: 'bass', tenor: 'tenor', alto: 'alto' };
 const OCTAVE_CLEFS = /^(treble|bass|tenor|alto)[+-]\d+$/;
-const ALTERS: Readonly<Record<string, number>> = { sharp: 1, flat: -1, natural: 0, dblsharp: 2, dblflat: -2 };
 const ARTICULATION_OF: Readonly<Record<string, Articulation>> = {
   staccato: 'staccato',
   accent: 'accent',
@@ -48,10 +49,8 @@ export class AbcVoiceReader {
   private current: Building;
   private number = 1;
   private key: Key;
-  /** What the signature does to each letter: one that mixes sharps and flats stands at the notes. */
-  private signature: ReadonlyMap<Step, number>;
   private meter: Meter;
-  private inBar = new Map<number, number>();
+  private readonly signs: AbcAccidentals;
   private slurFrom = new Map<number, string>();
   private hairpinFrom: { kind: Hairpin['kind']; from: string } | undefined;
   private tuplet: { actual: number; normal: number } | undefined;
@@ -64,7 +63,7 @@ export class AbcVoiceReader {
     tempo: Tempo | undefined,
   ) {
     this.key = readKey(stream.key, problems, 1);
-    this.signature = signatureOf(stream.key);
+    this.signs = new AbcAccidentals(stream.key);
     this.meter = readMeter(stream.meter, problems, 1);
     this.current = this.fresh();
     const clef = CLEF_OF[stream.clef.replace(/[+-]\d+$/, '')];
@@ -74,8 +73,6 @@ export class AbcVoiceReader {
     for (const e of stream.elements) this.take(e);
     this.closeMeasure();
   }
-
-  private inSignature = (step: Step): number => this.signature.get(step) ?? 0;
 
   private fresh(): Building {
     return {
@@ -93,7 +90,7 @@ export class AbcVoiceReader {
         return this.takeBar(e);
       case 'key':
         this.key = readKey(e, this.problems, this.number);
-        this.signature = signatureOf(e);
+        this.signs.setKey(e);
         this.current.key = this.key;
         return;
       case 'meter':
@@ -124,11 +121,15 @@ export class AbcVoiceReader {
   }
 
   private takeBar(e: AbcElement): void {
+    const signs: NavigationSign[] = [];
     for (const d of e.decoration ?? [])
-      if (JUMP.test(d)) this.problems.add('jump', 'left-out', { measure: this.number, facts: { mark: d } });
+      if (NAVIGATION[d] !== undefined) signs.push(NAVIGATION[d]);
       else this.takeSpanDecoration(d, this.lastId());
     const type = e.type ?? '';
     const full = this.current.events.length > 0;
+    // At a bar line, what ends a bar belongs to the one before it, what begins one to the next.
+    const [starts, ends] = [signs.filter(standsAtStart), signs.filter((s) => !standsAtStart(s))];
+    if (full && ends.length > 0) this.current.navigation = withSign(this.current.navigation, ends);
     if (full) {
       if (type === 'bar_right_repeat' || type === 'bar_dbl_repeat') this.current.repeatEnd = true;
       if (type === 'bar_thin_thick') this.current.endBar = 'final';
@@ -137,6 +138,7 @@ export class AbcVoiceReader {
     if (e.endEnding === true || type === 'bar_right_repeat' || type === 'bar_dbl_repeat' || type === 'bar_thin_thick')
       this.ending = undefined;
     if (full) this.closeMeasure();
+    if (starts.length > 0) this.current.navigation = withSign(this.current.navigation, starts);
     if (type === 'bar_left_repeat' || type === 'bar_dbl_repeat') this.current.repeatStart = true;
     if (e.startEnding !== undefined) {
       this.ending = e.startEnding
@@ -154,7 +156,7 @@ export class AbcVoiceReader {
     if (this.current.events.length === 0) return;
     this.measures.push(this.current);
     this.number += 1;
-    this.inBar = new Map();
+    this.signs.startBar();
     this.current = this.fresh();
   }
 
@@ -233,24 +235,7 @@ export class AbcVoiceReader {
   ): Mutable<Note<Written>> {
     if (pitches.length > 1) this.problems.add('chord', 'left-out', { measure: this.number });
     const top = pitches.reduce((a, b) => (b.pitch > a.pitch ? b : a));
-    const step = stepAt(top.pitch);
-    const octave = 4 + Math.floor(top.pitch / 7);
-    const sign = top.accidental === undefined ? undefined : ALTERS[top.accidental];
-    if (top.accidental !== undefined && sign === undefined)
-      this.problems.add('microtone', 'repaired', { measure: this.number });
-    if (sign !== undefined && first) this.inBar.set(top.pitch, sign);
-    const elsewhere = [...this.inBar].find(
-      ([line, alter]) => line !== top.pitch && (line - top.pitch) % 7 === 0 && alter !== this.inSignature(step),
-    );
-    if (sign === undefined && elsewhere !== undefined && !this.inBar.has(top.pitch)) {
-      this.problems.add('abc-octave-accidental', 'notice', { measure: this.number, facts: { letter: step } });
-    }
-    const tied = this.lastNote;
-    const held =
-      tied?.tie === true && tied.pitch.step === step && tied.pitch.octave === octave && sign === undefined
-        ? tied.pitch.alter
-        : undefined;
-    const alter = held ?? sign ?? this.inBar.get(top.pitch) ?? this.inSignature(step);
+    const { step, alter, octave } = this.signs.read(top, first, this.lastNote, this.problems, this.number);
     for (const label of top.endSlur ?? []) this.endSlur(label, id);
     for (const { label } of top.startSlur ?? []) if (first) this.slurFrom.set(label, id);
     return {
@@ -271,15 +256,23 @@ export class AbcVoiceReader {
       else if (d === 'breath' && event.kind === 'note') {
         event.breathAfter = true;
       } else if ((DYNAMICS as readonly string[]).includes(d)) event.dynamic = d as Dynamic;
-      else if (JUMP.test(d)) this.problems.add('jump', 'left-out', { measure: this.number, facts: { mark: d } });
+      else if (NAVIGATION[d] !== undefined)
+        this.current.navigation = withSign(this.current.navigation, [NAVIGATION[d]]);
       else if (!this.takeSpanDecoration(d, event.id))
         this.problems.add('ornament', 'left-out', { measure: this.number, facts: { mark: d } });
     }
     if (articulations.length > 0 && event.kind === 'note') event.articulations = articulations;
     for (const c of e.chord ?? []) {
       if (c.position === 'default') this.problems.add('chord-symbols', 'left-out');
-      else if (event.words === undefined) event.words = c.name.slice(0, 100);
+      else this.takeWords(c.name.slice(0, 100), event);
     }
+  }
+
+  /** Words at a note: some of them send players elsewhere. */
+  private takeWords(words: string, event: Mutable<MusicEvent<Written>>): void {
+    const sign = wordsSay(words);
+    if (sign !== undefined) this.current.navigation = withSign(this.current.navigation, [sign]);
+    else event.words ??= words;
   }
 
   private takeMultiRest(count: number): void {

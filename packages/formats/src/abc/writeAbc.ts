@@ -15,6 +15,10 @@ import {
   type Step,
   type Tempo,
   tonic,
+  type NavigationSign,
+  NAVIGATION_TEXT,
+  hasSign,
+  standsAtStart,
 } from '@cifra/core';
 
 /** Lengths are written in quarters. */
@@ -117,10 +121,11 @@ class Spans {
   afterOf = (id: NoteId): string => this.after.get(id) ?? '';
 }
 
-function writeEvent(e: MusicEvent<Pitch>, tuplet: string, signs: BarSigns, spans: Spans): string {
+/** @param under words that stand under the event */
+function writeEvent(e: MusicEvent<Pitch>, tuplet: string, signs: BarSigns, spans: Spans, under: string): string {
   const { tuplet: _group, ...written } = e.duration;
   const length = lengthText(durationQuarters(written));
-  const words = e.words === undefined ? '' : `"^${plain(e.words)}"`;
+  const words = `${under === '' ? '' : `"_${under}"`}${e.words === undefined ? '' : `"^${plain(e.words)}"`}`;
   const marks = `${e.dynamic === undefined ? '' : `!${e.dynamic}!`}${e.fermata === true ? '!fermata!' : ''}`;
   const spanned = spans.beforeOf(e.id);
   const hairpins = spanned.replace(/\(+$/, '');
@@ -169,6 +174,25 @@ function barText(before: Measure<Pitch> | undefined, after: Measure<Pitch> | und
   return ending === '' ? bar : bar === '|' || bar === ':|' ? bar + ending : `${bar}[${ending}`;
 }
 
+/** The names of signs that send players elsewhere; where one goes to the coda is written in words, which all read. */
+const SIGN_NAMES: Readonly<Record<Exclude<NavigationSign, 'to-coda'>, string>> = {
+  segno: 'segno',
+  coda: 'coda',
+  fine: 'fine',
+  dc: 'D.C.',
+  'dc-fine': 'D.C.alfine',
+  'dc-coda': 'D.C.alcoda',
+  ds: 'D.S.',
+  'ds-fine': 'D.S.alfine',
+  'ds-coda': 'D.S.alcoda',
+};
+
+const navigationText = ({ navigation = [] }: Measure<Pitch>, start: boolean): string =>
+  navigation
+    .filter((s) => standsAtStart(s) === start)
+    .map((s) => (s === 'to-coda' ? '' : `!${SIGN_NAMES[s]}!`))
+    .join('');
+
 /** Fields that change inside the tune. */
 function changes(m: Measure<Pitch>, first: boolean): string {
   if (first) return '';
@@ -203,11 +227,21 @@ export function writeAbc<P extends Pitch>(score: Score<P>): string {
     const multi = Math.min(m.multiRest ?? 1, placed.length - index);
     const signs = new BarSigns(key.fifths);
     const music =
-      multi > 1 ? `Z${multi}` : m.events.map((e, i) => writeEvent(e, tupletText(m.events, i), signs, spans)).join(' ');
+      multi > 1
+        ? `Z${multi}`
+        : m.events
+            .map((e, i) => {
+              const isLast = i === m.events.length - 1;
+              const under = isLast && hasSign(m, 'to-coda') ? NAVIGATION_TEXT['to-coda'] : '';
+              return writeEvent(e, tupletText(m.events, i), signs, spans, under);
+            })
+            .join(' ');
     if (multi > 1) index += multi - 1;
     const last = placed[index]?.measure;
     bars += 1;
-    body += `${changes(m, m === first.measure)} ${music} ${barText(last, placed[index + 1]?.measure)}${bars % BARS_PER_SYSTEM === 0 ? '\n' : ''}`;
+    const start = navigationText(m, true);
+    const end = last === undefined ? '' : navigationText(last, false);
+    body += `${changes(m, m === first.measure)} ${start}${music} ${end}${barText(last, placed[index + 1]?.measure)}${bars % BARS_PER_SYSTEM === 0 ? '\n' : ''}`;
   }
   return `X:1\nT:${plain(score.title)}\n${composer}M:${meterText(first.meter)}\n${UNIT}\n${tempo}K:${keyText(first.key)} clef=${first.clef}\n${body.trim()}\n`;
 }

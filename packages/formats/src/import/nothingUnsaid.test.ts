@@ -28,9 +28,6 @@ describe('MusicXML', () => {
 
   it.each<[string, string, string]>([
     ['a grace note', `<note><grace/><pitch><step>G</step><octave>4</octave></pitch></note>`, 'grace-note'],
-    ['a segno', direction('<segno/>'), 'jump'],
-    ['a jump in words', direction('<words>D.C. al Fine</words>', '<sound dacapo="yes"/>'), 'jump'],
-    ['a jump that is only played', '<sound dalsegno="1"/>', 'jump'],
     ['a segno at the bar line', '<barline location="right"><segno/></barline>', 'jump'],
     ['a repeat inside the bar', '<barline location="middle"><repeat direction="backward"/></barline>', 'repeat-inside'],
     ['a chord symbol', '<harmony><root><root-step>C</root-step></root><kind>major</kind></harmony>', 'chord-symbols'],
@@ -56,6 +53,18 @@ describe('MusicXML', () => {
     ]);
   });
 
+  it.each<[string, string, readonly string[]]>([
+    ['a segno', direction('<segno/>'), ['segno']],
+    ['a jump in words', direction('<words>D.C. al Fine</words>', '<sound dacapo="yes"/>'), ['dc-fine']],
+    ['a jump in words of its own', direction('<words>once more</words>', '<sound dacapo="yes"/>'), ['dc']],
+    ['a jump that is only played', '<sound dalsegno="1"/>', ['ds']],
+    ['Fine', direction('<words>Fine</words>', '<sound fine="yes"/>'), ['fine']],
+    ['To Coda', direction('<words>To Coda</words>', '<sound tocoda="1"/>'), ['to-coda']],
+  ])('%s is taken', (_name, inside, signs) => {
+    const read = taken(readMusicXml(file(inside)));
+    expect([read.score.measures[0]?.navigation, read.problems]).toEqual([signs, []]);
+  });
+
   it('a tempo that is given for playback alone is taken', () => {
     const played = file('').replace('</attributes>', '</attributes><sound tempo="76"/>');
     expect(taken(readMusicXml(played)).score.measures[0]?.tempo?.mark).toEqual({
@@ -72,15 +81,21 @@ describe('ABC', () => {
   it('is taken whole without them', () => expect(codes(abc('CDEF|GABc|]'))).toEqual([]));
 
   it.each<[string, string, string | undefined, string]>([
-    ['a jump at the bar line', 'CDEF!D.C.!|GABc|]', undefined, 'jump'],
-    ['fine at the last bar line', 'CDEF|GABc!fine!|]', undefined, 'jump'],
-    ['a segno over a note', '!segno!CDEF|GABc|]', undefined, 'jump'],
     ['words under the notes', 'CDEF|\nw:la la la la', undefined, 'lyrics'],
     ['words after the last note', 'CDEF|\nW:and once more', undefined, 'words-after'],
     ['an order of parts', 'CDEF|', 'P:AAB\nK:C', 'part-order'],
     ['a chord symbol', '"G7"CDEF|', undefined, 'chord-symbols'],
     ['a grace note', '{g}CDEF|', undefined, 'grace-note'],
   ])('%s is said', (_name, body, head, code) => expect(codes(abc(body, head))).toContain(code));
+
+  it.each<[string, string, readonly (readonly string[] | undefined)[]]>([
+    ['jumps at the bar line', 'CDEF!fine!|GABc!D.C.alfine!|]', [['fine'], ['dc-fine']]],
+    ['signs over notes', '!segno!CDEF|"_To Coda"GABc|]', [['segno'], ['to-coda']]],
+    ['a coda at the bar line', 'CDEF!coda!|GABc|]', [undefined, ['coda']]],
+  ])('%s are taken', (_name, body, signs) => {
+    const read = taken(abc(body));
+    expect([read.score.measures.map((m) => m.navigation), read.problems]).toEqual([signs, []]);
+  });
 
   it('further tunes are offered', () => {
     const read = readAbc('X:1\nT:One\nL:1/4\nK:C\nCDEF|\n\nX:2\nT:Two\nL:1/4\nK:G\nGABc|\n');

@@ -1,6 +1,7 @@
 import type { Measure, MusicEvent, Written } from '@cifra/core';
 import { childNamed, childrenNamed, childText, type XmlElement } from '@cifra/xml';
 import type { ProblemList } from '../import/problemList';
+import { signOf, withSign } from '../import/navigationWords';
 import { readNumber } from './noteReader';
 
 export type Mutable<T> = { -readonly [K in keyof T]: T[K] };
@@ -43,9 +44,12 @@ export function takeRightBarlines(
 ): Ending {
   let ending = open;
   for (const line of childrenNamed(measure, 'barline')) {
-    for (const mark of ['segno', 'coda'])
-      if (childNamed(line, mark) !== undefined || line.attributes[mark] !== undefined)
-        problems.add('jump', 'left-out', { measure: number, facts: { mark } });
+    // At the right of a bar it is where the next one begins.
+    for (const mark of ['segno', 'coda'] as const)
+      if (childNamed(line, mark) !== undefined || line.attributes[mark] !== undefined) {
+        if (line.attributes.location === 'left') current.navigation = withSign(current.navigation, [mark]);
+        else problems.add('jump', 'left-out', { measure: number, facts: { mark } });
+      }
     const repeat = childNamed(line, 'repeat');
     if (line.attributes.location === 'left') continue;
     if (line.attributes.location === 'middle') {
@@ -66,20 +70,13 @@ export function takeRightBarlines(
   return ending;
 }
 
-const JUMP_NAMES: Readonly<Record<string, string>> = {
-  dacapo: 'D.C.',
-  dalsegno: 'D.S.',
-  fine: 'Fine',
-  tocoda: 'To Coda',
-  segno: 'segno',
-  coda: 'coda',
-};
-
 /** A tempo and jumps that a file gives for playback alone: the tempo is taken where the page says none. */
-export function takeSound({ attributes }: XmlElement, current: Building, problems: ProblemList, number: number): void {
+export function takeSound({ attributes }: XmlElement, current: Building): void {
   const perMinute = readNumber(attributes.tempo);
   if (perMinute !== undefined && perMinute >= 10 && perMinute <= 400 && current.tempo?.mark === undefined)
     current.tempo = { ...current.tempo, mark: { value: 'quarter', dots: 0, perMinute: Math.round(perMinute) } };
-  for (const [name, mark] of Object.entries(JUMP_NAMES))
-    if (attributes[name] !== undefined) problems.add('jump', 'left-out', { measure: number, facts: { mark } });
+  const sign = signOf(undefined, attributes);
+  if (sign !== undefined) current.navigation = withSign(current.navigation, [sign]);
+  for (const mark of ['segno', 'coda'] as const)
+    if (attributes[mark] !== undefined) current.navigation = withSign(current.navigation, [mark]);
 }

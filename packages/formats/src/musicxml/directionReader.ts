@@ -1,6 +1,7 @@
-import { type Dynamic, DYNAMICS, type NoteValue, NOTE_VALUES, type Tempo } from '@cifra/core';
+import { type Dynamic, DYNAMICS, type NavigationSign, type NoteValue, NOTE_VALUES, type Tempo } from '@cifra/core';
 import { childNamed, childrenNamed, childText, elementsOf, textOf, type XmlElement } from '@cifra/xml';
 import type { ProblemList } from '../import/problemList';
+import { signOf, wordsSay } from '../import/navigationWords';
 import { readNumber } from './noteReader';
 
 /** What a direction puts on the next note, or on the bar. */
@@ -9,6 +10,7 @@ export interface Direction {
   words?: string;
   tempo?: Tempo;
   wedge?: 'crescendo' | 'diminuendo' | 'stop';
+  navigation?: NavigationSign[];
 }
 
 /** Words that set a speed, so that they stand over the bar as a tempo and not beside a note. */
@@ -54,7 +56,7 @@ export function readDirection(direction: XmlElement, measure: number, problems: 
           break;
         case 'segno':
         case 'coda':
-          problems.add('jump', 'left-out', { measure, facts: { mark: e.name } });
+          read.navigation = [...(read.navigation ?? []), e.name];
           break;
         case 'rehearsal':
           read.words = textOf(e).slice(0, 20);
@@ -65,13 +67,10 @@ export function readDirection(direction: XmlElement, measure: number, problems: 
     }
   }
   const sound = childNamed(direction, 'sound')?.attributes ?? {};
-  if (
-    sound.dacapo !== undefined ||
-    sound.dalsegno !== undefined ||
-    sound.fine !== undefined ||
-    sound.tocoda !== undefined
-  ) {
-    problems.add('jump', 'left-out', { measure, facts: { mark: read.words ?? 'D.C.' } });
+  const sign = signOf(read.words, sound);
+  if (sign !== undefined) {
+    read.navigation = [...(read.navigation ?? []), sign];
+    if (read.words !== undefined && wordsSay(read.words) === sign) delete read.words;
   }
   const played = readNumber(sound.tempo);
   if (read.tempo?.mark === undefined && played !== undefined && played >= 10 && played <= 400)

@@ -19,6 +19,7 @@ import {
 } from '@cifra/core';
 import { childNamed, childrenNamed, childText, elementsOf, textOf, type XmlElement } from '@cifra/xml';
 import type { ProblemList } from '../import/problemList';
+import { withSign } from '../import/navigationWords';
 import type { TranspositionFrom } from '../import/toConcert';
 import { readClef, readKey, readMeter, readTranspose } from './attributesReader';
 import { type Building, type Mutable, takeLeftBarlines, takeRightBarlines, takeSound } from './barReader';
@@ -76,7 +77,7 @@ export class PartReader {
           this.takeDirection(child, current);
           break;
         case 'sound':
-          takeSound(child, current, this.problems, this.number);
+          takeSound(child, current);
           break;
         case 'print':
         case 'barline':
@@ -171,7 +172,8 @@ export class PartReader {
   }
 
   private takeDirection(e: XmlElement, current: Building): void {
-    const { tempo, wedge, ...rest } = readDirection(e, this.number, this.problems);
+    const { tempo, wedge, navigation, ...rest } = readDirection(e, this.number, this.problems);
+    if (navigation !== undefined) current.navigation = withSign(current.navigation, navigation);
     if (tempo !== undefined) {
       if (current.events.length === 0) current.tempo = { ...current.tempo, ...tempo };
       else if (tempo.words !== undefined) rest.words ??= tempo.words;

@@ -177,11 +177,11 @@ describe('MusicXML that is wrong', () => {
       '1 key-custom repaired',
     ],
     [
-      'an octave line and a segno',
+      'an octave line',
       part(
         `<measure number="1">${attributes}<direction><direction-type><octave-shift type="down"/></direction-type><direction-type><segno/></direction-type></direction>${note('C', '4')}</measure>`,
       ),
-      '1 octave-line left-out|1 jump left-out',
+      '1 octave-line left-out',
     ],
   ])('%s is kept and listed', (_what, xml, expected) => {
     const read = readMusicXml(xml);

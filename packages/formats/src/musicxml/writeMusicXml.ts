@@ -6,7 +6,10 @@ import {
   letterSteps,
   type Measure,
   type Meter,
+  NAVIGATION_TEXT,
+  type NavigationSign,
   placeMeasures,
+  standsAtStart,
   accidentalsInForce,
   type Score,
   semitones,
@@ -101,6 +104,31 @@ function attributesOf(m: Measure<Written>, first: boolean, part: MusicXmlPart, c
   return children.length === 0 ? [] : [el('attributes', {}, children)];
 }
 
+/** What a sign means for playback. */
+const SOUNDS: Readonly<Record<NavigationSign, Record<string, string>>> = {
+  segno: { segno: 'segno' },
+  coda: { coda: 'coda' },
+  'to-coda': { tocoda: 'coda' },
+  fine: { fine: 'yes' },
+  dc: { dacapo: 'yes' },
+  'dc-fine': { dacapo: 'yes' },
+  'dc-coda': { dacapo: 'yes' },
+  ds: { dalsegno: 'segno' },
+  'ds-fine': { dalsegno: 'segno' },
+  'ds-coda': { dalsegno: 'segno' },
+};
+
+/** The signs of a bar that send players elsewhere: those at its start, or those at its end. */
+const navigationOf = ({ navigation = [] }: Measure<Written>, start: boolean): XmlElement[] =>
+  navigation
+    .filter((s) => standsAtStart(s) === start)
+    .map((s) =>
+      el('direction', { placement: start ? 'above' : 'below' }, [
+        el('direction-type', {}, [start ? el(s) : leaf('words', NAVIGATION_TEXT[s])]),
+        el('sound', SOUNDS[s]),
+      ]),
+    );
+
 const sameEnding = (a: readonly number[] | undefined, b: readonly number[] | undefined): boolean =>
   (a ?? []).join() === (b ?? []).join();
 
@@ -194,8 +222,10 @@ function writePart(part: MusicXmlPart, id: string): XmlElement {
       [
         ...bars.left,
         ...attributesOf(m, index === 0, part, context),
+        ...navigationOf(m, true),
         ...(m.tempo === undefined ? [] : [writeTempo(m.tempo)]),
         ...events,
+        ...navigationOf(m, false),
         ...bars.right,
       ],
     );

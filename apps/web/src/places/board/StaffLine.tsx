@@ -17,7 +17,7 @@ export function StaffLine({
   const bar = useMemo((): Score<Written> => {
     const place = placeMeasures(score)[index];
     if (place === undefined) throw new RangeError(`no bar ${index}`);
-    const { repeatStart: _s, repeatEnd: _e, ending: _n, tempo: _t, ...m } = place.measure;
+    const { repeatStart: _s, repeatEnd: _e, ending: _n, tempo: _t, navigation: _j, ...m } = place.measure;
     const events = m.events.map((e, i, all) => {
       if (e.kind !== 'note' || e.tie !== true || i < all.length - 1) return e;
       const { tie: _tie, ...loose } = e;

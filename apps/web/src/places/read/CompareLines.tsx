@@ -25,7 +25,9 @@ export function CompareLines({ score, first, second, title, names }: Props) {
     const of = (bars: readonly number[]) => bars.flatMap((i) => played[i] ?? []);
     const found = compareLines(of(first), of(second));
     return {
-      alike: Math.max(first.length, second.length) - found.length,
+      alike:
+        Math.max(first.length, second.length) -
+        found.filter((f) => f.differences.some((d) => d.kind !== 'level')).length,
       rows: found.map(({ index, differences }) => {
         const [a, b] = [nameOf(first[index]), nameOf(second[index])];
         return {
@@ -39,7 +41,9 @@ export function CompareLines({ score, first, second, title, names }: Props) {
   return (
     <Block title={title}>
       <p className="mb-2" aria-live="polite">
-        {rows.length === 0 ? 'They are played alike.' : `${alike} of ${alike + rows.length} bars are alike.`}
+        {rows.length === 0
+          ? 'They are played alike.'
+          : `${alike} of ${Math.max(first.length, second.length)} bars are alike, how loud left aside.`}
       </p>
       <dl className="grid grid-cols-[9rem_1fr] gap-x-4 gap-y-1.5">
         {rows.map((r) => (

@@ -3,13 +3,14 @@ import {
   type Command,
   type Dynamic,
   linesOf,
+  NAVIGATION_SIGNS,
   type NoteValue,
   parseInterval,
   STEPS,
   type WriteMode,
 } from '@cifra/core';
 import { valueName } from '../../words/rhythmWords';
-import { MODE_NAMES } from '../../words/writeWords';
+import { MODE_NAMES, NAVIGATION_WORDS } from '../../words/writeWords';
 import { type Action, action } from './action';
 import { chooseValue, dot, move, selectAll, triplet, writeLetter } from './presses';
 import type { Writing } from './Writing';
@@ -187,6 +188,9 @@ export const ACTIONS: readonly Action[] = [
 
   action('Bars', 'repeat-start', 'Repeat begins here', '[', does({ kind: 'repeat-start' })),
   action('Bars', 'repeat-end', 'Repeat ends here', ']', does({ kind: 'repeat-end' })),
+  ...NAVIGATION_SIGNS.map((sign) =>
+    action('Bars', `navigation-${sign}`, NAVIGATION_WORDS[sign], '', does({ kind: 'navigation', sign }), 'jump repeat'),
+  ),
   action('Bars', 'ending-1', 'First ending', 'Alt+1', does({ kind: 'ending', numbers: [1] }), 'volta'),
   action('Bars', 'ending-2', 'Second ending', 'Alt+2', does({ kind: 'ending', numbers: [2] }), 'volta'),
   action('Bars', 'double-bar', 'Double bar line', '', does({ kind: 'double-bar' })),
