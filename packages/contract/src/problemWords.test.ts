@@ -22,6 +22,7 @@ const FACTS: Readonly<Partial<Record<Problem['code'], Record<string, string | nu
   'two-voices': { voices: '2' },
   'short-value': { value: '64th' },
   clef: { clef: 'C1' },
+  'meter-sum': { written: '3+2/8', taken: '5/8' },
   'repeat-times': { times: 3 },
   jump: { mark: 'D.C.' },
   ornament: { mark: 'trill' },

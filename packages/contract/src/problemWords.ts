@@ -77,6 +77,7 @@ const WORDS: Readonly<Record<ProblemCode, Words>> = {
   'key-custom': ({ signs, faults, fifths }) =>
     `the key signature${signs === undefined ? '' : `, ${signs},`} is none${faults === undefined ? '' : `: ${faultsWords(faults)}`}. Its signs now stand at the notes.${fifths === undefined ? '' : ` The nearest proper one is ${signatureWords(Number(fifths))}.`}`,
   meter: 'a time signature could not be read and was taken as 4/4.',
+  'meter-sum': (f) => `${f.written} is written as ${f.taken}: how its bar divides is not shown.`,
   microtone: 'a quarter tone was rounded to the nearest semitone.',
   'pitch-range': 'a note lies beyond any instrument. Check the octave.',
   'tie-without-end': 'a tie leads to no note of the same pitch and was left out.',

@@ -60,6 +60,7 @@ export const PROBLEM_CODES = [
   'key',
   'key-custom',
   'meter',
+  'meter-sum',
   'microtone',
   'pitch-range',
   'tie-without-end',

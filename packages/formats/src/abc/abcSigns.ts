@@ -12,6 +12,7 @@ import {
   valueForQuarters,
 } from '@cifra/core';
 import { noteCustomKey } from '../import/customKey';
+import { meterOf } from '../import/fileMeter';
 import type { ProblemList } from '../import/problemList';
 import type { AbcElement, AbcTune } from './abcElement';
 
@@ -82,20 +83,11 @@ export const signatureOf = (e: AbcElement | undefined): ReadonlyMap<Step, number
 export function readMeter(e: AbcElement | undefined, problems: ProblemList, measure: number): Meter {
   if (e === undefined || e.type === 'common_time') return { beats: 4, unit: 4, symbol: 'common' };
   if (e.type === 'cut_time') return { beats: 2, unit: 2, symbol: 'cut' };
-  const part = e.value?.[0];
-  const beats = Number(part?.num);
-  const unit = Number(part?.den ?? 4);
-  if (
-    (e.value?.length ?? 0) === 1 &&
-    Number.isInteger(beats) &&
-    beats >= 1 &&
-    beats <= 24 &&
-    [1, 2, 4, 8, 16].includes(unit)
-  ) {
-    return { beats, unit: unit as Meter['unit'] };
-  }
-  problems.add('meter', 'repaired', { measure });
-  return { beats: 4, unit: 4 };
+  return meterOf(
+    (e.value ?? []).map((part) => ({ beats: part.num, unit: part.den ?? '4' })),
+    measure,
+    problems,
+  );
 }
 
 export function readTempo(t: AbcTune['metaText']['tempo']): Tempo | undefined {

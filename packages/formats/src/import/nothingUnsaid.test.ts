@@ -53,6 +53,35 @@ describe('MusicXML', () => {
     ]);
   });
 
+  const second = NOTE('A').replace('<type>', '<voice>2</voice><type>');
+  const back = (quarters: number): string => `<backup><duration>${quarters}</duration></backup>`;
+  it.each<[string, string, readonly string[]]>([
+    ['that stops after two quarters', `${back(2)}${second.repeat(4)}`, ['note', 'note', 'rest']],
+    ['before time that passes', '<forward><duration>2</duration></forward>', ['note', 'note', 'rest']],
+    ['that stops with the others', `${back(2)}${second.repeat(2)}`, ['note', 'note']],
+  ])('a voice %s rests as long as the bar goes on', (_name, inside, kinds) => {
+    const read = readMusicXml(file(inside, { last: '' }).replace(NOTE('E'), ''), { part: 0, voice: '1' });
+    expect(taken(read).score.measures[0]?.events.map((e) => e.kind)).toEqual(kinds);
+  });
+
+  it.each<[string, readonly string[]]>([
+    ['<beats>3+2</beats><beat-type>8</beat-type>', ['5/8', '3+2/8']],
+    ['<beats>2</beats><beat-type>4</beat-type><beats>3</beats><beat-type>8</beat-type>', ['7/8', '2/4 + 3/8']],
+  ])('an additive meter, %s, is taken as long as it is, and said', (time, [length, written]) => {
+    const read = taken(readMusicXml(file('').replace('<beats>4</beats><beat-type>4</beat-type>', time)));
+    const { meter } = read.score.measures[0] ?? {};
+    expect(`${meter?.beats}/${meter?.unit}`).toBe(length);
+    expect(read.problems.find((p) => p.code === 'meter-sum')?.facts).toEqual({ written, taken: length });
+  });
+
+  it.each([
+    '<senza-misura/>',
+    '<beats>3+x</beats><beat-type>4</beat-type>',
+    '<beats>20+20</beats><beat-type>4</beat-type>',
+  ])('a meter that cannot be read, %s, is said', (time) =>
+    expect(codes(readMusicXml(file('').replace('<beats>4</beats><beat-type>4</beat-type>', time)))).toContain('meter'),
+  );
+
   it.each<[string, string, readonly string[]]>([
     ['a segno', direction('<segno/>'), ['segno']],
     ['a jump in words', direction('<words>D.C. al Fine</words>', '<sound dacapo="yes"/>'), ['dc-fine']],
@@ -78,6 +107,12 @@ describe('MusicXML', () => {
 const abc = (body: string, head = 'K:C') => readAbc(`X:1\nT:A\nM:4/4\nL:1/4\n${head}\n${body}\n`);
 
 describe('ABC', () => {
+  it('takes an additive meter as long as it is, and says so', () => {
+    const read = taken(readAbc('X:1\nT:A\nM:(2+3)/8\nL:1/8\nK:C\nCDEFG|\n'));
+    expect(read.score.measures[0]?.meter).toEqual({ beats: 5, unit: 8 });
+    expect(read.problems.map((p) => p.code)).toEqual(['meter-sum']);
+  });
+
   it('is taken whole without them', () => expect(codes(abc('CDEF|GABc|]'))).toEqual([]));
 
   it.each<[string, string, string | undefined, string]>([

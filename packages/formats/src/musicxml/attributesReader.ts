@@ -9,8 +9,9 @@ import {
   type Step,
   STEPS,
 } from '@cifra/core';
-import { childNamed, childrenNamed, childText, type XmlElement } from '@cifra/xml';
+import { childNamed, childrenNamed, childText, textOf, type XmlElement } from '@cifra/xml';
 import { noteCustomKey } from '../import/customKey';
+import { meterOf } from '../import/fileMeter';
 import type { ProblemList } from '../import/problemList';
 import { type Transposition, usualLetters } from '../import/toConcert';
 import { readNumber } from './noteReader';
@@ -53,27 +54,16 @@ export function readKey(e: XmlElement, measure: number, problems: ProblemList): 
 }
 
 export function readMeter(e: XmlElement, measure: number, problems: ProblemList): Meter {
-  const beats = readNumber(childText(e, 'beats'));
-  const unit = readNumber(childText(e, 'beat-type'));
-  const single = childrenNamed(e, 'beats').length === 1;
-  if (
-    single &&
-    beats !== undefined &&
-    Number.isInteger(beats) &&
-    beats >= 1 &&
-    beats <= 24 &&
-    [1, 2, 4, 8, 16].includes(unit ?? 0)
-  ) {
-    const symbol =
-      e.attributes.symbol === 'cut' && beats === 2 && unit === 2
-        ? 'cut'
-        : e.attributes.symbol === 'common' && beats === 4 && unit === 4
-          ? 'common'
-          : undefined;
-    return { beats, unit: unit as Meter['unit'], ...(symbol !== undefined && { symbol }) };
-  }
-  problems.add('meter', 'repaired', { measure });
-  return { beats: 4, unit: 4 };
+  const units = childrenNamed(e, 'beat-type');
+  const meter = meterOf(
+    childrenNamed(e, 'beats').map((beats, i) => ({ beats: textOf(beats), unit: textOf(units[i]) })),
+    measure,
+    problems,
+  );
+  const { symbol } = e.attributes;
+  if (symbol === 'cut' && meter.beats === 2 && meter.unit === 2) return { ...meter, symbol };
+  if (symbol === 'common' && meter.beats === 4 && meter.unit === 4) return { ...meter, symbol };
+  return meter;
 }
 
 /** Semitones and letters from written to sounding, octaves included. */

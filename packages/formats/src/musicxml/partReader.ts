@@ -29,6 +29,8 @@ import { divisionsToQuarters, readDurations, readNotations, readNumber, readPitc
 /** A gap that a file leaves in a voice is filled with rests on a grid of eighths of a quarter. */
 const GAP_GRID = 8;
 
+const later = (a: Rational, b: Rational): Rational => (compare(a, b) < 0 ? b : a);
+
 /** Reads one voice of one part, bar by bar. */
 export class PartReader {
   readonly measures: Building[] = [];
@@ -68,6 +70,8 @@ export class PartReader {
     if (this.ending !== undefined) current.ending = this.ending;
     let cursor = ZERO;
     let filled = ZERO;
+    // How far the bar goes by what else stands in it: other voices, and time that passes without notes.
+    let reach = ZERO;
     for (const child of elementsOf(e)) {
       switch (child.name) {
         case 'attributes':
@@ -95,6 +99,7 @@ export class PartReader {
           break;
         case 'forward':
           cursor = add(cursor, this.quarters(child));
+          reach = later(reach, cursor);
           break;
         case 'note': {
           if (childNamed(child, 'grace') !== undefined) {
@@ -104,7 +109,8 @@ export class PartReader {
           if (childNamed(child, 'cue') !== undefined) {
             // Its time passes: what follows stays where it is.
             if (this.mine(child)) this.problems.add('cue-note', 'left-out', { measure: this.number });
-            if (childNamed(child, 'chord') === undefined) cursor = add(cursor, this.quarters(child));
+            if (childNamed(child, 'chord') === undefined)
+              reach = later(reach, (cursor = add(cursor, this.quarters(child))));
             break;
           }
           const chord = childNamed(child, 'chord') !== undefined;
@@ -116,16 +122,18 @@ export class PartReader {
             }
           }
           if (!chord) cursor = add(cursor, this.quarters(child));
+          if (!this.mine(child)) reach = later(reach, cursor);
           break;
         }
         default:
           this.problems.add('other-element', 'left-out', { measure: this.number, facts: { element: child.name } });
       }
     }
-    if (current.events.length === 0 && compare(cursor, ZERO) >= 0) {
-      for (const duration of splitQuarters(measureQuarters(this.meter)))
-        current.events.push({ kind: 'rest', id: this.nextId(), duration });
-    }
+    // A voice that stops early, or that has nothing in this bar, rests as long as the bar goes on.
+    const full = measureQuarters(this.meter);
+    if (current.events.length === 0 && (compare(reach, ZERO) === 0 || compare(reach, full) > 0)) reach = full;
+    const gap = subtract(reach, filled);
+    if (compare(gap, rational(1, GAP_GRID)) >= 0) this.fill(current, gap, filled);
     this.ending = takeRightBarlines(e, current, this.ending, this.problems, this.number);
     this.measures.push(current);
   }
