@@ -92,6 +92,7 @@ export {
   type Articulation,
   type Dynamic,
   DYNAMICS,
+  isDynamic,
   NAVIGATION_SIGNS,
   type NavigationSign,
   type Hairpin,

@@ -29,6 +29,7 @@ export const DYNAMICS = [
   'rfz',
 ] as const;
 export type Dynamic = (typeof DYNAMICS)[number];
+export const isDynamic = (text: string): text is Dynamic => (DYNAMICS as readonly string[]).includes(text);
 
 /** What notes and rests share. `marks` before the event are drawn at its start. */
 interface EventBase {

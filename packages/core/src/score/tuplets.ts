@@ -8,11 +8,13 @@ const FULL: readonly Rational[] = [rational(1, 4), rational(1, 2), rational(1), 
 
 /**
  * Sets where each tuplet's bracket starts and ends: a group is full once it fills a plain value that is no shorter than
- * the two, say, in whose time its three stand; where plain notes follow it ends unfilled.
+ * the two, say, of its shortest value; where plain notes follow it ends unfilled.
  */
 export function settleTuplets<P extends Pitch>(m: Measure<P>): Measure<P> {
   if (!m.events.some((e) => e.duration.tuplet !== undefined || e.tupletPlace !== undefined)) return m;
   let filled = ZERO;
+  /** The two of the shortest value so far: what short and long fill together is a group, whichever comes first. */
+  let unit = ZERO;
   const events = m.events.map((e, i): MusicEvent<P> => {
     const { tupletPlace: _given, ...plain } = e;
     const t = e.duration.tuplet;
@@ -21,8 +23,9 @@ export function settleTuplets<P extends Pitch>(m: Measure<P>): Measure<P> {
       return plain;
     }
     const { tuplet: _t, ...value } = e.duration;
-    const unit = multiply(durationQuarters({ ...value, dots: 0 }), rational(t.normal));
+    const own = multiply(durationQuarters({ ...value, dots: 0 }), rational(t.normal));
     const starts = filled.n === 0;
+    if (starts || compare(own, unit) < 0) unit = own;
     filled = add(filled, durationQuarters(e.duration));
     const full =
       FULL.some((v) => compare(filled, v) === 0 && compare(v, unit) >= 0) ||

@@ -1,12 +1,15 @@
 import {
+  compare,
   type Duration,
   type Key,
   key,
   type Meter,
+  measureQuarters,
   type Mode,
   type NavigationSign,
   rational,
   signatureAlter,
+  splitQuarters,
   type Step,
   type Tempo,
   valueForQuarters,
@@ -46,14 +49,31 @@ export const NAVIGATION: Readonly<Record<string, NavigationSign>> = {
 };
 
 /** No written note is longer: what a file claims beyond it is a slip of a digit. */
-export const LONGEST_WHOLES = 4;
+const LONGEST_WHOLES = 4;
 
 /** The written value of a length in whole notes, as abcjs counts. */
-export const valueOfWholes = (wholes: number): Duration | undefined => {
+const valueOfWholes = (wholes: number): Duration | undefined => {
   if (!Number.isFinite(wholes) || wholes <= 0 || wholes > LONGEST_WHOLES) return undefined;
   const n = Math.round(wholes * 4 * 1024);
   return Math.abs(n / 4096 - wholes) > 1e-9 ? undefined : valueForQuarters(rational(n, 1024));
 };
+
+/** What a note lasts: one value, or several where no single one shows it, which is said. */
+export function readLength(wholes: number | undefined, problems: ProblemList, measure: number): Duration[] {
+  const one = valueOfWholes(wholes ?? 0);
+  if (one !== undefined) return [one];
+  problems.add('odd-duration', 'repaired', { measure });
+  const known = Number.isFinite(wholes) ? Math.min(wholes ?? 0, LONGEST_WHOLES) : 0.25;
+  return splitQuarters(rational(Math.max(1, Math.round(known * 32)), 8));
+}
+
+const WHOLE = rational(4);
+
+/** A whole rest fills a bar that is no longer; abcjs measures it by the meter at the head, whatever came since. */
+export function wholeRest(meter: Meter): Duration[] {
+  const bar = measureQuarters(meter);
+  return splitQuarters(compare(bar, WHOLE) < 0 ? bar : WHOLE);
+}
 
 export function readKey(e: AbcElement | undefined, problems: ProblemList, measure: number): Key {
   const signs = (e?.accidentals ?? []).filter((a) => a.acc !== 'natural');

@@ -1,8 +1,7 @@
 import {
   type Articulation,
   type Clef,
-  type Dynamic,
-  DYNAMICS,
+  isDynamic,
   type Duration,
   type Hairpin,
   type Key,
@@ -13,7 +12,6 @@ import {
   type NavigationSign,
   type Note,
   pitch,
-  rational,
   type Span,
   splitQuarters,
   standsAtStart,
@@ -24,7 +22,7 @@ import type { ProblemList } from '../import/problemList';
 import { AbcAccidentals } from './AbcAccidentals';
 import type { AbcElement, AbcPitch, AbcTune, Stream } from './abcElement';
 import { withSign, wordsSay } from '../import/navigationWords';
-import { clefName, LONGEST_WHOLES, NAVIGATION, readKey, readMeter, readTempo, valueOfWholes } from './abcSigns';
+import { clefName, NAVIGATION, readKey, readLength, readMeter, readTempo, wholeRest } from './abcSigns';
 
 const CLEF_OF: Readonly<Record<string, Clef>> = { treble: 'treble', bass: 'bass', tenor: 'tenor', alto: 'alto' };
 const OCTAVE_CLEFS = /^(treble|bass|tenor|alto)[+-]\d+$/;
@@ -179,10 +177,6 @@ export class AbcVoiceReader {
     return true;
   }
 
-  private restsFor(wholes: number): Duration[] {
-    return splitQuarters(rational(Math.round(wholes * 4 * 1024), 1024));
-  }
-
   private takeNote(e: AbcElement): void {
     const { problems, number } = this;
     if (e.rest?.type === 'spacer') return;
@@ -198,10 +192,7 @@ export class AbcVoiceReader {
     }
     const tuplet = this.tuplet;
     if (e.endTriplet === true) this.tuplet = undefined;
-    const wholes = Number.isFinite(e.duration) ? Math.min(e.duration ?? 0, LONGEST_WHOLES) : 0.25;
-    const plain = valueOfWholes(e.duration ?? 0);
-    if (plain === undefined) problems.add('odd-duration', 'repaired', { measure: number });
-    const values = plain === undefined ? this.restsFor(Math.max(1 / 32, Math.round(wholes * 32) / 32)) : [plain];
+    const values = e.rest?.type === 'whole' ? wholeRest(this.meter) : readLength(e.duration, problems, number);
     const decorations = e.decoration ?? [];
     values.forEach((value, i) => {
       const id = `n${++this.events}`;
@@ -255,7 +246,7 @@ export class AbcVoiceReader {
       else if (d === 'fermata') event.fermata = true;
       else if (d === 'breath' && event.kind === 'note') {
         event.breathAfter = true;
-      } else if ((DYNAMICS as readonly string[]).includes(d)) event.dynamic = d as Dynamic;
+      } else if (isDynamic(d)) event.dynamic = d;
       else if (NAVIGATION[d] !== undefined)
         this.current.navigation = withSign(this.current.navigation, [NAVIGATION[d]]);
       else if (!this.takeSpanDecoration(d, event.id))
@@ -268,10 +259,11 @@ export class AbcVoiceReader {
     }
   }
 
-  /** Words at a note: some of them send players elsewhere. */
+  /** Words at a note: some send players elsewhere, some are dynamics that the format has no sign for. */
   private takeWords(words: string, event: Mutable<MusicEvent<Written>>): void {
     const sign = wordsSay(words);
-    if (sign !== undefined) this.current.navigation = withSign(this.current.navigation, [sign]);
+    if (isDynamic(words)) event.dynamic ??= words;
+    else if (sign !== undefined) this.current.navigation = withSign(this.current.navigation, [sign]);
     else event.words ??= words;
   }
 

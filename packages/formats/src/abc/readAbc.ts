@@ -98,6 +98,8 @@ export function readAbc(text: string, choice?: LineChoice): Result<FileImport> {
       .replace(/<[^>]*>/g, '')
       .replace(/\s+/g, ' ')
       .trim();
+    // Lengths are judged where they are read: a whole rest that fills its bar is right, whatever is said here.
+    if (plain.includes('Duration not representable')) continue;
     const [, line, column, detail] = /^Music Line:(\d+):(\d+): (.*)$/.exec(plain) ?? [];
     problems.add('abc-warning', 'left-out', {
       ...(line !== undefined && { line: Number(line) }),

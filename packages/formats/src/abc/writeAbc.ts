@@ -121,12 +121,15 @@ class Spans {
   afterOf = (id: NoteId): string => this.after.get(id) ?? '';
 }
 
+/** The dynamics that the standard has signs for (section 4.14); the others are written as words under the note. */
+const ABC_DYNAMICS = /^(p{1,4}|f{1,4}|m[pf]|sfz)$/;
+
 /** @param under words that stand under the event */
 function writeEvent(e: MusicEvent<Pitch>, tuplet: string, signs: BarSigns, spans: Spans, under: string): string {
   const { tuplet: _group, ...written } = e.duration;
   const length = lengthText(durationQuarters(written));
   const words = `${under === '' ? '' : `"_${under}"`}${e.words === undefined ? '' : `"^${plain(e.words)}"`}`;
-  const marks = `${e.dynamic === undefined ? '' : `!${e.dynamic}!`}${e.fermata === true ? '!fermata!' : ''}`;
+  const marks = `${e.dynamic === undefined ? '' : ABC_DYNAMICS.test(e.dynamic) ? `!${e.dynamic}!` : `"_${e.dynamic}"`}${e.fermata === true ? '!fermata!' : ''}`;
   const spanned = spans.beforeOf(e.id);
   const hairpins = spanned.replace(/\(+$/, '');
   const slurs = spanned.slice(hairpins.length);
@@ -154,6 +157,10 @@ function tupletText(events: readonly MusicEvent<Pitch>[], at: number): string {
 const sameEnding = (a: Measure<Pitch> | undefined, b: Measure<Pitch>): boolean =>
   (a?.ending ?? []).join() === (b.ending ?? []).join() && a?.repeatEnd !== true;
 
+/** An ending goes on in ABC up to a bar line that is not single. */
+const endsEnding = (before: Measure<Pitch>, after: Measure<Pitch> | undefined): boolean =>
+  before.ending !== undefined && after?.ending === undefined;
+
 /** The sign between two bars, and the number of an ending that begins there. */
 function barText(before: Measure<Pitch> | undefined, after: Measure<Pitch> | undefined): string {
   const ending = after?.ending !== undefined && !sameEnding(before, after) ? after.ending.join(',') : '';
@@ -168,7 +175,7 @@ function barText(before: Measure<Pitch> | undefined, after: Measure<Pitch> | und
         ? '|:'
         : before.endBar === 'final' || after === undefined
           ? '|]'
-          : before.endBar === 'double'
+          : before.endBar === 'double' || endsEnding(before, after)
             ? '||'
             : '|';
   return ending === '' ? bar : bar === '|' || bar === ':|' ? bar + ending : `${bar}[${ending}`;

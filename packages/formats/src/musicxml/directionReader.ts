@@ -1,4 +1,4 @@
-import { type Dynamic, DYNAMICS, type NavigationSign, type NoteValue, NOTE_VALUES, type Tempo } from '@cifra/core';
+import { type Dynamic, isDynamic, type NavigationSign, type NoteValue, NOTE_VALUES, type Tempo } from '@cifra/core';
 import { childNamed, childrenNamed, childText, elementsOf, textOf, type XmlElement } from '@cifra/xml';
 import type { ProblemList } from '../import/problemList';
 import { signOf, wordsSay } from '../import/navigationWords';
@@ -31,7 +31,7 @@ export function readDirection(direction: XmlElement, measure: number, problems: 
       switch (e.name) {
         case 'dynamics': {
           const name = elementsOf(e)[0]?.name ?? '';
-          if ((DYNAMICS as readonly string[]).includes(name)) read.dynamic = name as Dynamic;
+          if (isDynamic(name)) read.dynamic = name;
           else problems.add('dynamics', 'left-out', { measure, facts: { mark: name } });
           break;
         }
