@@ -70,6 +70,8 @@ export class AbcVoiceReader {
     Object.assign(this.current, { clef: clef ?? 'treble', key: this.key, meter: this.meter }, tempo && { tempo });
     for (const e of stream.elements) this.take(e);
     this.closeMeasure();
+    if (this.slurFrom.size > 0) problems.add('slur-without-end', 'repaired', {});
+    if (this.hairpinFrom !== undefined) problems.add('hairpin', 'left-out', {});
   }
 
   private fresh(): Building {
@@ -213,7 +215,8 @@ export class AbcVoiceReader {
 
   private endSlur(label: number, id: string): void {
     const from = this.slurFrom.get(label);
-    if (from !== undefined) this.slurs.push({ from, to: id });
+    if (from === undefined) this.problems.add('slur-without-end', 'repaired', { measure: this.number });
+    else this.slurs.push({ from, to: id });
     this.slurFrom.delete(label);
   }
 
@@ -255,16 +258,17 @@ export class AbcVoiceReader {
     if (articulations.length > 0 && event.kind === 'note') event.articulations = articulations;
     for (const c of e.chord ?? []) {
       if (c.position === 'default') this.problems.add('chord-symbols', 'left-out');
-      else this.takeWords(c.name.slice(0, 100), event);
+      // What stands at one place of a note comes in one, line under line.
+      else for (const words of c.name.split('\n')) this.takeWords(words.trim(), event);
     }
   }
 
   /** Words at a note: some send players elsewhere, some are dynamics that the format has no sign for. */
   private takeWords(words: string, event: Mutable<MusicEvent<Written>>): void {
     const sign = wordsSay(words);
-    if (isDynamic(words)) event.dynamic ??= words;
-    else if (sign !== undefined) this.current.navigation = withSign(this.current.navigation, [sign]);
-    else event.words ??= words;
+    if (sign !== undefined) this.current.navigation = withSign(this.current.navigation, [sign]);
+    else if (isDynamic(words) && event.dynamic === undefined) event.dynamic = words;
+    else event.words = `${event.words ?? ''} ${words}`.trim().slice(0, 100);
   }
 
   private takeMultiRest(count: number): void {

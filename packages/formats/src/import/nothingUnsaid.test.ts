@@ -94,6 +94,23 @@ describe('MusicXML', () => {
     expect([read.score.measures[0]?.navigation, read.problems]).toEqual([signs, []]);
   });
 
+  it('all words at one note are taken, as a tempo too', () => {
+    const words = ['dolce', 'solo'].map((w) => direction(`<words>${w}</words>`)).join('');
+    expect(taken(readMusicXml(file(words))).score.measures[0]?.events[2]?.words).toBe('dolce solo');
+    const tempo = ['Andante', 'con moto'].map((w) => direction(`<words>${w}</words>`)).join('');
+    const read = readMusicXml(file('').replace('</attributes>', `</attributes>${tempo}`));
+    expect(taken(read).score.measures[0]?.tempo?.words).toBe('Andante con moto');
+  });
+
+  it.each<[string, string, string, string]>([
+    ['words after the last note', '', direction('<words>sigh</words>'), 'text'],
+    ['a dynamic after the last note', '', direction('<dynamics><p/></dynamics>'), 'dynamics'],
+    ['a hairpin without an end', direction('<wedge type="crescendo"/>'), '', 'hairpin'],
+    ['one of two dynamics at a note', direction('<dynamics><p/></dynamics>').repeat(2), '', 'dynamics'],
+  ])('%s: what no note takes is said', (_name, inside, after, code) =>
+    expect(codes(readMusicXml(file(inside, { after })))).toEqual([code]),
+  );
+
   it('a tempo that is given for playback alone is taken', () => {
     const played = file('').replace('</attributes>', '</attributes><sound tempo="76"/>');
     expect(taken(readMusicXml(played)).score.measures[0]?.tempo?.mark).toEqual({
@@ -107,6 +124,16 @@ describe('MusicXML', () => {
 const abc = (body: string, head = 'K:C') => readAbc(`X:1\nT:A\nM:4/4\nL:1/4\n${head}\n${body}\n`);
 
 describe('ABC', () => {
+  it('takes all words at one note', () => {
+    const read = taken(readAbc('X:1\nT:A\nM:4/4\nL:1/4\nK:C\n"^dolce""_To Coda""_sfp""_solo"C D E F|\n'));
+    const [bar] = read.score.measures;
+    expect([bar?.navigation, bar?.events[0]?.dynamic, bar?.events[0]?.words]).toEqual([
+      ['to-coda'],
+      'sfp',
+      'dolce solo',
+    ]);
+  });
+
   it('takes an additive meter as long as it is, and says so', () => {
     const read = taken(readAbc('X:1\nT:A\nM:(2+3)/8\nL:1/8\nK:C\nCDEFG|\n'));
     expect(read.score.measures[0]?.meter).toEqual({ beats: 5, unit: 8 });
@@ -121,6 +148,8 @@ describe('ABC', () => {
     ['an order of parts', 'CDEF|', 'P:AAB\nK:C', 'part-order'],
     ['a chord symbol', '"G7"CDEF|', undefined, 'chord-symbols'],
     ['a grace note', '{g}CDEF|', undefined, 'grace-note'],
+    ['a slur without an end', '(CDEF|', undefined, 'slur-without-end'],
+    ['a hairpin without an end', '!<(!CDEF|', undefined, 'hairpin'],
   ])('%s is said', (_name, body, head, code) => expect(codes(abc(body, head))).toContain(code));
 
   it.each<[string, string, readonly (readonly string[] | undefined)[]]>([

@@ -4,6 +4,13 @@ import type { ProblemList } from '../import/problemList';
 import { signOf, wordsSay } from '../import/navigationWords';
 import { readNumber } from './noteReader';
 
+/** Words that stand at one place are read one after the other. */
+export const joinWords = (...words: readonly (string | undefined)[]): string =>
+  words
+    .filter((w) => w !== undefined && w !== '')
+    .join(' ')
+    .slice(0, 100);
+
 /** What a direction puts on the next note, or on the bar. */
 export interface Direction {
   dynamic?: Dynamic;
@@ -36,8 +43,8 @@ export function readDirection(direction: XmlElement, measure: number, problems: 
           break;
         }
         case 'words': {
-          const words = textOf(e).replace(/\s+/g, ' ').slice(0, 100);
-          if (words !== '') read.words = read.words === undefined ? words : `${read.words} ${words}`.slice(0, 100);
+          const words = joinWords(read.words, textOf(e).replace(/\s+/g, ' '));
+          if (words !== '') read.words = words;
           break;
         }
         case 'metronome': {
@@ -59,7 +66,7 @@ export function readDirection(direction: XmlElement, measure: number, problems: 
           read.navigation = [...(read.navigation ?? []), e.name];
           break;
         case 'rehearsal':
-          read.words = textOf(e).slice(0, 20);
+          read.words = joinWords(read.words, textOf(e).slice(0, 20));
           break;
         default:
           problems.add('other-element', 'left-out', { measure, facts: { element: e.name } });

@@ -17,17 +17,20 @@ import {
   add,
   rational,
 } from '@cifra/core';
-import { childNamed, childrenNamed, childText, elementsOf, textOf, type XmlElement } from '@cifra/xml';
+import { childNamed, childrenNamed, childText, elementsOf, type XmlElement } from '@cifra/xml';
 import type { ProblemList } from '../import/problemList';
 import { withSign } from '../import/navigationWords';
 import type { TranspositionFrom } from '../import/toConcert';
 import { readClef, readKey, readMeter, readTranspose } from './attributesReader';
 import { type Building, type Mutable, takeLeftBarlines, takeRightBarlines, takeSound } from './barReader';
-import { type Direction, readDirection } from './directionReader';
+import { type Direction, joinWords, readDirection } from './directionReader';
 import { divisionsToQuarters, readDurations, readNotations, readNumber, readPitch } from './noteReader';
 
 /** A gap that a file leaves in a voice is filled with rests on a grid of eighths of a quarter. */
 const GAP_GRID = 8;
+
+/** What a bar holds besides music; its bar lines are read apart. */
+const NOT_MUSIC: ReadonlySet<string> = new Set(['print', 'barline', 'grouping', 'link', 'bookmark', 'listening']);
 
 const later = (a: Rational, b: Rational): Rational => (compare(a, b) < 0 ? b : a);
 
@@ -83,13 +86,6 @@ export class PartReader {
         case 'sound':
           takeSound(child, current);
           break;
-        case 'print':
-        case 'barline':
-        case 'grouping':
-        case 'link':
-        case 'bookmark':
-        case 'listening':
-          break;
         case 'harmony':
         case 'figured-bass':
           this.problems.add('chord-symbols', 'left-out');
@@ -126,7 +122,8 @@ export class PartReader {
           break;
         }
         default:
-          this.problems.add('other-element', 'left-out', { measure: this.number, facts: { element: child.name } });
+          if (!NOT_MUSIC.has(child.name))
+            this.problems.add('other-element', 'left-out', { measure: this.number, facts: { element: child.name } });
       }
     }
     // A voice that stops early, or that has nothing in this bar, rests as long as the bar goes on.
@@ -180,16 +177,40 @@ export class PartReader {
   }
 
   private takeDirection(e: XmlElement, current: Building): void {
-    const { tempo, wedge, navigation, ...rest } = readDirection(e, this.number, this.problems);
+    const { tempo, wedge, navigation, words, dynamic } = readDirection(e, this.number, this.problems);
     if (navigation !== undefined) current.navigation = withSign(current.navigation, navigation);
+    const here: (string | undefined)[] = [this.pending.words, words];
     if (tempo !== undefined) {
-      if (current.events.length === 0) current.tempo = { ...current.tempo, ...tempo };
-      else if (tempo.words !== undefined) rest.words ??= tempo.words;
+      if (current.events.length === 0) {
+        const said = joinWords(current.tempo?.words, tempo.words);
+        current.tempo = { ...current.tempo, ...tempo, ...(said !== '' && { words: said }) };
+      } else if (tempo.words !== undefined) here.push(tempo.words);
       else this.problems.add('text', 'left-out', { measure: this.number, facts: { text: 'metronome mark' } });
     }
-    Object.assign(this.pending, rest);
-    if (wedge === 'stop') this.closeWedge();
-    else if (wedge !== undefined) this.wedgeWaiting = wedge;
+    const text = joinWords(...here);
+    if (text !== '') this.pending.words = text;
+    if (dynamic !== undefined) {
+      this.reportDynamic();
+      this.pending.dynamic = dynamic;
+    }
+    if (wedge === 'stop') return this.closeWedge();
+    if (wedge === undefined) return;
+    this.reportWedge();
+    this.wedgeWaiting = wedge;
+  }
+
+  /** A dynamic that no note has taken. */
+  private reportDynamic(): void {
+    const { dynamic } = this.pending;
+    if (dynamic !== undefined)
+      this.problems.add('dynamics', 'left-out', { measure: this.number, facts: { mark: dynamic } });
+  }
+
+  /** A hairpin that opens and does not close. */
+  private reportWedge(): void {
+    if (this.wedge !== undefined || this.wedgeWaiting !== undefined)
+      this.problems.add('hairpin', 'left-out', { measure: this.number });
+    this.wedge = undefined;
   }
 
   private closeWedge(): void {
@@ -266,14 +287,12 @@ export class PartReader {
     this.slurFrom.delete(number);
   }
 
-  /** Slurs that the file opens and never closes. */
+  /** What the file opens and never closes, and marks that stand after the last note. */
   reportOpen(): void {
+    const { words } = this.pending;
+    if (words !== undefined) this.problems.add('text', 'left-out', { measure: this.number, facts: { text: words } });
+    this.reportDynamic();
+    this.reportWedge();
     if (this.slurFrom.size > 0) this.problems.add('slur-without-end', 'repaired', {});
   }
 }
-
-/** The text of a heading element, or nothing. */
-export const headingText = (e: XmlElement | undefined): string | undefined => {
-  const text = textOf(e);
-  return text === '' ? undefined : text;
-};

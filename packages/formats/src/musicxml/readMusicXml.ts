@@ -4,7 +4,13 @@ import { assembleScore } from '../import/assembleScore';
 import type { Candidate, FileImport, LineChoice } from '../import/fileImport';
 import { ProblemList } from '../import/problemList';
 import { settleOwner } from '../import/owner';
-import { headingText, PartReader } from './partReader';
+import { PartReader } from './partReader';
+
+/** The text of a heading element, or nothing. */
+const headingText = (e: XmlElement | undefined): string | undefined => {
+  const text = textOf(e);
+  return text === '' ? undefined : text;
+};
 
 /** The voices of a part, each with its count of notes. */
 function voicesOf(part: XmlElement): Map<string, number> {
