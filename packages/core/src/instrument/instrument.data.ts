@@ -19,6 +19,8 @@ interface Row {
   readonly year1: string;
   readonly year2: string;
   readonly full: string;
+  /** The range that the octave of its part is chosen by, where it is not the full one. */
+  readonly octaveBy?: string;
   readonly unison: number;
   readonly system: FingeringSystem;
   readonly program: number;
@@ -361,6 +363,8 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     name: 'Trombone with F attachment',
     short: 'F Tbn.',
     full: 'D2 Bb4',
+    // The attachment lends lower notes, not a lower part: it plays beside plain trombones.
+    octaveBy: TROMBONE.full,
     system: brass('slide', 'Bb1', { attachment: true }),
   },
   'treble-trombone': {
@@ -468,6 +472,7 @@ function toInstrument(id: InstrumentId, r: Row): Instrument {
       'second-year': toRange(r.year2),
       full: toRange(r.full),
     }),
+    octaveBy: toRange(r.octaveBy ?? r.full),
     unisonOctave: r.unison,
     system: Object.freeze(r.system),
     cautions: Object.freeze(r.cautions),

@@ -118,6 +118,8 @@ export interface Instrument {
   readonly clefs: readonly [Clef, ...Clef[]];
   /** Written ranges by stage; `full` is everything that the figures cover. */
   readonly ranges: Readonly<Record<Stage, Range>>;
+  /** The written range that the octave of a part is chosen by: instruments that share a part share it. */
+  readonly octaveBy: Range;
   readonly firstNotes: readonly Written[];
   /** The octave in which the class's concert B♭ sounds here when all play in unison: 4 is the B♭ above middle C. */
   readonly unisonOctave: number;

@@ -1,4 +1,4 @@
-import type { Instrument, Stage } from '../instrument/instrument';
+import type { Instrument, Range, Stage } from '../instrument/instrument';
 import { midi, type Pitch } from '../pitch/pitch';
 import type { Score } from '../score/score';
 import { notesOf } from '../score/walk';
@@ -43,26 +43,8 @@ function middleOf(notes: NoteCounts): number {
 const homeOf = ({ firstNotes }: Instrument): number =>
   firstNotes.reduce((sum, p) => sum + midi(p), 0) / firstNotes.length;
 
-/** What each octave would do to the line: how many notes lie outside the stage, and how many outside everything. */
-function tryOctaves({ ranges }: Instrument, stage: Stage, notes: NoteCounts, toWritten: number): OctaveOption[] {
-  const home = ranges[stage];
-  const [homeLow, homeHigh, low, high] = [
-    midi(home.low),
-    midi(home.high),
-    midi(ranges.full.low),
-    midi(ranges.full.high),
-  ];
-  return SEARCHED.map((octaves) => {
-    let outside = 0;
-    let unplayable = 0;
-    for (const { note, times } of notes) {
-      const at = note + toWritten + 12 * octaves;
-      if (at < homeLow || at > homeHigh) outside += times;
-      if (at < low || at > high) unplayable += times;
-    }
-    return { octaves, outside, unplayable };
-  });
-}
+const countOutside = (notes: NoteCounts, up: number, { low, high }: Range): number =>
+  notes.reduce((sum, { note, times }) => sum + (note + up < midi(low) || note + up > midi(high) ? times : 0), 0);
 
 /** The octave that suits best, and what every octave would do, the highest first. */
 export interface OctaveFit {
@@ -73,18 +55,29 @@ export interface OctaveFit {
 /**
  * Chooses the octave for a whole line: never for single notes.
  *
- * First no note that cannot be played, then fewest outside the stage, then nearest to the notes that beginners of this
- * instrument learn first; of two that are alike, the higher.
+ * First no note that cannot be played, by any instrument that shares the part, then fewest outside the stage, then
+ * nearest to the notes that beginners of this instrument learn first; of two that are alike, the higher.
  * @param notes of the concert line; @param toWritten semitones up to the page without an octave shift
  */
 export function fitOctave(instrument: Instrument, stage: Stage, notes: NoteCounts, toWritten: number): OctaveFit {
-  const options = tryOctaves(instrument, stage, notes, toWritten);
+  const { ranges, octaveBy } = instrument;
   const away = homeOf(instrument) - middleOf(notes) - toWritten;
-  const distance = (o: OctaveOption): number => Math.abs(12 * o.octaves - away);
-  let best = options[0] as OctaveOption;
-  for (const o of options) {
-    const order = o.unplayable - best.unplayable || o.outside - best.outside || distance(o) - distance(best);
-    if (order < 0) best = o;
-  }
-  return { best, options };
+  const tried = SEARCHED.map((octaves) => {
+    const up = toWritten + 12 * octaves;
+    return {
+      option: {
+        octaves,
+        outside: countOutside(notes, up, ranges[stage]),
+        unplayable: countOutside(notes, up, ranges.full),
+      },
+      beyond: countOutside(notes, up, octaveBy),
+      beyondStage: countOutside(notes, up, stage === 'full' ? octaveBy : ranges[stage]),
+      distance: Math.abs(12 * octaves - away),
+    };
+  });
+  const best = tried.reduce((a, b) => {
+    const order = b.beyond - a.beyond || b.beyondStage - a.beyondStage || b.distance - a.distance;
+    return order < 0 ? b : a;
+  });
+  return { best: best.option, options: tried.map((t) => t.option) };
 }
