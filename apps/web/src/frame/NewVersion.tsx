@@ -14,8 +14,11 @@ async function keepFirstVisit(): Promise<void> {
   for (const address of seen) {
     const { origin, pathname } = new URL(address);
     if (origin !== window.location.origin || !(isKept(pathname) || isAsset(pathname))) continue;
-    // What does not come now is kept when it is next fetched.
-    await fetch(address).catch(() => undefined);
+    // What does not come now is kept when it is next fetched. A body left unread would hold this worker, and a newer
+    // one would wait behind it.
+    await fetch(address)
+      .then((r) => r.blob())
+      .catch(() => undefined);
   }
 }
 
