@@ -115,6 +115,8 @@ firstVisitTest(
     await openDemo(page);
     await page.waitForFunction(() => navigator.serviceWorker.controller !== null, undefined, { timeout: 60_000 });
     await expect(page.getByText('A newer version of Cifra is here.', { exact: true })).toBeHidden();
+    // A newer one comes later than the first visit, whose fetches a worker sees through before it goes.
+    await page.waitForLoadState('networkidle');
     // A worker at another address takes the place of the first, as one with other words in it would.
     await page.evaluate(() => navigator.serviceWorker.register('/serviceWorker.js?newer').then(() => undefined));
     await expect(page.getByText('A newer version of Cifra is here.', { exact: true }).first()).toBeVisible();
