@@ -10,6 +10,13 @@ export const isKept = (path: string): boolean =>
 /** Files whose names change with what is in them. */
 export const isAsset = (path: string): boolean => path.startsWith('/assets/');
 
+/**
+ * Fetches something for the worker to keep, to its end: a body left unread holds the worker, and a newer one waits
+ * behind it until the browser loses patience (five minutes in Chromium, measured).
+ */
+export const fetchToKeep = async (address: string, init: RequestInit = {}): Promise<void> =>
+  void (await (await fetch(address, init)).blob());
+
 /** Brings the kept copy of an exercise up to what was just stored, for a time when the server is away. */
 export async function keepCopy(view: ExerciseView): Promise<void> {
   if (typeof caches === 'undefined') return;

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { isAsset, isKept } from '../api/keptCopies';
+import { fetchToKeep, isAsset, isKept } from '../api/keptCopies';
 import { useNotice } from '../ui/Notices';
 
 /** A page may stand open for days; its browser looks for a newer worker only when a page is loaded. */
@@ -14,17 +14,14 @@ async function keepFirstVisit(): Promise<void> {
   for (const address of seen) {
     const { origin, pathname } = new URL(address);
     if (origin !== window.location.origin || !(isKept(pathname) || isAsset(pathname))) continue;
-    // What does not come now is kept when it is next fetched. A body left unread would hold this worker, and a newer
-    // one would wait behind it.
-    await fetch(address)
-      .then((r) => r.blob())
-      .catch(() => undefined);
+    // What does not come now is kept when it is next fetched.
+    await fetchToKeep(address).catch(() => undefined);
   }
 }
 
 /**
  * Starts the worker with which Cifra opens, and a line can be written on, while the server is away; and says when a
- * newer Cifra has taken its place.
+ * newer Cifra has come.
  */
 export function NewVersion() {
   const notice = useNotice();
@@ -32,31 +29,36 @@ export function NewVersion() {
     // Absent where a page came neither by TLS nor from the machine itself.
     if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
     const worker = navigator.serviceWorker;
-    // The first worker of all is no news.
-    let before = worker.controller !== null;
-    const taken = () => {
-      if (before)
-        notice('A newer version of Cifra is here.', {
-          stays: true,
-          action: { label: 'Load it', run: () => window.location.reload() },
-        });
-      else void keepFirstVisit();
-      before = true;
+    const ended = new AbortController();
+    const { signal } = ended;
+    if (worker.controller === null)
+      worker.addEventListener('controllerchange', () => void keepFirstVisit(), { signal, once: true });
+
+    const say = () =>
+      notice('A newer version of Cifra is here.', {
+        stays: true,
+        action: { label: 'Load it', run: () => window.location.reload() },
+      });
+    // Said when the newer worker is there: it may have to wait minutes for what the older one still answers, while a
+    // page that is loaded anew is asked of the server in any case.
+    const watch = (registration: ServiceWorkerRegistration) => {
+      const found = () => {
+        const newer = registration.installing;
+        // The first worker of all is no news.
+        if (registration.active !== null)
+          newer?.addEventListener('statechange', () => newer.state === 'installed' && say(), { signal });
+      };
+      registration.addEventListener('updatefound', found, { signal });
+      // Without the network nothing newer can be found; it is looked for again.
+      const timer = setInterval(() => void registration.update().catch(() => undefined), LOOK_EVERY_MS);
+      signal.addEventListener('abort', () => clearInterval(timer));
     };
-    // Without the network nothing newer can be found; it is looked for again.
-    const look = () =>
-      void worker
-        .getRegistration()
-        .then((r) => r?.update())
-        .catch(() => undefined);
-    const timer = setInterval(look, LOOK_EVERY_MS);
-    worker.addEventListener('controllerchange', taken);
     // A browser that lets no worker in still works with the network.
-    worker.register('/serviceWorker.js').catch(() => undefined);
-    return () => {
-      clearInterval(timer);
-      worker.removeEventListener('controllerchange', taken);
-    };
+    worker.register('/serviceWorker.js').then(
+      (registration) => !signal.aborted && watch(registration),
+      () => undefined,
+    );
+    return () => ended.abort();
   }, [notice]);
   return null;
 }

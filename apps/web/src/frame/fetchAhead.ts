@@ -1,3 +1,5 @@
+import { fetchToKeep } from '../api/keptCopies';
+
 /** The list of the teacher's files that the build leaves. */
 const LIST = '/assets/teacher.json';
 /** The browser has done what was asked of it before this is begun. */
@@ -20,7 +22,7 @@ export function fetchAhead(): () => void {
     const files = (await (await fetch(LIST, { signal })).json()) as readonly string[];
     for (const file of files) {
       await idle();
-      await fetch(file, { signal });
+      await fetchToKeep(file, { signal });
     }
   };
   // Whatever is missing then is fetched when it is needed.
