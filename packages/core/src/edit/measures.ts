@@ -3,10 +3,20 @@ import type { Score } from '../score/score';
 import { FreshIds, tidySpans, type WrittenMeasure } from './events';
 import { withField } from './withField';
 
+/** An empty bar before all others: what the first says for all that follow, it says now. */
+function insertFirst(score: Score<Written>): Score<Written> {
+  const [first, ...others] = score.measures;
+  if (first === undefined) return score;
+  const { clef: _c, key: _k, meter: _m, tempo: _t, ...rest } = first;
+  const fresh = inherit({ ...first, repeatStart: false }, { id: new FreshIds(score).forMeasure(), events: [] });
+  return { ...score, measures: [fresh, rest, ...others] };
+}
+
 /**
  * An empty bar put in at an index; at the end it takes the closing bar line over, within an ending it belongs to it.
  */
 export function insertMeasure(score: Score<Written>, index: number): Score<Written> {
+  if (index === 0) return insertFirst(score);
   const before = score.measures[index - 1];
   const closing = index === score.measures.length ? before?.endBar : undefined;
   const fresh: WrittenMeasure = {

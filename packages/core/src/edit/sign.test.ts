@@ -2,6 +2,7 @@ import { key } from '../key/key';
 import { parseInterval } from '../pitch/interval';
 import type { Written } from '../pitch/pitch';
 import type { Score } from '../score/score';
+import { line } from '../testing/line';
 import { blank, shown, typed } from '../testing/typing';
 import { applyCommand } from './applyCommand';
 import type { EditState } from './caret';
@@ -264,4 +265,12 @@ describe('a changed signature', () => {
       'fine',
     ]);
   });
+});
+
+it('a bar before the first says clef, key and meter now', () => {
+  const score = line<Written>('C4 D4 E4 | F4:h.', { fifths: -1, meter: { beats: 3, unit: 4 } });
+  const done = applyCommand({ score, caret: { measure: 0, at: 0 } }, { kind: 'add-measure' });
+  const [first, second] = done.ok ? done.value.score.measures : [];
+  expect(first).toMatchObject({ events: [], clef: 'treble', key: { fifths: -1 }, meter: { beats: 3, unit: 4 } });
+  expect([second?.clef, second?.key, second?.meter]).toEqual([undefined, undefined, undefined]);
 });
