@@ -1,6 +1,7 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { backToDesk } from './toDesk';
 
 interface Props {
   readonly open: boolean;
@@ -9,14 +10,6 @@ interface Props {
   readonly description?: string;
   readonly children: ReactNode;
   readonly wide?: boolean;
-}
-
-/** Where a line is written the keyboard goes back to it: no button had opened the dialog. */
-function backToDesk(e: Event): void {
-  const desk = document.querySelector<HTMLElement>('.desk');
-  if (desk === null) return;
-  e.preventDefault();
-  desk.focus();
 }
 
 export function Modal({ open, onOpenChange, title, description, children, wide = false }: Props) {

@@ -5,6 +5,7 @@ import { type Action, ACTION_GROUPS, type Asks } from './action';
 import { ACTIONS } from './actions';
 import { valueName } from '../../words/rhythmWords';
 import { shownKey } from './keys';
+import { backToDesk } from '../../ui/toDesk';
 import type { Writing } from './Writing';
 
 interface Props {
@@ -46,8 +47,7 @@ export function fitsCommand(name: string, search: string, also: readonly string[
 export function CommandList({ open, onOpenChange, writing, asks, names }: Props) {
   const choose = (a: Action) => {
     onOpenChange(false);
-    // After the list has closed, so that what the command opens keeps the keyboard.
-    requestAnimationFrame(() => a.run(writing, asks));
+    a.run(writing, asks);
   };
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
@@ -55,10 +55,7 @@ export function CommandList({ open, onOpenChange, writing, asks, names }: Props)
         <Dialog.Overlay className="fade-in fixed inset-0 z-40 bg-ink/25" />
         <Dialog.Content
           aria-describedby={undefined}
-          onCloseAutoFocus={(e) => {
-            e.preventDefault();
-            document.querySelector<HTMLElement>('.desk')?.focus();
-          }}
+          onCloseAutoFocus={backToDesk}
           className="fade-in fixed top-[14vh] left-1/2 z-50 w-[min(34rem,calc(100vw-2rem))] -translate-x-1/2 overflow-hidden rounded-lg bg-white shadow-xl"
         >
           <Dialog.Title className="sr-only">Find a command</Dialog.Title>

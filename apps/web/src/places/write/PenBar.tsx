@@ -7,6 +7,7 @@ import type { Action, ActionGroup, Asks } from './action';
 import { ACTIONS, actionOf } from './actions';
 import { valueName } from '../../words/rhythmWords';
 import { shownKey } from './keys';
+import { backToDesk } from '../../ui/toDesk';
 import { ValueSign } from '../../ui/ValueSign';
 import type { Writing } from './Writing';
 
@@ -144,10 +145,7 @@ function Menu({
         <DropdownMenu.Content
           align="start"
           sideOffset={4}
-          onCloseAutoFocus={(e) => {
-            e.preventDefault();
-            document.querySelector<HTMLElement>('.desk')?.focus();
-          }}
+          onCloseAutoFocus={backToDesk}
           className="fade-in z-30 max-h-[70vh] w-72 overflow-y-auto rounded-md border border-line bg-white p-1 shadow-lg"
         >
           {children}

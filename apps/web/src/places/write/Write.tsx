@@ -17,6 +17,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { OpenExercise } from '../../exercise/OpenExercise';
 import { useTeaching } from '../../conventions/teaching';
 import { useNotice } from '../../ui/Notices';
+import { toDesk } from '../../ui/toDesk';
 import { StaffSkeleton } from '../../ui/States';
 import type { Asks } from './action';
 import { type Asked, AskDialogs } from './AskDialogs';
@@ -64,7 +65,8 @@ interface DeskProps {
 }
 
 const ZOOM = 1.45;
-const toDesk = (): void => void requestAnimationFrame(() => document.querySelector<HTMLElement>('.desk')?.focus());
+/** After what is pressed has had the keyboard. */
+const toDeskNext = (): void => void requestAnimationFrame(toDesk);
 
 /** What was found in each bar, the graver first. */
 const marksOf = (findings: readonly Finding[]): ReadonlyMap<number, 'warning' | 'hint'> =>
@@ -145,7 +147,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
     if (first !== undefined && last !== undefined && f.code !== 'out-of-range' && f.code !== 'signature-proposed')
       writing.select(first, { measure: last.measure, at: last.at + 1 });
     else writing.select({ measure: bar, at: 0 }, { measure: bar, at: score.measures[bar]?.events.length ?? 0 });
-    toDesk();
+    toDeskNext();
   };
   const mend = (r: Repair) => {
     const { score, caret } = writing.edit;
@@ -157,7 +159,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
         ? { measure: last, at: mended.measures[last]?.events.length ?? 0 }
         : { measure: caret.measure, at: Math.min(caret.at, mended.measures[caret.measure]?.events.length ?? 0) },
     );
-    toDesk();
+    toDeskNext();
   };
   const repair = (f: Finding, r: Repair) => {
     if (r.kind === 'signature') setSignature({ finding: f, key: r.key });
@@ -204,7 +206,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
               state={state}
               onClose={() => {
                 setPanel(undefined);
-                toDesk();
+                toDeskNext();
               }}
             />
           )}
@@ -214,7 +216,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
               state={state}
               onClose={() => {
                 setPanel(undefined);
-                toDesk();
+                toDeskNext();
               }}
             />
           )}
@@ -239,7 +241,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
         writing={writing}
         onClose={() => {
           setAsked(undefined);
-          toDesk();
+          toDeskNext();
         }}
       />
       <CommandList
@@ -255,13 +257,13 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
         open={open === 'history'}
         onOpenChange={(on) => {
           setOpen(on ? 'history' : undefined);
-          if (!on) toDesk();
+          if (!on) toDeskNext();
         }}
         onRestore={(old) => {
           writing.change(old);
           setOpen(undefined);
           notice('The earlier version is here again. Undo takes that back.');
-          toDesk();
+          toDeskNext();
         }}
       />
       <TakeAwayDialog
@@ -270,7 +272,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
         open={open === 'take-away'}
         onOpenChange={(on) => {
           setOpen(on ? 'take-away' : undefined);
-          if (!on) toDesk();
+          if (!on) toDeskNext();
         }}
         saveFirst={writing.saveNow}
       />
@@ -286,7 +288,7 @@ function WriteDesk({ id, writing, group, teaching }: DeskProps) {
           }}
           onClose={() => {
             setSignature(undefined);
-            toDesk();
+            toDeskNext();
           }}
         />
       )}
