@@ -1,4 +1,4 @@
-import type { InputHTMLAttributes, ReactNode, Ref, SelectHTMLAttributes } from 'react';
+import type { InputHTMLAttributes, ReactNode, Ref, SelectHTMLAttributes, TextareaHTMLAttributes } from 'react';
 
 const BOX = 'w-full rounded-md border border-[#8a97ab] bg-white px-3 text-ink placeholder:text-secondary/70';
 
@@ -30,6 +30,36 @@ export function TextField({
       {(error ?? hint) !== undefined && (
         <p id={`${id}-hint`} className={`mt-1 text-[13px] ${error === undefined ? 'text-secondary' : 'text-warning'}`}>
           {error ?? hint}
+        </p>
+      )}
+    </div>
+  );
+}
+
+export function TextAreaField({
+  label,
+  hint,
+  id,
+  ...rest
+}: TextareaHTMLAttributes<HTMLTextAreaElement> & {
+  readonly label: string;
+  readonly hint?: string;
+  readonly id: string;
+}) {
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block text-[13px] font-medium">
+        {label}
+      </label>
+      <textarea
+        id={id}
+        className={`${BOX} py-2`}
+        aria-describedby={hint === undefined ? undefined : `${id}-hint`}
+        {...rest}
+      />
+      {hint !== undefined && (
+        <p id={`${id}-hint`} className="mt-1 text-[13px] text-secondary">
+          {hint}
         </p>
       )}
     </div>

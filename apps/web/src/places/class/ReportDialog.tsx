@@ -10,6 +10,7 @@ import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { makeReport } from '../../api/classResources';
 import { Button } from '../../ui/Button';
+import { TextAreaField } from '../../ui/Field';
 import { Modal, ModalFooter } from '../../ui/Modal';
 import { useAttempt } from '../../ui/useAttempt';
 import type { ClassRecords } from './useClassRecords';
@@ -48,17 +49,16 @@ export function ReportDialog({ group, pupil, records, from, to, onClose }: Props
       description="Only what is ticked stands on the page."
       wide
     >
-      <label htmlFor="report-word" className="mb-1 block text-[13px] font-medium">
-        A word of yours
-      </label>
-      <textarea
-        id="report-word"
-        rows={3}
-        maxLength={2000}
-        value={word}
-        onChange={(e) => setWord(e.target.value)}
-        className="mb-4 w-full rounded-md border border-[#8a97ab] bg-white p-2"
-      />
+      <div className="mb-4">
+        <TextAreaField
+          id="report-word"
+          label="A word of yours"
+          rows={3}
+          maxLength={2000}
+          value={word}
+          onChange={(e) => setWord(e.target.value)}
+        />
+      </div>
       <ul className="space-y-2">
         {REPORT_PARTS.map((part) => {
           const section = whole.find((s) => s.part === part);

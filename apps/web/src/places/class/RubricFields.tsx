@@ -1,6 +1,7 @@
 import type { RubricDto } from '@cifra/contract';
 import { useState } from 'react';
 import { Button } from '../../ui/Button';
+import { TextAreaField } from '../../ui/Field';
 
 const NO_RUBRIC: RubricDto = { criteria: [], levels: ['not yet', 'nearly', 'there', 'secure'] };
 const lines = (text: string, most: number): string[] =>
@@ -30,31 +31,21 @@ export function RubricFields({
         What you look at{rubric.criteria.length > 0 ? `: ${rubric.criteria.join(', ')}` : ''}
       </summary>
       <div className="mt-2 grid gap-4 sm:grid-cols-2">
-        <div>
-          <label htmlFor="rubric-criteria" className="mb-1 block text-[13px] font-medium">
-            One thing a line, at most six
-          </label>
-          <textarea
-            id="rubric-criteria"
-            rows={4}
-            value={criteria}
-            onChange={(e) => setCriteria(e.target.value)}
-            placeholder={'Sound\nPosture\nCounting'}
-            className="w-full rounded-md border border-[#8a97ab] bg-white p-2"
-          />
-        </div>
-        <div>
-          <label htmlFor="rubric-levels" className="mb-1 block text-[13px] font-medium">
-            How far, from the least to the most
-          </label>
-          <textarea
-            id="rubric-levels"
-            rows={4}
-            value={levels}
-            onChange={(e) => setLevels(e.target.value)}
-            className="w-full rounded-md border border-[#8a97ab] bg-white p-2"
-          />
-        </div>
+        <TextAreaField
+          id="rubric-criteria"
+          label="One thing a line, at most six"
+          rows={4}
+          value={criteria}
+          onChange={(e) => setCriteria(e.target.value)}
+          placeholder={'Sound\nPosture\nCounting'}
+        />
+        <TextAreaField
+          id="rubric-levels"
+          label="How far, from the least to the most"
+          rows={4}
+          value={levels}
+          onChange={(e) => setLevels(e.target.value)}
+        />
       </div>
       <Button
         className="mt-2"
