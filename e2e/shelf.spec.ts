@@ -125,8 +125,8 @@ firstVisitTest(
     await page.evaluate(() => navigator.serviceWorker.register('/serviceWorker.js?newer').then(() => undefined));
     await expect(page.getByText('A newer version of Cifra is here.', { exact: true }).first()).toBeVisible();
     await page.clock.fastForward('01:00');
-    // The page is asked for anew. What comes is not waited for: with this browser's inspector on the workers, one answer
-    // in twelve hung behind their change; without it none of 29 did.
+    // The page is asked for anew. What comes is not waited for: with the browser's inspector on the workers one answer
+    // in twelve hung behind their change, without it none of 29 did.
     await Promise.all([
       page.waitForRequest((r) => r.isNavigationRequest() && r.url().endsWith('/shelf')),
       page.getByRole('button', { name: 'Load it' }).click({ noWaitAfter: true }),

@@ -238,6 +238,40 @@ test('text and staff are two sides of one line, and the clipboard carries notes 
   await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(0);
 });
 
+test('words to sing and chord symbols are typed, engraved, taken to every part, and hidden', async ({ page }) => {
+  const id = await startLine(page, { title: 'Reed Song', owner: 'trumpet', signature: '0' });
+  await play(page, 'c d e f');
+  await page.keyboard.press('w');
+  const chord = page.getByRole('dialog', { name: 'Chord symbol over the note' });
+  await page.keyboard.type('Reeds');
+  await page.keyboard.press('Enter');
+  await expect(chord.getByText('This is no chord symbol.')).toBeVisible();
+  await chord.getByLabel('Chord').fill('F#7/A');
+  await page.keyboard.press('Enter');
+  await expect(chord).toBeHidden();
+  await page.keyboard.press('l');
+  const words = page.getByRole('dialog', { name: 'Words to sing' });
+  await page.keyboard.type('reeds are bend-ing low');
+  await expect(words.getByRole('status')).toHaveText('1 syllable too many: what is left over is not kept.');
+  await words.getByLabel('Words, from the first note on').fill('reeds are bend-ing');
+  await expect(words.getByRole('status')).toHaveText('Each note has its words.');
+  await words.getByRole('button', { name: 'Write the words' }).click();
+  await expect(page.getByTestId('system').getByText('bend', { exact: true })).toBeVisible();
+  await saved(page);
+  await page.goto(`/exercises/${id}/parts/flute`);
+  await expect(page.locator('.chord-symbol').first()).toHaveText('E7/G');
+  await expect(page.locator('.syl')).toHaveText(['reeds', 'are', 'bend', 'ing']);
+  await page.getByRole('button', { name: 'On the page' }).click();
+  await page.getByRole('switch', { name: 'Words to sing, where there are some' }).click();
+  await expect(page.locator('.syl')).toHaveCount(0);
+  await page.getByRole('switch', { name: 'Words to sing, where there are some' }).click();
+  await expect(page.locator('.syl')).toHaveCount(4);
+  await page.goto(`/exercises/${id}/write`);
+  await page.getByTestId('desk').focus();
+  await page.keyboard.press('l');
+  await expect(words.getByLabel('Words, from the first note on')).toHaveValue('reeds are bend-ing');
+});
+
 test('the proof is mended with one click, the signature after a look at both ways', async ({ page }) => {
   await startLine(page, { title: 'Two Flats by Hand', signature: '0' });
   await play(page, '4 b_ e_ b_ f e_ d 2 b_ 4 g g g');

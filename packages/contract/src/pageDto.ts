@@ -63,6 +63,8 @@ const CHECKS: Readonly<Record<keyof PageSetup, readonly PropertyDecorator[]>> = 
   barsPerSystem: [IsIn(BARS_PER_SYSTEM)],
   barNumbers: [IsIn(BAR_NUMBERS)],
   slurs: [IsBoolean()],
+  lyrics: [IsBoolean()],
+  chords: [IsBoolean()],
   repeats: [IsIn(REPEATS)],
   countIn: [IsBoolean()],
   signatureMarks: [IsBoolean()],
@@ -81,6 +83,8 @@ export class PageSetupDto implements PageSetup {
   barsPerSystem!: PageSetup['barsPerSystem'];
   barNumbers!: PageSetup['barNumbers'];
   slurs!: boolean;
+  lyrics!: boolean;
+  chords!: boolean;
   repeats!: PageSetup['repeats'];
   countIn!: boolean;
   signatureMarks!: boolean;
@@ -99,6 +103,8 @@ export class PupilPageDto implements Partial<PageSetup> {
   barsPerSystem?: PageSetup['barsPerSystem'];
   barNumbers?: PageSetup['barNumbers'];
   slurs?: boolean;
+  lyrics?: boolean;
+  chords?: boolean;
   repeats?: PageSetup['repeats'];
   countIn?: boolean;
   signatureMarks?: boolean;

@@ -8,6 +8,7 @@ import { problemSentence } from './problemWords';
 
 /** The facts that the readers give with each code. */
 const FACTS: Readonly<Partial<Record<Problem['code'], Record<string, string | number>>>> = {
+  'lyrics-over': { text: 'and once more' },
   'too-large': { limit: 5 },
   'broken-xml': { detail: 'unclosed tag' },
   'not-musicxml': { element: 'html' },
@@ -66,7 +67,7 @@ describe('the words for problems', () => {
     expect(problemSentence({ code: 'broken-xml', severity: 'error', line: 7, facts: { detail: 'x' } })).toMatch(
       /^Line 7: /,
     );
-    expect(problemSentence({ code: 'lyrics', severity: 'left-out' })).toBe('Words under the notes were left out.');
+    expect(problemSentence({ code: 'lyrics', severity: 'left-out' })).toBe('Words to sing were left out.');
   });
 });
 

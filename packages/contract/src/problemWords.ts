@@ -85,8 +85,13 @@ const WORDS: Readonly<Record<ProblemCode, Words>> = {
   ending: 'an ending has no number and was left out.',
   'repeat-times': (f) => `a repeat to be played ${f.times} times is drawn as a plain repeat.`,
   jump: (f) => `the mark ${f.mark} was left out: write repeats and endings instead.`,
-  lyrics: 'words under the notes were left out.',
-  'chord-symbols': 'chord symbols were left out.',
+  lyrics: (f) =>
+    f.text === undefined
+      ? 'words to sing were left out.'
+      : `the words under one note are too long and were left out: ${f.text} …`,
+  'lyrics-over': (f) => `words for which there is no note were left out: ${f.text}.`,
+  verses: 'further verses were left out: the first is kept.',
+  'chord-symbols': 'a chord symbol that stands between two notes, or that has no printed form, was left out.',
   ornament: (f) => `the mark ${f.mark} was left out.`,
   technical: 'fingerings in the file were left out: Cifra works out its own.',
   dynamics: (f) => `the dynamic ${f.mark} was left out.`,

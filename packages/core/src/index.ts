@@ -103,8 +103,19 @@ export {
   type Rest,
   type Score,
   type Span,
+  type Syllable,
   type Tempo,
 } from './score/score';
+export {
+  CHORD_KIND,
+  type ChordSymbol,
+  chordText,
+  type Letter,
+  MAX_CHORD_KIND,
+  plainChordText,
+  readChordSymbol,
+} from './score/chordSymbol';
+export { heldSyllables, readSyllables, sungNotes, syllablesText, withSyllables } from './score/syllables';
 export { mapPitches, notesOf, openingOf, type PlacedMeasure, placeEvents, placeMeasures } from './score/walk';
 export { type Accidental, accidentalsInForce } from './score/accidental';
 
@@ -157,6 +168,7 @@ export {
   type KeyChoice,
   MAX_EVENTS_PER_MEASURE,
   MAX_MEASURES,
+  MAX_SYLLABLE_LENGTH,
   MAX_TEXT_LENGTH,
   type PageOwner,
   type PartChoice,

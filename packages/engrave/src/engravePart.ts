@@ -115,6 +115,8 @@ function layOutLines(engine: Engine, { plans, bands }: Bands, width: number, hid
     cellWidth: (id: NoteId, line: number) => cells[line]?.get(id) ?? 0,
     idPrefix: NOTE_PREFIX,
     slurs: lead.setup.slurs,
+    lyrics: lead.setup.lyrics,
+    chords: lead.setup.chords,
     finalBar: true,
     hideMeter,
   };

@@ -1,4 +1,13 @@
-import { type Exercise, instrumentOf, type Measure, notesOf, type PageSetup, type Written } from '@cifra/core';
+import {
+  type Exercise,
+  instrumentOf,
+  type Measure,
+  notesOf,
+  type PageSetup,
+  readChordSymbol,
+  withSyllables,
+  type Written,
+} from '@cifra/core';
 import { line } from '@cifra/core/testing';
 import { descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
 import { callSheet, DEFAULT_TEACHING, INSTRUMENTS, realize } from '@cifra/core';
@@ -74,6 +83,32 @@ describe('what a page can be asked for', () => {
       withClass(page(slurred, {}), 'slur').length,
       withClass(page(slurred, { slurs: false }), 'slur').length,
     ]).toEqual([1, 0]);
+  });
+
+  it('words to sing under the notes and chord symbols in the key of the page, or none', () => {
+    const [c, g7] = [readChordSymbol('Eb'), readChordSymbol('F#7/A')];
+    const { score } = withSyllables(line<Written>('C4 D4 E4 F4 | G4:w'), 'snow is fall-ing _');
+    const sung: Exercise = {
+      owner: 'concert',
+      source: {
+        ...score,
+        measures: score.measures.map((m, i) => ({
+          ...m,
+          events: m.events.map((e, at) =>
+            at > 0 ? e : { ...e, ...(i === 0 ? c && { chord: c } : g7 && { chord: g7 }) },
+          ),
+        })),
+      },
+      partChoices: {},
+    };
+    const shown = (setup: Partial<PageSetup>) => {
+      const root = page(sung, setup);
+      return [withClass(root, 'syl').map(textOf), withClass(root, 'chord-symbol').map(textOf)];
+    };
+    const words = ['snow', 'is', 'fall', 'ing'];
+    expect(shown({})).toEqual([words, ['F', 'G♯7/B']]);
+    expect(shown({ lyrics: false })).toEqual([[], ['F', 'G♯7/B']]);
+    expect(shown({ chords: false })).toEqual([words, []]);
   });
 
   it('repeats written out', () => {

@@ -15,6 +15,8 @@ export const LOSSES = [
   'slurs',
   'breaths',
   'words',
+  'lyrics',
+  'chords',
   'fermatas',
   'repeats-played',
   'hairpins',
@@ -63,6 +65,14 @@ export function notCarried(exercise: Exercise, format: LineFormat): Loss[] {
         all,
         (l) => events(l).some((e) => e.words !== undefined) || l.measures.some((m) => m.tempo?.words !== undefined),
       ),
+    );
+    add(
+      'lyrics',
+      some(all, (l) => events(l).some((e) => e.kind === 'note' && e.syllable !== undefined)),
+    );
+    add(
+      'chords',
+      some(all, (l) => events(l).some((e) => e.chord !== undefined)),
     );
     add(
       'fermatas',

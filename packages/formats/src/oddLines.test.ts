@@ -1,4 +1,5 @@
 import {
+  chordText,
   durationQuarters,
   formatRational,
   type NavigationSign,
@@ -23,7 +24,7 @@ const FORMATS = {
   MusicXML: (score: Score<Written>) => readMusicXml(writeMusicXml({ score, partName: 'Line', toConcert: UNISON })),
 };
 
-/** All that is played of a line, bar by bar; words that say Fine are the sign for it. */
+/** All that is played and sung of a line, bar by bar; words that say Fine are the sign for it. */
 const played = (score: Score<Written>): unknown[] =>
   score.measures.map((m) => ({
     key: m.key?.fifths,
@@ -40,7 +41,9 @@ const played = (score: Score<Written>): unknown[] =>
       e.tupletPlace,
       e.dynamic,
       e.fermata === true,
+      e.chord === undefined ? '' : chordText(e.chord),
       e.kind === 'note' && [e.tie === true, e.articulations ?? [], e.breathAfter === true],
+      e.kind === 'note' && e.syllable,
     ]),
   }));
 

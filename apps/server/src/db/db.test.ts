@@ -95,6 +95,8 @@ describe('a database that an earlier version wrote', () => {
           barsPerSystem: 4,
           barNumbers: 'systems',
           easierFigures: false,
+          lyrics: true,
+          chords: true,
         },
         term: { holidays: [], schedule: [] },
       },

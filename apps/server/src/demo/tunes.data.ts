@@ -28,8 +28,10 @@ M:3/4
 L:1/4
 Q:"Gently" 1/4=84
 K:C
-!p!C2 D | E2 G | (F E) D | !breath!E3 | C2 D | E2 G | F D2 | !breath!C3 |
-!mf!(G A) G | E2 C | (F G) F | !breath!D3 | !mp!C2 D | E2 G | (F E) D | C3 |]`,
+!p!"C"C2 D | E2 G | "G7"(F E) D | "C"!breath!E3 | "Am"C2 D | "C/G"E2 G | "G7"F D2 | "C"!breath!C3 |
+w: Lan-tern, oh light the _ long lane, hold it up high in the rain.
+!mf!"C"(G A) G | "Am"E2 C | "F"(F G) F | "G"!breath!D3 | !mp!"C"C2 D | E2 G | "G7"(F E) D | "C"C3 |]
+w: Past _ the dark har-bor _ we go; qui-et-ly home-ward _ we show.`,
   },
   {
     owner: 'concert',

@@ -27,7 +27,9 @@ import { keepIds } from './keepIds';
 import { scaleLengths, setLength, toggleTriplet } from './lengths';
 import {
   cycleDots,
+  setChord,
   setDynamic,
+  setSyllables,
   setWords,
   toggleArticulation,
   toggleBreath,
@@ -80,6 +82,10 @@ function perform(state: EditState, c: Command): EditState | undefined {
       return setDynamic(state, c.which);
     case 'words':
       return setWords(state, c.words);
+    case 'chord':
+      return setChord(state, c.chord);
+    case 'syllables':
+      return setSyllables(state, c.text);
     case 'barline':
       return addBarline(state);
     case 'join-measures':

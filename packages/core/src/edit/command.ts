@@ -2,6 +2,7 @@ import type { Key } from '../key/key';
 import type { Clef } from '../key/signature';
 import type { Meter } from '../meter/meter';
 import type { Written } from '../pitch/pitch';
+import type { ChordSymbol } from '../score/chordSymbol';
 import type { NoteValue } from '../score/duration';
 import type { Articulation, Dynamic, NavigationSign, Score, Tempo } from '../score/score';
 import type { KeyMove } from './keyChange';
@@ -29,6 +30,10 @@ export type Command =
   | { readonly kind: 'courtesy' }
   | { readonly kind: 'dynamic'; readonly which: Dynamic }
   | { readonly kind: 'words'; readonly words: string }
+  /** What others play from the event on; nothing takes it away. */
+  | { readonly kind: 'chord'; readonly chord: ChordSymbol | undefined }
+  /** Words to sing under the whole line, as they are typed. */
+  | { readonly kind: 'syllables'; readonly text: string }
   | { readonly kind: 'barline' }
   | { readonly kind: 'join-measures' }
   | { readonly kind: 'repeat-measure' }

@@ -10,10 +10,11 @@ import {
 } from '../pitch/interval';
 import { pitch, samePitch, type Written } from '../pitch/pitch';
 import { isWritable, tame } from '../pitch/writable';
+import { mapChord } from '../score/chordSymbol';
 import type { Score } from '../score/score';
 import { placeMeasures } from '../score/walk';
 import type { EditState } from './caret';
-import { changeEvents, withMeasure } from './events';
+import { changeEvents, withMeasure, type WrittenEvent } from './events';
 import { withField } from './withField';
 
 /**
@@ -33,6 +34,17 @@ export function shortestWay(from: Key, to: Key): Interval {
       ? addIntervals(up, octavesUp(1))
       : up;
 }
+
+const withMovedChord = (e: WrittenEvent, way: Interval): WrittenEvent =>
+  e.chord === undefined
+    ? e
+    : {
+        ...e,
+        chord: mapChord(e.chord, ({ step, alter }) => {
+          const moved = tame(transpose<Written>(pitch(step, alter, 4), way));
+          return { step: moved.step, alter: moved.alter };
+        }),
+      };
 
 /** The bars under the signature that holds at an index: up to the next change. */
 function reach(score: Score<Written>, from: number): number {
@@ -60,7 +72,8 @@ export function changeKey(state: EditState, key: Key | undefined, notes: KeyMove
   const changed =
     notes === 'sound'
       ? score
-      : changeEvents(score, places, (e) => {
+      : changeEvents(score, places, (event) => {
+          const e = notes === 'move' ? withMovedChord(event, way) : event;
           if (e.kind !== 'note') return e;
           const moved =
             notes === 'move'
@@ -83,7 +96,10 @@ export function moveToKey(state: EditState, to: Key): EditState | undefined {
   const way = shortestWay(from, to);
   const measures = state.score.measures.map((m) => ({
     ...(m.key === undefined ? m : { ...m, key: transposeKey(m.key, way) }),
-    events: m.events.map((e) => (e.kind === 'note' ? { ...e, pitch: tame(transpose<Written>(e.pitch, way)) } : e)),
+    events: m.events.map((event) => {
+      const e = withMovedChord(event, way);
+      return e.kind === 'note' ? { ...e, pitch: tame(transpose<Written>(e.pitch, way)) } : e;
+    }),
   }));
   const allowed = measures.every(
     (m) => Math.abs(m.key?.fifths ?? 0) <= 7 && m.events.every((e) => e.kind !== 'note' || isWritable(e.pitch)),

@@ -1,4 +1,6 @@
 import { type Articulation, ARTICULATIONS, type Dynamic } from '../score/score';
+import type { ChordSymbol } from '../score/chordSymbol';
+import { withSyllables } from '../score/syllables';
 import { type EditState, eventAt, targetPlaces } from './caret';
 import { changeEvents, type WrittenEvent } from './events';
 import { withField } from './withField';
@@ -54,6 +56,15 @@ export const setDynamic = (state: EditState, which: Dynamic): EditState | undefi
 
 export const setWords = (state: EditState, words: string): EditState | undefined =>
   onFirst(state, (e) => withField(e, 'words', words.trim() === '' ? undefined : words.trim()));
+
+export const setChord = (state: EditState, chord: ChordSymbol | undefined): EditState | undefined =>
+  onFirst(state, (e) => withField(e, 'chord', chord));
+
+/** Words to sing under the whole line, from its first note. */
+export const setSyllables = (state: EditState, text: string): EditState => ({
+  ...state,
+  score: withSyllables(state.score, text).score,
+});
 
 /** One more dot up to two, then none again. */
 export const cycleDots = (state: EditState): EditState | undefined =>

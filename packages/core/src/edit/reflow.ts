@@ -34,7 +34,8 @@ function joinTied(events: readonly WrittenEvent[], barStarts: ReadonlySet<string
       before.duration.tuplet === undefined &&
       (e.articulations ?? []).length === 0 &&
       e.dynamic === undefined &&
-      e.words === undefined
+      e.words === undefined &&
+      e.chord === undefined
     ) {
       const both = valueForQuarters(add(durationQuarters(before.duration), durationQuarters(e.duration)));
       if (both !== undefined && both.dots <= 1) {
@@ -66,8 +67,9 @@ function splitEvent(e: WrittenEvent, lengths: readonly Duration[], ids: FreshIds
         duration,
         ...(i === 0 && e.dynamic !== undefined && { dynamic: e.dynamic }),
         ...(i === 0 && e.words !== undefined && { words: e.words }),
+        ...(i === 0 && e.chord !== undefined && { chord: e.chord }),
       };
-    const { tie, breathAfter, fermata, articulations, dynamic, words, courtesy, ...plain } = e;
+    const { tie, breathAfter, fermata, articulations, dynamic, words, chord, syllable, courtesy, ...plain } = e;
     return {
       ...plain,
       id,
@@ -78,6 +80,8 @@ function splitEvent(e: WrittenEvent, lengths: readonly Duration[], ids: FreshIds
       ...(i === 0 && articulations !== undefined && { articulations }),
       ...(i === 0 && dynamic !== undefined && { dynamic }),
       ...(i === 0 && words !== undefined && { words }),
+      ...(i === 0 && chord !== undefined && { chord }),
+      ...(i === 0 && syllable !== undefined && { syllable }),
       ...(i === 0 && courtesy !== undefined && { courtesy }),
     };
   });

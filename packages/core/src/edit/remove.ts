@@ -34,12 +34,13 @@ function dropLooseTie(score: Score<Written>, at: Caret): Score<Written> {
   return changeEvents(score, [before], (note) => (note.kind === 'note' ? withField(note, 'tie', undefined) : note));
 }
 
-const asRest = ({ id, duration, dynamic, words }: WrittenEvent): WrittenEvent => ({
+const asRest = ({ id, duration, dynamic, words, chord }: WrittenEvent): WrittenEvent => ({
   kind: 'rest',
   id,
   duration,
   ...(dynamic !== undefined && { dynamic }),
   ...(words !== undefined && { words }),
+  ...(chord !== undefined && { chord }),
 });
 
 function removePlaces(score: Score<Written>, places: readonly EventPlace[]): Score<Written> {

@@ -52,3 +52,4 @@ export interface Exercise {
 export const MAX_MEASURES = 1024;
 export const MAX_EVENTS_PER_MEASURE = 96;
 export const MAX_TEXT_LENGTH = 200;
+export const MAX_SYLLABLE_LENGTH = 40;

@@ -4,6 +4,7 @@ import { MODES } from '../key/key';
 import { CLEFS } from '../key/signature';
 import { STEPS } from '../pitch/pitch';
 import { failure, type Problem, PROBLEM_CODES, type Result, success } from '../problem/problem';
+import { CHORD_KIND, MAX_CHORD_KIND } from '../score/chordSymbol';
 import { NOTE_VALUES } from '../score/duration';
 import { ARTICULATIONS, DYNAMICS, NAVIGATION_SIGNS } from '../score/score';
 import {
@@ -11,6 +12,7 @@ import {
   KEY_CHOICES,
   MAX_EVENTS_PER_MEASURE,
   MAX_MEASURES,
+  MAX_SYLLABLE_LENGTH,
   MAX_TEXT_LENGTH,
   SIMPLER_BARS,
 } from './exercise';
@@ -30,6 +32,7 @@ const durationSchema = z.strictObject({
   dots: z.int().min(0).max(3),
   tuplet: z.strictObject({ actual: z.int().min(2).max(15), normal: z.int().min(1).max(15) }).optional(),
 });
+const letterSchema = z.strictObject({ step: z.enum(STEPS), alter: z.int().min(-2).max(2) });
 const eventBase = {
   id,
   duration: durationSchema,
@@ -37,6 +40,13 @@ const eventBase = {
   fermata: flag,
   dynamic: z.enum(DYNAMICS).optional(),
   words: text.optional(),
+  chord: z
+    .strictObject({
+      root: letterSchema,
+      kind: z.string().max(MAX_CHORD_KIND).regex(CHORD_KIND),
+      bass: letterSchema.optional(),
+    })
+    .optional(),
 };
 const eventSchema = z.discriminatedUnion('kind', [
   z.strictObject({
@@ -47,6 +57,7 @@ const eventSchema = z.discriminatedUnion('kind', [
     articulations: z.array(z.enum(ARTICULATIONS)).max(5).optional(),
     breathAfter: flag,
     courtesy: flag,
+    syllable: z.strictObject({ text: z.string().min(1).max(MAX_SYLLABLE_LENGTH), hyphen: flag }).optional(),
   }),
   z.strictObject({ kind: z.literal('rest'), ...eventBase, wholeMeasure: flag }),
 ]);

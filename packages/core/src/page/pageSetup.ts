@@ -43,6 +43,10 @@ export interface PageSetup {
   readonly barsPerSystem: BarsPerSystem;
   readonly barNumbers: (typeof BAR_NUMBERS)[number];
   readonly slurs: boolean;
+  /** Words to sing under the notes, where the line has some. */
+  readonly lyrics: boolean;
+  /** Chord symbols, where the line has some. */
+  readonly chords: boolean;
   readonly repeats: (typeof REPEATS)[number];
   readonly countIn: boolean;
   /** A small sign over each note that the key signature alters. */
@@ -68,6 +72,8 @@ export const DEFAULT_PAGE: PageSetup = Object.freeze({
   barsPerSystem: 4,
   barNumbers: 'systems',
   slurs: true,
+  lyrics: true,
+  chords: true,
   repeats: 'folded',
   countIn: false,
   signatureMarks: false,

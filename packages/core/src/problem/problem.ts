@@ -69,6 +69,8 @@ export const PROBLEM_CODES = [
   'repeat-times',
   'jump',
   'lyrics',
+  'lyrics-over',
+  'verses',
   'chord-symbols',
   'ornament',
   'technical',

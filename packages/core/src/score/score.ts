@@ -2,6 +2,7 @@ import type { Key } from '../key/key';
 import type { Clef } from '../key/signature';
 import type { Meter } from '../meter/meter';
 import type { Pitch } from '../pitch/pitch';
+import type { ChordSymbol } from './chordSymbol';
 import type { Duration, NoteValue } from './duration';
 
 /** Ids are given once and survive every stage, so that a click on a page finds its source note. */
@@ -31,6 +32,13 @@ export const DYNAMICS = [
 export type Dynamic = (typeof DYNAMICS)[number];
 export const isDynamic = (text: string): text is Dynamic => (DYNAMICS as readonly string[]).includes(text);
 
+/** What is sung to a note. */
+export interface Syllable {
+  readonly text: string;
+  /** Its word goes on at the next syllable. */
+  readonly hyphen?: boolean;
+}
+
 /** What notes and rests share. `marks` before the event are drawn at its start. */
 interface EventBase {
   readonly id: NoteId;
@@ -41,6 +49,8 @@ interface EventBase {
   readonly dynamic?: Dynamic;
   /** Words at this event, such as `dolce`. */
   readonly words?: string;
+  /** What others play from here on. */
+  readonly chord?: ChordSymbol;
 }
 
 export interface Note<P extends Pitch> extends EventBase {
@@ -52,6 +62,7 @@ export interface Note<P extends Pitch> extends EventBase {
   readonly breathAfter?: boolean;
   /** The source shows a reminder sign that the rules do not ask for. */
   readonly courtesy?: boolean;
+  readonly syllable?: Syllable;
 }
 
 export interface Rest extends EventBase {

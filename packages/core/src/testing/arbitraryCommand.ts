@@ -9,6 +9,7 @@ import { METERS } from '../meter/meter';
 import { interval } from '../pitch/interval';
 import type { Written } from '../pitch/pitch';
 import { NOTE_VALUES } from '../score/duration';
+import { readChordSymbol } from '../score/chordSymbol';
 import { ARTICULATIONS, DYNAMICS } from '../score/score';
 import { arbitraryPitch } from './arbitraryScore';
 
@@ -71,6 +72,8 @@ export const arbitraryCommand: fc.Arbitrary<Command> = fc.oneof(
     which: fc.constantFrom('crescendo' as const, 'diminuendo' as const),
   }),
   fc.record({ kind: fc.constant('words' as const), words: fc.constantFrom('dolce', '', ' calm ') }),
+  fc.record({ kind: fc.constant('chord' as const), chord: fc.constantFrom(readChordSymbol('Bb7'), undefined) }),
+  fc.record({ kind: fc.constant('syllables' as const), text: fc.constantFrom('snow is fall-ing _ down', '') }),
   fc.record({ kind: fc.constant('ending' as const), numbers: fc.constantFrom([1], [2], [1, 3], []) }),
   fc.record({ kind: fc.constant('clef' as const), clef: fc.constantFrom(...CLEFS, undefined) }),
   fc.record({ kind: fc.constant('meter' as const), meter: fc.constantFrom(...METERS, undefined), rebar: fc.boolean() }),

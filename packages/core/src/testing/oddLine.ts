@@ -9,7 +9,9 @@ import type { Written } from '../pitch/pitch';
 import { compare, rational, type Rational, sum } from '../rational/rational';
 import { type Random, randomFrom } from '../random/random';
 import { durationQuarters } from '../score/duration';
-import type { Measure, MusicEvent, Score, Span } from '../score/score';
+import { readChordSymbol } from '../score/chordSymbol';
+import type { Measure, MusicEvent, Score, Span, Syllable } from '../score/score';
+import { sungNotes } from '../score/syllables';
 import { OddBars } from './oddBars';
 
 /** A line that nobody here wrote, and how it is taught: everything that an oracle is asked about. */
@@ -119,6 +121,35 @@ function oneLine(
   };
 }
 
+const SYLLABLES: readonly (Syllable | undefined)[] = [
+  { text: 'snow' },
+  { text: 'is' },
+  { text: 'fall', hyphen: true },
+  { text: 'ing' },
+  { text: 'and I', hyphen: true },
+  { text: "'ll" },
+  undefined,
+];
+const CHORDS = ['C', 'F#m7', 'Bb', 'Eb7/G', 'Gsus4', 'Dm7b5', 'Abmaj7', 'C6/9', 'B°'];
+
+/** Words to sing under the notes that are struck, and chord symbols over notes and rests. */
+function withWords(score: Score<Written>, random: Random): Score<Written> {
+  const [sung, chorded] = [random.next() < 0.4, random.next() < 0.4];
+  const struck = new Set(sungNotes(score).map((n) => n.id));
+  return {
+    ...score,
+    measures: score.measures.map((m) => ({
+      ...m,
+      events: m.events.map((e): Event => {
+        const chord = chorded && random.next() < 0.3 ? readChordSymbol(random.of(CHORDS)) : undefined;
+        const event = chord === undefined ? e : { ...e, chord };
+        const syllable = sung && struck.has(e.id) ? random.of(SYLLABLES) : undefined;
+        return event.kind === 'rest' || syllable === undefined ? event : { ...event, syllable };
+      }),
+    })),
+  };
+}
+
 function oddTeaching(random: Random): Teaching {
   const chosen = CONVENTION_QUESTIONS.map((q) => [q, random.of<string>(CONVENTION_CHOICES[q])]);
   return { stage: random.of(STAGES), conventions: Object.fromEntries(chosen) as Conventions };
@@ -166,7 +197,11 @@ export function oddLine(seed: number): OddLine {
   });
   const owner: PageOwner = random.next() < 0.4 ? 'concert' : random.of(INSTRUMENT_IDS);
   const low = { treble: 28, bass: 16, tenor: 20, alto: 22 }[clef];
-  const lines = Array.from({ length: random.of([1, 1, 1, 1, 2, 3, 4]) }, () => oneLine(random, bars, low));
+  // A chance of their own: what else a line has does not depend on its words.
+  const words = randomFrom(seed * 40503);
+  const lines = Array.from({ length: random.of([1, 1, 1, 1, 2, 3, 4]) }, () =>
+    withWords(oneLine(random, bars, low), words),
+  );
   const [source, ...otherLines] = lines as [Score<Written>, ...Score<Written>[]];
   return {
     seed,

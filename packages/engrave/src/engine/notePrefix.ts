@@ -12,3 +12,6 @@ export function readPageName(name: string): { readonly line: number; readonly id
   const m = /^(\d)-(.+)$/.exec(name);
   return m === null ? { line: 0, id: name } : { line: Number(m[1]), id: m[2] ?? '' };
 }
+
+/** The class that the library carries on to a chord symbol, apart from what only keeps room. */
+export const CHORD_CLASS = 'chord-symbol';

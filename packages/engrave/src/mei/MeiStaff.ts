@@ -1,7 +1,9 @@
 import {
   accidentalsInForce,
   beamGroups,
+  chordText,
   type Clef,
+  heldSyllables,
   type Key,
   type NoteId,
   type Pitch,
@@ -10,6 +12,7 @@ import {
   type Score,
 } from '@cifra/core';
 import { element as el, type XmlElement } from '@cifra/xml';
+import { CHORD_CLASS } from '../engine/notePrefix';
 import { restRoom, writeLayer } from './meiNotes';
 import type { MeiLine, MeiOptions, SignLookup } from './meiOptions';
 
@@ -26,6 +29,8 @@ const KEPT_APART = 180;
 const M_SIZE = '9%';
 const M_WIDTH = 29;
 const CELL_GAP = 70;
+/** As large as chord symbols are set in the end. */
+const CHORD_SIZE = '85%';
 
 /** One line on its staff: what each of its bars holds, and what hangs on its notes. */
 export class MeiStaff<P extends Pitch> {
@@ -35,6 +40,7 @@ export class MeiStaff<P extends Pitch> {
   private readonly nextId: ReadonlyMap<NoteId, NoteId | undefined>;
   private readonly home: ReadonlyMap<NoteId, number>;
   private readonly rests: ReadonlySet<NoteId>;
+  private readonly held: ReadonlySet<NoteId> | undefined;
 
   constructor(
     { score, accidentals, marked }: MeiLine<P>,
@@ -51,6 +57,7 @@ export class MeiStaff<P extends Pitch> {
     const order = score.measures.flatMap((m) => m.events.map((e) => e.id));
     this.nextId = new Map(order.map((id, i) => [id, order[i + 1]]));
     this.rests = new Set(score.measures.flatMap((m) => m.events.flatMap((e) => (e.kind === 'rest' ? [e.id] : []))));
+    this.held = o.lyrics === false ? undefined : heldSyllables(score);
     this.home = new Map(score.measures.flatMap((m, i) => m.events.map((e) => [e.id, i] as const)));
   }
 
@@ -97,6 +104,7 @@ export class MeiStaff<P extends Pitch> {
               marked: this.marked,
               prefix: this.prefix,
               headsOnly: this.o.headsOnly === true,
+              held: this.held,
             });
     return el('staff', { n: this.n }, [
       el('layer', { n: 1 }, music),
@@ -124,6 +132,14 @@ export class MeiStaff<P extends Pitch> {
           );
         if (e.breathAfter === true) controls.push(el('breath', { startid: ref(e.id), staff, place: 'above' }));
       }
+      if (e.chord !== undefined && this.o.chords !== false)
+        controls.push(
+          el(
+            'harm',
+            { staff: this.o.bandLines > 0 ? staff - 1 : staff, place: 'above', startid: ref(e.id), type: CHORD_CLASS },
+            [el('rend', { fontsize: CHORD_SIZE }, [chordText(e.chord)])],
+          ),
+        );
       if (e.fermata === true) controls.push(el('fermata', { startid: ref(e.id), place: 'above', staff }));
       if (e.dynamic !== undefined)
         controls.push(el('dynam', { startid: ref(e.id), place: 'below', staff }, [e.dynamic]));

@@ -1,4 +1,4 @@
-import type { Measure, MusicEvent, NoteId, Pitch } from '@cifra/core';
+import type { Measure, MusicEvent, NoteId, Pitch, Syllable } from '@cifra/core';
 import { element as el, type XmlElement } from '@cifra/xml';
 import type { SignLookup } from './meiOptions';
 
@@ -26,11 +26,19 @@ export interface SignsOf {
   readonly marked: ReadonlySet<NoteId>;
   readonly prefix: string;
   readonly headsOnly: boolean;
+  /** Words to sing are drawn; those of these notes are held on the notes after. */
+  readonly held: ReadonlySet<NoteId> | undefined;
 }
+
+/** A syllable under a note, with the hyphen or the line that leads on from it. */
+const verse = ({ text, hyphen }: Syllable, held: boolean): XmlElement =>
+  el('verse', { n: 1 }, [
+    el('syl', { con: hyphen === true ? 'd' : held ? 'u' : undefined, wordpos: hyphen === true ? 'i' : 't' }, [text]),
+  ]);
 
 function writeEvent<P extends Pitch>(
   e: MusicEvent<P>,
-  { accidentals, marked, prefix, headsOnly }: SignsOf,
+  { accidentals, marked, prefix, headsOnly, held }: SignsOf,
 ): XmlElement {
   const common = {
     'xml:id': prefix + e.id,
@@ -63,6 +71,7 @@ function writeEvent<P extends Pitch>(
             ),
           ]),
       ...(e.articulations ?? []).map((a) => el('artic', { artic: ARTIC[a] })),
+      ...(held === undefined || e.syllable === undefined ? [] : [verse(e.syllable, held.has(e.id))]),
     ],
   );
 }

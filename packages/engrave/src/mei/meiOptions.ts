@@ -13,6 +13,10 @@ export interface MeiOptions {
   /** Whether the last bar closes the piece. */
   readonly finalBar: boolean;
   readonly slurs: boolean;
+  /** Words to sing under the notes; shown unless said otherwise. */
+  readonly lyrics?: boolean;
+  /** Chord symbols over the staff, or over its band; shown unless said otherwise. */
+  readonly chords?: boolean;
   /** One note a bar without bar lines or meter, as on a chart. */
   readonly unmetered?: boolean;
   /** Heads without stems, close together: a list of notes. */

@@ -1,6 +1,6 @@
 import { elementsOf, isElement, textOf, type XmlElement } from '@cifra/xml';
 import pathBounds from 'svg-path-bounds';
-import { measureText } from '../text/measureText';
+import { measureText, SERIF_WIDER } from '../text/measureText';
 
 /** A drawn thing and the room it takes, in hundredths of a millimetre. */
 export interface Box<K extends string> {
@@ -40,7 +40,6 @@ const times = ([a, d, e, f]: Matrix, text: string | undefined): Matrix => {
 /** Text is as high as its capitals; it hangs a little below its line. */
 const CAPITALS = 0.72;
 const HANGS = 0.05;
-const SERIF_WIDER = 1.2;
 
 /** Glyphs come again and again: each outline is measured once. */
 const measured = new Map<string, [number, number, number, number]>();

@@ -1,9 +1,10 @@
 import { childNamed, descendants, elementsOf, isElement, readXml, type XmlElement } from '@cifra/xml';
 import { STAFF_SPACE } from '../engine/engine';
-import { linePrefix } from '../engine/notePrefix';
+import { CHORD_CLASS, linePrefix } from '../engine/notePrefix';
 import { TITLE_FACE } from '../text/drawText';
 import { extentOf, pathPoints, translation } from './bounds';
-import { settleBelow } from './settleBelow';
+import { settle } from './settle';
+import { setWords } from './setWords';
 
 /**
  * A notehead or rest on the page: its id there, the line it belongs to, its own id in that line, and the middle of its
@@ -75,7 +76,7 @@ const removeWhere = (e: XmlElement, test: (child: XmlElement) => boolean): void 
 export interface Drawn {
   readonly hasBand: boolean;
   readonly prefix: string;
-  /** What stands under the staff is moved clear of the music: for pages, where there is time for it. */
+  /** What stands under and over the staff is moved clear of the music: for pages, where there is time for it. */
   readonly settle?: boolean;
 }
 
@@ -110,7 +111,11 @@ function signsOf(staff: XmlElement, line: number, prefix: string): { heads: Plac
   return { heads, rests };
 }
 
-function readSystem(drawing: XmlElement, { hasBand, prefix, settle }: Drawn, glyphs: readonly XmlElement[]): System {
+function readSystem(
+  drawing: XmlElement,
+  { hasBand, prefix, settle: settled }: Drawn,
+  glyphs: readonly XmlElement[],
+): System {
   const bands: { top: number; bottom: number }[] = [];
   const heads: PlacedHead[] = [];
   const rests: PlacedHead[] = [];
@@ -151,12 +156,14 @@ function readSystem(drawing: XmlElement, { hasBand, prefix, settle }: Drawn, gly
         ? []
         : [{ id: e.attributes.id ?? '', x: Number(text.attributes.x), y: Number(text.attributes.y) }];
     });
+  setWords(drawing, right);
+  const highest = settled === true ? settle(drawing, glyphs, 'above') : undefined;
   // The line that joins staves at the left would join the music to the silent staff over it.
   if (hasBand) drawing.children = drawing.children.filter((c) => !isElement(c) || c.name !== 'path');
   removeWhere(
     drawing,
     (c) =>
-      hasClass(c, 'harm') ||
+      (hasClass(c, 'harm') && !hasClass(c, CHORD_CLASS)) ||
       hasClass(c, 'tempo') ||
       hasClass(c, 'mNum') ||
       (hasBand && hasClass(c, 'staff') && Number(c.attributes['data-n']) % 2 === 1),
@@ -173,9 +180,9 @@ function readSystem(drawing: XmlElement, { hasBand, prefix, settle }: Drawn, gly
       });
     }
   }
-  const lowest = settle === true ? settleBelow(drawing, glyphs) : undefined;
+  const lowest = settled === true ? settle(drawing, glyphs, 'below') : undefined;
   const extent = extentOf(drawing) ?? { top: 0, bottom: 0 };
-  const tops = [extent.top, ...bands.map((b) => b.top), ...tempos.map((t) => t.y - 330)];
+  const tops = [extent.top, highest ?? Infinity, ...bands.map((b) => b.top), ...tempos.map((t) => t.y - 330)];
   return {
     drawing,
     top: Math.min(...tops),

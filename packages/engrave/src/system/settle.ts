@@ -1,16 +1,25 @@
 import { descendants, type XmlElement } from '@cifra/xml';
+import { CHORD_CLASS } from '../engine/notePrefix';
 import { type Box, readBoxes } from './boxes';
 
-/** Air between a dynamic or wedge and what it was moved away from. */
+/** Air between a sign and what it was moved away from. */
 const AIR = 30;
 const MOST_MOVES = 8;
 
-type Kind = 'music' | 'below' | 'other';
+type Kind = 'stays' | 'moves' | 'other';
 
-const has = (e: XmlElement, ...names: readonly string[]): boolean =>
+const has = (e: XmlElement, names: readonly string[]): boolean =>
   (e.attributes.class ?? '').split(' ').some((c) => names.includes(c));
-const BELOW = ['dynam', 'hairpin', 'dir'];
-const MUSIC = ['note', 'rest', 'beam', 'tuplet', 'slur', 'tie', 'lv'];
+const MUSIC = ['note', 'rest', 'beam', 'tuplet', 'slur', 'tie', 'lv', 'verse'];
+
+/** On each side of the staff: what is moved clear, and of what. */
+const SIDES = {
+  below: { moves: ['dynam', 'hairpin', 'dir'], stays: MUSIC },
+  above: { moves: [CHORD_CLASS], stays: [...MUSIC, 'fermata', 'breath', 'tempo', 'ending', 'voltaBracket'] },
+} as const;
+
+/** Upside down, so that up is down. */
+const flipped = (b: Box<Kind>): Box<Kind> => ({ ...b, top: -b.bottom, bottom: -b.top });
 
 /** How far a thing has to go down until it touches nothing. */
 function moveNeeded(boxes: readonly Box<Kind>[], others: readonly Box<Kind>[]): number {
@@ -32,38 +41,48 @@ function moveNeeded(boxes: readonly Box<Kind>[], others: readonly Box<Kind>[]): 
 }
 
 /**
- * Moves dynamics, wedges and words that the library set on a slur, a note or each other down until they are clear.
- * @returns how far down the lowest of them reaches now; undefined where there are none
+ * Moves what the library set on a slur, a note or each other away from the staff until it is clear: dynamics, wedges
+ * and words below it, chord symbols above.
+ * @returns how far the outermost of them reaches now; undefined where there are none
  */
-export function settleBelow(drawing: XmlElement, glyphs: readonly XmlElement[]): number | undefined {
-  const things = [...descendants(drawing)].filter((e) => has(e, ...BELOW));
+export function settle(
+  drawing: XmlElement,
+  glyphs: readonly XmlElement[],
+  side: keyof typeof SIDES,
+): number | undefined {
+  const { moves, stays } = SIDES[side];
+  const things = [...descendants(drawing)].filter((e) => has(e, moves));
   if (things.length === 0) return undefined;
-  const boxes = readBoxes<Kind>(
+  const read = readBoxes<Kind>(
     drawing,
     {
       start: { kind: 'other', what: '' },
       nameOf: (e, outer) =>
-        has(e, ...BELOW)
-          ? { kind: 'below', what: String(things.indexOf(e)) }
-          : has(e, ...MUSIC)
-            ? { kind: 'music', what: '' }
+        has(e, moves)
+          ? { kind: 'moves', what: String(things.indexOf(e)) }
+          : has(e, stays)
+            ? { kind: 'stays', what: '' }
             : outer,
     },
     glyphs,
   );
-  const settled = boxes.filter((b) => b.kind === 'music');
-  const own = things.map((_e, i) => boxes.filter((b) => b.kind === 'below' && b.what === String(i)));
+  const boxes = side === 'above' ? read.map(flipped) : read;
+  const settled = boxes.filter((b) => b.kind === 'stays');
+  // A text's box says the text after its place.
+  const own = things.map((_e, i) => boxes.filter((b) => b.kind === 'moves' && b.what.split(' ')[0] === String(i)));
   const leftOf = (i: number): number => Math.min(...(own[i] ?? []).map((b) => b.left));
   let lowest = -Infinity;
   for (const i of things.map((_e, i) => i).sort((a, b) => leftOf(a) - leftOf(b))) {
     const down = moveNeeded(own[i] ?? [], settled);
     const element = things[i];
-    if (down > 0 && element !== undefined)
-      element.attributes = { ...element.attributes, transform: `translate(0 ${Math.round(down)})` };
+    if (down > 0 && element !== undefined) {
+      const moved = Math.round(side === 'above' ? -down : down);
+      element.attributes = { ...element.attributes, transform: `translate(0 ${moved})` };
+    }
     for (const b of own[i] ?? []) {
       settled.push({ ...b, top: b.top + down, bottom: b.bottom + down });
       lowest = Math.max(lowest, b.bottom + down);
     }
   }
-  return lowest;
+  return side === 'above' ? -lowest : lowest;
 }

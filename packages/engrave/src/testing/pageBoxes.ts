@@ -3,7 +3,19 @@ import { type Box as PlainBox, readBoxes } from '../system/boxes';
 
 /** What a drawn thing is, for the question of what it may touch. */
 export type Kind =
-  'strip' | 'cell' | 'number' | 'tempo' | 'ending' | 'note' | 'curve' | 'below' | 'above' | 'head' | 'page';
+  | 'strip'
+  | 'cell'
+  | 'number'
+  | 'tempo'
+  | 'ending'
+  | 'note'
+  | 'curve'
+  | 'below'
+  | 'above'
+  | 'sung'
+  | 'chord'
+  | 'head'
+  | 'page';
 
 export type Box = PlainBox<Kind>;
 
@@ -24,6 +36,8 @@ const KIND_OF: readonly (readonly [name: string, kind: Kind])[] = [
   ['dir', 'below'],
   ['fermata', 'above'],
   ['breath', 'above'],
+  ['verse', 'sung'],
+  ['chord-symbol', 'chord'],
   ['note', 'note'],
   ['rest', 'note'],
   ['beam', 'note'],
@@ -98,6 +112,24 @@ const APART: readonly (readonly [Kind, Kind])[] = [
   ['below', 'curve'],
   ['above', 'above'],
   ['above', 'head'],
+  ['sung', 'sung'],
+  ['sung', 'strip'],
+  ['sung', 'cell'],
+  ['sung', 'note'],
+  ['sung', 'curve'],
+  ['sung', 'below'],
+  ['sung', 'chord'],
+  ['sung', 'head'],
+  ['chord', 'chord'],
+  ['chord', 'strip'],
+  ['chord', 'cell'],
+  ['chord', 'note'],
+  ['chord', 'curve'],
+  ['chord', 'above'],
+  ['chord', 'below'],
+  ['chord', 'tempo'],
+  ['chord', 'ending'],
+  ['chord', 'head'],
   ['head', 'head'],
   ['head', 'note'],
   ['head', 'curve'],

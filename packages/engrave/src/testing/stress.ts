@@ -1,11 +1,35 @@
-import type { Exercise, Hairpin, Measure, MusicEvent, Span, Written } from '@cifra/core';
+import type { ChordSymbol, Exercise, Hairpin, Measure, MusicEvent, Span, Syllable, Written } from '@cifra/core';
 
 /** Every so many notes something is put on; they share no factor, so that all meet in time. */
-const EVERY = { dynamic: 3, fermata: 11, breath: 7, words: 13, artic: 2, tempo: 4, hairpin: 5, slur: 6 };
+const EVERY = {
+  dynamic: 3,
+  chord: 4,
+  held: 9,
+  fermata: 11,
+  breath: 7,
+  words: 13,
+  artic: 2,
+  tempo: 4,
+  hairpin: 5,
+  slur: 6,
+};
+
+const CHORDS: readonly ChordSymbol[] = [
+  { root: { step: 'C', alter: 0 }, kind: '' },
+  { root: { step: 'F', alter: 1 }, kind: 'm7b5' },
+  { root: { step: 'B', alter: -1 }, kind: 'maj7', bass: { step: 'D', alter: 0 } },
+];
+const SYLLABLES: readonly Syllable[] = [
+  { text: 'snow' },
+  { text: 'fall', hyphen: true },
+  { text: 'ing' },
+  { text: 'through,' },
+  { text: 'a' },
+];
 
 /**
  * A line with more on its notes than any beginner's page has: dynamics, hairpins, slurs over bar lines, words,
- * fermatas, breaths, articulations and tempo marks, some of each at the same notes.
+ * fermatas, breaths, articulations, tempo marks, words to sing and chord symbols, some of each at the same notes.
  */
 export function overloaded(exercise: Exercise): Exercise {
   const { source } = exercise;
@@ -25,6 +49,8 @@ export function overloaded(exercise: Exercise): Exercise {
         ...(n % EVERY.fermata === 0 && { fermata: true }),
         ...(n % EVERY.breath === 0 && { breathAfter: true }),
         ...(n % EVERY.words === 0 && { words: 'dolce' }),
+        ...(n % EVERY.chord === 0 && { chord: CHORDS[n % CHORDS.length] as ChordSymbol }),
+        ...(n % EVERY.held !== 0 && { syllable: SYLLABLES[n % SYLLABLES.length] as Syllable }),
         ...(n % EVERY.artic === 0 ? { articulations: ['staccato'] } : n % 5 === 0 ? { articulations: ['accent'] } : {}),
       };
     }),

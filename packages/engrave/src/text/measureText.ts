@@ -1,5 +1,8 @@
 import { ADVANCES } from './metrics.data';
 
+/** The face of the titles is about so much wider than the face that is measured. */
+export const SERIF_WIDER = 1.2;
+
 export type Weight = 'regular' | 'semibold';
 
 /** Flat, natural and sharp come from a face of symbols that sits low on the line: raised to the letter's middle. */

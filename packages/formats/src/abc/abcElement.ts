@@ -18,7 +18,6 @@ export interface AbcElement {
   tripletMultiplier?: number;
   tripletR?: number;
   gracenotes?: unknown[];
-  lyric?: unknown[];
   chord?: { name: string; position: string }[];
   startEnding?: string;
   endEnding?: boolean;

@@ -12,7 +12,9 @@ import {
   type NavigationSign,
   type Note,
   pitch,
+  readChordSymbol,
   type Span,
+  type Syllable,
   splitQuarters,
   standsAtStart,
   type Tempo,
@@ -59,6 +61,7 @@ export class AbcVoiceReader {
     stream: Stream,
     private readonly problems: ProblemList,
     tempo: Tempo | undefined,
+    private readonly words: ReadonlyMap<AbcElement, Syllable>,
   ) {
     this.key = readKey(stream.key, problems, 1);
     this.signs = new AbcAccidentals(stream.key);
@@ -184,7 +187,7 @@ export class AbcVoiceReader {
     if (e.rest?.type === 'spacer') return;
     if (e.rest?.type === 'multimeasure') return this.takeMultiRest(e.rest.text ?? 1);
     if (e.gracenotes !== undefined) problems.add('grace-note', 'left-out', { measure: number });
-    if (e.lyric !== undefined) problems.add('lyrics', 'left-out');
+    const syllable = this.words.get(e);
     if (e.startTriplet !== undefined) {
       const actual = e.startTriplet;
       const normal = Math.max(1, Math.round(actual * (e.tripletMultiplier ?? 2 / 3)));
@@ -203,7 +206,10 @@ export class AbcVoiceReader {
       const event =
         e.rest !== undefined || e.pitches === undefined
           ? { kind: 'rest' as const, id, duration }
-          : this.pitched(e.pitches, id, duration, i < values.length - 1, first);
+          : {
+              ...this.pitched(e.pitches, id, duration, i < values.length - 1, first),
+              ...(first && syllable !== undefined && { syllable }),
+            };
       const marked: Mutable<MusicEvent<Written>> = event;
       if (first) this.decorate(marked, decorations, e);
       this.current.events.push(marked);
@@ -257,9 +263,13 @@ export class AbcVoiceReader {
     }
     if (articulations.length > 0 && event.kind === 'note') event.articulations = articulations;
     for (const c of e.chord ?? []) {
-      if (c.position === 'default') this.problems.add('chord-symbols', 'left-out');
       // What stands at one place of a note comes in one, line under line.
-      else for (const words of c.name.split('\n')) this.takeWords(words.trim(), event);
+      for (const words of c.name.split('\n')) {
+        const chord = c.position === 'default' ? readChordSymbol(words) : undefined;
+        if (chord === undefined) this.takeWords(words.trim(), event);
+        else if (event.chord === undefined) event.chord = chord;
+        else this.problems.add('chord-symbols', 'left-out', { measure: this.number });
+      }
     }
   }
 

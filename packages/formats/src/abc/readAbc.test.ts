@@ -127,11 +127,12 @@ describe('ABC text', () => {
   });
 
   it('lists what it cannot take, by bar', () => {
-    expect(line('c4 | [ceg]4 | {g}c2 ~d2 | "Am"c4').problems).toEqual([
-      '- chord-symbols',
+    expect(line('c4 | [ceg]4 | {g}c2 ~d2 | "Am""G7"c4\nw: one two three four\nw: a second verse').problems).toEqual([
+      '- verses',
       '2 chord',
       '3 grace-note',
       '3 ornament',
+      '4 chord-symbols',
     ]);
     expect(line('c4 | c3 | c4 c | c4').problems).toEqual(['2 measure-too-short', '3 measure-too-long']);
     expect(line('c3 d- | e4 | c4').problems).toEqual(['1 tie-without-end']);

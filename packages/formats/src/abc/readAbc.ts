@@ -8,6 +8,7 @@ import { usualLetters } from '../import/toConcert';
 import type { AbcTune, Stream } from './abcElement';
 import { clefName, readTempo } from './abcSigns';
 import { AbcVoiceReader } from './abcVoiceReader';
+import { wordsUnder } from './wordsUnder';
 
 /** The voice that stands at a place of the text: the last one named before it, by a field or inside a line. */
 function voiceNames(text: string): (at: number) => string {
@@ -109,7 +110,12 @@ export function readAbc(text: string, choice?: LineChoice): Result<FileImport> {
   const { partOrder, unalignedWords } = tune.metaText;
   if (partOrder !== undefined) problems.add('part-order', 'left-out', { facts: { order: partOrder.slice(0, 60) } });
   if ((unalignedWords ?? []).length > 0) problems.add('words-after', 'left-out');
-  const voice = new AbcVoiceReader(stream, problems, readTempo(tune.metaText.tempo));
+  const voice = new AbcVoiceReader(
+    stream,
+    problems,
+    readTempo(tune.metaText.tempo),
+    wordsUnder(text, stream.elements, problems),
+  );
   const steps = stream.transpose;
   const { suggestedOwner, measures } = settleOwner(
     stream.name,

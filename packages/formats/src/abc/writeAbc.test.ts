@@ -10,7 +10,9 @@ import {
   type Measure,
   midi,
   notesOf,
+  readChordSymbol,
   realize,
+  semitones,
   type Score,
   type Written,
   samePitch,
@@ -155,7 +157,10 @@ describe('abc2midi agrees on every sounding pitch', () => {
       ...generated,
       measures: generated.measures.map(({ repeatStart: _s, repeatEnd: _e, ending: _n, ...m }) => ({
         ...m,
-        events: m.events.map((e) => (e.kind === 'note' ? { ...e, breathAfter: false, articulations: [] } : e)),
+        // Chord symbols sound there, too: they are listened to by themselves.
+        events: m.events.map(({ chord: _c, ...e }) =>
+          e.kind === 'note' ? { ...e, breathAfter: false, articulations: [] } : e,
+        ),
       })),
     };
     const file = join(folder, `${i}.abc`);
@@ -167,4 +172,32 @@ describe('abc2midi agrees on every sounding pitch', () => {
     });
     expect(midiNotes(new Uint8Array(readFileSync(`${file}.mid`)))).toEqual(struck.map((n) => midi(n.pitch)));
   });
+
+  // It plays chord symbols by a table of its own: on every page they sound as far away as the notes do.
+  it.each(['C', 'F#m', 'Bb7', 'Ebm7', 'G+', 'Adim', 'Dsus4', 'Abmaj7', 'C/E'])(
+    'the chord %s on every page',
+    (symbol) => {
+      const heard = (score: Score<Written>, name: string): number[] => {
+        const file = join(folder, name);
+        writeFileSync(file, writeAbc(score));
+        execFileSync('abc2midi', [file, '-o', `${file}.mid`, '-quiet'], { stdio: 'pipe' });
+        return midiNotes(new Uint8Array(readFileSync(`${file}.mid`))).map((n) => n % 12);
+      };
+      const chord = readChordSymbol(symbol);
+      const plain = line<Written>('C4:w');
+      const source = change(plain, {
+        0: { events: plain.measures[0]?.events.map((e) => ({ ...e, ...(chord && { chord }) })) ?? [] },
+      });
+      const concert = heard(source, 'concert.abc');
+      expect(new Set(concert).size).toBeGreaterThan(2);
+      for (const i of INSTRUMENTS) {
+        const page = derivePart(realize({ owner: 'concert', source, partChoices: {} }), i, 'concert').score;
+        const up = semitones(i.toWritten);
+        expect({ page: i.id, classes: [...new Set(heard(page, 'page.abc'))].sort() }).toEqual({
+          page: i.id,
+          classes: [...new Set(concert.map((n) => (((n + up) % 12) + 12) % 12))].sort(),
+        });
+      }
+    },
+  );
 });

@@ -18,6 +18,8 @@ import {
   type NavigationSign,
   NAVIGATION_TEXT,
   hasSign,
+  heldSyllables,
+  plainChordText,
   standsAtStart,
 } from '@cifra/core';
 
@@ -128,7 +130,8 @@ const ABC_DYNAMICS = /^(p{1,4}|f{1,4}|m[pf]|sfz)$/;
 function writeEvent(e: MusicEvent<Pitch>, tuplet: string, signs: BarSigns, spans: Spans, under: string): string {
   const { tuplet: _group, ...written } = e.duration;
   const length = lengthText(durationQuarters(written));
-  const words = `${under === '' ? '' : `"_${under}"`}${e.words === undefined ? '' : `"^${plain(e.words)}"`}`;
+  const chord = e.chord === undefined ? '' : `"${plainChordText(e.chord)}"`;
+  const words = `${chord}${under === '' ? '' : `"_${under}"`}${e.words === undefined ? '' : `"^${plain(e.words)}"`}`;
   const marks = `${e.dynamic === undefined ? '' : ABC_DYNAMICS.test(e.dynamic) ? `!${e.dynamic}!` : `"_${e.dynamic}"`}${e.fermata === true ? '!fermata!' : ''}`;
   const spanned = spans.beforeOf(e.id);
   const hairpins = spanned.replace(/\(+$/, '');
@@ -137,6 +140,44 @@ function writeEvent(e: MusicEvent<Pitch>, tuplet: string, signs: BarSigns, spans
   const articulations = (e.articulations ?? []).map((a) => ARTICULATION[a]).join('');
   const breath = e.breathAfter === true ? '!breath!' : '';
   return `${tuplet}${words}${marks}${hairpins}${breath}${slurs}${articulations}${signs.signFor(e.pitch)}${letterText(e.pitch)}${length}${e.tie === true ? '-' : ''}${spans.afterOf(e.id)}`;
+}
+
+/** Words to sing, as a line of their own under each line of notes: one word or sign for each note. */
+class WordsUnder {
+  private readonly held: ReadonlySet<NoteId>;
+  private line: string[] = [];
+  private any = false;
+  /** A word or syllable that goes on over notes without their own. */
+  private goesOn = false;
+
+  constructor(score: Score<Pitch>) {
+    this.held = heldSyllables(score);
+  }
+
+  take(events: readonly MusicEvent<Pitch>[]): void {
+    for (const e of events) {
+      if (e.kind === 'rest') continue;
+      const { syllable } = e;
+      if (syllable === undefined) this.line.push(this.goesOn ? '_ ' : '* ');
+      else {
+        const text = plain(syllable.text)
+          .replace(/[*_|~]/g, '')
+          .replaceAll('-', '\\-')
+          .replaceAll(' ', '~');
+        this.line.push(`${text === '' ? '*' : text}${syllable.hyphen === true ? '-' : ' '}`);
+        this.any = true;
+        this.goesOn = syllable.hyphen === true || this.held.has(e.id);
+      }
+    }
+  }
+
+  /** The words of the notes taken since the last line. */
+  endLine(): string {
+    const text = this.any ? `w: ${this.line.join('').trim()}\n` : '';
+    this.line = [];
+    this.any = false;
+    return text;
+  }
 }
 
 /** `(3:2:4` before a group: three in the time of two, for the next four signs. */
@@ -227,6 +268,7 @@ export function writeAbc<P extends Pitch>(score: Score<P>): string {
   const spans = new Spans(score);
   const tempo = first.measure.tempo === undefined ? '' : `Q:${tempoText(first.measure.tempo)}\n`;
   const composer = score.composer === undefined ? '' : `C:${plain(score.composer)}\n`;
+  const under = new WordsUnder(score);
   let body = barText(undefined, first.measure);
   let bars = 0;
   for (let index = 0; index < placed.length; index++) {
@@ -248,7 +290,9 @@ export function writeAbc<P extends Pitch>(score: Score<P>): string {
     bars += 1;
     const start = navigationText(m, true);
     const end = last === undefined ? '' : navigationText(last, false);
-    body += `${changes(m, m === first.measure)} ${start}${music} ${end}${barText(last, placed[index + 1]?.measure)}${bars % BARS_PER_SYSTEM === 0 ? '\n' : ''}`;
+    body += `${changes(m, m === first.measure)} ${start}${music} ${end}${barText(last, placed[index + 1]?.measure)}`;
+    under.take(multi > 1 ? [] : m.events);
+    if (bars % BARS_PER_SYSTEM === 0 || index === placed.length - 1) body += `\n${under.endLine()}`;
   }
   return `X:1\nT:${plain(score.title)}\n${composer}M:${meterText(first.meter)}\n${UNIT}\n${tempo}K:${keyText(first.key)} clef=${first.clef}\n${body.trim()}\n`;
 }

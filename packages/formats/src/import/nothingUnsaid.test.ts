@@ -20,6 +20,9 @@ function taken(read: ReturnType<typeof readMusicXml>): { score: Score<Written>; 
 }
 const codes = (read: ReturnType<typeof readMusicXml>): string[] => taken(read).problems.map((p) => p.code);
 
+const ROOT = '<root><root-step>C</root-step></root>';
+const harmony = (root: string, kind = 'major', after = ''): string =>
+  `<harmony>${root}<kind>${kind}</kind>${after}</harmony>`;
 const direction = (inside: string, sound = ''): string =>
   `<direction><direction-type>${inside}</direction-type>${sound}</direction>`;
 
@@ -30,16 +33,23 @@ describe('MusicXML', () => {
     ['a grace note', `<note><grace/><pitch><step>G</step><octave>4</octave></pitch></note>`, 'grace-note'],
     ['a segno at the bar line', '<barline location="right"><segno/></barline>', 'jump'],
     ['a repeat inside the bar', '<barline location="middle"><repeat direction="backward"/></barline>', 'repeat-inside'],
-    ['a chord symbol', '<harmony><root><root-step>C</root-step></root><kind>major</kind></harmony>', 'chord-symbols'],
+    ['a chord symbol without a root', harmony('<function>V</function>'), 'chord-symbols'],
+    ['a chord symbol without a printed form', harmony(ROOT, 'Neapolitan'), 'chord-symbols'],
+    ['a chord symbol between two notes', harmony(ROOT, 'major', '<offset>0.5</offset>'), 'chord-symbols'],
+    ['a second chord symbol at a note', harmony(ROOT) + harmony(ROOT), 'chord-symbols'],
+    ['a figured bass', '<figured-bass><figure/></figured-bass>', 'other-element'],
     ['an octave line', direction('<octave-shift type="up" size="8"/>'), 'octave-line'],
     ['a clef inside the bar', '<attributes><clef><sign>F</sign><line>4</line></clef></attributes>', 'clef'],
     ['an element of its own', '<fanfare/>', 'other-element'],
   ])('%s is said', (_name, inside, code) => expect(codes(readMusicXml(file(inside)))).toContain(code));
 
-  it('words under a note are said', () =>
-    expect(
-      codes(readMusicXml(file('', { last: NOTE('F').replace('</note>', '<lyric><text>la</text></lyric></note>') }))),
-    ).toContain('lyrics'));
+  it.each<[string, string, string]>([
+    ['a second verse', '<lyric number="1"><text>la</text></lyric><lyric number="2"><text>lo</text></lyric>', 'verses'],
+    ['a verse under a note that has no first', '<lyric number="2"><text>lo</text></lyric>', 'verses'],
+    ['a whole sentence under one note', `<lyric><text>${'la '.repeat(30)}</text></lyric>`, 'lyrics'],
+  ])('%s is said', (_name, lyric, code) =>
+    expect(codes(readMusicXml(file('', { last: NOTE('F').replace('</note>', `${lyric}</note>`) })))).toContain(code),
+  );
 
   it('a cue note is said, and what follows it stays where it is', () => {
     const read = taken(readMusicXml(file('').replace(NOTE('D'), NOTE('D', '<cue/>'))));
@@ -124,6 +134,26 @@ describe('MusicXML', () => {
 const abc = (body: string, head = 'K:C') => readAbc(`X:1\nT:A\nM:4/4\nL:1/4\n${head}\n${body}\n`);
 
 describe('ABC', () => {
+  // The ABC music standard 2.1, section 5.1: its signs, with the words where they belong.
+  it.each([
+    ['snow is fall-ing', 'C D E F|', 'snow is fall- ing'],
+    ['a _ b * c', 'C2 D z E F G|', 'a . b . c'],
+    ['* * a', 'z C z D E|', '. . a'],
+    ['a | b', 'C D E|F G|', 'a . . b .'],
+    ['of~the day', 'C D E|', 'of the day .'],
+    ['time - less', 'C D E|', 'time- . less'],
+    ['x\\-y 50\\% % nothing', 'C D E|', 'x-y 50% .'],
+    ['a b__c', '{g}C D E [FA] G|', 'a b . . c'],
+  ])('the words %s stand under %s', (words, music, expected) => {
+    const read = taken(readAbc(`X:1\nT:A\nM:none\nL:1/4\nK:C\n${music}\nw: ${words}\nA B|\n`));
+    const under = read.score.measures.flatMap((m) =>
+      m.events.flatMap((e) =>
+        e.kind === 'note' ? [e.syllable === undefined ? '.' : e.syllable.text + (e.syllable.hyphen ? '-' : '')] : [],
+      ),
+    );
+    expect(under.slice(0, -2).join(' ')).toBe(expected);
+  });
+
   it('takes all words at one note', () => {
     const read = taken(readAbc('X:1\nT:A\nM:4/4\nL:1/4\nK:C\n"^dolce""_To Coda""_sfp""_solo"C D E F|\n'));
     const [bar] = read.score.measures;
@@ -143,10 +173,11 @@ describe('ABC', () => {
   it('is taken whole without them', () => expect(codes(abc('CDEF|GABc|]'))).toEqual([]));
 
   it.each<[string, string, string | undefined, string]>([
-    ['words under the notes', 'CDEF|\nw:la la la la', undefined, 'lyrics'],
+    ['a second verse', 'CDEF|\nw:la la la la\nw:lo lo lo lo', undefined, 'verses'],
     ['words after the last note', 'CDEF|\nW:and once more', undefined, 'words-after'],
     ['an order of parts', 'CDEF|', 'P:AAB\nK:C', 'part-order'],
-    ['a chord symbol', '"G7"CDEF|', undefined, 'chord-symbols'],
+    ['words beyond the notes', 'CDEF|\nw:la la la la and more', undefined, 'lyrics-over'],
+    ['a second chord symbol at a note', '"G7""C"CDEF|', undefined, 'chord-symbols'],
     ['a grace note', '{g}CDEF|', undefined, 'grace-note'],
     ['a slur without an end', '(CDEF|', undefined, 'slur-without-end'],
     ['a hairpin without an end', '!<(!CDEF|', undefined, 'hairpin'],

@@ -137,6 +137,7 @@ export function readMidi(bytes: Uint8Array, choice?: LineChoice): Result<FileImp
   if (ticksAQuarter === undefined || ticksAQuarter <= 0) return failure('midi-not-in-beats');
   const problems = new ProblemList();
   const frame = frameOf(data);
+  if (data.tracks.some((track) => track.some((e) => e.type === 'lyrics'))) problems.add('lyrics', 'left-out');
   const streams = streamsOf(data, ticksAQuarter);
   const candidates = streams.map((s, part): Candidate => ({
     part,

@@ -11,7 +11,7 @@ export type Building = Mutable<Measure<Written>> & { events: Mutable<MusicEvent<
 /** Numbers of the ending that is open. */
 type Ending = number[] | undefined;
 
-/** What stands at the left of a bar: a repeat that begins, an ending. @returns the ending that holds from here on */
+/** What stands at the left of a bar: a repeat that begins, its ending. @returns the ending that holds from here on */
 export function takeLeftBarlines(
   measure: XmlElement,
   current: Building,
@@ -31,6 +31,7 @@ export function takeLeftBarlines(
     if (numbers.length === 0) problems.add('ending', 'left-out', { measure: number });
     else ending = numbers;
   }
+  if (ending !== undefined) current.ending = ending;
   return ending;
 }
 

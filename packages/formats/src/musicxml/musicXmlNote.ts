@@ -8,9 +8,8 @@ import {
   type Written,
 } from '@cifra/core';
 import { element as el, type XmlElement } from '@cifra/xml';
-
-/** An element that holds a text alone. */
-export const leaf = (name: string, text: string | number): XmlElement => el(name, {}, [String(text)]);
+import { leaf } from './leaf';
+import { writeLyric } from './lyrics';
 
 const ACCIDENTAL: Readonly<Record<number, string>> = {
   [-2]: 'flat-flat',
@@ -34,13 +33,27 @@ export interface NoteContext {
   readonly slurStarts: ReadonlyMap<NoteId, readonly number[]>;
   readonly slurStops: ReadonlyMap<NoteId, readonly number[]>;
   readonly figures: ReadonlyMap<NoteId, string>;
+  /** Notes whose syllable is held on those after them. */
+  readonly held: ReadonlySet<NoteId>;
 }
 
 /** A length in divisions of a quarter. */
 const units = (d: Rational, divisions: number): number => (d.n * divisions) / d.d;
 
+/** What a note has from the notes before it. */
+export interface Before {
+  readonly tied: boolean;
+  /** The word of the last syllable goes on. */
+  readonly hyphen: boolean;
+}
+
 /** A note or rest with all that hangs on it. @param full the length of its bar */
-export function writeNote(e: MusicEvent<Written>, tiedFrom: boolean, full: Rational, c: NoteContext): XmlElement {
+export function writeNote(
+  e: MusicEvent<Written>,
+  { tied: tiedFrom, hyphen }: Before,
+  full: Rational,
+  c: NoteContext,
+): XmlElement {
   const { duration } = e;
   const reading = c.accidentals.get(e.id);
   const sign = reading?.sign === undefined ? undefined : ACCIDENTAL[reading.sign];
@@ -81,6 +94,7 @@ export function writeNote(e: MusicEvent<Written>, tiedFrom: boolean, full: Ratio
           ]),
         ]),
     ...(notations.length === 0 ? [] : [el('notations', {}, notations)]),
+    ...(e.kind === 'note' && e.syllable !== undefined ? [writeLyric(e.syllable, hyphen, c.held.has(e.id))] : []),
   ]);
 }
 

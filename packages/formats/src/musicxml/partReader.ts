@@ -24,6 +24,8 @@ import type { TranspositionFrom } from '../import/toConcert';
 import { readClef, readKey, readMeter, readTranspose } from './attributesReader';
 import { type Building, type Mutable, takeLeftBarlines, takeRightBarlines, takeSound } from './barReader';
 import { type Direction, joinWords, readDirection } from './directionReader';
+import { type PlacedHarmony, placeHarmony, takeHarmonies } from './harmony';
+import { readLyric } from './lyrics';
 import { divisionsToQuarters, readDurations, readNotations, readNumber, readPitch } from './noteReader';
 
 /** A gap that a file leaves in a voice is filled with rests on a grid of eighths of a quarter. */
@@ -64,17 +66,16 @@ export class PartReader {
 
   private takeMeasure(e: XmlElement): void {
     const current: Building = { id: `m${this.measures.length + 1}`, events: [] };
-    const implicit = e.attributes.implicit === 'yes';
     this.number += 1;
-    if (implicit) current.pickup = true;
+    if (e.attributes.implicit === 'yes') current.pickup = true;
     if (this.measures.length === 0)
       Object.assign(current, { clef: 'treble', key: { fifths: 0, mode: 'none' }, meter: this.meter });
     this.ending = takeLeftBarlines(e, current, this.ending, this.problems, this.number);
-    if (this.ending !== undefined) current.ending = this.ending;
     let cursor = ZERO;
     let filled = ZERO;
     // How far the bar goes by what else stands in it: other voices, and time that passes without notes.
     let reach = ZERO;
+    const chords: PlacedHarmony[] = [];
     for (const child of elementsOf(e)) {
       switch (child.name) {
         case 'attributes':
@@ -87,8 +88,7 @@ export class PartReader {
           takeSound(child, current);
           break;
         case 'harmony':
-        case 'figured-bass':
-          this.problems.add('chord-symbols', 'left-out');
+          chords.push(placeHarmony(child, cursor, this.divisions));
           break;
         case 'backup':
           cursor = subtract(cursor, this.quarters(child));
@@ -131,6 +131,7 @@ export class PartReader {
     if (current.events.length === 0 && (compare(reach, ZERO) === 0 || compare(reach, full) > 0)) reach = full;
     const gap = subtract(reach, filled);
     if (compare(gap, rational(1, GAP_GRID)) >= 0) this.fill(current, gap, filled);
+    takeHarmonies(chords, current, this.problems, this.number);
     this.ending = takeRightBarlines(e, current, this.ending, this.problems, this.number);
     this.measures.push(current);
   }
@@ -206,7 +207,7 @@ export class PartReader {
       this.problems.add('dynamics', 'left-out', { measure: this.number, facts: { mark: dynamic } });
   }
 
-  /** A hairpin that opens and does not close. */
+  /** A hairpin that is not closed. */
   private reportWedge(): void {
     if (this.wedge !== undefined || this.wedgeWaiting !== undefined)
       this.problems.add('hairpin', 'left-out', { measure: this.number });
@@ -240,7 +241,7 @@ export class PartReader {
       : readDurations(e, this.divisions, this.number, this.problems);
     const p = rest === undefined ? readPitch(e, this.number, this.problems) : undefined;
     if (rest === undefined && p === undefined) this.problems.add('unpitched', 'repaired', { measure: this.number });
-    if (childNamed(e, 'lyric') !== undefined) this.problems.add('lyrics', 'left-out');
+    const syllable = readLyric(e, this.number, this.problems);
     const marks = readNotations(e, this.number, this.problems);
     const ties = [
       ...childrenNamed(e, 'tie'),
@@ -261,6 +262,7 @@ export class PartReader {
               pitch: p,
               ...(tieStart || !isLast ? { tie: true } : {}),
               ...(courtesy && i === 0 && { courtesy }),
+              ...(syllable !== undefined && i === 0 && { syllable }),
               ...(marks.articulations.length > 0 && i === 0 && { articulations: marks.articulations }),
               ...(marks.fermata && isLast ? { fermata: true } : {}),
               ...(marks.breath && isLast ? { breathAfter: true } : {}),

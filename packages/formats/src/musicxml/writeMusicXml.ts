@@ -12,6 +12,7 @@ import {
   standsAtStart,
   accidentalsInForce,
   type Score,
+  heldSyllables,
   semitones,
   type Tempo,
   type Written,
@@ -20,7 +21,9 @@ import {
   type Rational,
 } from '@cifra/core';
 import { element as el, writeIndentedXml, type XmlElement } from '@cifra/xml';
-import { isNumber, leaf, type NoteContext, writeNote } from './musicXmlNote';
+import { writeHarmony } from './harmony';
+import { leaf } from './leaf';
+import { isNumber, type NoteContext, writeNote } from './musicXmlNote';
 
 /** What a MusicXML part says of its player. */
 export interface MusicXmlPart {
@@ -192,16 +195,18 @@ function writePart(part: MusicXmlPart, id: string): XmlElement {
     divisions: divisionsOf(lengths),
     accidentals: accidentalsInForce(score),
     figures: part.figures ?? new Map(),
+    held: heldSyllables(score),
     ...numberSlurs(score),
   };
   const wedgeStart = new Map(score.hairpins.map((h) => [h.from, h]));
   const wedgeStop = new Set(score.hairpins.map((h) => h.to));
-  let tied = false;
+  let before = { tied: false, hyphen: false };
   const measures = placed.map(({ measure: m, number, index, meter }) => {
     const bars = barlines(m, score.measures[index - 1], score.measures[index + 1]);
     const events = m.events.flatMap((e) => {
       const wedge = wedgeStart.get(e.id);
       const marks = [
+        ...(e.chord === undefined ? [] : [writeHarmony(e.chord)]),
         ...(isNumber(context.figures.get(e.id) ?? '0')
           ? []
           : [direction([leaf('words', context.figures.get(e.id) ?? '')], 'above')]),
@@ -209,8 +214,12 @@ function writePart(part: MusicXmlPart, id: string): XmlElement {
         ...(e.dynamic === undefined ? [] : [direction([el('dynamics', {}, [el(e.dynamic)])], 'below')]),
         ...(wedge === undefined ? [] : [direction([el('wedge', { type: wedge.kind })], 'below')]),
       ];
-      const note = writeNote(e, tied, measureQuarters(meter), context);
-      tied = e.kind === 'note' && e.tie === true;
+      const note = writeNote(e, before, measureQuarters(meter), context);
+      const syllable = e.kind === 'note' ? e.syllable : undefined;
+      before = {
+        tied: e.kind === 'note' && e.tie === true,
+        hyphen: syllable === undefined ? before.hyphen : syllable.hyphen === true,
+      };
       return [...marks, note, ...(wedgeStop.has(e.id) ? [direction([el('wedge', { type: 'stop' })], 'below')] : [])];
     });
     return el(

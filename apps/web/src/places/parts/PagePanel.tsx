@@ -38,7 +38,18 @@ interface Props {
 
 const HELP: readonly (readonly [
   keyof PageSetup &
-    ('strip' | 'legend' | 'lookFirst' | 'countIn' | 'signatureMarks' | 'easierFigures' | 'circles' | 'slurs'),
+    (
+      | 'strip'
+      | 'legend'
+      | 'lookFirst'
+      | 'countIn'
+      | 'signatureMarks'
+      | 'easierFigures'
+      | 'circles'
+      | 'slurs'
+      | 'lyrics'
+      | 'chords'
+    ),
   string,
 ])[] = [
   ['strip', 'All its notes at the head'],
@@ -49,6 +60,8 @@ const HELP: readonly (readonly [
   ['easierFigures', 'A mark where another figure is easier'],
   ['circles', 'A circle round hard places'],
   ['slurs', 'Slurs'],
+  ['lyrics', 'Words to sing, where there are some'],
+  ['chords', 'Chord symbols, where there are some'],
 ];
 
 /** How pages look and how much they help: for the class, or for one pupil. */

@@ -10,22 +10,25 @@ export interface FormProps {
   readonly onClose: () => void;
 }
 
-/** A small question: its fields, and what it will do. */
+/** A small question: its fields, and what it will do, once what is filled in can be done. */
 export function Ask({
   onClose,
   onDo,
   does,
   children,
   undo,
+  valid = true,
 }: {
   readonly onClose: () => void;
   readonly onDo: () => void;
   readonly does: string;
   readonly children: ReactNode;
+  readonly valid?: boolean;
   readonly undo?: { readonly label: string; readonly run: () => void } | undefined;
 }) {
   const submit = (e: FormEvent) => {
     e.preventDefault();
+    if (!valid) return;
     onDo();
     onClose();
   };

@@ -6,7 +6,8 @@ import type { Asks } from './action';
 import type { FormProps } from './Ask';
 import { KeyForm, NewKeyForm } from './AskKey';
 import { ClefForm, MeterForm } from './AskMeter';
-import { TempoForm, WordsForm } from './AskTempo';
+import { TempoForm } from './AskTempo';
+import { ChordForm, SyllablesForm, WordsForm } from './AskWords';
 import type { Writing } from './Writing';
 
 export type Asked = Exclude<Parameters<Asks['ask']>[0], 'history' | 'take-away'>;
@@ -19,16 +20,23 @@ interface Props {
 
 const TITLES: Readonly<Record<Asked, string>> = {
   tempo: 'Tempo',
-  words: 'Words under the note',
+  words: 'Words such as dolce, at the note',
+  syllables: 'Words to sing',
+  chord: 'Chord symbol over the note',
   key: 'Key signature',
   meter: 'Meter',
   clef: 'Clef',
   'new-key': 'Move the whole line to another key',
 };
 
+/** What holds from the caret's bar on. */
+const FROM_BAR: ReadonlySet<Asked> = new Set(['tempo', 'key', 'meter', 'clef']);
+
 const FORMS: Readonly<Record<Asked, (props: FormProps) => ReactNode>> = {
   tempo: TempoForm,
   words: WordsForm,
+  syllables: SyllablesForm,
+  chord: ChordForm,
   key: KeyForm,
   meter: MeterForm,
   clef: ClefForm,
@@ -39,8 +47,7 @@ const FORMS: Readonly<Record<Asked, (props: FormProps) => ReactNode>> = {
 export function AskDialogs({ asked, writing, onClose }: Props) {
   if (asked === undefined) return null;
   const bar = placeMeasures(writing.edit.score)[writing.snapshot().caret.measure];
-  const from = bar === undefined ? '' : ` from ${barName(bar.number)}`;
-  const title = asked === 'words' || asked === 'new-key' ? TITLES[asked] : `${TITLES[asked]}${from}`;
+  const from = bar === undefined || !FROM_BAR.has(asked) ? '' : ` from ${barName(bar.number)}`;
   const Form = FORMS[asked];
   return (
     <Modal
@@ -48,7 +55,7 @@ export function AskDialogs({ asked, writing, onClose }: Props) {
       onOpenChange={(open) => {
         if (!open) onClose();
       }}
-      title={title}
+      title={`${TITLES[asked]}${from}`}
     >
       <Form writing={writing} onClose={onClose} />
     </Modal>

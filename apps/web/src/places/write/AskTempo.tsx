@@ -1,4 +1,4 @@
-import { eventAt, type NoteValue, targetPlaces } from '@cifra/core';
+import type { NoteValue } from '@cifra/core';
 import { useState } from 'react';
 import { SelectField, TextField } from '../../ui/Field';
 import { Ask, type FormProps, here } from './Ask';
@@ -12,7 +12,7 @@ export function TempoForm({ writing, onClose }: FormProps) {
   const number = Number(perMinute);
   const valid = perMinute.trim() === '' || (number >= 10 && number <= 400);
   const run = () => {
-    const mark = perMinute.trim() === '' || !valid ? undefined : { value, dots, perMinute: number };
+    const mark = perMinute.trim() === '' ? undefined : { value, dots, perMinute: number };
     writing.run({
       kind: 'tempo',
       tempo:
@@ -26,6 +26,7 @@ export function TempoForm({ writing, onClose }: FormProps) {
       onClose={onClose}
       onDo={run}
       does="Set the tempo"
+      valid={valid}
       undo={
         before === undefined
           ? undefined
@@ -65,24 +66,6 @@ export function TempoForm({ writing, onClose }: FormProps) {
           error={valid ? undefined : 'Between 10 and 400.'}
         />
       </div>
-    </Ask>
-  );
-}
-
-export function WordsForm({ writing, onClose }: FormProps) {
-  const [place] = targetPlaces(writing.edit);
-  const [words, setWords] = useState(eventAt(writing.edit.score, place)?.words ?? '');
-  return (
-    <Ask onClose={onClose} onDo={() => void writing.run({ kind: 'words', words })} does="Write them">
-      <TextField
-        id="note-words"
-        label="Words"
-        value={words}
-        onChange={(e) => setWords(e.target.value)}
-        maxLength={100}
-        autoFocus
-        hint="Leave it empty to take the words away."
-      />
     </Ask>
   );
 }

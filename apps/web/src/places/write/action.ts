@@ -2,7 +2,9 @@ import type { Writing } from './Writing';
 
 /** What an action may ask of the place besides the line itself. */
 export interface Asks {
-  readonly ask: (what: 'tempo' | 'words' | 'key' | 'meter' | 'clef' | 'new-key' | 'history' | 'take-away') => void;
+  readonly ask: (
+    what: 'tempo' | 'words' | 'syllables' | 'chord' | 'key' | 'meter' | 'clef' | 'new-key' | 'history' | 'take-away',
+  ) => void;
   readonly showCommands: () => void;
   readonly showKeys: () => void;
   readonly togglePiano: () => void;

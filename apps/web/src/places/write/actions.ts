@@ -165,7 +165,9 @@ export const ACTIONS: readonly Action[] = [
     action('Signs', which, name, keys, does({ kind: 'articulation', which }), 'articulation'),
   ),
   action('Signs', 'courtesy', 'Reminder sign in brackets', '', does({ kind: 'courtesy' }), 'courtesy accidental'),
-  action('Signs', 'words', 'Words under the note …', '"', (_w, a) => a.ask('words'), 'text'),
+  action('Signs', 'words', 'Words such as dolce, at the note …', '"', (_w, a) => a.ask('words'), 'text direction'),
+  action('Signs', 'syllables', 'Words to sing …', 'l', (_w, a) => a.ask('syllables'), 'lyrics verse syllables'),
+  action('Signs', 'chord', 'Chord symbol over the note …', 'w', (_w, a) => a.ask('chord'), 'harmony chords'),
   ...LOUDNESS.map(([which, name]) =>
     action('Loudness', which, `${which}: ${name}`, '', does({ kind: 'dynamic', which }), 'dynamics loudness'),
   ),

@@ -1,0 +1,1 @@
+UPDATE "classes" SET "page" = "page" || '{"lyrics": true, "chords": true}'::jsonb;

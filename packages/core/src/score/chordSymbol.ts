@@ -1,0 +1,58 @@
+import { letterName, type Step } from '../pitch/pitch';
+
+/** A letter with its sign, in no octave. */
+export interface Letter {
+  readonly step: Step;
+  readonly alter: number;
+}
+
+/** What others play under the line: a root, what stands on it, and another bass where one is wanted. */
+export interface ChordSymbol {
+  readonly root: Letter;
+  /** As it is written after the root: nothing for a major chord, `m`, `7`, `maj7`, `sus4`. */
+  readonly kind: string;
+  readonly bass?: Letter;
+}
+
+/** Longest kind that is kept. */
+export const MAX_CHORD_KIND = 20;
+/** What a kind is made of; words such as `Allegro` or `Fine` begin like a chord and are none. */
+export const CHORD_KIND = /^(?:maj|min|mi|ma|m|M|dim|aug|sus|add|alt|no|6\/9|[b#]?[0-9]|[()+\-°øΔ, ])*$/;
+const SIGN_OF: Readonly<Record<string, number>> = { bb: -2, '♭♭': -2, b: -1, '♭': -1, '': 0, '#': 1, '♯': 1, '##': 2 };
+const SIGNS = '(bb|♭♭|b|♭|##|#|♯|)';
+const SYMBOL = new RegExp(`^([A-G])${SIGNS}(.*?)(?:/([A-G])${SIGNS})?$`);
+
+const letterOf = (step: string, sign: string): Letter => ({ step: step as Step, alter: SIGN_OF[sign] ?? 0 });
+
+/**
+ * Reads a chord symbol as it is typed.
+ * @returns nothing where the text is no chord symbol, but words
+ * @example readChordSymbol('Bbm7/F') // B♭, minor seventh, over F
+ */
+export function readChordSymbol(text: string): ChordSymbol | undefined {
+  const m = SYMBOL.exec(text.trim());
+  if (m === null) return undefined;
+  const [, step = '', sign = '', rest = '', bassStep, bassSign = ''] = m;
+  const kind = rest.trim().replaceAll('♭', 'b').replaceAll('♯', '#');
+  if (kind.length > MAX_CHORD_KIND || !CHORD_KIND.test(kind)) return undefined;
+  return {
+    root: letterOf(step, sign),
+    kind,
+    ...(bassStep !== undefined && { bass: letterOf(bassStep, bassSign) }),
+  };
+}
+
+/** As it is printed. @example chordText({ root: B♭, kind: 'm7', bass: F }) // B♭m7/F */
+export const chordText = ({ root, kind, bass }: ChordSymbol): string =>
+  `${letterName(root)}${kind.replace(/b(?=\d)/g, '♭').replace(/#(?=\d)/g, '♯')}${bass === undefined ? '' : `/${letterName(bass)}`}`;
+
+/** As it is typed, and as files of text have it. @example Bbm7/F */
+export const plainChordText = (chord: ChordSymbol): string =>
+  chordText(chord).replaceAll('♭', 'b').replaceAll('♯', '#');
+
+/** The chord with its letters moved; what stands on them stays. */
+export const mapChord = ({ root, bass, ...rest }: ChordSymbol, move: (l: Letter) => Letter): ChordSymbol => ({
+  ...rest,
+  root: move(root),
+  ...(bass !== undefined && { bass: move(bass) }),
+});

@@ -1,0 +1,69 @@
+import { applyCommand } from '../edit/applyCommand';
+import type { Written } from '../pitch/pitch';
+import { line } from '../testing/line';
+import type { Score } from './score';
+import { heldSyllables, readSyllables, syllablesText, withSyllables } from './syllables';
+
+/** What stands under each note. */
+const under = (score: Score<Written>): (string | undefined)[] =>
+  score.measures.flatMap((m) =>
+    m.events.flatMap((e) =>
+      e.kind === 'note' ? [e.syllable && `${e.syllable.text}${e.syllable.hyphen ? '-' : ''}`] : [],
+    ),
+  );
+
+describe('words to sing', () => {
+  it('are read as they are typed', () => {
+    expect(readSyllables('Snow is fall-ing _ down, and~I')).toEqual([
+      { text: 'Snow' },
+      { text: 'is' },
+      { text: 'fall', hyphen: true },
+      { text: 'ing' },
+      undefined,
+      { text: 'down,' },
+      { text: 'and I' },
+    ]);
+    expect(readSyllables('  ')).toEqual([]);
+    expect(readSyllables('fall-_ing')).toEqual([{ text: 'fall', hyphen: true }, undefined, { text: 'ing' }]);
+  });
+
+  it('stand under the notes that are struck: not under rests, not where a note is tied on', () => {
+    const { score, left } = withSyllables(line<Written>('C4 R D4:h~ | D4 E4:h F4'), 'snow fall-ing down');
+    expect(under(score)).toEqual(['snow', 'fall-', undefined, 'ing', 'down']);
+    expect(left).toBe(0);
+  });
+
+  it('that find no note are counted, and notes beyond the words have none', () => {
+    expect(withSyllables(line<Written>('C4 D4'), 'one two _ three four').left).toBe(2);
+    const long = withSyllables(line<Written>('C4 D4 E4'), 'a b c').score;
+    expect(under(withSyllables(long, 'x').score)).toEqual(['x', undefined, undefined]);
+    expect(under(withSyllables(long, '').score)).toEqual([undefined, undefined, undefined]);
+  });
+
+  it.each(['', 'snow', 'snow is fall-ing', 'fall- _ ing', '_ _ down', 'and~I fall-ing'])(
+    '%s can be typed again as it stands',
+    (text) => {
+      const { score } = withSyllables(line<Written>('C4 D4 E4 F4 | G4 A4'), text);
+      const again = withSyllables(line<Written>('C4 D4 E4 F4 | G4 A4'), syllablesText(score)).score;
+      expect(under(again)).toEqual(under(score));
+    },
+  );
+
+  it('are held where a slur or a tie leads on, not where a note is without words', () => {
+    const { score } = withSyllables(line<Written>('C4 D4 E4 F4 | G4:h~ G4:h'), 'a _ b _ c');
+    const slurred = { ...score, slurs: [{ from: 'n1', to: 'n2' }] };
+    expect([...heldSyllables(slurred)]).toEqual(['n1', 'n5']);
+  });
+
+  it('go with their notes: typed in one step, kept by the first half of a note that a bar line parts', () => {
+    const at = { score: line<Written>('C4 D4 E4 F4'), caret: { measure: 0, at: 0 } };
+    const done = applyCommand(at, { kind: 'syllables', text: 'snow is fall-ing' });
+    if (!done.ok) throw new Error('refused');
+    expect(under(done.value.score)).toEqual(['snow', 'is', 'fall-', 'ing']);
+    const longer = applyCommand(
+      { ...done.value, caret: { measure: 0, at: 0 } },
+      { kind: 'meter', meter: { beats: 3, unit: 8 }, rebar: true },
+    );
+    expect(longer.ok && under(longer.value.score)).toEqual(['snow', 'is', undefined, 'fall-', 'ing', undefined]);
+  });
+});
