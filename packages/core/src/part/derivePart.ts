@@ -8,6 +8,7 @@ import { decidePart, type PartDecisions } from './decidePart';
 import { isUnplayable, misfitSide } from './misfit';
 import { countNotes } from './octave';
 import { DEFAULT_TEACHING, type Teaching } from './teaching';
+import { gatherRests } from './gatherRests';
 import { writeScore } from './writeScore';
 
 /** A player's page: the written line with what led to it. */
@@ -55,13 +56,18 @@ export function derivePart(
     choice,
     teaching,
   );
-  const { score, simplified, moved } = writeScore(concert, {
+  const {
+    score: written,
+    simplified,
+    moved,
+  } = writeScore(concert, {
     keys,
     interval,
     clef: decisions.clef.clef,
     alternatives: choice.alternatives ?? {},
     breaths: plannedMarks(concert, instrument, teaching),
   });
+  const score = gatherRests(written);
   const outside: NoteId[] = [];
   const unplayable: NoteId[] = [];
   for (const { id, pitch } of notesOf(score)) {

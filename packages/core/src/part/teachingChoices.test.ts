@@ -62,6 +62,7 @@ const WHERE: Readonly<
   fadeStep: ['trumpet'],
   fingerCount: ['clarinet', { octaves: -1 }],
   horn: ['horn'],
+  attachment: ['f-trombone', { octaves: -1 }, {}, line<Concert>('Eb3 D3 Eb3:h')],
   recorder: ['descant-recorder'],
   fluteBFlat: ['flute'],
   saxophoneBFlat: ['alto-saxophone', {}, {}, line<Concert>('Bb3 C4 Db4 C4', { fifths: -3 })],
