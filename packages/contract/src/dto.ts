@@ -139,6 +139,7 @@ export class ConventionsDto implements ConventionOverrides {
   @Convention('fadeStep') fadeStep?: Conventions['fadeStep'];
   @Convention('fingerCount') fingerCount?: Conventions['fingerCount'];
   @Convention('horn') horn?: Conventions['horn'];
+  @Convention('attachment') attachment?: Conventions['attachment'];
   @Convention('recorder') recorder?: Conventions['recorder'];
   @Convention('fluteBFlat') fluteBFlat?: Conventions['fluteBFlat'];
   @Convention('saxophoneBFlat') saxophoneBFlat?: Conventions['saxophoneBFlat'];

@@ -142,6 +142,7 @@ export {
   type Playable,
   type PreferredReason,
   type Remedy,
+  slideNumber,
   type SlideFigure,
   type ValveFigure,
 } from './fingering/figure';

@@ -1,4 +1,4 @@
-import { type Figure, finger, type Instrument, midi, type Conventions, spellWritten } from '@cifra/core';
+import { type Figure, finger, type Instrument, midi, type Conventions, slideNumber, spellWritten } from '@cifra/core';
 import { hasThumbLever, KEY_LAYOUTS } from '@cifra/engrave';
 
 /** Something that can be pressed on the drawing of an instrument. */
@@ -141,7 +141,7 @@ export function pressedFor(figure: Figure): Pressed {
     case 'valves':
       return new Map([...thumb, ...figure.valves.map((v): [string, PadState] => [`valve:${v}`, 'pressed'])]);
     case 'slide':
-      return new Map([...thumb, [`slide:${figure.position}`, 'pressed']]);
+      return new Map([...thumb, [`slide:${slideNumber(figure)}`, 'pressed']]);
     case 'keys': {
       const hand = (side: 'left' | 'right'): [string, PadState][] =>
         figure[side].map((t) => (HALF.test(t) ? [`${side}:${t.slice(0, -1)}`, 'half'] : [`${side}:${t}`, 'pressed']));

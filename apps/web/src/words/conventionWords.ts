@@ -8,6 +8,7 @@ export const CONVENTION_QUESTION_WORDS: Readonly<Record<ConventionQuestion, stri
   fadeStep: 'How far they have faded',
   fingerCount: 'Fingers on woodwinds are counted',
   horn: 'The horn is',
+  attachment: 'Positions with the F attachment are said',
   recorder: 'Recorders are fingered',
   fluteBFlat: 'Flute B♭',
   saxophoneBFlat: 'Saxophone B♭',
@@ -35,6 +36,7 @@ export const CONVENTION_CHOICE_WORDS: ChoiceWords = {
     double: 'a double horn with thumb',
     'single-b-flat': 'a single horn in B♭',
   },
+  attachment: { 'plain-slide': 'where the plain slide stands (T4+)', own: 'counted for themselves (T3)' },
   recorder: { baroque: 'baroque (forked F)', german: 'German (plain F)' },
   fluteBFlat: { 'one-and-one': 'one and one', thumb: 'thumb key' },
   saxophoneBFlat: { side: 'side key', bis: 'bis key', 'one-and-one': 'one and one' },
@@ -63,7 +65,7 @@ export const CONVENTION_GROUPS: readonly {
   },
   {
     title: 'Hands and instruments',
-    questions: ['fingerCount', 'recorder', 'fluteBFlat', 'saxophoneBFlat', 'horn', 'euphonium'],
+    questions: ['fingerCount', 'recorder', 'fluteBFlat', 'saxophoneBFlat', 'horn', 'euphonium', 'attachment'],
   },
 ];
 

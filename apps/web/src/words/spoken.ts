@@ -98,7 +98,9 @@ export function figureWords(f: Figure, count: FingerCount = 'six-down'): string 
     case 'valves':
       return `${f.thumb === true ? 'thumb and ' : ''}${valveWords(f.valves)}`;
     case 'slide':
-      return `${ordinal(f.position)} position${f.adjust > 0 ? ', drawn in a little' : f.adjust < 0 ? ', out a little' : ''}${f.thumb === true ? ', with the thumb' : ''}`;
+      return f.counted === undefined
+        ? `${ordinal(f.position)} position${f.adjust > 0 ? ', drawn in a little' : f.adjust < 0 ? ', out a little' : ''}${f.thumb === true ? ', with the thumb' : ''}`
+        : `${ordinal(f.counted)} position of the attachment, with the thumb`;
     case 'keys': {
       if (figureText(f) === '-') return 'nothing pressed';
       const left = f.left.length === 0 ? '' : `left hand: ${hand(f.left)}`;

@@ -1,4 +1,6 @@
 import {
+  type SlideFigure,
+  slideNumber,
   type BuildUpWords,
   type Change,
   changeNames,
@@ -27,6 +29,9 @@ export const buildUpWords = (plan: PagePlan): BuildUpWords => ({
   },
 });
 
+/** A position as its player knows it. */
+const slideName = (f: SlideFigure): string => `${f.thumb === true ? 'T' : ''}${slideNumber(f)}`;
+
 /** What the hands do in a change: `7 fingers move, 4 down and 3 up`; undefined where they do nothing. */
 export function handsWords({ from, to }: Change, { part, annotations }: PagePlan): string | undefined {
   const [a, b] = [annotations.get(from)?.fingering, annotations.get(to)?.fingering];
@@ -36,7 +41,7 @@ export function handsWords({ from, to }: Change, { part, annotations }: PagePlan
     const [x, y] = [slidePlace(a.figure), slidePlace(b.figure)];
     return x === y
       ? undefined
-      : `the slide goes ${y > x ? 'out' : 'in'} from ${a.figure.position} to ${b.figure.position}`;
+      : `the slide goes ${y > x ? 'out' : 'in'} from ${slideName(a.figure)} to ${slideName(b.figure)}`;
   }
   const { moves, down, up } = figureChange(
     a.figure,

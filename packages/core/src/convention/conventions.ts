@@ -13,6 +13,8 @@ export const CONVENTION_CHOICES = {
   /** Woodwind fingers counted six down the front, or 1 2 3 on each hand. */
   fingerCount: ['six-down', 'each-hand'],
   horn: ['single-f', 'double', 'single-b-flat'],
+  /** Positions with the F attachment: where the plain slide would stand, or counted for themselves. */
+  attachment: ['plain-slide', 'own'],
   recorder: ['baroque', 'german'],
   fluteBFlat: ['one-and-one', 'thumb'],
   saxophoneBFlat: ['side', 'bis', 'one-and-one'],

@@ -3,7 +3,7 @@ import type { Instrument, InstrumentId } from '../instrument/instrument';
 import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
 import { taughtAs } from '../instrument/taught';
 import { midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
-import { DEFAULT_CONVENTIONS, CONVENTION_CHOICES, conventionsOf } from '../convention/conventions';
+import { CONVENTION_CHOICES, type Conventions, conventionsOf, DEFAULT_CONVENTIONS } from '../convention/conventions';
 import { noteAt, wholeRange } from '../testing/notes';
 import { type Figure, figureText, type Playable } from './figure';
 import { attachmentPosition, combinationCents, fingerOnTube, partialCents } from './tube';
@@ -268,6 +268,30 @@ describe('brass figures against the harmonic series', () => {
         1 + 12 * Math.log2(1 + (longTube * (2 ** (n / 12) - 1)) / shortTube),
         9,
       );
+  });
+
+  it('counts the positions of the F attachment for themselves where they are taught so', () => {
+    const taught = (attachment: Conventions['attachment']) => {
+      const trombone = taughtAs('f-trombone', conventionsOf({ attachment }));
+      return ['F2', 'E2', 'Eb2', 'D2', 'Db2', 'C2'].map((n) => {
+        const f = finger(trombone, parsePitch(n), conventionsOf({ attachment }));
+        const own = f.kind === 'playable' ? [f.figure, ...f.alternates.map((a) => a.figure)] : [];
+        return own.map((x) => figureText(x)).find((t) => t.startsWith('T'));
+      });
+    };
+    // Common practice, no source: six positions, each a half step, of which the last reaches beyond the plain seventh.
+    expect(taught('own')).toEqual(['T1', 'T2', 'T3', 'T4', 'T5', 'T6']);
+    expect(taught('plain-slide')).toEqual(['T1', 'T2-', 'T4+', 'T5', 'T6', 'T7-']);
+    expect(figure('f-trombone', 'B1')).toBe('below-range');
+  });
+
+  it('the low notes of the horn are its own fundamentals', () => {
+    const low = (id: 'horn' | 'b-flat-horn', n: string) => {
+      const f = finger(instrumentOf(id), parsePitch(n), conventionsOf({}));
+      return f.kind === 'playable' ? figureText(f.figure) : f.because;
+    };
+    expect(['C3', 'B2', 'G2', 'F#2', 'F2'].map((n) => low('horn', n))).toEqual(['0', '2', '13', '123', 'below-range']);
+    expect(['F3', 'B2', 'Bb2'].map((n) => low('b-flat-horn', n))).toEqual(['0', '123', 'below-range']);
   });
 
   it('knows a note for every half step', () => {

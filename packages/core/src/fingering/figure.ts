@@ -8,15 +8,20 @@ export interface ValveFigure {
 }
 
 /**
- * Slide position 1 to 7; `adjust` +1 is slid in a little (raised), -1 out a little. `thumb` is the F attachment, whose
- * positions lie further apart.
+ * Slide position 1 to 7, as the plain slide counts them; `adjust` +1 is slid in a little (raised), -1 out a little.
+ * `thumb` is the F attachment, whose positions lie further apart; `counted` is the number of the position where they
+ * are counted for themselves.
  */
 export interface SlideFigure {
   readonly kind: 'slide';
   readonly position: number;
   readonly adjust: -1 | 0 | 1;
   readonly thumb?: boolean;
+  readonly counted?: number;
 }
+
+/** The number that a player knows a position by. */
+export const slideNumber = ({ counted, position }: SlideFigure): number => counted ?? position;
 
 /** Touches pressed by each hand, in the order of the figure text; `h` after a finger is half closed. */
 export interface KeyFigure {
@@ -40,7 +45,7 @@ export const countedTouch = (touch: string, count: FingerCount): string =>
 
 /**
  * Figure text, the plain notation that files, tests and accessible names share.
- * @example `13`, `0`, `T12`, `2+`, `T 1 2 | 4`, `-`
+ * @example `13`, `0`, `T12`, `2+`, `T3`, `T 1 2 | 4`, `-`
  */
 export function figureText(f: Figure, count: FingerCount = 'six-down'): string {
   const thumb = f.kind !== 'keys' && f.thumb === true ? 'T' : '';
@@ -48,7 +53,9 @@ export function figureText(f: Figure, count: FingerCount = 'six-down'): string {
     case 'valves':
       return thumb + (f.valves.length === 0 ? '0' : f.valves.join(''));
     case 'slide':
-      return `${thumb}${f.position}${f.adjust > 0 ? '+' : f.adjust < 0 ? '-' : ''}`;
+      return f.counted === undefined
+        ? `${thumb}${f.position}${f.adjust > 0 ? '+' : f.adjust < 0 ? '-' : ''}`
+        : `${thumb}${f.counted}`;
     case 'keys': {
       if (f.left.length === 0 && f.right.length === 0) return '-';
       if (f.right.length === 0) return f.left.join(' ');

@@ -20,8 +20,8 @@ export interface Tube {
   readonly thirdSlide?: boolean;
   /** A horn's B♭ tube, a fourth higher: alone, or reached by the thumb from the note given upward. */
   readonly bFlatSide?: 'alone' | { readonly fundamental: number; readonly from: number };
-  /** The trombone's F attachment. */
-  readonly attachment?: boolean;
+  /** The trombone's F attachment: its positions said as the plain slide's, or counted for themselves. */
+  readonly attachment?: 'plain-slide' | 'own';
 }
 
 /**
@@ -38,8 +38,11 @@ const SLIDE_PARTIALS: readonly number[] = [2, 3, 4, 5, 6, 7, 8];
 /** With the attachment only the notes that save a long reach: its second and third partials. */
 const ATTACHMENT_PARTIALS: readonly number[] = [2, 3];
 const ATTACHMENT_SEMITONES = 5;
-/** Half steps below the open notes of the attachment that are worth a figure: further out, the arm is too short. */
-const ATTACHMENT_REACH = 3;
+/**
+ * Half steps below the open notes of the attachment that are worth a figure: as far as the slide goes for the low notes
+ * that nothing else plays, no further than the arm likes for the others. Common practice, no source.
+ */
+const ATTACHMENT_REACH: Readonly<Record<number, number>> = { 2: 5, 3: 3 };
 /** From this share of a position on, the figure says in or out a little. */
 const ADJUST_FROM = 0.2;
 
@@ -116,11 +119,17 @@ function openPartials(
 }
 
 /** The written position nearest to where the slide stands with the attachment on. */
-function attachmentFigure(lowered: number): SlideFigure {
+function attachmentFigure(lowered: number, counting: Tube['attachment']): SlideFigure {
   const exact = attachmentPosition(lowered);
   const position = Math.round(exact);
   const off = exact - position;
-  return { kind: 'slide', position, adjust: off > ADJUST_FROM ? -1 : off < -ADJUST_FROM ? 1 : 0, thumb: true };
+  return {
+    kind: 'slide',
+    position,
+    adjust: off > ADJUST_FROM ? -1 : off < -ADJUST_FROM ? 1 : 0,
+    thumb: true,
+    ...(counting === 'own' && { counted: lowered + 1 }),
+  };
 }
 
 function slideWays(tube: Tube, target: number): Way[] {
@@ -137,11 +146,11 @@ function slideWays(tube: Tube, target: number): Way[] {
       },
     ];
   });
-  if (tube.attachment !== true) return plain;
+  if (tube.attachment === undefined) return plain;
   const withThumb = openPartials(tube.fundamental - ATTACHMENT_SEMITONES, ATTACHMENT_PARTIALS, target)
-    .filter((o) => o.lowered <= ATTACHMENT_REACH)
+    .filter((o) => o.lowered <= (ATTACHMENT_REACH[o.partial] ?? 0))
     .map((open): Way => ({
-      figure: attachmentFigure(open.lowered),
+      figure: attachmentFigure(open.lowered, tube.attachment),
       origin: { ...open, cents: partialCents(open.partial) },
       cost: open.lowered,
     }));
@@ -249,8 +258,8 @@ function preferredOver(best: Way, others: readonly Way[]): PreferredReason | und
  */
 export function fingerOnTube(tube: Tube, target: number): Fingering {
   const lowest =
-    tube.attachment === true
-      ? partialMidi(tube.fundamental - ATTACHMENT_SEMITONES, 2) - ATTACHMENT_REACH
+    tube.attachment !== undefined
+      ? partialMidi(tube.fundamental - ATTACHMENT_SEMITONES, 2) - (ATTACHMENT_REACH[2] ?? 0)
       : partialMidi(tube.fundamental, 2) - 6;
   if (target < lowest) return { kind: 'unplayable', because: 'below-range' };
   const ways = (tube.kind === 'slide' ? slideWays(tube, target) : valveWays(tube, target)).sort(

@@ -47,6 +47,12 @@ export const HORN_TUBES = Object.freeze({
   'single-b-flat': brass('valves', 'F2', { bFlatSide: 'alone' }),
 });
 
+/** The F attachment's positions, as the plain slide's or counted for themselves. */
+export const F_ATTACHMENT = Object.freeze({
+  'plain-slide': brass('slide', 'Bb1', { attachment: 'plain-slide' }),
+  own: brass('slide', 'Bb1', { attachment: 'own' }),
+});
+
 const LIPS: readonly Caution[] = ['rest-lips', 'protect-ears', 'condensation', 'clean-mouthpiece'];
 const SLIDE: readonly Caution[] = ['clear-slide', ...LIPS];
 const REED: readonly Caution[] = ['soak-reed', 'reed-cap', 'no-sharing'];
@@ -99,6 +105,9 @@ const HORN = {
   sounds: '-P5',
   first: 'F4 G4 A4 Bb4 C5',
   year1: 'G3 E5',
+  full: 'F#2 C6',
+  // Its low notes are there to be met, not to be put an octave down to.
+  octaveBy: TREBLE_BRASS.full,
   unison: 3,
   program: 60,
 } as const;
@@ -343,7 +352,13 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
   },
   horn: { ...HORN, name: 'Horn', short: 'Hn.', system: HORN_TUBES['single-f'] },
   'double-horn': { ...HORN, name: 'Double horn', short: 'D. Hn.', system: HORN_TUBES.double },
-  'b-flat-horn': { ...HORN, name: 'Single B♭ horn', short: 'B♭ Hn.', system: HORN_TUBES['single-b-flat'] },
+  'b-flat-horn': {
+    ...HORN,
+    name: 'Single B♭ horn',
+    short: 'B♭ Hn.',
+    full: 'B2 C6',
+    system: HORN_TUBES['single-b-flat'],
+  },
   'tenor-horn': {
     ...TREBLE_BRASS,
     name: 'Tenor horn',
@@ -362,10 +377,10 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     ...TROMBONE,
     name: 'Trombone with F attachment',
     short: 'F Tbn.',
-    full: 'D2 Bb4',
+    full: 'C2 Bb4',
     // The attachment lends lower notes, not a lower part: it plays beside plain trombones.
     octaveBy: TROMBONE.full,
-    system: brass('slide', 'Bb1', { attachment: true }),
+    system: F_ATTACHMENT['plain-slide'],
   },
   'treble-trombone': {
     ...B_FLAT_TREBLE,

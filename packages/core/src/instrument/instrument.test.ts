@@ -174,6 +174,7 @@ describe('the question of convention that an instrument asks', () => {
       'tenor-saxophone': 'saxophoneBFlat',
       'baritone-saxophone': 'saxophoneBFlat',
       horn: 'horn',
+      'f-trombone': 'attachment',
       baritone: 'euphonium',
       euphonium: 'euphonium',
     });

@@ -6,12 +6,21 @@ import {
   type Conventions,
 } from '../convention/conventions';
 import type { Instrument, InstrumentId } from './instrument';
-import { HORN_TUBES, instrumentOf } from './instrument.data';
+import { F_ATTACHMENT, HORN_TUBES, instrumentOf } from './instrument.data';
 
 const HORNS: Readonly<Record<Conventions['horn'], Instrument>> = {
   'single-f': instrumentOf('horn'),
   double: Object.freeze({ ...instrumentOf('horn'), system: HORN_TUBES.double }),
-  'single-b-flat': Object.freeze({ ...instrumentOf('horn'), system: HORN_TUBES['single-b-flat'] }),
+  'single-b-flat': Object.freeze({
+    ...instrumentOf('horn'),
+    ranges: instrumentOf('b-flat-horn').ranges,
+    system: HORN_TUBES['single-b-flat'],
+  }),
+};
+
+const ATTACHMENTS: Readonly<Record<Conventions['attachment'], Instrument>> = {
+  'plain-slide': instrumentOf('f-trombone'),
+  own: Object.freeze({ ...instrumentOf('f-trombone'), system: F_ATTACHMENT.own }),
 };
 
 /** Instruments whose clef is a matter of convention, as they are in treble clef. */
@@ -21,13 +30,15 @@ const IN_TREBLE: Readonly<Partial<Record<InstrumentId, Instrument>>> = {
 };
 
 /**
- * An instrument as a convention teaches it: which tube the horn has, which clef a euphonium or baritone reads.
+ * An instrument as a convention teaches it: which tube the horn has, how an attachment's positions
+ * are counted, which clef a euphonium or baritone reads.
  *
  * The id stays, so that a class keeps its list when the convention changes.
  * @example taughtAs('euphonium', conventionsOf({ euphonium: 'treble-clef' })).clefs // ['treble']
  */
 export function taughtAs(id: InstrumentId, conventions: Conventions): Instrument {
   if (id === 'horn') return HORNS[conventions.horn];
+  if (id === 'f-trombone') return ATTACHMENTS[conventions.attachment];
   return (conventions.euphonium === 'treble-clef' ? IN_TREBLE[id] : undefined) ?? instrumentOf(id);
 }
 
@@ -43,6 +54,7 @@ const WOODWIND_QUESTION: Readonly<Partial<Record<Woodwind, ConventionQuestion>>>
  */
 export function figureQuestion(id: InstrumentId): ConventionQuestion | undefined {
   if (id === 'horn') return 'horn';
+  if (id === 'f-trombone') return 'attachment';
   if (IN_TREBLE[id] !== undefined) return 'euphonium';
   const { system } = instrumentOf(id);
   return system.kind === 'woodwind' ? WOODWIND_QUESTION[system.woodwind] : undefined;

@@ -154,5 +154,7 @@ function slideLegend(attachment: boolean): Legend {
 export function drawLegend(instrument: Instrument, keys: readonly KeyPlace[], four: boolean): Legend {
   const { system } = instrument;
   if (system.kind === 'woodwind') return keyLegend(instrument, keys);
-  return system.tube.kind === 'slide' ? slideLegend(system.tube.attachment === true) : valveLegend(instrument, four);
+  return system.tube.kind === 'slide'
+    ? slideLegend(system.tube.attachment !== undefined)
+    : valveLegend(instrument, four);
 }
