@@ -30,6 +30,7 @@ describe('silent bars in a row', () => {
 
   it.each<[string, number, Partial<Measure<Written>>]>([
     ['a new meter', 2, { meter: { beats: 4, unit: 4 } }],
+    ['a new clef', 2, { clef: 'bass' }],
     ['a new signature', 2, { key: { fifths: 1, mode: 'major' } }],
     ['a tempo', 2, { tempo: { words: 'Slower' } }],
     ['a repeat that begins', 2, { repeatStart: true }],
@@ -45,15 +46,31 @@ describe('silent bars in a row', () => {
     ),
   );
 
-  it('stay single where something is written at a rest', () => {
+  it.each<[string, Partial<Measure<Written>>]>([
+    ['a bar that is yet to be written', { events: [] }],
+    ['a pickup', { pickup: true }],
+  ])('do not take in %s', (_name, change) =>
+    expect(lengths(gatherRests(silent('R:w | R:w | R:w', { 1: change })))).toEqual([undefined, undefined, undefined]),
+  );
+
+  it.each<[string, object]>([
+    ['words', { words: 'solo' }],
+    ['a fermata', { fermata: true }],
+    ['a dynamic', { dynamic: 'p' }],
+    ['a chord symbol', { chord: { root: { step: 'C', alter: 0 }, kind: '' } }],
+  ])('stay single where %s stands at a rest', (_name, mark) => {
     const score = silent('R:w | R:w | R:w');
     const marked = {
       ...score,
       measures: score.measures.map((m, i) =>
-        i === 1 ? { ...m, events: m.events.map((e) => ({ ...e, words: 'solo' })) } : m,
+        i === 1 ? { ...m, events: m.events.map((e) => ({ ...e, ...mark })) } : m,
       ),
     };
     expect(lengths(gatherRests(marked))).toEqual([undefined, undefined, undefined]);
+  });
+
+  it('stay single where a hairpin begins and ends', () => {
+    const score = silent('R:w | R:w | R:w');
     const wedge = { ...score, hairpins: [{ kind: 'crescendo' as const, from: 'n1', to: 'n2' }] };
     expect(lengths(gatherRests(wedge))).toEqual([undefined, undefined, undefined]);
   });

@@ -39,6 +39,13 @@ describe('a chord symbol', () => {
     ['A♭maj7', 'A♭maj7'],
     ['Ebsus4', 'E♭sus4'],
     [' G7(b9) ', 'G7(♭9)'],
+    ['Abbm', 'A♭♭m'],
+    ['B♭♭7', 'B♭♭7'],
+    ['F##', 'F♯♯'],
+    ['C7♭5', 'C7♭5'],
+    ['G7#5', 'G7♯5'],
+    ['E m7', 'Em7'],
+    ['C7(b5,#9,add13)', 'C7(♭5,♯9,add13)'],
     ['B°', 'B°'],
     ['D/F#', 'D/F♯'],
   ])('%s is printed %s, and read again the same', (typed, printed) => {
@@ -59,6 +66,7 @@ describe('a chord symbol', () => {
     'Bassoon',
     'C/H',
     'Gb'.repeat(20),
+    `C${'7'.repeat(21)}`,
   ])('%s is none', (text) => expect(readChordSymbol(text)).toBeUndefined());
 
   it('stands on a page as far away as the notes', () => {

@@ -24,6 +24,8 @@ describe('words to sing', () => {
       { text: 'and I' },
     ]);
     expect(readSyllables('  ')).toEqual([]);
+    expect(readSyllables(' a  b\nc ').map((s) => s?.text)).toEqual(['a', 'b', 'c']);
+    expect(readSyllables('a ~ b~').map((s) => s?.text)).toEqual(['a', undefined, 'b']);
     expect(readSyllables('fall-_ing')).toEqual([{ text: 'fall', hyphen: true }, undefined, { text: 'ing' }]);
   });
 
@@ -38,6 +40,11 @@ describe('words to sing', () => {
     const long = withSyllables(line<Written>('C4 D4 E4'), 'a b c').score;
     expect(under(withSyllables(long, 'x').score)).toEqual(['x', undefined, undefined]);
     expect(under(withSyllables(long, '').score)).toEqual([undefined, undefined, undefined]);
+    expect(withSyllables(long, '').score).toEqual(line<Written>('C4 D4 E4'));
+    expect([
+      syllablesText(withSyllables(long, 'a _ _').score),
+      syllablesText(withSyllables(long, '_ a').score),
+    ]).toEqual(['a', '_ a']);
   });
 
   it.each(['', 'snow', 'snow is fall-ing', 'fall- _ ing', '_ _ down', 'and~I fall-ing'])(
@@ -53,6 +60,19 @@ describe('words to sing', () => {
     const { score } = withSyllables(line<Written>('C4 D4 E4 F4 | G4:h~ G4:h'), 'a _ b _ c');
     const slurred = { ...score, slurs: [{ from: 'n1', to: 'n2' }] };
     expect([...heldSyllables(slurred)]).toEqual(['n1', 'n5']);
+    const held = (text: string, notes: string, ...slurs: [string, string][]) => [
+      ...heldSyllables({
+        ...withSyllables(line<Written>(notes), text).score,
+        slurs: slurs.map(([from, to]) => ({ from, to })),
+      }),
+    ];
+    // A word that goes on has its hyphen; a slur that ends here, or another syllable under it, holds nothing.
+    expect(held('fall- _ ing', 'C4 D4 E4', ['n1', 'n2'])).toEqual([]);
+    expect(held('a b', 'C4 D4 E4', ['n1', 'n2'])).toEqual([]);
+    expect(held('a _', 'C4 R E4', ['n1', 'n3'])).toEqual([]);
+    expect(held('_ a _ _', 'C4 D4 E4 F4', ['n1', 'n2'], ['n2', 'n4'])).toEqual(['n2']);
+    expect(held('a _ _ b _', 'C4 D4 E4 F4 G4', ['n1', 'n2'], ['n4', 'n5'])).toEqual(['n1', 'n4']);
+    expect(held('a', 'C4')).toEqual([]);
   });
 
   it('go with their notes: typed in one step, kept by the first half of a note that a bar line parts', () => {

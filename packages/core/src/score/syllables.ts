@@ -53,19 +53,15 @@ export function withSyllables<P extends Pitch>(
   const syllables = readSyllables(text);
   const notes = sungNotes(score);
   const under = new Map<NoteId, Syllable | undefined>(notes.map((n, i) => [n.id, syllables[i]]));
-  const measures = score.measures.map((m) => {
-    if (!m.events.some((e) => e.kind === 'note' && (e.syllable !== undefined || under.get(e.id) !== undefined)))
-      return m;
-    return {
-      ...m,
-      events: m.events.map((e) => {
-        if (e.kind !== 'note') return e;
-        const { syllable: _before, ...note } = e;
-        const syllable = under.get(e.id);
-        return syllable === undefined ? note : { ...note, syllable };
-      }),
-    };
-  });
+  const measures = score.measures.map((m) => ({
+    ...m,
+    events: m.events.map((e) => {
+      if (e.kind === 'rest') return e;
+      const { syllable: _before, ...note } = e;
+      const syllable = under.get(e.id);
+      return syllable === undefined ? note : { ...note, syllable };
+    }),
+  }));
   return {
     score: { ...score, measures },
     left: syllables.slice(notes.length).filter((s) => s !== undefined).length,

@@ -73,7 +73,7 @@ export function SyllablesForm({ writing, onClose }: FormProps) {
         label="Words, from the first note on"
         value={text}
         onChange={(e) => setText(e.target.value)}
-        maxLength={8000}
+        maxLength={60_000}
         rows={6}
         autoFocus
         hint="A hyphen parts syllables: fall-ing. An _ holds a syllable on the next note. Notes that are tied on need none."
