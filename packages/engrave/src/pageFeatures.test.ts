@@ -77,6 +77,17 @@ describe('what a page can be asked for', () => {
     expect(withClass(page(tune, { barsPerSystem: 2, rows: rowsOf('name') }), 'bar-number').map(textOf)).toEqual(['3']);
   });
 
+  it('a note that cannot be played says so once, in however many rows it would have a figure', () => {
+    const low = exerciseOf('C4 E3 C4:h');
+    const said = (...rows: PageSetup['rows']['brass'][number]['row'][]) =>
+      withClass(page(low, { rows: rowsOf(...rows) }), 'unplayable').map(textOf);
+    expect([said('diagram', 'figure', 'name'), said('figure', 'name'), said('name')]).toEqual([
+      ['too low'],
+      ['too low'],
+      [],
+    ]);
+  });
+
   it('no slurs, so that it is practised without first', () => {
     const slurred = { ...tune, source: { ...tune.source, slurs: [{ from: 'n1', to: 'n4' }] } };
     expect([

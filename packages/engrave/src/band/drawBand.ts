@@ -102,6 +102,13 @@ function drawRow(
   ];
 }
 
+/** A figure that there is none of is said once, however many rows would have shown it. */
+function saidOnce(rows: readonly RowPlace[], { fingering }: NoteAnnotation): readonly RowPlace[] {
+  if (fingering.kind === 'playable') return rows;
+  const first = rows.find((r) => r.row === 'diagram' || r.row === 'figure');
+  return rows.filter((r) => r === first || (r.row !== 'diagram' && r.row !== 'figure'));
+}
+
 /**
  * In the corners of a cell: where it is asked for a triangle at a figure that another would be easier than, and `8va`
  * or `8vb` on a note moved alone.
@@ -149,7 +156,7 @@ export function drawBand(
   const cells = system.heads.flatMap((head): XmlElement[] => {
     const note = head.line === line ? source.annotations.get(head.note) : undefined;
     if (note === undefined) return [];
-    const rows = rowsOver(note, plan);
+    const rows = saidOnce(rowsOver(note, plan), note);
     // Nothing new is fingered where a note is held on: only its count goes on.
     if (note.tiedFrom !== undefined && rows.length === 0) return [];
     const reach = cellReach(note, plan, source);

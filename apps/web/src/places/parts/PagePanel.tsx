@@ -60,8 +60,8 @@ const HELP: readonly (readonly [
   ['easierFigures', 'A mark where another figure is easier'],
   ['circles', 'A circle round hard places'],
   ['slurs', 'Slurs'],
-  ['lyrics', 'Words to sing, where there are some'],
-  ['chords', 'Chord symbols, where there are some'],
+  ['lyrics', 'Words to sing'],
+  ['chords', 'Chord symbols'],
 ];
 
 /** How pages look and how much they help: for the class, or for one pupil. */
