@@ -1,30 +1,21 @@
 // npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading,
 // typing, playing, listening, load, readers, full, claims.
-import { benchClaims } from './bench/claims.mjs';
-import { benchCore } from './bench/core.mjs';
-import { benchFull } from './bench/full.mjs';
-import { benchListening } from './bench/listening.mjs';
-import { benchLoad } from './bench/load.mjs';
-import { benchMaking } from './bench/making.mjs';
-import { benchPlaying } from './bench/playing.mjs';
-import { benchReaders } from './bench/readers.mjs';
-import { benchReading } from './bench/reading.mjs';
-import { benchTyping } from './bench/typing.mjs';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureNpmPackages } from './lib/packages.mjs';
 import { fail, Stop } from './lib/steps.mjs';
 
+/** Fetched when they are run: what they use may have to be installed and built first. */
 const BENCHES = {
-  core: benchCore,
-  making: benchMaking,
-  reading: benchReading,
-  typing: benchTyping,
-  playing: benchPlaying,
-  listening: benchListening,
-  load: benchLoad,
-  readers: benchReaders,
-  full: benchFull,
-  claims: benchClaims,
+  core: async () => (await import('./bench/core.mjs')).benchCore(),
+  making: async () => (await import('./bench/making.mjs')).benchMaking(),
+  reading: async () => (await import('./bench/reading.mjs')).benchReading(),
+  typing: async () => (await import('./bench/typing.mjs')).benchTyping(),
+  playing: async () => (await import('./bench/playing.mjs')).benchPlaying(),
+  listening: async () => (await import('./bench/listening.mjs')).benchListening(),
+  load: async () => (await import('./bench/load.mjs')).benchLoad(),
+  readers: async () => (await import('./bench/readers.mjs')).benchReaders(),
+  full: async () => (await import('./bench/full.mjs')).benchFull(),
+  claims: async () => (await import('./bench/claims.mjs')).benchClaims(),
 };
 
 async function bench() {
