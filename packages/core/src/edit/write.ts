@@ -17,6 +17,7 @@ import { changeEvents, FreshIds, tidySpans, type WrittenEvent, withEvents } from
 import { insertMeasure } from './measures';
 import { type Pen, penDuration } from './pen';
 import { reflow } from './reflow';
+import { withField } from './withField';
 
 /** Where writing goes on: at the end of a full bar the next bar, which is made when there is none. */
 export function openPlace(
@@ -61,7 +62,16 @@ export function overwrite(
     left.n > 0 && isPowerOfTwo(left.d)
       ? splitQuarters(left).map((duration): WrittenEvent => ({ kind: 'rest', id: ids.forEvent(), duration }))
       : [];
-  return [...events.slice(0, at), ...written, ...rests, ...events.slice(to)];
+  return [...events.slice(0, at), ...keepWords(written, events[at]), ...rests, ...events.slice(to)];
+}
+
+/** What is sung and what others play at a place stay when another note is written there. */
+function keepWords(written: readonly WrittenEvent[], over: WrittenEvent | undefined): readonly WrittenEvent[] {
+  const [first, ...others] = written;
+  if (first === undefined || over === undefined) return written;
+  const chorded = first.chord === undefined ? withField(first, 'chord', over.chord) : first;
+  if (chorded.kind === 'rest' || over.kind === 'rest' || chorded.syllable !== undefined) return [chorded, ...others];
+  return [withField(chorded, 'syllable', over.syllable), ...others];
 }
 
 /** A note with the notes that it is tied on to. */

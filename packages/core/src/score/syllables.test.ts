@@ -1,5 +1,6 @@
 import { applyCommand } from '../edit/applyCommand';
-import type { Written } from '../pitch/pitch';
+import { FIRST_PEN } from '../edit/pen';
+import { parsePitch, type Written } from '../pitch/pitch';
 import { line } from '../testing/line';
 import type { Score } from './score';
 import { heldSyllables, readSyllables, syllablesText, withSyllables } from './syllables';
@@ -73,6 +74,16 @@ describe('words to sing', () => {
     expect(held('_ a _ _', 'C4 D4 E4 F4', ['n1', 'n2'], ['n2', 'n4'])).toEqual(['n2']);
     expect(held('a _ _ b _', 'C4 D4 E4 F4 G4', ['n1', 'n2'], ['n4', 'n5'])).toEqual(['n1', 'n4']);
     expect(held('a', 'C4')).toEqual([]);
+  });
+
+  it('stay where another note is written over theirs', () => {
+    const sung = withSyllables(line<Written>('C4 D4 E4 F4'), 'snow is fall-ing').score;
+    const over = applyCommand(
+      { score: sung, caret: { measure: 0, at: 1 } },
+      { kind: 'write-note', pitch: parsePitch<Written>('G4'), pen: { ...FIRST_PEN, mode: 'overwrite' } },
+    );
+    expect(over.ok && under(over.value.score)).toEqual(['snow', 'is', 'fall-', 'ing']);
+    expect(over.ok && over.value.score.measures[0]?.events[1]).toMatchObject({ pitch: { step: 'G' } });
   });
 
   it('go with their notes: typed in one step, kept by the first half of a note that a bar line parts', () => {
