@@ -98,11 +98,19 @@ const counted: Oracle = {
   judge(c, into) {
     const [counts, triplets] = [countsOf(c), tripletsOf(c)];
     const { annotations, restCounts } = c.plan;
+    // Bars that are drawn as one rest are counted by their number alone.
+    const silent = new Set(
+      c.plan.part.score.measures.flatMap(({ multiRest = 0 }, bar) =>
+        Array.from({ length: multiRest }, (_u, i) => bar + i),
+      ),
+    );
     hold(
       into,
       c,
       [...[...annotations.values()].map((n) => `${n.id} ${n.count}`), ...[...restCounts].map((r) => r.join(' '))],
-      c.page.map((e) => `${e.id} ${spoken(c, e, counts[e.bar] as number, triplets.get(e.id))}`),
+      c.page
+        .filter((e) => !silent.has(e.bar))
+        .map((e) => `${e.id} ${spoken(c, e, counts[e.bar] as number, triplets.get(e.id))}`),
     );
   },
 };

@@ -51,6 +51,13 @@ function motion(from: string, to: string, instrument: Instrument): Motion {
   return { moves: down.length + up.length, trades: Math.min(count(down), count(up)), slides: 0 };
 }
 
+/** A figure by where hand and fingers stand, however an attachment's positions are counted. */
+function standing(f: Figure): string {
+  if (f.kind !== 'slide') return figureText(f);
+  const { counted: _number, ...place } = f;
+  return figureText(place);
+}
+
 const slideAt = (text: string): number =>
   Number(text.replace(/[T+-]/g, '')) + (text.endsWith('-') ? 0.3 : text.endsWith('+') ? -0.3 : 0);
 const thumb = (text: string): boolean => text.startsWith('T');
@@ -117,13 +124,13 @@ const easier: Oracle = {
     const { instrument } = c.plan.part;
     const figureOf = (e: PlainEvent | undefined): string | undefined => {
       const f = e === undefined ? undefined : c.plan.annotations.get(e.id)?.fingering;
-      return f?.kind === 'playable' ? figureText(f.figure) : undefined;
+      return f?.kind === 'playable' ? standing(f.figure) : undefined;
     };
     for (const e of c.notes) {
       const note = c.plan.annotations.get(e.id);
       if (note?.better === undefined || note.fingering.kind !== 'playable') continue;
       into.made += 1;
-      const [here, other] = [figureText(note.fingering.figure), figureText(note.better.alternate.figure)];
+      const [here, other] = [standing(note.fingering.figure), standing(note.better.alternate.figure)];
       const around = neighbours(c, e).map(figureOf);
       if (!isSo(note.better.cause, here, other, around, instrument))
         into.wrong.push(
@@ -161,12 +168,12 @@ const reasons: Oracle = {
 };
 
 function judgeReasons(into: Judged, where: string, { figure, alternates }: Playable, i: Instrument): void {
-  const here = figureText(figure);
+  const here = standing(figure);
   const side = (text: string, n: 0 | 1): string => text.split('|')[n] ?? '';
   const little = (text: string): string[] => [...grip(text, i)].filter(([f]) => f.endsWith('little')).map(([f]) => f);
   for (const { figure: f, reason } of alternates) {
     into.made += 1;
-    const other = figureText(f);
+    const other = standing(f);
     const isTrue: Readonly<Record<string, boolean>> = {
       'third-alone': other.replace('T', '') === '3' && here.length > other.length,
       'other-side': thumb(here) !== thumb(other),
