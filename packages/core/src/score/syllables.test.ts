@@ -2,6 +2,8 @@ import { applyCommand } from '../edit/applyCommand';
 import { FIRST_PEN } from '../edit/pen';
 import { parsePitch, type Written } from '../pitch/pitch';
 import { line } from '../testing/line';
+import { readChordSymbol } from './chordSymbol';
+import { firstBars } from './firstBars';
 import type { Score } from './score';
 import { heldSyllables, readSyllables, syllablesText, withSyllables } from './syllables';
 
@@ -74,6 +76,16 @@ describe('words to sing', () => {
     expect(held('_ a _ _', 'C4 D4 E4 F4', ['n1', 'n2'], ['n2', 'n4'])).toEqual(['n2']);
     expect(held('a _ _ b _', 'C4 D4 E4 F4 G4', ['n1', 'n2'], ['n4', 'n5'])).toEqual(['n1', 'n4']);
     expect(held('a', 'C4')).toEqual([]);
+  });
+
+  it('are left out of the first bars that a line is known by', () => {
+    const { score } = withSyllables(line<Written>('C4 R D4 E4 | F4:w'), 'snow is fall-ing');
+    const chord = readChordSymbol('C');
+    const chorded = {
+      ...score,
+      measures: score.measures.map((m) => ({ ...m, events: m.events.map((e) => ({ ...e, ...(chord && { chord }) })) })),
+    };
+    expect(firstBars(chorded, 1).measures).toEqual(line<Written>('C4 R D4 E4').measures);
   });
 
   it('stay where another note is written over theirs', () => {
