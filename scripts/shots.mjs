@@ -19,7 +19,10 @@ async function shots() {
   mkdirSync(FOLDER, { recursive: true });
   const browser = await chromium.launch(BROWSER);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  const shot = (name) => page.screenshot({ path: join(FOLDER, `${name}.png`) });
+  const shot = async (name) => {
+    await page.evaluate('document.fonts.ready.then(() => undefined)');
+    await page.screenshot({ path: join(FOLDER, `${name}.png`) });
+  };
   const engraved = () => page.locator('.sheet .cell').first().waitFor({ timeout: 60000 });
   await page.goto(`${base}/sign-in`);
   await page.getByRole('button', { name: /Open the demo/ }).waitFor();
