@@ -108,10 +108,17 @@ test("a teacher's own sentence is checked, kept, and stands on the sheet", async
   await lines.fill('Eager dogs bring Dad figs');
   await expect(page.getByText('Word 2, “dogs”, has to begin with G.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Save how I teach' })).toBeDisabled();
-  await lines.fill('Eager geese bring Dad figs');
-  await page.getByRole('button', { name: 'Save how I teach' }).click();
-  await expect(page.getByRole('dialog')).toBeHidden();
-  await page.reload();
-  await openRead(page, 'Lantern Walk', 'flute');
-  await expect(page.getByText('E G B D F: Eager geese bring Dad figs')).toBeVisible();
+  await page.keyboard.press('Escape');
+  // The other tests' teacher is the same, and her profile is saved as a whole: one of them may come between.
+  await expect(async () => {
+    await page.goto('/shelf');
+    await page.getByRole('button', { name: 'How you teach' }).click();
+    await page.getByRole('tab', { name: 'Lines and spaces' }).click();
+    await lines.fill('Eager geese bring Dad figs');
+    await page.getByRole('button', { name: 'Save how I teach' }).click();
+    await expect(page.getByRole('dialog')).toBeHidden();
+    await page.reload();
+    await openRead(page, 'Lantern Walk', 'flute');
+    await expect(page.getByText('E G B D F: Eager geese bring Dad figs')).toBeVisible({ timeout: 5_000 });
+  }).toPass({ timeout: 60_000 });
 });
