@@ -8,13 +8,13 @@ import {
   semitones,
   transpose,
 } from '../pitch/interval';
-import { pitch, samePitch, type Written } from '../pitch/pitch';
+import { type Pitch, pitch, samePitch, type Written } from '../pitch/pitch';
 import { isWritable, tame } from '../pitch/writable';
-import { mapChord } from '../score/chordSymbol';
+import { withMovedChord } from '../score/chordSymbol';
 import type { Score } from '../score/score';
-import { placeMeasures } from '../score/walk';
+import { mapPitches, placeMeasures } from '../score/walk';
 import type { EditState } from './caret';
-import { changeEvents, withMeasure, type WrittenEvent } from './events';
+import { changeEvents, withMeasure } from './events';
 import { withField } from './withField';
 
 /**
@@ -34,17 +34,6 @@ export function shortestWay(from: Key, to: Key): Interval {
       ? addIntervals(up, octavesUp(1))
       : up;
 }
-
-const withMovedChord = (e: WrittenEvent, way: Interval): WrittenEvent =>
-  e.chord === undefined
-    ? e
-    : {
-        ...e,
-        chord: mapChord(e.chord, ({ step, alter }) => {
-          const moved = tame(transpose<Written>(pitch(step, alter, 4), way));
-          return { step: moved.step, alter: moved.alter };
-        }),
-      };
 
 /** The bars under the signature that holds at an index: up to the next change. */
 function reach(score: Score<Written>, from: number): number {
@@ -68,16 +57,17 @@ export function changeKey(state: EditState, key: Key | undefined, notes: KeyMove
     .slice(measure, end)
     .flatMap((m, i) => m.events.map((_e, at) => ({ measure: measure + i, at })));
   const way = shortestWay(before, to);
+  const move = (p: Pitch): Written => tame(transpose<Written>(p, way));
   let allowed = true;
   const changed =
     notes === 'sound'
       ? score
       : changeEvents(score, places, (event) => {
-          const e = notes === 'move' ? withMovedChord(event, way) : event;
+          const e = notes === 'move' ? withMovedChord(event, move) : event;
           if (e.kind !== 'note') return e;
           const moved =
             notes === 'move'
-              ? tame(transpose<Written>(e.pitch, way))
+              ? move(e.pitch)
               : // A note that went with the old signature goes with the new one; a sign of its own it keeps.
                 e.pitch.alter === signatureAlter(before.fifths, e.pitch.step)
                 ? pitch<Written>(e.pitch.step, signatureAlter(to.fifths, e.pitch.step), e.pitch.octave)
@@ -94,15 +84,13 @@ export function moveToKey(state: EditState, to: Key): EditState | undefined {
   const from = placeMeasures(state.score)[0]?.key;
   if (from === undefined) return undefined;
   const way = shortestWay(from, to);
-  const measures = state.score.measures.map((m) => ({
-    ...(m.key === undefined ? m : { ...m, key: transposeKey(m.key, way) }),
-    events: m.events.map((event) => {
-      const e = withMovedChord(event, way);
-      return e.kind === 'note' ? { ...e, pitch: tame(transpose<Written>(e.pitch, way)) } : e;
-    }),
-  }));
-  const allowed = measures.every(
+  const score = mapPitches(
+    state.score,
+    (p) => tame(transpose<Written>(p, way)),
+    (k) => transposeKey(k, way),
+  );
+  const allowed = score.measures.every(
     (m) => Math.abs(m.key?.fifths ?? 0) <= 7 && m.events.every((e) => e.kind !== 'note' || isWritable(e.pitch)),
   );
-  return allowed ? { ...state, score: { ...state.score, measures } } : undefined;
+  return allowed ? { ...state, score } : undefined;
 }

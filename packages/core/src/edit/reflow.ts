@@ -55,36 +55,28 @@ function joinTied(events: readonly WrittenEvent[], barStarts: ReadonlySet<string
   return joined;
 }
 
-/** One event as several of given lengths: tied if it is a note; what stands at its end goes to the last. */
+/** One event as several of given lengths, tied if it is a note: what stands at its end goes to the last. */
 function splitEvent(e: WrittenEvent, lengths: readonly Duration[], ids: FreshIds): WrittenEvent[] {
-  return lengths.map((duration, i): WrittenEvent => {
-    const id = i === 0 ? e.id : ids.forEvent();
-    const last = i === lengths.length - 1;
-    if (e.kind === 'rest')
-      return {
-        kind: 'rest',
-        id,
-        duration,
-        ...(i === 0 && e.dynamic !== undefined && { dynamic: e.dynamic }),
-        ...(i === 0 && e.words !== undefined && { words: e.words }),
-        ...(i === 0 && e.chord !== undefined && { chord: e.chord }),
-      };
-    const { tie, breathAfter, fermata, articulations, dynamic, words, chord, syllable, courtesy, ...plain } = e;
-    return {
-      ...plain,
-      id,
+  const atEnd = (i: number) => i === lengths.length - 1;
+  const id = (i: number): string => (i === 0 ? e.id : ids.forEvent());
+  if (e.kind === 'rest') {
+    const { fermata, wholeMeasure: _whole, ...start } = e;
+    return lengths.map((duration, i) => ({
+      ...(i === 0 ? start : { kind: 'rest' as const }),
+      id: id(i),
       duration,
-      ...(!last || tie === true ? { tie: true } : {}),
-      ...(last && breathAfter === true && { breathAfter }),
-      ...(last && fermata === true && { fermata }),
-      ...(i === 0 && articulations !== undefined && { articulations }),
-      ...(i === 0 && dynamic !== undefined && { dynamic }),
-      ...(i === 0 && words !== undefined && { words }),
-      ...(i === 0 && chord !== undefined && { chord }),
-      ...(i === 0 && syllable !== undefined && { syllable }),
-      ...(i === 0 && courtesy !== undefined && { courtesy }),
-    };
-  });
+      ...(atEnd(i) && fermata === true && { fermata }),
+    }));
+  }
+  const { tie, breathAfter, fermata, ...start } = e;
+  return lengths.map((duration, i) => ({
+    ...(i === 0 ? start : { kind: 'note' as const, pitch: e.pitch }),
+    id: id(i),
+    duration,
+    ...(!atEnd(i) || tie === true ? { tie: true } : {}),
+    ...(atEnd(i) && breathAfter === true && { breathAfter }),
+    ...(atEnd(i) && fermata === true && { fermata }),
+  }));
 }
 
 /** Deals events out to bars of a length; a note over a bar line becomes two, tied. */

@@ -1,3 +1,4 @@
+import type { Conventions } from '../convention/conventions';
 import type {
   Alternate,
   AlternateReason,
@@ -21,7 +22,7 @@ export interface Tube {
   /** A horn's B♭ tube, a fourth higher: alone, or reached by the thumb from the note given upward. */
   readonly bFlatSide?: 'alone' | { readonly fundamental: number; readonly from: number };
   /** The trombone's F attachment: its positions said as the plain slide's, or counted for themselves. */
-  readonly attachment?: 'plain-slide' | 'own';
+  readonly attachment?: Conventions['attachment'];
 }
 
 /**

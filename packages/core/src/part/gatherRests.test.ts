@@ -8,11 +8,10 @@ import { oddLine } from '../testing/oddLine';
 import { derivePart } from './derivePart';
 import { gatherRests } from './gatherRests';
 
-const REST: Partial<Measure<Written>> = {};
 const lengths = (score: Score<Written>): (number | undefined)[] => score.measures.map((m) => m.multiRest);
 const silent = (text: string, changes: Readonly<Record<number, Partial<Measure<Written>>>> = {}): Score<Written> => {
   const score = line<Written>(text);
-  return { ...score, measures: score.measures.map((m, i) => ({ ...m, ...(changes[i] ?? REST) })) };
+  return { ...score, measures: score.measures.map((m, i) => ({ ...m, ...changes[i] })) };
 };
 
 describe('silent bars in a row', () => {

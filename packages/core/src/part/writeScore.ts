@@ -1,6 +1,6 @@
 import { type Interval, addIntervals, ENHARMONIC_DOWN, ENHARMONIC_UP, transpose } from '../pitch/interval';
 import { type Concert, pitch, type Written } from '../pitch/pitch';
-import { type Letter, mapChord } from '../score/chordSymbol';
+import { withMovedChord } from '../score/chordSymbol';
 import type { Measure, MusicEvent, NoteId, Score } from '../score/score';
 import { openingOf } from '../score/walk';
 import type { Clef } from '../key/signature';
@@ -34,11 +34,6 @@ function withoutDoubles(p: Written): Written {
   return simple;
 }
 
-const writeLetter = (sounding: Concert, by: Interval): Letter => {
-  const { step, alter } = withoutDoubles(transpose<Written>(sounding, by));
-  return { step, alter };
-};
-
 /** A pitch some octaves away. */
 const octavesAway = (p: Written, octaves: number): Written =>
   octaves === 0 ? p : pitch<Written>(p.step, p.alter, p.octave + octaves);
@@ -69,10 +64,7 @@ export function writeScore(
   const opening = openingOf(concert);
   let by = interval;
   const write = (event: MusicEvent<Concert>): MusicEvent<Written> => {
-    const e =
-      event.chord === undefined
-        ? event
-        : { ...event, chord: mapChord(event.chord, ({ step, alter }) => writeLetter(pitch(step, alter, 4), by)) };
+    const e = withMovedChord(event, (p) => withoutDoubles(transpose<Written>(p, by)));
     if (e.kind === 'rest') return e;
     const spelled = transpose<Written>(e.pitch, by);
     const plain = withoutDoubles(spelled);

@@ -1,4 +1,4 @@
-import { letterName, type Step } from '../pitch/pitch';
+import { letterName, type Pitch, pitch, type Step } from '../pitch/pitch';
 
 /** A letter with its sign, in no octave. */
 export interface Letter {
@@ -50,9 +50,19 @@ export const chordText = ({ root, kind, bass }: ChordSymbol): string =>
 export const plainChordText = (chord: ChordSymbol): string =>
   chordText(chord).replaceAll('♭', 'b').replaceAll('♯', '#');
 
-/** The chord with its letters moved; what stands on them stays. */
-export const mapChord = ({ root, bass, ...rest }: ChordSymbol, move: (l: Letter) => Letter): ChordSymbol => ({
-  ...rest,
-  root: move(root),
-  ...(bass !== undefined && { bass: move(bass) }),
-});
+/** Letters stand in no octave: they are moved in some one. */
+const SOME_OCTAVE = 4;
+
+/** What carries a chord symbol, with the chord's letters moved as notes of theirs are; what stands on them stays. */
+export function withMovedChord<E extends { readonly chord?: ChordSymbol }, P extends Pitch>(
+  event: E,
+  move: (p: P) => Pitch,
+): E {
+  if (event.chord === undefined) return event;
+  const { root, bass, ...rest } = event.chord;
+  const moved = (l: Letter): Letter => {
+    const { step, alter } = move(pitch<P>(l.step, l.alter, SOME_OCTAVE));
+    return { step, alter };
+  };
+  return { ...event, chord: { ...rest, root: moved(root), ...(bass !== undefined && { bass: moved(bass) }) } };
+}

@@ -1,10 +1,17 @@
 import type { Pitch } from '../pitch/pitch';
-import type { Note, NoteId, Score, Syllable } from './score';
+import type { MusicEvent, Note, NoteId, Score, Syllable } from './score';
 import { placedNotes } from './placedNotes';
 
 /** The notes that can take a syllable: all that are struck; one that is held on by a tie is sung already. */
 export const sungNotes = <P extends Pitch>(score: Score<P>): Note<P>[] =>
   placedNotes(score).flatMap(({ note, tiedFrom }) => (tiedFrom === undefined ? [note] : []));
+
+/** A note or rest by itself: without its syllable and chord symbol. */
+export function unsung<P extends Pitch>({ chord: _chord, ...event }: MusicEvent<P>): MusicEvent<P> {
+  if (event.kind === 'rest') return event;
+  const { syllable: _syllable, ...note } = event;
+  return note;
+}
 
 /** A sign that leaves a note without a syllable of its own. */
 const NONE = '_';

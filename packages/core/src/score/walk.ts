@@ -1,8 +1,8 @@
 import { type Key, key } from '../key/key';
 import { countQuarters, type Meter } from '../meter/meter';
-import { type Pitch, pitch } from '../pitch/pitch';
+import type { Pitch } from '../pitch/pitch';
 import { add, type Rational, ZERO } from '../rational/rational';
-import { type Letter, mapChord } from './chordSymbol';
+import { withMovedChord } from './chordSymbol';
 import { durationQuarters } from './duration';
 import type { Clef } from '../key/signature';
 import type { Measure, MusicEvent, Note, Score, Tempo } from './score';
@@ -26,8 +26,6 @@ export interface PlacedMeasure<P extends Pitch> extends InForce {
   readonly number: number;
 }
 
-/** Chord symbols stand in no octave: they are moved in some one. */
-const MIDDLE_OCTAVE = 4;
 const START = { clef: 'treble', key: key(0), meter: { beats: 4, unit: 4 } } as const satisfies Partial<InForce>;
 
 const countOf = (meter: Meter, tempo: Tempo | undefined): Rational =>
@@ -88,21 +86,17 @@ export function openingOf<P extends Pitch>({ measures: [first] }: Score<P>): InF
  */
 export function mapPitches<P extends Pitch, Q extends Pitch>(
   score: Score<P>,
-  toPitch: (p: P, note?: Note<P>) => Q,
+  toPitch: (p: P) => Q,
   toKey: (k: Key) => Key,
 ): Score<Q> {
-  const toLetter = ({ step, alter }: Letter): Letter => {
-    const moved = toPitch(pitch<P>(step, alter, MIDDLE_OCTAVE));
-    return { step: moved.step, alter: moved.alter };
-  };
   return {
     ...score,
     measures: score.measures.map((m) => ({
       ...m,
       ...(m.key !== undefined && { key: toKey(m.key) }),
       events: m.events.map((event): MusicEvent<Q> => {
-        const e = event.chord === undefined ? event : { ...event, chord: mapChord(event.chord, toLetter) };
-        return e.kind === 'note' ? { ...e, pitch: toPitch(e.pitch, e) } : e;
+        const e = withMovedChord(event, toPitch);
+        return e.kind === 'note' ? { ...e, pitch: toPitch(e.pitch) } : e;
       }),
     })),
   };

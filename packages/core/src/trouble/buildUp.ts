@@ -5,6 +5,7 @@ import type { Concert } from '../pitch/pitch';
 import { sum } from '../rational/rational';
 import { durationQuarters } from '../score/duration';
 import type { Measure, MusicEvent, NoteId, Score } from '../score/score';
+import { unsung } from '../score/syllables';
 import { settleTuplets } from '../score/tuplets';
 import { placeMeasures } from '../score/walk';
 import type { Change } from './partTrouble';
@@ -119,11 +120,10 @@ function stepMeasures(concert: Score<Concert>, { steps }: BuildUp, first: number
     const number = first + k;
     const place = placed[barOf[from] ?? 0];
     const taken = events.slice(from, to + 1).map((e, i, all): MusicEvent<Concert> => {
-      const { words: _words, chord: _chord, ...plain } = e;
-      const id = `${e.id}${STEP}${number}`;
-      if (plain.kind === 'rest') return { ...plain, id };
-      const { syllable: _syllable, tie, ...note } = plain;
-      return { ...note, id, ...(tie === true && { tie: i < all.length - 1 }) };
+      const { words: _words, ...plain } = unsung(e);
+      const loose =
+        i === all.length - 1 && plain.kind === 'note' && plain.tie === true ? { ...plain, tie: false } : plain;
+      return { ...loose, id: `${e.id}${STEP}${number}` };
     });
     const last = k === steps.length - 1;
     return settleTuplets({

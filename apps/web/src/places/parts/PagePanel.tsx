@@ -36,22 +36,10 @@ interface Props {
   readonly step: FadeStep;
 }
 
-const HELP: readonly (readonly [
-  keyof PageSetup &
-    (
-      | 'strip'
-      | 'legend'
-      | 'lookFirst'
-      | 'countIn'
-      | 'signatureMarks'
-      | 'easierFigures'
-      | 'circles'
-      | 'slurs'
-      | 'lyrics'
-      | 'chords'
-    ),
-  string,
-])[] = [
+/** What is on the page or not. */
+type OnPage = { [K in keyof PageSetup]: PageSetup[K] extends boolean ? K : never }[keyof PageSetup];
+
+const HELP: readonly (readonly [OnPage, string])[] = [
   ['strip', 'All its notes at the head'],
   ['legend', 'What the drawings mean'],
   ['lookFirst', 'What to look for first'],
