@@ -115,7 +115,16 @@ export {
   plainChordText,
   readChordSymbol,
 } from './score/chordSymbol';
-export { heldSyllables, readSyllables, sungNotes, syllablesText, withSyllables } from './score/syllables';
+export {
+  heldSyllables,
+  placeSyllables,
+  readSyllables,
+  type SungToken,
+  sungNotes,
+  syllablesText,
+  typedSyllable,
+  withSyllables,
+} from './score/syllables';
 export { mapPitches, notesOf, openingOf, type PlacedMeasure, placeEvents, placeMeasures } from './score/walk';
 export { type Accidental, accidentalsInForce } from './score/accidental';
 

@@ -22,24 +22,37 @@ describe('words to sing', () => {
       { text: 'is' },
       { text: 'fall', hyphen: true },
       { text: 'ing' },
-      undefined,
+      'none',
       { text: 'down,' },
       { text: 'and I' },
     ]);
     expect(readSyllables('  ')).toEqual([]);
-    expect(readSyllables(' a  b\nc ').map((s) => s?.text)).toEqual(['a', 'b', 'c']);
-    expect(readSyllables('a ~ b~').map((s) => s?.text)).toEqual(['a', undefined, 'b']);
-    expect(readSyllables('fall-_ing')).toEqual([{ text: 'fall', hyphen: true }, undefined, { text: 'ing' }]);
+    expect(readSyllables(' a  b\nc ~ d~')).toEqual(['a', 'b', 'c', 'd'].map((text) => ({ text })));
+    expect(readSyllables('time - less | x\\-y')).toEqual([
+      { text: 'time', hyphen: true },
+      'none',
+      { text: 'less' },
+      'bar',
+      { text: 'x-y' },
+    ]);
+    expect(readSyllables('fall-_ing')).toEqual([{ text: 'fall', hyphen: true }, 'none', { text: 'ing' }]);
   });
 
   it('stand under the notes that are struck: not under rests, not where a note is tied on', () => {
     const { score, left } = withSyllables(line<Written>('C4 R D4:h~ | D4 E4:h F4'), 'snow fall-ing down');
     expect(under(score)).toEqual(['snow', 'fall-', undefined, 'ing', 'down']);
-    expect(left).toBe(0);
+    expect(left).toEqual([]);
   });
 
   it('that find no note are counted, and notes beyond the words have none', () => {
-    expect(withSyllables(line<Written>('C4 D4'), 'one two _ three four').left).toBe(2);
+    expect(withSyllables(line<Written>('C4 D4'), 'one two _ three four').left).toEqual(['three', 'four']);
+    expect(withSyllables(line<Written>('C4 D4 E4 F4 | G4'), 'one _').after).toBe(3);
+    expect(under(withSyllables(line<Written>('C4 D4 | E4 F4'), 'one | two').score)).toEqual([
+      'one',
+      undefined,
+      'two',
+      undefined,
+    ]);
     const long = withSyllables(line<Written>('C4 D4 E4'), 'a b c').score;
     expect(under(withSyllables(long, 'x').score)).toEqual(['x', undefined, undefined]);
     expect(under(withSyllables(long, '').score)).toEqual([undefined, undefined, undefined]);
@@ -50,7 +63,7 @@ describe('words to sing', () => {
     ]).toEqual(['a', '_ a']);
   });
 
-  it.each(['', 'snow', 'snow is fall-ing', 'fall- _ ing', '_ _ down', 'and~I fall-ing'])(
+  it.each(['', 'snow', 'snow is fall-ing', 'fall- _ ing', '_ _ down', 'and~I fall-ing', 'x\\-y \\~ a\\\\b'])(
     '%s can be typed again as it stands',
     (text) => {
       const { score } = withSyllables(line<Written>('C4 D4 E4 F4 | G4 A4'), text);

@@ -13,53 +13,86 @@ export function unsung<P extends Pitch>({ chord: _chord, ...event }: MusicEvent<
   return note;
 }
 
-/** A sign that leaves a note without a syllable of its own. */
-const NONE = '_';
+/** What stands in a line of words: a syllable, a note that has none of its own, or the way to the next bar. */
+export type SungToken = Syllable | 'none' | 'bar';
 
 /**
- * Reads words as they are typed under notes: a space ends a word, a hyphen parts syllables, `_` leaves a note to the
- * syllable before it, and `~` keeps two words under one note.
- * @returns for each note what stands under it, or nothing
- * @example readSyllables('Snow is fall-ing _ down') // Snow, is, fall-, ing, nothing, down
+ * Reads words as they are typed under notes: a space ends a word, a hyphen parts syllables, `_` and `*` leave a note
+ * without its own, `~` keeps two words under one note, `|` goes on to the next bar, and a backslash takes what follows
+ * as it stands.
+ * @see The ABC music standard 2.1, section 5.1, abcnotation.com
+ * @example readSyllables('Snow is fall-ing _ down') // Snow, is, fall-, ing, none, down
  */
-export function readSyllables(text: string): (Syllable | undefined)[] {
-  const found: (Syllable | undefined)[] = [];
-  for (const word of text.split(/\s+/)) {
-    for (const [, body = '', hyphen] of word.matchAll(/([^\-_]+|_)(-?)/g))
-      found.push(
-        body === NONE
-          ? undefined
-          : { text: body.replaceAll('~', ' ').trim(), ...(hyphen === '-' && { hyphen: true as const }) },
-      );
+export function readSyllables(typed: string): SungToken[] {
+  const tokens: SungToken[] = [];
+  let text = '';
+  const close = (hyphen: boolean): void => {
+    const syllable = text.replace(/\s+/g, ' ').trim();
+    if (syllable !== '') tokens.push({ text: syllable, ...(hyphen && { hyphen }) });
+    text = '';
+  };
+  for (const [sign, escaped] of typed.matchAll(/\\(.)|[^]/gu)) {
+    if (escaped !== undefined) text += escaped;
+    else if (sign === '~') text += ' ';
+    else if (/\s/.test(sign)) close(false);
+    else if (sign === '-') {
+      const last = tokens.at(-1);
+      if (text !== '') close(true);
+      // A hyphen by itself: the word goes on past a note.
+      else if (typeof last === 'object') tokens.splice(-1, 1, { ...last, hyphen: true }, 'none');
+      else tokens.push('none');
+    } else if ('_*|'.includes(sign)) {
+      close(false);
+      tokens.push(sign === '|' ? 'bar' : 'none');
+    } else text += sign;
   }
-  return found.map((s) => (s?.text === '' ? undefined : s));
+  close(false);
+  return tokens;
 }
 
-/**
- * Words to sing as they are typed: what `readSyllables` reads again.
- * @example a line under which `Snow is fall-ing` stands and then a note without // Snow is fall-ing _
- */
-export function syllablesText<P extends Pitch>(score: Score<P>): string {
-  const words = sungNotes(score).map(({ syllable: s }) =>
-    s === undefined
-      ? `${NONE} `
-      : `${s.text.replace(/[-_]/g, '').replaceAll(' ', '~')}${s.hyphen === true ? '-' : ' '}`,
-  );
-  const text = words.join('').trimEnd();
-  return text.replace(/( _|^_)+$/, '');
-}
+/** A syllable as it is typed. @example typedSyllable({ text: 'and I', hyphen: true }) // and~I- */
+export const typedSyllable = ({ text, hyphen }: Syllable): string =>
+  text.replace(/[\\\-_*|~]/g, '\\$&').replaceAll(' ', '~') + (hyphen === true ? '-' : ' ');
+
+/** Words to sing as they are typed: what `readSyllables` reads again. */
+export const syllablesText = <P extends Pitch>(score: Score<P>): string =>
+  sungNotes(score)
+    .map(({ syllable }) => (syllable === undefined ? '_ ' : typedSyllable(syllable)))
+    .join('')
+    .replace(/(_ )*$/, '')
+    .trimEnd();
 
 /**
- * Puts words under a line, syllable by syllable from its first note; notes beyond the words lose what they had.
- * @returns the line, and how many syllables found no note
+ * Puts words under notes, bar by bar.
+ * @returns what stands under which note, the syllables that found no note, and how many notes come after the words
  */
+export function placeSyllables<T>(
+  tokens: readonly SungToken[],
+  bars: readonly (readonly T[])[],
+): { readonly under: ReadonlyMap<T, Syllable>; readonly left: readonly string[]; readonly after: number } {
+  const under = new Map<T, Syllable>();
+  const waiting = [...tokens];
+  let after = 0;
+  for (const bar of bars) {
+    for (const note of bar) {
+      if (waiting[0] === 'bar') continue;
+      const token = waiting.shift();
+      if (token === undefined) after += 1;
+      else if (token !== 'none' && token !== 'bar') under.set(note, token);
+    }
+    if (waiting[0] === 'bar') waiting.shift();
+  }
+  return { under, left: waiting.flatMap((t) => (typeof t === 'object' ? [t.text] : [])), after };
+}
+
+/** Puts words under a line, from its first note; notes that get none lose what they had. */
 export function withSyllables<P extends Pitch>(
   score: Score<P>,
-  text: string,
-): { readonly score: Score<P>; readonly left: number } {
-  const syllables = readSyllables(text);
-  const notes = sungNotes(score);
-  const under = new Map<NoteId, Syllable | undefined>(notes.map((n, i) => [n.id, syllables[i]]));
+  typed: string,
+): { readonly score: Score<P>; readonly left: readonly string[]; readonly after: number } {
+  const struck = new Set(sungNotes(score).map((n) => n.id));
+  const bars = score.measures.map((m) => m.events.flatMap((e) => (struck.has(e.id) ? [e.id] : [])));
+  const { under, ...rest } = placeSyllables(readSyllables(typed), bars);
   const measures = score.measures.map((m) => ({
     ...m,
     events: m.events.map((e) => {
@@ -69,10 +102,7 @@ export function withSyllables<P extends Pitch>(
       return syllable === undefined ? note : { ...note, syllable };
     }),
   }));
-  return {
-    score: { ...score, measures },
-    left: syllables.slice(notes.length).filter((s) => s !== undefined).length,
-  };
+  return { score: { ...score, measures }, ...rest };
 }
 
 /**

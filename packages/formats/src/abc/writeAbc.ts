@@ -20,6 +20,7 @@ import {
   hasSign,
   heldSyllables,
   plainChordText,
+  typedSyllable,
   standsAtStart,
 } from '@cifra/core';
 
@@ -160,11 +161,7 @@ class WordsUnder {
       const { syllable } = e;
       if (syllable === undefined) this.line.push(this.goesOn ? '_ ' : '* ');
       else {
-        const text = plain(syllable.text)
-          .replace(/[*_|~]/g, '')
-          .replaceAll('-', '\\-')
-          .replaceAll(' ', '~');
-        this.line.push(`${text === '' ? '*' : text}${syllable.hyphen === true ? '-' : ' '}`);
+        this.line.push(`${plain(typedSyllable(syllable))}${syllable.hyphen === true ? '' : ' '}`);
         this.any = true;
         this.goesOn = syllable.hyphen === true || this.held.has(e.id);
       }

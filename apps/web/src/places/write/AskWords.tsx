@@ -2,10 +2,11 @@ import {
   eventAt,
   plainChordText,
   readChordSymbol,
-  readSyllables,
-  sungNotes,
+  type Score,
   syllablesText,
   targetPlaces,
+  withSyllables,
+  type Written,
 } from '@cifra/core';
 import { useState } from 'react';
 import { TextAreaField, TextField } from '../../ui/Field';
@@ -51,13 +52,13 @@ export function ChordForm({ writing, onClose }: FormProps) {
   );
 }
 
-/** What the words do not fit, as long as they do not. */
-function misfit(found: number, notes: number): string {
-  if (found === notes) return 'Each note has its words.';
-  const off = Math.abs(found - notes);
-  return found > notes
-    ? `${off} ${off === 1 ? 'syllable' : 'syllables'} too many: what is left over is not kept.`
-    : `${off} ${off === 1 ? 'note' : 'notes'} at the end without words.`;
+const several = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
+
+/** How the words fit the notes. */
+function fitWords(score: Score<Written>, typed: string): string {
+  const { left, after } = withSyllables(score, typed);
+  if (left.length > 0) return `${several(left.length, 'syllable')} too many: what is left over is not kept.`;
+  return after === 0 ? 'Each note has its words.' : `${several(after, 'note')} at the end without words.`;
 }
 
 /** The words of the whole line in one place: whoever types them sees how many notes they reach. */
@@ -65,7 +66,6 @@ export function SyllablesForm({ writing, onClose }: FormProps) {
   const { score } = writing.edit;
   const before = syllablesText(score);
   const [text, setText] = useState(before);
-  const found = readSyllables(text).length;
   return (
     <Ask onClose={onClose} onDo={() => void writing.run({ kind: 'syllables', text })} does="Write the words">
       <TextAreaField
@@ -79,9 +79,7 @@ export function SyllablesForm({ writing, onClose }: FormProps) {
         hint="A hyphen parts syllables: fall-ing. An _ holds a syllable on the next note. Notes that are tied on need none."
       />
       <p role="status" className="text-[13px] text-secondary">
-        {text.trim() !== ''
-          ? misfit(found, sungNotes(score).length)
-          : before !== '' && 'The words that are there are taken away.'}
+        {text.trim() !== '' ? fitWords(score, text) : before !== '' && 'The words that are there are taken away.'}
       </p>
     </Ask>
   );
