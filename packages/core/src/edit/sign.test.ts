@@ -274,3 +274,23 @@ it('a bar before the first says clef, key and meter now', () => {
   expect(first).toMatchObject({ events: [], clef: 'treble', key: { fifths: -1 }, meter: { beats: 3, unit: 4 } });
   expect([second?.clef, second?.key, second?.meter]).toEqual([undefined, undefined, undefined]);
 });
+
+it('a fermata and a chord over a rest that a bar line parts: the chord at its start, the fermata at its end', () => {
+  const chord = { root: { step: 'G' as const, alter: 0 }, kind: '7' };
+  const score = line<Written>('R:w | C4:w');
+  const marked = {
+    ...score,
+    measures: score.measures.map((m, i) =>
+      i === 0 ? { ...m, events: m.events.map((e) => ({ ...e, fermata: true, chord })) } : m,
+    ),
+  };
+  const done = applyCommand(
+    { score: marked, caret: { measure: 0, at: 0 } },
+    { kind: 'meter', meter: { beats: 3, unit: 4 }, rebar: true },
+  );
+  const rests = done.ok ? notes(done.value.score).filter((e) => e.kind === 'rest') : [];
+  expect(rests.map((e) => [e.chord?.kind, e.fermata])).toEqual([
+    ['7', undefined],
+    [undefined, true],
+  ]);
+});
