@@ -1,4 +1,15 @@
-import { ArrayMaxSize, ArrayUnique, IsArray, IsISO8601, IsString, Length, Matches } from 'class-validator';
+import { isInstrumentId } from '@cifra/core';
+import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsISO8601,
+  IsString,
+  Length,
+  Matches,
+  ValidateBy,
+  type ValidationOptions,
+} from 'class-validator';
 
 const all =
   (checks: readonly PropertyDecorator[]): PropertyDecorator =>
@@ -9,6 +20,20 @@ const all =
 /** Words that have to be there, at most so many letters. @param message what to do where they are not */
 export const Text = (message: string, most: number): PropertyDecorator =>
   all([IsString({ message }), Matches(/\S/, { message }), Length(1, most, { message })]);
+
+/** An instrument of the catalogue, or one of the teacher's own. */
+export const IsInstrument = (options: ValidationOptions = {}): PropertyDecorator =>
+  ValidateBy(
+    {
+      name: 'isInstrument',
+      validator: {
+        validate: isInstrumentId,
+        defaultMessage: () =>
+          `${options.each === true ? 'each value in ' : ''}$property must be one of the instruments`,
+      },
+    },
+    options,
+  );
 
 /** An ISO date. */
 export const Day = (message = 'Choose a day.'): PropertyDecorator =>

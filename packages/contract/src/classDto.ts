@@ -1,4 +1,4 @@
-import { INSTRUMENT_IDS, type InstrumentId, type Stage, STAGES } from '@cifra/core';
+import { type InstrumentId, type Stage, STAGES } from '@cifra/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -15,12 +15,12 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { NoteTexts, Text } from './checks';
+import { IsInstrument, NoteTexts, Text } from './checks';
 import { PAPER_NAMES, type PaperName, ConventionsDto } from './dto';
 import { PageSetupDto, PupilPageDto } from './pageDto';
 
 export class KnownDto {
-  @IsIn(INSTRUMENT_IDS)
+  @IsInstrument()
   instrument!: InstrumentId;
 
   @NoteTexts()
@@ -35,7 +35,7 @@ export class SaveClassDto {
   @ArrayMinSize(1, { message: 'Choose at least one instrument.' })
   @ArrayMaxSize(40)
   @ArrayUnique()
-  @IsIn(INSTRUMENT_IDS, { each: true })
+  @IsInstrument({ each: true })
   instruments!: InstrumentId[];
 
   @ValidateNested()
@@ -75,7 +75,7 @@ export class SavePupilDto {
   @Text('Write a first name or initials of at most 40 letters.', 40)
   name!: string;
 
-  @IsIn(INSTRUMENT_IDS)
+  @IsInstrument()
   instrument!: InstrumentId;
 
   @IsOptional()
@@ -110,7 +110,7 @@ export class ListedPupilDto extends SavePupilDto {
 
   /** What else is played. */
   @IsOptional()
-  @IsIn(INSTRUMENT_IDS)
+  @IsInstrument()
   second?: InstrumentId;
 
   /** Where they sit, as the teacher writes it: `row 2, 3`. */

@@ -1,5 +1,6 @@
-import { INSTRUMENT_IDS, type InstrumentId } from '@cifra/core';
+import type { InstrumentId } from '@cifra/core';
 import { IsBoolean, IsIn, IsISO8601, IsOptional, IsUUID, Length } from 'class-validator';
+import { IsInstrument } from './checks';
 
 /** What is made for a class: one book, a copy for each pupil by name, or a zip of single files. */
 export const PRINT_SET_KINDS = ['book', 'copies', 'zip'] as const;
@@ -32,7 +33,7 @@ export class MakeLinksDto {
 export class MakeLinkDto {
   @IsUUID() exerciseId!: string;
   @IsUUID() classId!: string;
-  @IsIn(INSTRUMENT_IDS) instrument!: InstrumentId;
+  @IsInstrument() instrument!: InstrumentId;
   @IsOptional() @IsUUID() pupilId?: string;
   @IsIn(LINK_DAYS) days!: (typeof LINK_DAYS)[number];
 }

@@ -1,4 +1,4 @@
-import { INSTRUMENT_IDS, type InstrumentId } from '@cifra/core';
+import { type InstrumentId } from '@cifra/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -17,7 +17,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { Day, NoteTexts, Text } from './checks';
+import { Day, IsInstrument, NoteTexts, Text } from './checks';
 
 const MAX_HOLIDAYS = 80;
 const MAX_CRITERIA = 6;
@@ -55,7 +55,7 @@ export class RubricDto {
 
 /** Notes that an instrument meets in a week of lessons; the first week is 1, weeks of holidays are not counted. */
 export class IntroductionDto {
-  @IsIn(INSTRUMENT_IDS) instrument!: InstrumentId;
+  @IsInstrument() instrument!: InstrumentId;
   @IsInt() @Min(1) @Max(MAX_WEEKS) week!: number;
   @NoteTexts() notes!: string[];
 }
@@ -82,7 +82,7 @@ export class TermDto {
 /** Notes that were met on a day: by the whole class's players of an instrument, or by one pupil. */
 export class MetEntryDto {
   @IsOptional() @IsUUID() pupilId?: string;
-  @IsIn(INSTRUMENT_IDS) instrument!: InstrumentId;
+  @IsInstrument() instrument!: InstrumentId;
   @NoteTexts() @ArrayMinSize(1) notes!: string[];
 }
 

@@ -1,3 +1,4 @@
 export { ALTERNATE_WORDS, STAGE_WORDS, alternateWords, chartWords, tuningWords } from './figureWords';
+export { instrumentWord } from './instrumentWords';
 export { problemSentence } from './problemWords';
 export { signatureWords } from './signatureWords';

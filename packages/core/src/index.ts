@@ -39,7 +39,9 @@ export {
   type Interval,
   interval,
   type IntervalName,
+  intervalBetween,
   invert,
+  nameInterval,
   letterSteps,
   parseInterval,
   semitones,
@@ -160,6 +162,8 @@ export { figureChange, slidePlace } from './fingering/change';
 export { type Finger, TOUCHES, type Woodwind, WOODWINDS } from './fingering/touch.data';
 export {
   breathSeconds,
+  type ByInstrument,
+  type CatalogueId,
   type Caution,
   type Instrument,
   INSTRUMENT_IDS,
@@ -170,7 +174,17 @@ export {
   type Stage,
   STAGES,
 } from './instrument/instrument';
-export { instrumentOf, INSTRUMENTS, isInstrumentId } from './instrument/instrument.data';
+export { INSTRUMENTS } from './instrument/instrument.data';
+export { inScoreOrder, instrumentOf, instrumentsWith, isInstrumentId, likeOf } from './instrument/instrumentOf';
+export {
+  MAX_OWN_NAME,
+  type OwnInstrument,
+  type OwnProblem,
+  ownId,
+  ownProblem,
+  readOwnId,
+  widestRange,
+} from './instrument/ownInstrument';
 export { finger } from './instrument/finger';
 export { figureQuestion, figureConvention, taughtAs } from './instrument/taught';
 export {

@@ -1,20 +1,14 @@
 import type { ClassView, PupilView } from '@cifra/contract';
 import {
+  inScoreOrder,
   type InstrumentId,
   instrumentOf,
-  INSTRUMENTS,
   knownNotes,
   type Teaching,
   taughtTo,
   withSetup,
 } from '@cifra/core';
 import type { PageCopy } from '../worker/task';
-
-const IN_SCORE_ORDER = INSTRUMENTS.map((i) => i.id);
-
-/** Instruments of a class in score order. */
-export const scoreOrder = (instruments: readonly InstrumentId[]): InstrumentId[] =>
-  IN_SCORE_ORDER.filter((i) => instruments.includes(i));
 
 /** An instrument's page as the class has it. */
 export function classCopy(group: ClassView, teaching: Teaching, instrument: InstrumentId, today: string): PageCopy {
@@ -51,7 +45,7 @@ export function copiesForAll(
   pupils: readonly PupilView[],
   today: string,
 ): PageCopy[] {
-  const all = scoreOrder([...new Set([...group.instruments, ...pupils.map((p) => p.instrument)])]);
+  const all = inScoreOrder([...group.instruments, ...pupils.map((p) => p.instrument)]);
   return all.flatMap((instrument) => {
     const players = pupils.filter((p) => p.instrument === instrument);
     return players.length === 0

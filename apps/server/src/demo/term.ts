@@ -1,3 +1,4 @@
+import { instrumentWord } from '@cifra/contract/words';
 import type {
   AccountFile,
   TermDto,
@@ -223,7 +224,7 @@ export function makeTerm(today: string, seed = 1): AccountFile {
     .map((p, i) => ({
       id: idOf(7, i),
       kind: 'loan',
-      what: `school ${instrumentOf(p.instrument).name.toLowerCase()}`,
+      what: `school ${instrumentWord(instrumentOf(p.instrument))}`,
       number: `T-${String(20 + i)}`,
       pupilId: p.id,
       from,

@@ -1,5 +1,5 @@
 import { type ExerciseView, PAPER_NAMES, type PaperName, type PupilView } from '@cifra/contract';
-import { type InstrumentId, instrumentOf, isInstrumentId, knownNotes, seatsOf } from '@cifra/core';
+import { inScoreOrder, type InstrumentId, instrumentOf, isInstrumentId, knownNotes, seatsOf } from '@cifra/core';
 import { LINE_FORMATS, type LineFormat } from '@cifra/formats';
 import { Controller, Get, Param, Query, Res, StreamableFile } from '@nestjs/common';
 import { ApiOperation, ApiParam, ApiQuery, ApiTags } from '@nestjs/swagger';
@@ -10,7 +10,7 @@ import { ClassRepository } from '../class/class.repository';
 import { teachingOf, TeachingService } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
 import { notFound, Refusal } from '../refusal/refusal';
-import { classCopy, pupilCopy, scoreOrder } from '../class/copies';
+import { classCopy, pupilCopy } from '../class/copies';
 import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { MusicPool } from '../worker/musicPool';
 import type { FileOf } from '../worker/task';
@@ -89,7 +89,7 @@ export class PartController {
     const bytes = await this.pool.run({
       kind: 'sheet',
       exercise: exercise.document,
-      instruments: scoreOrder(group.instruments),
+      instruments: inScoreOrder(group.instruments),
       teaching,
       known: knownNotes(group.known),
       seats: seatsOf(await this.classes.pupilsOf(classId)),

@@ -1,4 +1,5 @@
 import type { ClassView, MakePrintSetDto, PrintSetKind, PrintSetView } from '@cifra/contract';
+import { inScoreOrder } from '@cifra/core';
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { AuthRepository, type TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
@@ -10,7 +11,7 @@ import { attachmentName } from '../web/attachment';
 import { notFound, Refusal } from '../refusal/refusal';
 import { MusicPool } from '../worker/musicPool';
 import type { EngravedCopy, PageCopy } from '../worker/task';
-import { classCopy, copiesForAll, copyName, scoreOrder } from '../class/copies';
+import { classCopy, copiesForAll, copyName } from '../class/copies';
 import { PrintSetRepository, type PrintSetRow, printSetView } from './printSet.repository';
 
 /** Days that a made set stays under its link. */
@@ -145,7 +146,7 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
     const copies =
       kind === 'copies'
         ? copiesForAll(group, teaching, await this.classes.pupilsOf(classId), today)
-        : scoreOrder(group.instruments).map((i) => classCopy(group, teaching, i, today));
+        : inScoreOrder(group.instruments).map((i) => classCopy(group, teaching, i, today));
     return { exercise, group, copies };
   }
 

@@ -1,4 +1,4 @@
-import type { Exercise, InstrumentId, PageSetup, Result, Teaching } from '@cifra/core';
+import type { Exercise, ByInstrument, InstrumentId, PageSetup, Result, Teaching } from '@cifra/core';
 import type { BandRow } from '@cifra/core';
 import type { Page } from '@cifra/engrave';
 import type { LineChoice, LineFormat, FileImport } from '@cifra/formats';
@@ -37,8 +37,8 @@ export type Task =
       readonly exercise: Exercise;
       readonly instruments: readonly InstrumentId[];
       readonly teaching: Teaching;
-      readonly known: Readonly<Partial<Record<InstrumentId, readonly string[]>>>;
-      readonly seats: Readonly<Partial<Record<InstrumentId, string>>>;
+      readonly known: ByInstrument<readonly string[]>;
+      readonly seats: ByInstrument<string>;
       readonly paper: PaperName;
     }
   | {

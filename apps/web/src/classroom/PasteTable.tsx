@@ -3,6 +3,7 @@ import { instrumentOf, type InstrumentId } from '@cifra/core';
 import { Button } from '../ui/Button';
 import { TEXT_COLUMNS } from './pupilColumns';
 import { readPupilTable } from './readPupilTable';
+import { useOwnInstruments } from './useInstruments';
 
 interface Props {
   readonly text: string;
@@ -20,7 +21,8 @@ const COLUMNS = ['name', 'instrument', 'second instrument', ...TEXT_COLUMNS.map(
 
 /** A table of pupils as text, with what is read from it and what cannot be taken. */
 export function PasteTable({ text, onText, otherwise, onPut }: Props) {
-  const { rows, problems } = readPupilTable(text, otherwise);
+  const own = useOwnInstruments();
+  const { rows, problems } = readPupilTable(text, otherwise, own);
   return (
     <div className="space-y-2 rounded-md bg-panel p-3">
       <label htmlFor="pupil-table" className="block text-[13px] font-medium">

@@ -41,8 +41,9 @@ function cellsOf(text: string): readonly (readonly string[])[] {
  * Reads a table of pupils: CSV or pasted cells, with a line of headings or without, in the order name, instrument,
  * second instrument, seat, note.
  * @param otherwise the instrument of a line that names none
+ * @param own instruments of the teacher's own that may be named
  */
-export function readPupilTable(text: string, otherwise: InstrumentId): ReadTable {
+export function readPupilTable(text: string, otherwise: InstrumentId, own: readonly InstrumentId[] = []): ReadTable {
   const data = cellsOf(text);
   const [head] = data;
   const named = (head ?? []).map((h) => HEADS.get(h.trim().toLowerCase()));
@@ -57,7 +58,7 @@ export function readPupilTable(text: string, otherwise: InstrumentId): ReadTable
       return [];
     }
     const instrument = (word: string): InstrumentId | undefined => {
-      const found = instrumentNamed(word);
+      const found = instrumentNamed(word, own);
       if (found === undefined && word !== '') problems.push(`${name}: “${word}” is not known as an instrument`);
       return found;
     };

@@ -1,3 +1,4 @@
+import { instrumentWord } from '@cifra/contract/words';
 import {
   type Concert,
   finger,
@@ -86,7 +87,7 @@ export function CallerDrill({ instruments, teaching, exercise }: Props) {
           <option value="all">the whole class, as it sounds</option>
           {instruments.map((i) => (
             <option key={i} value={i}>
-              the {taughtAs(i, teaching.conventions).name.toLowerCase()}
+              the {instrumentWord(taughtAs(i, teaching.conventions))}
             </option>
           ))}
         </SelectField>

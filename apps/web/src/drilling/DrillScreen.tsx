@@ -1,3 +1,4 @@
+import { instrumentWord } from '@cifra/contract/words';
 import type { DrillName, DrillScoreDto, SentencesDto } from '@cifra/contract';
 import { type Exercise, type InstrumentId, taughtAs, type Teaching } from '@cifra/core';
 import { Tabs } from 'radix-ui';
@@ -117,7 +118,7 @@ export function DrillScreen({ id, instruments, teaching, known, exercise, senten
             >
               {instruments.map((i) => (
                 <option key={i} value={i}>
-                  on the {taughtAs(i, teaching.conventions).name.toLowerCase()}
+                  on the {instrumentWord(taughtAs(i, teaching.conventions))}
                 </option>
               ))}
             </SelectField>

@@ -7,6 +7,7 @@ import {
   chartPart,
   type Clef,
   type Exercise,
+  type ByInstrument,
   type InstrumentId,
   type KnownNotes,
   type PagePlan,
@@ -70,7 +71,7 @@ export interface CallSheetRequest {
   readonly instruments: readonly InstrumentId[];
   readonly teaching: Teaching;
   readonly known: KnownNotes;
-  readonly seats: Readonly<Partial<Record<InstrumentId, string>>>;
+  readonly seats: ByInstrument<string>;
   readonly paper: Paper;
 }
 

@@ -1,3 +1,4 @@
+import { instrumentWord } from '@cifra/contract/words';
 import {
   type Exercise,
   instrumentOf,
@@ -23,9 +24,7 @@ export const signatureCount = (fifths: number): string =>
   fifths === 0 ? 'no signature' : `${Math.abs(fifths)}${fifths > 0 ? '♯' : '♭'}`;
 
 export const ownerTitle = (owner: PageOwner): string =>
-  owner === 'concert'
-    ? 'concert page'
-    : `${instrumentTitle(instrumentOf(owner)).replace(/^(.)/, (c) => c.toLowerCase())} page`;
+  owner === 'concert' ? 'concert page' : `${instrumentWord({ name: instrumentTitle(instrumentOf(owner)) })} page`;
 
 const SYMBOL = { common: '4/4', cut: '2/2' } as const;
 

@@ -15,7 +15,7 @@ import {
   slidePlace,
   WORTH_A_MARK,
 } from '@cifra/core';
-import { signatureWords } from '@cifra/contract/words';
+import { signatureWords, instrumentWord } from '@cifra/contract/words';
 import { CAUSE_WORDS } from '@cifra/engrave';
 import { barName, capital, list } from './spoken';
 
@@ -144,7 +144,7 @@ const names = (ids: readonly InstrumentId[], all: number): string =>
     ? `all ${all}`
     : ids.length > 3
       ? `${ids.length} instruments`
-      : list(ids.map((id) => instrumentOf(id).name.toLowerCase()));
+      : list(ids.map((id) => instrumentWord(instrumentOf(id))));
 
 /** For whom a line is ready: `ready for 8 instruments; 1 new note for horn; 2 for oboe and bassoon`. */
 export function readinessWords({ ready, fresh, unplayable }: Readiness): string {

@@ -1,7 +1,8 @@
 import { Key as TonalKey } from 'tonal';
 import { figureText } from '../fingering/figure';
 import { finger } from '../instrument/finger';
-import { instrumentOf, INSTRUMENTS } from '../instrument/instrument.data';
+import { INSTRUMENTS } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { signatureLetters } from '../key/key';
 import { CLEFS, diagnoseSignature, signaturePlaces } from '../key/signature';
 import { measureQuarters, type Meter } from '../meter/meter';

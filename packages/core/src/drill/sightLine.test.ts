@@ -1,6 +1,6 @@
 import { realize } from '../exercise/realize';
 import { readExercise } from '../exercise/exerciseSchema';
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { STAGES } from '../instrument/instrument';
 import { key, signatureAlter, tonic } from '../key/key';
 import type { Meter } from '../meter/meter';

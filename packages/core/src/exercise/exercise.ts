@@ -1,4 +1,4 @@
-import type { InstrumentId } from '../instrument/instrument';
+import type { ByInstrument, InstrumentId } from '../instrument/instrument';
 import type { Written } from '../pitch/pitch';
 import type { Problem } from '../problem/problem';
 import type { Clef } from '../key/signature';
@@ -45,7 +45,7 @@ export interface Exercise {
   readonly notTaken?: readonly Problem[];
   /** What the teacher tells the players on every page of it. */
   readonly note?: string;
-  readonly partChoices: Readonly<Partial<Record<InstrumentId, PartChoice>>>;
+  readonly partChoices: ByInstrument<PartChoice>;
 }
 
 /** Largest things an exercise may hold. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { INSTRUMENT_IDS } from '../instrument/instrument';
+import type { InstrumentId } from '../instrument/instrument';
+import { isInstrumentId } from '../instrument/instrumentOf';
 import { MODES } from '../key/key';
 import { CLEFS } from '../key/signature';
 import { STEPS } from '../pitch/pitch';
@@ -119,8 +120,10 @@ const problemSchema = z.strictObject({
   facts: z.record(z.string().max(40), z.union([text, z.number()])).optional(),
 });
 
+const instrumentId = z.custom<InstrumentId>(isInstrumentId, 'no such instrument');
+
 const exerciseSchema = z.strictObject({
-  owner: z.enum(['concert', ...INSTRUMENT_IDS]),
+  owner: z.union([z.literal('concert'), instrumentId]),
   source: lineSchema,
   otherLines: z
     .array(lineSchema)
@@ -129,8 +132,8 @@ const exerciseSchema = z.strictObject({
     .optional(),
   notTaken: z.array(problemSchema).max(200).optional(),
   note: text.optional(),
-  partChoices: z.partialRecord(
-    z.enum(INSTRUMENT_IDS),
+  partChoices: z.record(
+    instrumentId,
     z.strictObject({
       line: z
         .int()

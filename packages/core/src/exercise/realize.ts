@@ -1,4 +1,4 @@
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { transposeKey } from '../key/key';
 import { invert, UNISON, transpose } from '../pitch/interval';
 import type { Concert } from '../pitch/pitch';

@@ -1,6 +1,7 @@
 import { finger } from '../instrument/finger';
 import type { Instrument, InstrumentId } from '../instrument/instrument';
-import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
+import { INSTRUMENTS } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { taughtAs } from '../instrument/taught';
 import { midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
 import { CONVENTION_CHOICES, type Conventions, conventionsOf, DEFAULT_CONVENTIONS } from '../convention/conventions';

@@ -17,6 +17,8 @@ export interface Tube {
   readonly fundamental: number;
   /** A fourth valve may exist: figures with it are offered as alternates. */
   readonly fourthValve?: boolean;
+  /** It has no valves at all: only the notes of the open tube have a figure. */
+  readonly openOnly?: boolean;
   /** The third valve's slide can be drawn while playing: it brings 1-3 and 1-2-3 down into tune. */
   readonly thirdSlide?: boolean;
   /** A horn's B♭ tube, a fourth higher: alone, or reached by the thumb from the note given upward. */
@@ -172,6 +174,7 @@ function valveWays(tube: Tube, target: number): Way[] {
     openPartials(fundamental, partials, target).flatMap((open) =>
       (COMBINATIONS[open.lowered] ?? [])
         .filter((valves) => tube.fourthValve === true || !valves.includes(4))
+        .filter((valves) => tube.openOnly !== true || valves.length === 0)
         .map((valves): Way => ({
           figure: { kind: 'valves', valves, ...(thumb ? { thumb: true } : {}) },
           origin: { ...open, cents: partialCents(open.partial) + combinationCents(valves) },
@@ -267,7 +270,7 @@ export function fingerOnTube(tube: Tube, target: number): Fingering {
     (a, b) => a.cost - b.cost,
   );
   const best = ways[0];
-  if (best === undefined) return { kind: 'unplayable', because: 'above-range' };
+  if (best === undefined) return { kind: 'unplayable', because: tube.openOnly === true ? 'no-figure' : 'above-range' };
   const alternates = worthKnowing(ways.slice(1), best).map((w) =>
     Object.freeze({ figure: Object.freeze(w.figure), reason: reasonFor(w, best) }),
   );

@@ -1,6 +1,7 @@
 import { finger } from '../instrument/finger';
 import type { InstrumentId } from '../instrument/instrument';
-import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
+import { INSTRUMENTS } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
 import { DEFAULT_CONVENTIONS, type ConventionOverrides, conventionsOf } from '../convention/conventions';
 import { noteAt, wholeRange } from '../testing/notes';

@@ -1,7 +1,7 @@
 import type { Exercise, PageOwner, PartChoice } from '../exercise/exercise';
 import { linesOf } from '../exercise/lines';
 import { realize } from '../exercise/realize';
-import type { Instrument, InstrumentId } from '../instrument/instrument';
+import type { Instrument, ByInstrument, InstrumentId } from '../instrument/instrument';
 import { taughtAs } from '../instrument/taught';
 import { type Key } from '../key/key';
 import type { Clef } from '../key/signature';
@@ -48,9 +48,9 @@ export interface LineSummary {
   readonly isEmpty: boolean;
   readonly traits: LineTraits;
   readonly lines: readonly LineTones[];
-  readonly choices: Readonly<Partial<Record<InstrumentId, PartChoice>>>;
+  readonly choices: ByInstrument<PartChoice>;
   /** The sounds of pages on which bars are easier or notes were moved. */
-  readonly own: Readonly<Partial<Record<InstrumentId, LineTones>>>;
+  readonly own: ByInstrument<LineTones>;
 }
 
 const OPENING_BARS = 8;

@@ -3,7 +3,15 @@ import type { Woodwind } from '../fingering/touch.data';
 import type { Clef } from '../key/signature';
 import { invert, parseInterval } from '../pitch/interval';
 import { midi, parsePitch, type Written } from '../pitch/pitch';
-import type { Caution, FingeringSystem, Instrument, InstrumentId, Range, Section } from './instrument';
+import {
+  type CatalogueId,
+  type Caution,
+  type FingeringSystem,
+  type Instrument,
+  type Range,
+  type Section,
+  unisonOctaveOf,
+} from './instrument';
 
 /** One row of the catalogue, as short as it can be read. Ranges and first notes as written. */
 interface Row {
@@ -21,7 +29,6 @@ interface Row {
   readonly full: string;
   /** The range that the octave of its part is chosen by, where it is not the full one. */
   readonly octaveBy?: string;
-  readonly unison: number;
   readonly system: FingeringSystem;
   readonly program: number;
   readonly cautions: readonly Caution[];
@@ -108,7 +115,6 @@ const HORN = {
   full: 'F#2 C6',
   // Its low notes are there to be met, not to be put an octave down to.
   octaveBy: TREBLE_BRASS.full,
-  unison: 3,
   program: 60,
 } as const;
 const BASS_BRASS = {
@@ -120,7 +126,6 @@ const BASS_BRASS = {
   year1: 'G2 D4',
   year2: 'F2 F4',
   full: 'E2 Bb4',
-  unison: 2,
   cautions: LIPS,
 } as const;
 const TROMBONE = {
@@ -130,7 +135,7 @@ const TROMBONE = {
   program: 57,
   cautions: SLIDE,
 } as const;
-const B_FLAT_TREBLE = { ...TREBLE_BRASS, inKey: 'B♭', section: 'low-brass', sounds: '-P8+M2', unison: 2 } as const;
+const B_FLAT_TREBLE = { ...TREBLE_BRASS, inKey: 'B♭', section: 'low-brass', sounds: '-P8+M2' } as const;
 
 /**
  * The instruments in score order.
@@ -138,7 +143,7 @@ const B_FLAT_TREBLE = { ...TREBLE_BRASS, inKey: 'B♭', section: 'low-brass', so
  * Names, transpositions, ranges by stage and first notes: common practice, no source. Programs: General MIDI 1, from
  * memory.
  */
-const ROWS: Readonly<Record<InstrumentId, Row>> = {
+const ROWS: Readonly<Record<CatalogueId, Row>> = {
   'descant-recorder': {
     name: 'Descant recorder',
     short: 'D. Rec.',
@@ -150,7 +155,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     year1: 'C4 E5',
     year2: 'C4 A5',
     full: 'C4 C6',
-    unison: 5,
     program: 74,
     cautions: RECORDER,
     system: woodwind('recorder'),
@@ -166,7 +170,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     year1: 'F4 A5',
     year2: 'F4 D6',
     full: 'F4 F6',
-    unison: 4,
     program: 74,
     cautions: RECORDER,
     system: woodwind('recorder', 5),
@@ -182,7 +185,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     year1: 'C4 E5',
     year2: 'C4 A5',
     full: 'C4 C6',
-    unison: 4,
     program: 74,
     cautions: RECORDER,
     system: woodwind('recorder'),
@@ -198,7 +200,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     year1: 'F2 A3',
     year2: 'F2 D4',
     full: 'F2 F4',
-    unison: 3,
     program: 74,
     cautions: RECORDER,
     system: woodwind('recorder', -19),
@@ -214,7 +215,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     year1: 'D4 D6',
     year2: 'D4 A6',
     full: 'D4 C7',
-    unison: 5,
     program: 72,
     cautions: ['protect-ears', ...FLUTE],
     system: woodwind('flute'),
@@ -230,7 +230,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     year1: 'D4 D6',
     year2: 'C4 A6',
     full: 'C4 C7',
-    unison: 4,
     program: 73,
     cautions: FLUTE,
     system: woodwind('flute'),
@@ -246,7 +245,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     year1: 'D4 A5',
     year2: 'Bb3 C6',
     full: 'Bb3 C6',
-    unison: 4,
     program: 68,
     cautions: DOUBLE_REED,
     system: woodwind('oboe'),
@@ -262,21 +260,19 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     year1: 'F2 Bb3',
     year2: 'Bb1 D4',
     full: 'Bb1 D4',
-    unison: 2,
     program: 70,
     cautions: DOUBLE_REED,
     system: woodwind('bassoon'),
   },
-  'e-flat-clarinet': { ...CLARINET, name: 'E♭ clarinet', short: 'E♭ Cl.', inKey: 'E♭', sounds: 'm3', unison: 3 },
-  clarinet: { ...CLARINET, name: 'Clarinet', short: 'Cl.', inKey: 'B♭', sounds: '-M2', unison: 3 },
-  'alto-clarinet': { ...CLARINET, name: 'Alto clarinet', short: 'A. Cl.', inKey: 'E♭', sounds: '-M6', unison: 2 },
+  'e-flat-clarinet': { ...CLARINET, name: 'E♭ clarinet', short: 'E♭ Cl.', inKey: 'E♭', sounds: 'm3' },
+  clarinet: { ...CLARINET, name: 'Clarinet', short: 'Cl.', inKey: 'B♭', sounds: '-M2' },
+  'alto-clarinet': { ...CLARINET, name: 'Alto clarinet', short: 'A. Cl.', inKey: 'E♭', sounds: '-M6' },
   'bass-clarinet': {
     ...CLARINET,
     name: 'Bass clarinet',
     short: 'B. Cl.',
     inKey: 'B♭',
     sounds: '-P8+M2',
-    unison: 2,
     cautions: ['neck-strap', ...REED],
   },
   'soprano-saxophone': {
@@ -286,7 +282,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     inKey: 'B♭',
     sounds: '-M2',
     first: 'C5 D5 E5 F5 G5',
-    unison: 4,
     program: 64,
   },
   'alto-saxophone': {
@@ -295,7 +290,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     short: 'A. Sax',
     inKey: 'E♭',
     sounds: '-M6',
-    unison: 3,
     program: 65,
   },
   'tenor-saxophone': {
@@ -305,7 +299,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     inKey: 'B♭',
     sounds: '-P8+M2',
     first: 'C5 D5 E5 F5 G5',
-    unison: 3,
     program: 66,
   },
   'baritone-saxophone': {
@@ -314,7 +307,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     short: 'B. Sax',
     inKey: 'E♭',
     sounds: '-P8+M6',
-    unison: 2,
     program: 67,
   },
   trumpet: {
@@ -324,7 +316,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     inKey: 'B♭',
     section: 'trumpets',
     sounds: '-M2',
-    unison: 3,
     program: 56,
     system: brass('valves', 'C3', THREE),
   },
@@ -335,7 +326,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     inKey: 'B♭',
     section: 'trumpets',
     sounds: '-M2',
-    unison: 3,
     program: 56,
     system: brass('valves', 'C3', THREE),
   },
@@ -346,7 +336,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     inKey: 'B♭',
     section: 'trumpets',
     sounds: '-M2',
-    unison: 3,
     program: 56,
     system: brass('valves', 'C3', THREE),
   },
@@ -368,7 +357,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     sounds: '-M6',
     first: E_FLAT_FIVE,
     octave: 'D4 D5',
-    unison: 3,
     program: 60,
     system: brass('valves', 'C3'),
   },
@@ -427,7 +415,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     year1: 'G1 D3',
     year2: 'F1 F3',
     full: 'E1 Bb3',
-    unison: 1,
     program: 58,
     system: brass('valves', 'Bb0', FOUR),
   },
@@ -440,7 +427,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     sounds: '-P8+M6',
     first: E_FLAT_FIVE,
     octave: 'D4 D5',
-    unison: 2,
     program: 58,
     system: brass('valves', 'C3', FOUR),
   },
@@ -451,7 +437,6 @@ const ROWS: Readonly<Record<InstrumentId, Row>> = {
     inKey: 'B♭',
     section: 'low-brass',
     sounds: '-P8+P8+M2',
-    unison: 1,
     program: 58,
     system: brass('valves', 'C3', FOUR),
   },
@@ -468,7 +453,8 @@ function firstRange(notes: readonly Written[]): Range {
   return Object.freeze({ low: sorted[0] as Written, high: sorted[sorted.length - 1] as Written });
 }
 
-function toInstrument(id: InstrumentId, r: Row): Instrument {
+function toInstrument(id: CatalogueId, r: Row): Instrument {
+  const toWritten = invert(parseInterval(r.sounds));
   const firstNotes = Object.freeze(r.first.split(' ').map((n) => parsePitch<Written>(n)));
   return Object.freeze({
     id,
@@ -477,7 +463,7 @@ function toInstrument(id: InstrumentId, r: Row): Instrument {
     inKey: r.inKey,
     family: r.system.kind,
     section: r.section,
-    toWritten: invert(parseInterval(r.sounds)),
+    toWritten,
     clefs: r.clefs,
     firstNotes,
     ranges: Object.freeze({
@@ -488,7 +474,7 @@ function toInstrument(id: InstrumentId, r: Row): Instrument {
       full: toRange(r.full),
     }),
     octaveBy: toRange(r.octaveBy ?? r.full),
-    unisonOctave: r.unison,
+    unisonOctave: unisonOctaveOf(toWritten, toRange(r.octave)),
     system: Object.freeze(r.system),
     cautions: Object.freeze(r.cautions),
     program: r.program,
@@ -496,19 +482,10 @@ function toInstrument(id: InstrumentId, r: Row): Instrument {
 }
 
 export const INSTRUMENTS: readonly Instrument[] = Object.freeze(
-  Object.entries(ROWS).map(([id, r]) => toInstrument(id as InstrumentId, r)),
+  Object.entries(ROWS).map(([id, r]) => toInstrument(id as CatalogueId, r)),
 );
 
 const BY_ID: ReadonlyMap<string, Instrument> = new Map(INSTRUMENTS.map((i) => [i.id, i]));
 
-/**
- * The instrument with an id.
- * @throws RangeError for an id that is not in the catalogue; check untrusted ids with isInstrumentId first.
- */
-export function instrumentOf(id: InstrumentId): Instrument {
-  const found = BY_ID.get(id);
-  if (found === undefined) throw new RangeError(`no instrument ${id}`);
-  return found;
-}
-
-export const isInstrumentId = (id: string): id is InstrumentId => BY_ID.has(id);
+/** The instrument of the catalogue with an id, if there is one. */
+export const inCatalogue = (id: string): Instrument | undefined => BY_ID.get(id);

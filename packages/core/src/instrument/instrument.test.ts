@@ -4,15 +4,16 @@ import { type Concert, midi, parsePitch, pitchText, type Written } from '../pitc
 import { conventionsOf } from '../convention/conventions';
 import { openingOf, notesOf } from '../score/walk';
 import { line } from '../testing/line';
-import { CAUTIONS, INSTRUMENT_IDS, type InstrumentId, SECTIONS, STAGES } from './instrument';
-import { INSTRUMENTS, instrumentOf, isInstrumentId } from './instrument.data';
+import { type CatalogueId, CAUTIONS, INSTRUMENT_IDS, type InstrumentId, SECTIONS, STAGES } from './instrument';
+import { INSTRUMENTS } from './instrument.data';
+import { instrumentOf, isInstrumentId } from './instrumentOf';
 import { figureQuestion, figureConvention, taughtAs } from './taught';
 
 /*
  * What each instrument reads and how it sounds, and the first five notes: common practice, no source. `sounds` is what
  * a written C5 sounds.
  */
-const TABLE: Readonly<Record<InstrumentId, readonly [clefs: string, sounds: string, first: string]>> = {
+const TABLE: Readonly<Record<CatalogueId, readonly [clefs: string, sounds: string, first: string]>> = {
   piccolo: ['treble', 'C6', 'Bb4 C5 D5 Eb5 F5'],
   flute: ['treble', 'C5', 'Bb4 C5 D5 Eb5 F5'],
   oboe: ['treble', 'C5', 'Bb4 C5 D5 Eb5 F5'],
@@ -51,7 +52,7 @@ const TABLE: Readonly<Record<InstrumentId, readonly [clefs: string, sounds: stri
 
 describe.each(INSTRUMENTS.map((i) => [i.id, i] as const))('%s', (id, i) => {
   it('reads its clefs, sounds where it should, and starts on its first notes', () => {
-    const [clefs, sounds, first] = TABLE[id];
+    const [clefs, sounds, first] = TABLE[id as CatalogueId];
     expect([
       i.clefs.join(' '),
       pitchText(transpose<Concert>(parsePitch<Concert>('C5'), invert(i.toWritten))),

@@ -1,8 +1,8 @@
 import type { Tube } from '../fingering/tube';
 import type { Woodwind } from '../fingering/touch.data';
 import type { Clef } from '../key/signature';
-import type { Interval } from '../pitch/interval';
-import type { Written } from '../pitch/pitch';
+import { type Interval, transpose } from '../pitch/interval';
+import { midi, pitch, type Written } from '../pitch/pitch';
 
 export const INSTRUMENT_IDS = [
   'piccolo',
@@ -40,7 +40,12 @@ export const INSTRUMENT_IDS = [
   'tenor-recorder',
   'bass-recorder',
 ] as const;
-export type InstrumentId = (typeof INSTRUMENT_IDS)[number];
+export type CatalogueId = (typeof INSTRUMENT_IDS)[number];
+/** An instrument of a teacher's own: its id is its whole description. */
+export type OwnId = `own.${string}`;
+export type InstrumentId = CatalogueId | OwnId;
+/** Something of each of some instruments. */
+export type ByInstrument<T> = Readonly<Partial<Record<CatalogueId, T>> & Record<OwnId, T>>;
 
 /** The groups that a band sits in, in score order. */
 export const SECTIONS = [
@@ -95,6 +100,14 @@ export type Caution = (typeof CAUTIONS)[number];
 export interface Range {
   readonly low: Written;
   readonly high: Written;
+}
+
+/**
+ * The octave in which the class's concert B♭ sounds on an instrument when all play in unison: its lowest B♭ that is
+ * written within the first octave that its players learn. Common practice, no source.
+ */
+export function unisonOctaveOf(toWritten: Interval, { low }: Range): number {
+  for (let octave = 0; ; octave++) if (midi(transpose(pitch('B', -1, octave), toWritten)) >= midi(low)) return octave;
 }
 
 export type FingeringSystem =

@@ -5,8 +5,10 @@ import {
   type ConventionQuestion,
   type Conventions,
 } from '../convention/conventions';
-import type { Instrument, InstrumentId } from './instrument';
-import { F_ATTACHMENT, HORN_TUBES, instrumentOf } from './instrument.data';
+import type { Instrument, ByInstrument, InstrumentId, OwnId } from './instrument';
+import { F_ATTACHMENT, HORN_TUBES } from './instrument.data';
+import { instrumentOf, likeOf } from './instrumentOf';
+import { readOwnId, toInstrument } from './ownInstrument';
 
 const HORNS: Readonly<Record<Conventions['horn'], Instrument>> = {
   'single-f': instrumentOf('horn'),
@@ -24,7 +26,7 @@ const ATTACHMENTS: Readonly<Record<Conventions['attachment'], Instrument>> = {
 };
 
 /** Instruments whose clef is a matter of convention, as they are in treble clef. */
-const IN_TREBLE: Readonly<Partial<Record<InstrumentId, Instrument>>> = {
+const IN_TREBLE: ByInstrument<Instrument> = {
   euphonium: Object.freeze({ ...instrumentOf('euphonium-treble'), id: 'euphonium' }),
   baritone: Object.freeze({ ...instrumentOf('baritone-treble'), id: 'baritone' }),
 };
@@ -39,6 +41,10 @@ const IN_TREBLE: Readonly<Partial<Record<InstrumentId, Instrument>>> = {
 export function taughtAs(id: InstrumentId, conventions: Conventions): Instrument {
   if (id === 'horn') return HORNS[conventions.horn];
   if (id === 'f-trombone') return ATTACHMENTS[conventions.attachment];
+  const own = readOwnId(id);
+  // A clef of its own is said with an own instrument: only how it is fingered is left to the convention.
+  if (own !== undefined && IN_TREBLE[own.like] === undefined)
+    return toInstrument(id as OwnId, own, taughtAs(own.like, conventions));
   return (conventions.euphonium === 'treble-clef' ? IN_TREBLE[id] : undefined) ?? instrumentOf(id);
 }
 
@@ -53,8 +59,9 @@ const WOODWIND_QUESTION: Readonly<Partial<Record<Woodwind, ConventionQuestion>>>
  * @example figureQuestion('piccolo') // 'fluteBFlat'
  */
 export function figureQuestion(id: InstrumentId): ConventionQuestion | undefined {
-  if (id === 'horn') return 'horn';
-  if (id === 'f-trombone') return 'attachment';
+  const like = likeOf(id) ?? id;
+  if (like === 'horn') return 'horn';
+  if (like === 'f-trombone') return 'attachment';
   if (IN_TREBLE[id] !== undefined) return 'euphonium';
   const { system } = instrumentOf(id);
   return system.kind === 'woodwind' ? WOODWIND_QUESTION[system.woodwind] : undefined;

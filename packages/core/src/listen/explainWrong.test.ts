@@ -1,4 +1,4 @@
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { annotate } from '../part/annotate';
 import { derivePart } from '../part/derivePart';
 import { midi, parsePitch, pitchText } from '../pitch/pitch';

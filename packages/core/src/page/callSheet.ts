@@ -1,7 +1,7 @@
 import type { Exercise } from '../exercise/exercise';
 import { realize } from '../exercise/realize';
-import type { Instrument, InstrumentId } from '../instrument/instrument';
-import { instrumentOf } from '../instrument/instrument.data';
+import type { Instrument, ByInstrument, InstrumentId } from '../instrument/instrument';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { annotate, type Annotations } from '../part/annotate';
 import type { Part } from '../part/derivePart';
 import type { Teaching } from '../part/teaching';
@@ -26,7 +26,7 @@ export interface CallSheet {
 }
 
 /** Notes that players have met, by instrument, as written pitches in text; where one is missing, its first notes. */
-export type KnownNotes = Readonly<Partial<Record<InstrumentId, readonly string[]>>>;
+export type KnownNotes = ByInstrument<readonly string[]>;
 
 /** Known notes by instrument, from a list. */
 export const knownNotes = (
@@ -52,7 +52,7 @@ export function callSheet(
   instruments: readonly InstrumentId[],
   teaching: Teaching,
   known: KnownNotes,
-  seats: Readonly<Partial<Record<InstrumentId, string>>> = {},
+  seats: ByInstrument<string> = {},
 ): CallSheet {
   const rows = instruments.map((id): CallRow => {
     const part = partOf(exercise, id, teaching, undefined, 0);

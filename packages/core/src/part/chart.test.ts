@@ -1,4 +1,5 @@
-import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
+import { INSTRUMENTS } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { type Concert, midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
 import { DEFAULT_CONVENTIONS, conventionsOf } from '../convention/conventions';
 import { notesOf, openingOf } from '../score/walk';

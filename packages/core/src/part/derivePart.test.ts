@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { Note as TonalNote } from 'tonal';
 import { realize } from '../exercise/realize';
-import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
+import { INSTRUMENTS } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { key } from '../key/key';
 import { invert, octavesUp, transpose } from '../pitch/interval';
 import { type Concert, midi, parsePitch, pitchText, type Written } from '../pitch/pitch';

@@ -1,4 +1,4 @@
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { realize } from '../exercise/realize';
 import type { Written } from '../pitch/pitch';
 import { INSTRUMENTS } from '../instrument/instrument.data';

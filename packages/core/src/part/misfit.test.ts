@@ -1,7 +1,7 @@
 import { readExercise } from '../exercise/exerciseSchema';
 import { realize } from '../exercise/realize';
 import { transposeExercise } from '../exercise/transposeExercise';
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { key } from '../key/key';
 import { parseInterval } from '../pitch/interval';
 import { type Concert, midi, parsePitch, pitchText, type Written } from '../pitch/pitch';

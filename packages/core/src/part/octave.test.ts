@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { STAGES } from '../instrument/instrument';
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { semitones } from '../pitch/interval';
 import { fitOctave } from './octave';
 

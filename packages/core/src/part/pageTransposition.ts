@@ -1,6 +1,6 @@
 import type { Exercise, PageOwner } from '../exercise/exercise';
 import { realize, toPage } from '../exercise/realize';
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { taughtAs } from '../instrument/taught';
 import type { Clef } from '../key/signature';
 import { addIntervals, type Interval, invert, transpose, UNISON } from '../pitch/interval';

@@ -1,7 +1,8 @@
 import { realize } from '../exercise/realize';
 import { transposeExercise } from '../exercise/transposeExercise';
 import type { InstrumentId } from '../instrument/instrument';
-import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
+import { INSTRUMENTS } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { signatureLetters } from '../key/key';
 import type { Clef } from '../key/signature';
 import { countIn } from '../meter/counting';

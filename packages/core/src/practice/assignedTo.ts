@@ -1,5 +1,5 @@
 import type { InstrumentId, Section } from '../instrument/instrument';
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 
 /** Whom something is set for: all of a class, one of its sections, or some of its pupils. */
 export const ASSIGNED_TO = ['class', 'section', 'pupils'] as const;

@@ -1,5 +1,5 @@
 import type { InstrumentId, Section } from '../instrument/instrument';
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { daysBetween } from './days';
 
 /** What is known of one pupil: what was set for them, what was written down, what they practised at home. */

@@ -1,5 +1,5 @@
 import type { Exercise } from '../exercise/exercise';
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import type { Written } from '../pitch/pitch';
 import { realize } from '../exercise/realize';
 import { derivePart } from '../part/derivePart';

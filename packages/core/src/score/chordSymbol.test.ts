@@ -1,7 +1,7 @@
 import { applyCommand } from '../edit/applyCommand';
 import { readExercise } from '../exercise/exerciseSchema';
 import { transposeExercise } from '../exercise/transposeExercise';
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { key } from '../key/key';
 import { derivePart } from '../part/derivePart';
 import { parseInterval } from '../pitch/interval';

@@ -1,5 +1,5 @@
 import type { InstrumentId } from '../instrument/instrument';
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { chartNotes } from '../part/chart';
 import { invert, transpose } from '../pitch/interval';
 import { midi, parsePitch, type Pitch, pitchText } from '../pitch/pitch';

@@ -1,4 +1,5 @@
-import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
+import { INSTRUMENTS } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { DEFAULT_TEACHING } from '../part/teaching';
 import { midi, parsePitch, pitchText } from '../pitch/pitch';
 import { line as lineOf } from '../testing/line';

@@ -1,6 +1,6 @@
 import { CONVENTION_CHOICES, CONVENTION_QUESTIONS, type Conventions } from '../convention/conventions';
 import type { Exercise, PageOwner } from '../exercise/exercise';
-import { INSTRUMENT_IDS, STAGES } from '../instrument/instrument';
+import { STAGES } from '../instrument/instrument';
 import { key } from '../key/key';
 import { CLEFS } from '../key/signature';
 import { type Meter, measureQuarters } from '../meter/meter';
@@ -12,6 +12,7 @@ import { durationQuarters } from '../score/duration';
 import { readChordSymbol } from '../score/chordSymbol';
 import type { Measure, MusicEvent, Score, Span, Syllable } from '../score/score';
 import { sungNotes } from '../score/syllables';
+import { ANY_INSTRUMENT_IDS } from './anyInstrument';
 import { OddBars } from './oddBars';
 
 /** A line that nobody here wrote, and how it is taught: everything that an oracle is asked about. */
@@ -195,7 +196,7 @@ export function oddLine(seed: number): OddLine {
       ...(random.next() < 0.03 && { tempo: tempo() }),
     };
   });
-  const owner: PageOwner = random.next() < 0.4 ? 'concert' : random.of(INSTRUMENT_IDS);
+  const owner: PageOwner = random.next() < 0.4 ? 'concert' : random.of(ANY_INSTRUMENT_IDS);
   const low = { treble: 28, bass: 16, tenor: 20, alto: 22 }[clef];
   // A chance of their own: what else a line has does not depend on its words.
   const words = randomFrom(seed * 40503);

@@ -1,5 +1,5 @@
 import { realize } from '../exercise/realize';
-import { instrumentOf } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { annotate } from '../part/annotate';
 import { derivePart } from '../part/derivePart';
 import { pitchText, type Written } from '../pitch/pitch';

@@ -1,5 +1,6 @@
 import type { InstrumentId } from '../instrument/instrument';
-import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.data';
+import { INSTRUMENTS } from '../instrument/instrument.data';
+import { instrumentOf } from '../instrument/instrumentOf';
 import { finger } from '../instrument/finger';
 import { realize } from '../exercise/realize';
 import { annotate } from '../part/annotate';

@@ -1,10 +1,10 @@
-import { midi, notesOf, type Score, type Written } from '@cifra/core';
+import { instrumentOf, midi, notesOf, realize, type Score, type Written } from '@cifra/core';
 import { readAbc } from '../abc/readAbc';
 import { readMusicXml } from '../musicxml/readMusicXml';
 import { intervalOf, usualLetters } from './toConcert';
 
-const xml = (transposes: readonly string[], notes = 'C'): string => `<score-partwise version="4.0">
-  <part-list><score-part id="P1"><part-name>Clarinet in A</part-name></score-part></part-list>
+const xml = (transposes: readonly string[], name = 'Clarinet', notes = 'C'): string => `<score-partwise version="4.0">
+  <part-list><score-part id="P1"><part-name>${name}</part-name></score-part></part-list>
   <part id="P1">${transposes
     .map(
       (t, i) => `<measure number="${i + 1}"><attributes><divisions>1</divisions>
@@ -22,6 +22,9 @@ function lineOf(read: ReturnType<typeof readMusicXml>) {
   return {
     owner: read.value.suggestedOwner,
     sounds: notesOf(score).map((n) => midi(n.pitch)),
+    heard: notesOf(realize({ owner: read.value.suggestedOwner, source: score, partChoices: {} })).map((n) =>
+      midi(n.pitch),
+    ),
     keys: score.measures.map((m) => m.key?.fifths),
     problems: read.problems.map((p) => p.code),
   };
@@ -32,6 +35,7 @@ describe("the file's own transposition", () => {
     expect(lineOf(readMusicXml(xml([transposed(-2, -1)])))).toEqual({
       owner: 'clarinet',
       sounds: [72],
+      heard: [70],
       keys: [0],
       problems: [],
     });
@@ -39,16 +43,32 @@ describe("the file's own transposition", () => {
 
   // Written C sounds A on a clarinet in A, D on a trumpet in D, G on an alto flute. Common practice, no source.
   it.each([
-    ['clarinet in A', -3, -2, 69, 3],
-    ['trumpet in D', 2, 1, 74, 2],
-    ['alto flute', -5, -3, 67, 1],
-    ['bugle in G', 7, 4, 79, 1],
-    ['without its letters', -3, undefined, 69, 3],
-    ['with letters that cannot be', -3, 5, 69, 3],
-  ])('brings a %s in as it sounds, and says so', (_name, chromatic, diatonic, sound, fifths) => {
-    expect(lineOf(readMusicXml(xml([transposed(chromatic, diatonic)])))).toEqual({
+    ['Clarinet in A', -3, -2, 69, 'Clarinet in A', 'A'],
+    ['2. Clarinet in A (solo)', -3, -2, 69, '2. Clarinet in A (solo)', 'A'],
+    ['Trumpet in D', 2, 1, 74, 'Trumpet in D', 'D'],
+    ['Alto Flute', -5, -3, 67, 'Alto Flute', 'G'],
+    ['Clarinet in A', -3, undefined, 69, 'Clarinet in A', 'A'],
+    ['Clarinet in A', -3, 5, 69, 'Clarinet in A', 'A'],
+  ])('gives a %s (%i, %s) a page of its own', (name, chromatic, diatonic, sound, called, inKey) => {
+    const read = lineOf(readMusicXml(xml([transposed(chromatic, diatonic)], name)));
+    // It stands as it was written, sounds as the file says, and nothing has to be said.
+    expect(read).toMatchObject({ sounds: [72], heard: [sound], keys: [0], problems: [] });
+    const { owner } = read;
+    expect(owner === 'concert' ? owner : [instrumentOf(owner).name, instrumentOf(owner).inKey]).toEqual([
+      called,
+      inKey,
+    ]);
+  });
+
+  it.each([
+    ['Bugle in G', 7, 4, 79, 1],
+    ['Part 3', -3, -2, 69, 3],
+    ['', -3, -2, 69, 3],
+  ])('brings “%s” in as it sounds, and says so', (name, chromatic, diatonic, sound, fifths) => {
+    expect(lineOf(readMusicXml(xml([transposed(chromatic, diatonic)], name)))).toEqual({
       owner: 'concert',
       sounds: [sound],
+      heard: [sound],
       keys: [fifths],
       problems: ['transposed'],
     });

@@ -1,12 +1,12 @@
 import type { CandidateView, ImportView, RefusalView } from '@cifra/contract';
-import { INSTRUMENTS, linesOf, MAX_TEXT_LENGTH, type PageOwner } from '@cifra/core';
-import { instrumentTitle } from '@cifra/engrave';
+import { linesOf, MAX_TEXT_LENGTH, type PageOwner } from '@cifra/core';
 import { FileUp } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { useNavigate } from 'react-router';
 import { RequestError } from '../../api/request';
 import { createExercise } from '../../api/resources';
+import { PageOwnerOptions } from '../../classroom/PageOwnerOptions';
 import { Button } from '../../ui/Button';
 import { SelectField, TextField } from '../../ui/Field';
 import { ChooseLine } from './ChooseLine';
@@ -213,12 +213,7 @@ export function BringIn() {
                     value={owner}
                     onChange={(e) => setOwner(e.target.value as PageOwner)}
                   >
-                    <option value="concert">Concert pitch: it sounds as it reads</option>
-                    {INSTRUMENTS.map((i) => (
-                      <option key={i.id} value={i.id}>
-                        {instrumentTitle(i)}
-                      </option>
-                    ))}
+                    <PageOwnerOptions concert="Concert pitch: it sounds as it reads" chosen={owner} />
                   </SelectField>
                 )}
                 {first?.grid !== undefined && (

@@ -1,5 +1,6 @@
 import type { ClassView } from '@cifra/contract';
-import { type Instrument, INSTRUMENTS, type InstrumentId, SECTIONS } from '@cifra/core';
+import { type Instrument, type InstrumentId, SECTIONS } from '@cifra/core';
+import { useInstruments } from '../../classroom/useInstruments';
 import { SelectField } from '../../ui/Field';
 import { SECTION_WORDS } from '../../words/sectionWords';
 
@@ -13,6 +14,7 @@ export function ChartInstruments({
   readonly group: ClassView;
   readonly onChoose: (id: InstrumentId) => void;
 }) {
+  const instruments = useInstruments(chosen);
   const row = (i: Instrument) => (
     <li key={i.id}>
       <button
@@ -40,7 +42,7 @@ export function ChartInstruments({
           value={chosen}
           onChange={(e) => onChoose(e.target.value as InstrumentId)}
         >
-          {INSTRUMENTS.map((i) => (
+          {instruments.map((i) => (
             <option key={i.id} value={i.id}>
               {i.name}
             </option>
@@ -56,7 +58,7 @@ export function ChartInstruments({
             <h2 className="px-4 pt-1.5 pb-0.5 font-sans text-[12.5px] font-semibold text-secondary">
               {SECTION_WORDS[section]}
             </h2>
-            <ul>{INSTRUMENTS.filter((i) => i.section === section).map(row)}</ul>
+            <ul>{instruments.filter((i) => i.section === section).map(row)}</ul>
           </div>
         ))}
       </nav>

@@ -86,7 +86,7 @@ function OpenChart({
   const attempt = useAttempt();
   const [busy, setBusy] = useState(false);
   const teaching = useChartTeaching(id, address, group);
-  const instrument = taughtAs(id, teaching.conventions);
+  const instrument = useMemo(() => taughtAs(id, teaching.conventions), [id, teaching]);
   const exercise = shelf.find((e) => e.id === address.exercise);
   const notes = useMemo(() => {
     if (exercise === undefined) return { list: chartNotes(instrument, teaching.stage), clef: undefined };

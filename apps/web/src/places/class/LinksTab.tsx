@@ -1,3 +1,4 @@
+import { instrumentWord } from '@cifra/contract/words';
 import type { ClassView, LinkView, ListedExerciseView, PupilView } from '@cifra/contract';
 import { instrumentOf } from '@cifra/core';
 import { Copy, Link2, Printer, Trash2 } from 'lucide-react';
@@ -118,7 +119,7 @@ function Links({ group, links: open, pupils, shelf }: LinksProps) {
           {pupils.map((p) => (
             <li key={p.id} className="grid grid-cols-[14rem_1fr] items-center gap-x-3 py-1.5 max-sm:grid-cols-1">
               <p>
-                <strong className="font-semibold">{p.name}</strong>, {instrumentOf(p.instrument).name.toLowerCase()}
+                <strong className="font-semibold">{p.name}</strong>, {instrumentWord(instrumentOf(p.instrument))}
               </p>
               {ownOf(p).length === 0 ? (
                 <p className="py-1.5 text-secondary">no link</p>

@@ -1,3 +1,4 @@
+import { instrumentWord } from '@cifra/contract/words';
 import type { ClassView } from '@cifra/contract';
 import { type ClassTrouble, instrumentOf, sectionals, whatNext } from '@cifra/core';
 import { useMemo, useState } from 'react';
@@ -195,7 +196,7 @@ function hardest({ changes, rows }: ClassTrouble, most: number): readonly string
       .sort((a, b) => (b.costs[i] ?? 0) - (a.costs[i] ?? 0))
       .filter((r) => (r.costs[i] ?? 0) > 0)
       .slice(0, 2);
-    return `${change} (${list(worst.map((r) => instrumentOf(r.instrument).name.toLowerCase()))})`;
+    return `${change} (${list(worst.map((r) => instrumentWord(instrumentOf(r.instrument))))})`;
   });
 }
 

@@ -1,3 +1,4 @@
+import { instrumentWord } from '@cifra/contract/words';
 import { type TermDto, type ClassView, type MetEntryDto, notesKnown } from '@cifra/contract';
 import { instrumentOf, type InstrumentId, type Introduction, knownNotes, scheduleOf } from '@cifra/core';
 import { Check } from 'lucide-react';
@@ -196,9 +197,7 @@ function Schedule({ group, term }: { readonly group: ClassView; readonly term: T
         </SelectField>
         {own && (
           <Button
-            onClick={() =>
-              void save(others, `The ${instrumentOf(id).name.toLowerCase()} follows the usual order again.`)
-            }
+            onClick={() => void save(others, `The ${instrumentWord(instrumentOf(id))} follows the usual order again.`)}
           >
             Back to the usual order
           </Button>
@@ -225,7 +224,7 @@ function Schedule({ group, term }: { readonly group: ClassView; readonly term: T
             kind="primary"
             disabled={wrong.length > 0 || written.length === 0}
             onClick={() =>
-              void save([...others, ...written], `The ${instrumentOf(id).name.toLowerCase()} has an order of its own.`)
+              void save([...others, ...written], `The ${instrumentWord(instrumentOf(id))} has an order of its own.`)
             }
           >
             Save the order

@@ -1,19 +1,15 @@
 import type { ClassView, ListedPupilDto, SaveClassDto } from '@cifra/contract';
 import { STAGE_WORDS } from '@cifra/contract/words';
 import {
-  INSTRUMENTS,
   type InstrumentId,
   key,
-  SECTIONS,
   type ConventionOverrides,
   conventionsOf,
   type Stage,
   STAGES,
   USUAL_FIFTHS,
 } from '@cifra/core';
-import { instrumentTitle } from '@cifra/engrave';
-import { Check } from 'lucide-react';
-import { Checkbox, Tabs } from 'radix-ui';
+import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import { usePupils, useTeacher } from '../../api/resources';
 import { ConventionFields } from '../../conventions/ConventionFields';
@@ -22,8 +18,8 @@ import { SelectField, TextField } from '../../ui/Field';
 import { Modal, ModalFooter } from '../../ui/Modal';
 import { TAB } from '../../ui/tab';
 import { keyName, signatureCount } from '../../words/caption';
+import { InstrumentsTab } from './InstrumentsTab';
 import { PupilsTab } from './PupilsTab';
-import { SECTION_WORDS } from '../../words/sectionWords';
 
 interface Props {
   readonly group: ClassView;
@@ -60,8 +56,6 @@ function ClassForm({ group, onSave, onClose }: Pick<Props, 'group' | 'onSave'> &
   const { data: listed } = usePupils(group.id);
   const [pupils, setPupils] = useState<readonly ListedPupilDto[]>();
   const shownPupils = pupils ?? listed ?? [];
-  const toggle = (id: InstrumentId, on: boolean) =>
-    setInstruments((all) => INSTRUMENTS.map((i) => i.id).filter((i) => (i === id ? on : all.includes(i))));
   const save = async () => {
     await onSave({ name: name.trim(), instruments: [...instruments], stage, conventions, usualFifths }, pupils);
     onClose();
@@ -117,30 +111,7 @@ function ClassForm({ group, onSave, onClose }: Pick<Props, 'group' | 'onSave'> &
           </Tabs.Trigger>
         </Tabs.List>
         <Tabs.Content value="instruments">
-          <div className="gap-6 sm:columns-3">
-            {SECTIONS.map((section) => (
-              <fieldset key={section} className="mb-4 break-inside-avoid">
-                <legend className="mb-0.5 text-[13px] font-semibold text-secondary">{SECTION_WORDS[section]}</legend>
-                {INSTRUMENTS.filter((i) => i.section === section).map((i) => (
-                  <div key={i.id} className="flex min-h-7 items-center gap-2.5">
-                    <Checkbox.Root
-                      id={`play-${i.id}`}
-                      checked={instruments.includes(i.id)}
-                      onCheckedChange={(on) => toggle(i.id, on === true)}
-                      className="grid size-5 shrink-0 place-items-center rounded border border-[#8a97ab] bg-white data-[state=checked]:border-accent data-[state=checked]:bg-accent"
-                    >
-                      <Checkbox.Indicator className="text-white">
-                        <Check size={14} aria-hidden />
-                      </Checkbox.Indicator>
-                    </Checkbox.Root>
-                    <label htmlFor={`play-${i.id}`} className="flex-1 cursor-pointer text-[13.5px] leading-tight">
-                      {instrumentTitle(i)}
-                    </label>
-                  </div>
-                ))}
-              </fieldset>
-            ))}
-          </div>
+          <InstrumentsTab instruments={instruments} onChange={setInstruments} />
         </Tabs.Content>
         <Tabs.Content value="pupils">
           <PupilsTab pupils={shownPupils} instruments={instruments} onChange={setPupils} />

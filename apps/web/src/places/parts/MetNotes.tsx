@@ -1,3 +1,4 @@
+import { instrumentWord } from '@cifra/contract/words';
 import type { ClassView, KnownDto } from '@cifra/contract';
 import { knownMidi, knownNotes, midi, notesUsed, type Part, pitchText } from '@cifra/core';
 import { removeMet, saveMet } from '../../api/classResources';
@@ -32,7 +33,7 @@ export function MetNotes({ part, group, exerciseId, onReset }: Props) {
         entries: [{ instrument: id, notes: fresh.map(pitchText) }],
       });
       notice(
-        `${fresh.length} ${fresh.length === 1 ? 'note counts' : 'notes count'} as met on the ${part.instrument.name.toLowerCase()}.`,
+        `${fresh.length} ${fresh.length === 1 ? 'note counts' : 'notes count'} as met on the ${instrumentWord(part.instrument)}.`,
         { action: batch === undefined ? undefined : { label: 'Undo', run: () => void removeMet(group.id, batch) } },
       );
     });

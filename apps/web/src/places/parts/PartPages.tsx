@@ -1,3 +1,4 @@
+import { instrumentWord } from '@cifra/contract/words';
 import type { Part } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { useEffect, useRef, useState } from 'react';
@@ -50,7 +51,7 @@ function Engraved({ part, request, chosen, onChoose }: Props) {
   return (
     <Loaded
       of={pages}
-      what={`The page for ${part.instrument.name.toLowerCase()}`}
+      what={`The page for ${instrumentWord(part.instrument)}`}
       verb={DRAWN}
       detail="The line itself is safe. Try again, or choose another instrument."
       systems={4}

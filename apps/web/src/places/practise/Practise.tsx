@@ -1,3 +1,4 @@
+import { instrumentWord } from '@cifra/contract/words';
 import type { ClassView, ExerciseView } from '@cifra/contract';
 import { useTitle } from '../../ui/useTitle';
 import { type InstrumentId, isInstrumentId, knownNotes, taughtAs } from '@cifra/core';
@@ -61,7 +62,7 @@ function OpenPractise({ exercise, group }: { readonly exercise: ExerciseView; re
         >
           {group.instruments.map((i) => (
             <option key={i} value={i}>
-              on the {taughtAs(i, teaching.conventions).name.toLowerCase()}
+              on the {instrumentWord(taughtAs(i, teaching.conventions))}
             </option>
           ))}
         </SelectField>

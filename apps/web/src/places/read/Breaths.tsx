@@ -1,5 +1,5 @@
 import { breathSeconds, plannedBreaths, type PagePlan } from '@cifra/core';
-import { STAGE_WORDS } from '@cifra/contract/words';
+import { STAGE_WORDS, instrumentWord } from '@cifra/contract/words';
 import { useMemo } from 'react';
 import { instrumentTitle } from '@cifra/engrave';
 import { Block } from '../../lookFirst/Block';
@@ -28,7 +28,7 @@ export function Breaths({ plan, isLead }: { readonly plan: PagePlan; readonly is
           ? `Every breath lasts at most ${Math.ceil(Math.max(0, ...breaths.map((b) => b.seconds)))} seconds.`
           : `${long.length === 1 ? 'One breath is' : `${long.length} breaths are`} longer than ${limit} seconds.`}{' '}
         <span className="text-secondary">
-          {STAGE_WORDS[teaching.stage]}, {instrument.name.toLowerCase()}: up to {limit} seconds on one breath.
+          {STAGE_WORDS[teaching.stage]}, {instrumentWord(instrument)}: up to {limit} seconds on one breath.
         </span>
       </p>
       <div className="overflow-x-auto">

@@ -1,8 +1,10 @@
+import { instrumentWord } from '@cifra/contract/words';
 import type { ExerciseView } from '@cifra/contract';
 import {
   type EasierOffer,
   excerpt,
   type Exercise,
+  type ByInstrument,
   type InstrumentId,
   notesOf,
   offerEasier,
@@ -28,7 +30,7 @@ interface Props {
   readonly known: readonly string[] | undefined;
   readonly instruments: readonly InstrumentId[];
   /** Takes choices for one instrument or several. */
-  readonly onTake: (choices: Readonly<Partial<Record<InstrumentId, PartChoice>>>, what: string) => void;
+  readonly onTake: (choices: ByInstrument<PartChoice>, what: string) => void;
 }
 
 const WIDTH_MM100 = 17000;
@@ -65,7 +67,8 @@ const withChoice = (exercise: Exercise, id: InstrumentId, choice: PartChoice): E
 
 /** Ways of making a part easier, each shown before it is taken. */
 export function Easier({ exercise, plan, teaching, known, instruments, onTake }: Props) {
-  const { id, name } = plan.part.instrument;
+  const { id } = plan.part.instrument;
+  const name = instrumentWord(plan.part.instrument);
   const instrument = instruments.includes(id)
     ? id
     : (instruments.find((i) => partOf(exercise.document, i, teaching).instrument.id === id) ?? id);
@@ -78,9 +81,9 @@ export function Easier({ exercise, plan, teaching, known, instruments, onTake }:
   const easier = Object.keys(exercise.document.partChoices[instrument]?.easier ?? {}).length;
   const putBack = () => {
     const { easier: _easier, ...others } = exercise.document.partChoices[instrument] ?? {};
-    onTake({ [instrument]: others }, `The ${name.toLowerCase()} plays every bar as it is written.`);
+    onTake({ [instrument]: others }, `The ${name} plays every bar as it is written.`);
   };
-  const forAll = (o: EasierOffer): Readonly<Partial<Record<InstrumentId, PartChoice>>> =>
+  const forAll = (o: EasierOffer): ByInstrument<PartChoice> =>
     Object.fromEntries(
       instruments.map((i) => [
         i,
@@ -137,9 +140,9 @@ export function Easier({ exercise, plan, teaching, known, instruments, onTake }:
             <div className="flex flex-wrap gap-2">
               <Button
                 kind="primary"
-                onClick={() => onTake({ [instrument]: offer.choice }, `The ${name.toLowerCase()} has it easier now.`)}
+                onClick={() => onTake({ [instrument]: offer.choice }, `The ${name} has it easier now.`)}
               >
-                Take it for the {name.toLowerCase()}
+                Take it for the {name}
               </Button>
               {offer.kind !== 'octave' && instruments.length > 1 && (
                 <Button onClick={() => onTake(forAll(offer), 'Every instrument has it easier now.')}>

@@ -1,5 +1,7 @@
+import { instrumentWord } from '@cifra/contract/words';
 import type { ClassView, ExerciseView } from '@cifra/contract';
 import {
+  type ByInstrument,
   type InstrumentId,
   isInstrumentId,
   type KeyFitness,
@@ -85,7 +87,7 @@ function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readon
       { action: { label: 'Undo', run: () => saving.save(() => before) } },
     );
   };
-  const takeChoices = (choices: Readonly<Partial<Record<InstrumentId, PartChoice>>>, what: string) => {
+  const takeChoices = (choices: ByInstrument<PartChoice>, what: string) => {
     const before = saving.current();
     saving.save((e) => {
       const partChoices = { ...e.partChoices, ...choices };
@@ -115,7 +117,7 @@ function OpenRead({ exercise, group }: { readonly exercise: ExerciseView; readon
           <option value={WHOLE_CLASS}>for the whole class</option>
           {group.instruments.map((i) => (
             <option key={i} value={i}>
-              for the {taughtAs(i, teaching.conventions).name.toLowerCase()}
+              for the {instrumentWord(taughtAs(i, teaching.conventions))}
             </option>
           ))}
         </SelectField>

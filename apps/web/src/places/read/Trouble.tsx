@@ -1,3 +1,4 @@
+import { instrumentWord } from '@cifra/contract/words';
 import type { ClassView, ExerciseView } from '@cifra/contract';
 import { type BuildUp, buildUp, changeNames, perform, type PagePlan, toNumber } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
@@ -63,7 +64,7 @@ export function Trouble({ plan, exercise, group, request }: Props) {
   if (spots.length === 0)
     return (
       <Block title={`Where it will go wrong: ${name}`}>
-        <p>No change in this line is hard on the {plan.part.instrument.name.toLowerCase()}.</p>
+        <p>No change in this line is hard on the {instrumentWord(plan.part.instrument)}.</p>
         {newsWords(plan).map((words) => (
           <p key={words}>{capital(words)}.</p>
         ))}

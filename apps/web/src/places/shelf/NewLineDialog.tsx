@@ -2,7 +2,6 @@ import {
   type Clef,
   CLEFS,
   instrumentOf,
-  INSTRUMENTS,
   isInstrumentId,
   key,
   type Meter,
@@ -10,7 +9,7 @@ import {
   meterText,
   type PageOwner,
 } from '@cifra/core';
-import { instrumentTitle } from '@cifra/engrave';
+import { PageOwnerOptions } from '../../classroom/PageOwnerOptions';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
@@ -89,12 +88,7 @@ export function NewLineDialog({ open, onOpenChange }: Props) {
               setValue('clef', isInstrumentId(e.target.value) ? instrumentOf(e.target.value).clefs[0] : CONCERT_CLEF);
             }}
           >
-            <option value="concert">A concert page: it sounds as written</option>
-            {INSTRUMENTS.map((i) => (
-              <option key={i.id} value={i.id}>
-                {instrumentTitle(i)}
-              </option>
-            ))}
+            <PageOwnerOptions concert="A concert page: it sounds as written" />
           </SelectField>
           <div className="grid grid-cols-3 gap-3">
             <SelectField id="new-clef" label="Clef" {...register('clef')}>

@@ -1,7 +1,8 @@
-import { INSTRUMENTS, isInstrumentId, type InstrumentId, linesOf, type PageOwner } from '@cifra/core';
+import { inScoreOrder, instrumentOf, isInstrumentId, type InstrumentId, linesOf, type PageOwner } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { Check, CircleAlert, CloudOff, Ellipsis, MonitorX } from 'lucide-react';
 import { memo } from 'react';
+import { PageOwnerOptions } from '../../classroom/PageOwnerOptions';
 import { SelectField } from '../../ui/Field';
 import { useStateFor } from '../../ui/useStateFor';
 import type { SaveStatus } from './Saver';
@@ -36,7 +37,7 @@ function Header({ writing, state, instruments }: Props) {
     if (title.trim() !== '' && title.trim() !== exercise.source.title) writing.rename(title.trim());
     else setTitle(exercise.source.title);
   };
-  const shown = INSTRUMENTS.filter((i) => instruments.includes(i.id) || i.id === lens.page || i.id === exercise.owner);
+  const shown = inScoreOrder([...instruments, lens.page, exercise.owner].filter(isInstrumentId)).map(instrumentOf);
   return (
     <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-white px-5 py-2">
       <h1 className="sr-only">Write: {exercise.source.title}</h1>
@@ -94,12 +95,7 @@ function Header({ writing, state, instruments }: Props) {
             className="w-44"
             title="Whose page you read the line from. The notes stay where they stand; their sound follows."
           >
-            <option value="concert">a concert page</option>
-            {INSTRUMENTS.map((i) => (
-              <option key={i.id} value={i.id}>
-                {instrumentTitle(i)}
-              </option>
-            ))}
+            <PageOwnerOptions concert="a concert page" chosen={exercise.owner} />
           </SelectField>
         </label>
         <label className="flex items-center gap-2 text-secondary" htmlFor="shown-as">

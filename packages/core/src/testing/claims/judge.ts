@@ -1,5 +1,5 @@
+import { ANY_INSTRUMENT_IDS } from '../anyInstrument';
 import { realize } from '../../exercise/realize';
-import { INSTRUMENT_IDS } from '../../instrument/instrument';
 import { taughtAs } from '../../instrument/taught';
 import { DEFAULT_PAGE } from '../../page/pageSetup';
 import { type PagePlan, planPage } from '../../page/pagePlan';
@@ -29,7 +29,7 @@ export function caseOf(seed: number): Case {
   const line = oddLine(seed);
   const random = randomFrom(seed + 1);
   const { exercise, teaching } = line;
-  const instrument = taughtAs(random.of(INSTRUMENT_IDS), teaching.conventions);
+  const instrument = taughtAs(random.of(ANY_INSTRUMENT_IDS), teaching.conventions);
   const concert = realize(exercise);
   const part = derivePart(concert, instrument, exercise.owner, {}, teaching);
   const annotations = annotate(part);
