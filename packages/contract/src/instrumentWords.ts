@@ -1,6 +1,6 @@
 import { type Instrument, INSTRUMENTS } from '@cifra/core';
 
-/** Words that are written small inside a sentence: those that the names of instruments are made of, not letters of pitch. */
+/** What the names of instruments are made of, but for letters of pitch: written small inside a sentence. */
 const SMALL = new Set(INSTRUMENTS.flatMap((i) => i.name.split(/[ ,]+/)).filter((word) => word.length > 2));
 
 /**

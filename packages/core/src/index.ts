@@ -244,7 +244,7 @@ export { type PageTransposition, pageTransposition, transposedToPage } from './p
 export { derivePart, type Part } from './part/derivePart';
 
 export { type OctaveReason } from './part/octave';
-export { betterOctaves, listMisfits, type Misfit } from './part/misfit';
+export { betterOctaves, isBeyondAll, listMisfits, type Misfit } from './part/misfit';
 export { type ClassKeyOffer, offerClassKeys } from './part/classKey';
 export { annotate, keyNoteFifths, type Annotations, type NoteAnnotation } from './part/annotate';
 export { chartId, chartNotes, chartPart, notesUsed, readNoteSlug } from './part/chart';

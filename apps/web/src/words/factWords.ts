@@ -97,7 +97,7 @@ const SEMITONE_STEPS = [
 ];
 const OPEN_LETTERS = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'];
 const COUNTING: Readonly<Record<Conventions['counting'], string>> = { numbers: 'count', ta: 'say', du: 'say' };
-const SIDE = { 'too-low': 'lower', 'too-high': 'higher', 'below-stage': 'lower', 'above-stage': 'higher' } as const;
+const SIDE = { 'below-stage': 'lower', 'above-stage': 'higher' } as const;
 
 const lettersOfSignature = (fifths: number): string =>
   fifths === 0 ? signatureWords(0) : `${signatureWords(fifths)} (${signatureLetters(fifths).join(' ')})`;
@@ -226,7 +226,7 @@ export function factWords(f: Fact, conventions: Conventions = DEFAULT_CONVENTION
             ? 'none: too low for this instrument'
             : f.because === 'above-range'
               ? 'none: too high for this instrument'
-              : 'none known',
+              : 'none: not among its notes',
       };
   }
 }

@@ -24,7 +24,7 @@ const SOURCE: Readonly<Record<string, string>> = {
 const UNPLAYABLE = {
   'below-range': 'too low for this instrument',
   'above-range': 'too high for this instrument',
-  'no-figure': 'no figure known',
+  'no-figure': 'not among its notes',
 } as const;
 
 /** A letter with its octave, which tells two of one letter apart: `B♭3`. */

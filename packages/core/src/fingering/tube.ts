@@ -90,6 +90,10 @@ export function combinationCents(valves: readonly number[]): number {
 export const attachmentPosition = (lowered: number): number =>
   1 + 12 * Math.log2(1 + 2 ** (ATTACHMENT_SEMITONES / 12) * (2 ** (lowered / 12) - 1));
 
+/** Whether the tube gives a written MIDI number with nothing pressed, on a partial that players use. */
+export const isOpenNote = ({ fundamental }: Tube, target: number): boolean =>
+  VALVE_PARTIALS.some((n) => partialMidi(fundamental, n) === target);
+
 interface Way {
   readonly figure: ValveFigure | SlideFigure;
   readonly origin: BrassOrigin;

@@ -1,3 +1,4 @@
+import { canPlay } from '../instrument/finger';
 import type { Exercise, PageOwner, PartChoice } from '../exercise/exercise';
 import { linesOf } from '../exercise/lines';
 import { realize } from '../exercise/realize';
@@ -6,7 +7,6 @@ import { taughtAs } from '../instrument/taught';
 import { type Key } from '../key/key';
 import type { Clef } from '../key/signature';
 import { decidePart } from '../part/decidePart';
-import { isUnplayable } from '../part/misfit';
 import { type NoteCounts } from '../part/octave';
 import type { Teaching } from '../part/teaching';
 import { writePitch } from '../part/writeScore';
@@ -139,7 +139,7 @@ export function pageNotes(
   return {
     instrument,
     notes: [...different.values()].sort((a, b) => midi(a) - midi(b) || a.alter - b.alter),
-    unplayable: notes.some((p) => isUnplayable(instrument, midi(p))),
+    unplayable: notes.some((p) => !canPlay(instrument, midi(p))),
     clef: decided.decisions.clef.clef,
   };
 }

@@ -1,7 +1,7 @@
 import { fingerFromCatalogue } from '../fingering/catalogue';
 import { CATALOGUES } from '../fingering/catalogues';
 import type { AlternateReason, Fingering } from '../fingering/figure';
-import { fingerOnTube } from '../fingering/tube';
+import { fingerOnTube, isOpenNote } from '../fingering/tube';
 import type { Woodwind } from '../fingering/touch.data';
 import { midi, type Written } from '../pitch/pitch';
 import type { Conventions } from '../convention/conventions';
@@ -18,6 +18,19 @@ function preferredReason(woodwind: Woodwind, conventions: Conventions): Alternat
       return undefined;
   }
 }
+
+/**
+ * Whether an instrument has a written MIDI number at all: within its range, and an open note where it has no valves.
+ * @example canPlay(instrumentOf('trumpet'), 62) // true
+ */
+export function canPlay({ ranges: { full }, system }: Pick<Instrument, 'ranges' | 'system'>, note: number): boolean {
+  if (note < midi(full.low) || note > midi(full.high)) return false;
+  return system.kind !== 'brass' || system.tube.openOnly !== true || isOpenNote(system.tube, note);
+}
+
+/** Whether there is nothing to press, and so nothing to draw. */
+export const isOpenOnly = ({ system }: Pick<Instrument, 'system'>): boolean =>
+  system.kind === 'brass' && system.tube.openOnly === true;
 
 /** The figure of a written MIDI number: a sound is fingered alike, however it is spelled. */
 export function fingerMidi({ ranges, system }: Instrument, note: number, conventions: Conventions): Fingering {

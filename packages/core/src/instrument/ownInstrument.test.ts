@@ -1,11 +1,13 @@
 import fc from 'fast-check';
 import { conventionsOf, DEFAULT_CONVENTIONS } from '../convention/conventions';
+import { chartNotes } from '../part/chart';
 import { derivePart } from '../part/derivePart';
 import { invert, transpose } from '../pitch/interval';
 import { type Concert, midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
 import { notesOf } from '../score/walk';
+import { ANY_INSTRUMENT_IDS } from '../testing/anyInstrument';
 import { line } from '../testing/line';
-import { fingerMidi } from './finger';
+import { canPlay, fingerMidi } from './finger';
 import type { CatalogueId, Instrument, InstrumentId } from './instrument';
 import { INSTRUMENTS } from './instrument.data';
 import { inScoreOrder, instrumentOf, instrumentsWith, isInstrumentId, likeOf } from './instrumentOf';
@@ -85,6 +87,17 @@ describe("an instrument of a teacher's own", () => {
     const played = ['C4', 'D4', 'E4', 'F4', 'G4', 'C5', 'E5', 'G5'].filter((n) => figureText(bugle, n) === '0');
     expect(played).toEqual(['C4', 'G4', 'C5', 'E5', 'G5']);
     expect(figureText(bugle, 'D4')).toBe('no-figure');
+    expect(bugle.firstNotes.map(pitchText)).toEqual(['C4', 'G4']);
+    // A page says so of every note that it does not have, and its chart leaves them out.
+    const part = derivePart(line<Concert>('Bb3 C4 D4 F4'), bugle, 'concert', { octaves: 0 });
+    expect([part.unplayable.length, part.outside.length]).toEqual([2, 0]);
+    expect(chartNotes(bugle, 'first-octave').map(pitchText)).toEqual(['C4', 'G4', 'C5']);
+  });
+
+  it('can play what has a figure, and nothing else', () => {
+    for (const i of ANY_INSTRUMENT_IDS.map(instrumentOf))
+      for (let n = 20; n < 110; n++)
+        expect([i.id, n, canPlay(i, n)]).toEqual([i.id, n, fingerMidi(i, n, DEFAULT_CONVENTIONS).kind === 'playable']);
   });
 
   it('described by a sister it is what the catalogue has', () => {

@@ -2,6 +2,7 @@ import type { Tube } from '../fingering/tube';
 import { type Clef, CLEFS } from '../key/signature';
 import { type Interval, intervalBetween, semitones, transpose } from '../pitch/interval';
 import { diatonic, letterName, midi, parsePitch, type Pitch, pitchText, type Written } from '../pitch/pitch';
+import { canPlay } from './finger';
 import {
   type CatalogueId,
   type FingeringSystem,
@@ -96,13 +97,16 @@ function movedSystem(system: FingeringSystem, by: number, openOnly: boolean): Fi
  */
 export function toInstrument(id: OwnId, o: OwnInstrument, like: Instrument): Instrument {
   const by = fromLike(o);
-  const ranges = Object.fromEntries(
-    STAGES.map((stage) => [stage, Object.freeze(within(moved(like.ranges[stage], by), o.range))]),
-  ) as Record<Stage, Range>;
-  const { low, high } = o.range;
+  const ranges = {
+    ...(Object.fromEntries(
+      STAGES.map((stage) => [stage, Object.freeze(within(moved(like.ranges[stage], by), o.range))]),
+    ) as Record<Stage, Range>),
+    full: Object.freeze(o.range),
+  };
+  const system = movedSystem(like.system, semitones(by), o.openOnly);
   const first = like.firstNotes
     .map((p) => transpose<Written>(p, by))
-    .filter((p) => midi(p) >= midi(low) && midi(p) <= midi(high));
+    .filter((p) => canPlay({ ranges, system }, midi(p)));
   const toWritten = intervalBetween(o.sounds, MIDDLE_C);
   const letter = letterName(o.sounds);
   const inKey = letter === 'C' ? undefined : letter;
@@ -114,11 +118,11 @@ export function toInstrument(id: OwnId, o: OwnInstrument, like: Instrument): Ins
     inKey,
     toWritten,
     clefs: Object.freeze([o.clef] as const),
-    firstNotes: Object.freeze(first.length === 0 ? [low] : first),
-    ranges: Object.freeze({ ...ranges, full: Object.freeze(o.range) }),
+    firstNotes: Object.freeze(first.length === 0 ? [o.range.low] : first),
+    ranges: Object.freeze(ranges),
     octaveBy: Object.freeze(within(moved(like.octaveBy, by), o.range)),
     unisonOctave: unisonOctaveOf(toWritten, ranges['first-octave']),
-    system: Object.freeze(movedSystem(like.system, semitones(by), o.openOnly)),
+    system: Object.freeze(system),
   });
 }
 const SHORT = 8;

@@ -1,4 +1,5 @@
 import type { Exercise } from '../exercise/exercise';
+import { isOpenOnly } from '../instrument/finger';
 import type { InstrumentId } from '../instrument/instrument';
 import { annotate, type Annotations } from '../part/annotate';
 import type { Part } from '../part/derivePart';
@@ -78,7 +79,9 @@ export function planPage(
     annotations,
     setup,
     step,
-    rows: setup.rows[part.instrument.family].map((r) => ({ ...r, hiddenAt: hiddenAt(r.fade ?? step, facts) })),
+    rows: setup.rows[part.instrument.family]
+      .filter((r) => !(r.row === 'diagram' && isOpenOnly(part.instrument)))
+      .map((r) => ({ ...r, hiddenAt: hiddenAt(r.fade ?? step, facts) })),
     restCounts: restCounts(part.score, part.teaching.conventions.counting),
     known,
     newNotes,

@@ -1,3 +1,4 @@
+import { canPlay } from '../instrument/finger';
 import type { Instrument, Stage } from '../instrument/instrument';
 import { key } from '../key/key';
 import type { Clef } from '../key/signature';
@@ -16,10 +17,9 @@ const SEMITONES = 12;
 /** Every note of a stage, half step by half step, low to high. */
 export function chartNotes(instrument: Instrument, stage: Stage): Written[] {
   const { low, high } = instrument.ranges[stage];
-  return Array.from({ length: midi(high) - midi(low) + 1 }, (_unused, i) => {
-    const note = midi(low) + i;
-    return parsePitch<Written>(`${CHART_NAMES[note % SEMITONES] ?? 'C'}${Math.floor(note / SEMITONES) - 1}`);
-  });
+  return Array.from({ length: midi(high) - midi(low) + 1 }, (_unused, i) => midi(low) + i)
+    .filter((note) => canPlay(instrument, note))
+    .map((note) => parsePitch<Written>(`${CHART_NAMES[note % SEMITONES] ?? 'C'}${Math.floor(note / SEMITONES) - 1}`));
 }
 
 /** The different notes of a page, low to high. */

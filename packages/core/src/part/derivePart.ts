@@ -1,3 +1,4 @@
+import { canPlay } from '../instrument/finger';
 import type { PageOwner, PartChoice } from '../exercise/exercise';
 import { breathSeconds, type Instrument } from '../instrument/instrument';
 import { type Concert, midi, type Pitch, type Written } from '../pitch/pitch';
@@ -5,7 +6,7 @@ import { breathMarks } from '../score/breath';
 import type { NoteId, Score } from '../score/score';
 import { notesOf, openingOf } from '../score/walk';
 import { decidePart, type PartDecisions } from './decidePart';
-import { isUnplayable, misfitSide } from './misfit';
+import { misfitSide } from './misfit';
 import { countNotes } from './octave';
 import { DEFAULT_TEACHING, type Teaching } from './teaching';
 import { gatherRests } from './gatherRests';
@@ -71,7 +72,7 @@ export function derivePart(
   const outside: NoteId[] = [];
   const unplayable: NoteId[] = [];
   for (const { id, pitch } of notesOf(score)) {
-    if (isUnplayable(instrument, midi(pitch))) unplayable.push(id);
+    if (!canPlay(instrument, midi(pitch))) unplayable.push(id);
     else if (misfitSide(instrument, teaching.stage, midi(pitch)) !== undefined) outside.push(id);
   }
   return { instrument, teaching, concert, score, decisions, outside, unplayable, simplified, moved };

@@ -10,7 +10,7 @@ import type { AccidentalSource } from '../score/accidental';
 import type { Duration } from '../score/duration';
 import type { NoteId } from '../score/score';
 import type { BeatPlace } from '../score/placedNotes';
-import type { MisfitSide } from './misfit';
+import type { StageSide } from './misfit';
 import type { OctaveReason } from './octave';
 import type { StaffPlace } from './staffPlace';
 
@@ -55,7 +55,7 @@ export type Fact =
   | { readonly kind: 'intonation'; readonly intonation: Intonation }
   | { readonly kind: 'alternate'; readonly alternate: Alternate }
   | { readonly kind: 'better'; readonly alternate: Alternate; readonly cause: BetterCause }
-  | { readonly kind: 'misfit'; readonly side: MisfitSide; readonly stage: Stage }
+  | { readonly kind: 'misfit'; readonly side: StageSide; readonly stage: Stage }
   | { readonly kind: 'unplayable'; readonly because: Extract<Fingering, { kind: 'unplayable' }>['because'] };
 
 /**

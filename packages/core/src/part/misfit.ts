@@ -1,10 +1,12 @@
+import { canPlay } from '../instrument/finger';
 import type { Instrument, Stage } from '../instrument/instrument';
 import { midi, type Pitch, pitch, pitchText, type Written } from '../pitch/pitch';
 import type { NoteId, Note } from '../score/score';
 import type { OctaveOption } from './octave';
 
-/** Outside everything the instrument has, or only beyond the players' stage. */
-export type MisfitSide = 'too-low' | 'too-high' | 'below-stage' | 'above-stage';
+/** Not among what the instrument has, or only beyond the players' stage. */
+export type MisfitSide = 'too-low' | 'too-high' | 'no-figure' | StageSide;
+export type StageSide = 'below-stage' | 'above-stage';
 
 /** A written note that does not fit, where it stands, and a note of the same letter that would. */
 export interface Misfit {
@@ -15,15 +17,16 @@ export interface Misfit {
   readonly alternative: Written | undefined;
 }
 
-/** Whether a written MIDI number lies outside everything that the instrument has. */
-export const isUnplayable = ({ ranges: { full } }: Instrument, note: number): boolean =>
-  note < midi(full.low) || note > midi(full.high);
+/** Whether what does not fit cannot be played at all, by anybody. */
+export const isBeyondAll = (side: MisfitSide): side is Exclude<MisfitSide, StageSide> =>
+  side !== 'below-stage' && side !== 'above-stage';
 
 /** Which side of its player's range a written MIDI number lies on. */
 export function misfitSide(instrument: Instrument, stage: Stage, note: number): MisfitSide | undefined {
   const { full, [stage]: home } = instrument.ranges;
   if (note < midi(full.low)) return 'too-low';
   if (note > midi(full.high)) return 'too-high';
+  if (!canPlay(instrument, note)) return 'no-figure';
   if (note < midi(home.low)) return 'below-stage';
   return note > midi(home.high) ? 'above-stage' : undefined;
 }

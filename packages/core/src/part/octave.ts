@@ -1,3 +1,4 @@
+import { canPlay } from '../instrument/finger';
 import type { Instrument, Range, Stage } from '../instrument/instrument';
 import { midi, type Pitch } from '../pitch/pitch';
 import type { Score } from '../score/score';
@@ -43,8 +44,9 @@ function middleOf(notes: NoteCounts): number {
 const homeOf = ({ firstNotes }: Instrument): number =>
   firstNotes.reduce((sum, p) => sum + midi(p), 0) / firstNotes.length;
 
-const countOutside = (notes: NoteCounts, up: number, { low, high }: Range): number =>
-  notes.reduce((sum, { note, times }) => sum + (note + up < midi(low) || note + up > midi(high) ? times : 0), 0);
+const isOutside = ({ low, high }: Range, note: number): boolean => note < midi(low) || note > midi(high);
+const countWhere = (notes: NoteCounts, matches: (note: number) => boolean): number =>
+  notes.reduce((sum, { note, times }) => sum + (matches(note) ? times : 0), 0);
 
 /** The octave that suits best, and what every octave would do, the highest first. */
 export interface OctaveFit {
@@ -67,11 +69,11 @@ export function fitOctave(instrument: Instrument, stage: Stage, notes: NoteCount
     return {
       option: {
         octaves,
-        outside: countOutside(notes, up, ranges[stage]),
-        unplayable: countOutside(notes, up, ranges.full),
+        outside: countWhere(notes, (n) => isOutside(ranges[stage], n + up)),
+        unplayable: countWhere(notes, (n) => !canPlay(instrument, n + up)),
       },
-      beyond: countOutside(notes, up, octaveBy),
-      beyondStage: countOutside(notes, up, stage === 'full' ? octaveBy : ranges[stage]),
+      beyond: countWhere(notes, (n) => isOutside(octaveBy, n + up) || !canPlay(instrument, n + up)),
+      beyondStage: countWhere(notes, (n) => isOutside(stage === 'full' ? octaveBy : ranges[stage], n + up)),
       distance: Math.abs(12 * octaves - away),
     };
   });

@@ -8,7 +8,7 @@ import { slurredOn } from '../score/slurs';
 import type { Note, Score } from '../score/score';
 import { notesOf, placeEvents } from '../score/walk';
 import type { Part } from '../part/derivePart';
-import { listMisfits } from '../part/misfit';
+import { isBeyondAll, listMisfits } from '../part/misfit';
 import { finding, type Finding } from './finding';
 
 /** A leap wider than this, in half steps, is worth a word: more than an octave. */
@@ -80,7 +80,7 @@ function proveRanges(score: Score<Written>, parts: readonly Part[]): Finding[] {
       .filter((p) => p !== undefined)
       .sort((a, b) => a.index - b.index)[0];
     if (first === undefined) return [];
-    const isUnplayable = misfits.some((m) => m.side === 'too-low' || m.side === 'too-high');
+    const isUnplayable = misfits.some((m) => isBeyondAll(m.side));
     return [
       finding({
         code: 'out-of-range',

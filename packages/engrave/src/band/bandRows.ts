@@ -132,7 +132,7 @@ export function layOutBand({ rows, part: { instrument }, annotations }: BandSour
 export const UNPLAYABLE_WORD: Readonly<Record<string, string>> = {
   'below-range': 'too low',
   'above-range': 'too high',
-  'no-figure': 'no figure',
+  'no-figure': 'not on it',
 };
 
 /** How far a cell reaches to either side of its notehead's middle. */

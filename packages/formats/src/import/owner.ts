@@ -56,9 +56,9 @@ function ownPage(partName: string, transposition: Transposition, clef: Clef | un
 /**
  * Whose page a part is, by the file's own transposition, which decides always; the teacher confirms it.
  *
- * A transposition that no instrument of the catalogue has makes an instrument of its own where the part's name says what
- * it is like: a clarinet in A. Without such a name, or where it changes inside, it is worked out: the line comes in as it
- * sounds, and that is said.
+ * A transposition that no instrument of the catalogue has makes an instrument of its own where the part's name says
+ * what it is like: a clarinet in A. Without such a name, or where it changes inside, it is worked out: the line comes
+ * in as it sounds, and that is said.
  * @param from the transpositions of the part in order; none for a page that sounds as it reads
  */
 export function settleOwner(

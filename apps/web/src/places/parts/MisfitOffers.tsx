@@ -1,6 +1,7 @@
 import {
   betterOctaves,
   type ClassKeyOffer,
+  isBeyondAll,
   listMisfits,
   type Misfit,
   notesOf,
@@ -35,6 +36,7 @@ function barsOf(part: Part, misfit: Misfit): string {
 const SIDE = {
   'too-low': 'too low to play',
   'too-high': 'too high to play',
+  'no-figure': 'not among its notes',
   'below-stage': 'low',
   'above-stage': 'high',
 } as const;
@@ -67,7 +69,7 @@ export function MisfitOffers({ part, choice, onChange, classKeys, onClassKey }: 
       </h2>
       <ul className="space-y-2">
         {misfits.map((m) => (
-          <li key={octaveName(m.pitch)} className={m.side.startsWith('too') ? 'text-warning' : 'text-fresh'}>
+          <li key={octaveName(m.pitch)} className={isBeyondAll(m.side) ? 'text-warning' : 'text-fresh'}>
             <span className="font-semibold">{octaveName(m.pitch)}</span>, {SIDE[m.side]}, {barsOf(part, m)}
             {m.alternative !== undefined && (
               <Button className="mt-1 h-7 w-full justify-start px-2 text-[13px]" onClick={() => move(m)}>

@@ -64,6 +64,9 @@ function unisonSentence(o: OwnInstrument): string {
   return `When the class plays B♭, it reads ${octaveName(written)}${figure}.`;
 }
 
+/** It opens under a long list: all of it is brought into view. */
+const intoView = (form: HTMLElement | null) => form?.scrollIntoView({ block: 'nearest' });
+
 interface Props {
   readonly onMake: (id: InstrumentId) => void;
   readonly onCancel: () => void;
@@ -101,6 +104,7 @@ export function OwnInstrumentForm({ onMake, onCancel }: Props) {
   );
   return (
     <section
+      ref={intoView}
       aria-label="An instrument of your own"
       className="space-y-4 rounded-md border border-line bg-panel p-4"
       onKeyDown={(e) => {

@@ -1,3 +1,4 @@
+import { likeOf } from '../../instrument/instrumentOf';
 import { type Figure, figureText, type Playable } from '../../fingering/figure';
 import { TOUCHES } from '../../fingering/touch.data';
 import type { Instrument } from '../../instrument/instrument';
@@ -209,7 +210,7 @@ function judgeTube(
   if (Math.abs(own - cents) > 0.5) into.wrong.push(`${where}: ${cents} cents, and ${own} by the tube`);
   if (intonation !== undefined && (Math.abs(own) < 20 || own > 0 !== (intonation.tendency === 'sharp')))
     into.wrong.push(`${where}: said to sit ${intonation.tendency}, and is off by ${own}`);
-  if (intonation?.remedy === 'third-slide' && !['trumpet', 'cornet', 'flugelhorn'].includes(i.id))
+  if (intonation?.remedy === 'third-slide' && !['trumpet', 'cornet', 'flugelhorn'].includes(likeOf(i.id) ?? i.id))
     into.wrong.push(`${where}: ${i.id} has no slide that is moved in play`);
   for (const a of alternates) {
     if (a.reason !== 'fourth-valve' || a.figure.kind !== 'valves') continue;
