@@ -185,7 +185,7 @@ export {
   readOwnId,
   widestRange,
 } from './instrument/ownInstrument';
-export { finger } from './instrument/finger';
+export { finger, isOpenOnly } from './instrument/finger';
 export { figureQuestion, figureConvention, taughtAs } from './instrument/taught';
 export {
   type Exercise,

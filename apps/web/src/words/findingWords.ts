@@ -58,7 +58,13 @@ const MISSING: Readonly<Partial<Record<NavigationSign, string>>> = {
   coda: 'there is no coda after “To Coda”',
 };
 const CHANGED = { key: 'a signature', clef: 'a clef', meter: 'a meter' } as const;
+const BEYOND_ALL = { low: 'below its lowest note', high: 'above its highest note' } as const;
 const LEARNED = { low: 'below', high: 'above', both: 'beyond' } as const;
+function rangeWords({ notes, isUnplayable, side }: FindingFacts['out-of-range']): string {
+  const [lie, are] = notes.length > 1 ? ['lie', 'are'] : ['lies', 'is'];
+  if (!isUnplayable) return `${lie} ${LEARNED[side]} what these pupils have learned`;
+  return side === 'both' ? `${are} not among its notes` : `${lie} ${BEYOND_ALL[side]}`;
+}
 
 /** How a signature that saves signs is said: "Every B and E is flattened by hand: two flats would say it once." */
 function proposal({ letters, always, now, fifths, notes }: FindingFacts['signature-proposed']): string {
@@ -113,8 +119,7 @@ const WORDS: { readonly [C in FindingCode]: (f: FindingFacts[C]) => string } = {
     f.near === undefined
       ? `${f.note} in ${barName(f.bar)} is ${f.better} in this key.`
       : `${f.note} stands beside ${f.near} in ${barName(f.bar)}: one sound, written two ways.`,
-  'out-of-range': (f) =>
-    `${f.instrument}: ${notesWords(f.notes)} ${f.notes.length > 1 ? 'lie' : 'lies'} ${f.isUnplayable ? 'outside what the instrument has' : `${LEARNED[f.side]} what these pupils have learned`} (first in ${barName(f.bar)}).`,
+  'out-of-range': (f) => `${f.instrument}: ${notesWords(f.notes)} ${rangeWords(f)} (first in ${barName(f.bar)}).`,
   'breath-far': (f) =>
     `From ${barName(f.bar)} to ${barName(f.to)} ${f.isPlanned ? 'ties or slurs leave no place to breathe' : 'no breath is marked'}: about ${f.seconds} seconds. These pupils have breath for ${f.limit}.`,
   leap: (f) =>

@@ -8,7 +8,7 @@ import { slurredOn } from '../score/slurs';
 import type { Note, Score } from '../score/score';
 import { notesOf, placeEvents } from '../score/walk';
 import type { Part } from '../part/derivePart';
-import { isBeyondAll, listMisfits } from '../part/misfit';
+import { isBeyondAll, listMisfits, type Misfit } from '../part/misfit';
 import { finding, type Finding } from './finding';
 
 /** A leap wider than this, in half steps, is worth a word: more than an octave. */
@@ -69,38 +69,44 @@ function proveLeaps(score: Score<Written>): Finding[] {
   });
 }
 
-/** The notes that do not fit a player of the class, instrument by instrument. */
+/** On which side of what fits they all lie. */
+const sideOf = (misfits: readonly Misfit[]): 'low' | 'high' | 'both' =>
+  misfits.every((m) => m.side === 'too-low' || m.side === 'below-stage')
+    ? 'low'
+    : misfits.every((m) => m.side === 'too-high' || m.side === 'above-stage')
+      ? 'high'
+      : 'both';
+
+/** The notes that an instrument of the class does not have, and those that its players have not come to. */
 function proveRanges(score: Score<Written>, parts: readonly Part[]): Finding[] {
   const barOf = new Map(placeEvents(score).map((p) => [p.event.id, p.place]));
   return parts.flatMap((part) => {
-    const misfits = listMisfits(part.instrument, part.teaching.stage, notesOf(part.score));
-    const notes = misfits.flatMap((m) => m.notes);
-    const first = notes
-      .map((id) => barOf.get(id))
-      .filter((p) => p !== undefined)
-      .sort((a, b) => a.index - b.index)[0];
-    if (first === undefined) return [];
-    const isUnplayable = misfits.some((m) => isBeyondAll(m.side));
-    return [
-      finding({
-        code: 'out-of-range',
-        weight: isUnplayable ? 'mistake' : 'look',
-        measures: [first.index],
-        notes,
-        instruments: [part.instrument.id],
-        facts: {
-          instrument: part.instrument.name,
-          notes: misfits.map((m) => `${letterName(m.pitch)}${m.pitch.octave}`),
-          isUnplayable,
-          bar: first.number,
-          side: misfits.every((m) => m.side === 'too-low' || m.side === 'below-stage')
-            ? 'low'
-            : misfits.every((m) => m.side === 'too-high' || m.side === 'above-stage')
-              ? 'high'
-              : 'both',
-        },
-      }),
-    ];
+    const all = listMisfits(part.instrument, part.teaching.stage, notesOf(part.score));
+    return [true, false].flatMap((isUnplayable) => {
+      const misfits = all.filter((m) => isBeyondAll(m.side) === isUnplayable);
+      const notes = misfits.flatMap((m) => m.notes);
+      const first = notes
+        .map((id) => barOf.get(id))
+        .filter((p) => p !== undefined)
+        .sort((a, b) => a.index - b.index)[0];
+      if (first === undefined) return [];
+      return [
+        finding({
+          code: 'out-of-range',
+          weight: isUnplayable ? 'mistake' : 'look',
+          measures: [first.index],
+          notes,
+          instruments: [part.instrument.id],
+          facts: {
+            instrument: part.instrument.name,
+            notes: misfits.map((m) => `${letterName(m.pitch)}${m.pitch.octave}`),
+            isUnplayable,
+            bar: first.number,
+            side: sideOf(misfits),
+          },
+        }),
+      ];
+    });
   });
 }
 

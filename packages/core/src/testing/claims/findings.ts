@@ -1,6 +1,8 @@
+import type { Part } from '../../part/derivePart';
+import { midi } from '../../pitch/pitch';
 import { prove } from '../../proof/prove';
 import type { Finding } from '../../proof/finding';
-import type { Oracle } from './judge';
+import { hold, type Oracle } from './judge';
 import { causeOf } from './signs';
 import { alterInKey, barTicks, type PlainEvent, plainLine } from './plainLine';
 
@@ -102,4 +104,49 @@ const proved: Oracle = {
   },
 };
 
-export const FINDING_ORACLES: readonly Oracle[] = [proved];
+/** The partials of an open tube that players use. Common practice, no source. */
+const OPEN = [2, 3, 4, 5, 6, 8, 10, 12, 16];
+
+/** Why a note does not fit, or nothing: by the ends of the ranges, and by the harmonics of a tube without valves. */
+function misfitOf({ instrument, teaching }: Part, { sound }: PlainEvent): string | undefined {
+  const { full, [teaching.stage]: stage } = instrument.ranges;
+  const { system } = instrument;
+  if (sound < midi(full.low)) return 'all low';
+  if (sound > midi(full.high)) return 'all high';
+  if (system.kind === 'brass' && system.tube.openOnly === true) {
+    const { fundamental } = system.tube;
+    if (!OPEN.some((n) => Math.abs(fundamental + 12 * Math.log2(n) - sound) < 0.5)) return 'all between';
+  }
+  if (sound < midi(stage.low)) return 'stage low';
+  return sound > midi(stage.high) ? 'stage high' : undefined;
+}
+
+const fitting: Oracle = {
+  claim: 'notes that an instrument does not have, or its players have not come to',
+  judge(c, into) {
+    const { part } = c.plan;
+    const named = (n: PlainEvent): string => `${spell(n.letter, n.alter)}${n.octave}`;
+    const reasons = new Map(c.notes.map((n) => [n.id, misfitOf(part, n)]));
+    const found = c.notes.flatMap((n) => {
+      const why = reasons.get(n.id);
+      return why === undefined ? [] : [`${named(n)} ${why.split(' ')[0] ?? ''}`];
+    });
+    const findings = prove(c.exercise, { parts: [part] }).filter((f) => f.code === 'out-of-range');
+    hold(
+      into,
+      c,
+      findings.flatMap((f) => f.facts.notes.map((n) => `${n} ${f.facts.isUnplayable ? 'all' : 'stage'}`)),
+      found,
+    );
+    for (const { facts, notes, measures } of findings) {
+      const sides = new Set(notes.map((id) => reasons.get(id)?.split(' ')[1]));
+      const side = sides.size === 1 ? [...sides][0] : 'both';
+      const first = Math.min(...c.notes.filter((n) => notes.includes(n.id)).map((n) => n.bar));
+      if (facts.side !== (side === 'between' ? 'both' : side))
+        into.wrong.push(`line ${c.seed}: ${facts.side}, not ${side}`);
+      if (first !== measures[0]) into.wrong.push(`line ${c.seed}: first in ${first}, not ${measures[0]}`);
+    }
+  },
+};
+
+export const FINDING_ORACLES: readonly Oracle[] = [proved, fitting];
