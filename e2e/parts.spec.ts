@@ -100,6 +100,39 @@ test('the class is changed: a recorder with German fingering gets its page', asy
   await expect(list(page).getByRole('button', { name: /^Descant recorder/ })).toHaveCount(0);
 });
 
+test("an instrument of a teacher's own is described, gets its page and its files, and goes again", async ({ page }) => {
+  await openLine(page, 'X:1\nT:Low steps\nM:4/4\nL:1/4\nK:C\nC D E F |');
+  await page.getByRole('button', { name: 'Change class' }).click();
+  await page.getByRole('button', { name: 'Make an instrument of your own' }).click();
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByText('Give it a name of at most 40 letters.')).toBeVisible();
+  await page.getByLabel('Its name').fill('Clarinet in A');
+  await page.getByLabel('Where it reads C, it sounds').selectOption({ label: 'A, a minor 3rd lower' });
+  await expect(page.getByText('When the class plays B♭, it reads D♭4')).toBeVisible();
+  await page.getByLabel('Its name').press('Enter');
+  await expect(page.getByRole('checkbox', { name: 'Clarinet in A' })).toBeChecked();
+  await page.getByRole('button', { name: 'Save the class' }).click();
+  await list(page)
+    .getByRole('button', { name: /^Clarinet in A/ })
+    .click();
+  await expect(cell(page, 0)).toHaveAttribute('aria-label', /^bar 1, beat 1, E flat, from the key signature/, {
+    timeout: 30_000,
+  });
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Download' }).click();
+  await page.getByRole('menuitem', { name: /MusicXML/ }).click();
+  const read = readMusicXml(readFileSync(await (await download).path(), 'utf8'));
+  if (!read.ok || read.value.kind !== 'line') throw new Error('the part does not read back');
+  expect(read.value.suggestedOwner).toMatch(/^own\.clarinet\.A3\./);
+  // The page is there without the class's list: a reload, and an address that is handed on.
+  await page.reload();
+  await expect(cell(page, 0)).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Change class' }).click();
+  await page.getByRole('checkbox', { name: 'Clarinet in A' }).uncheck();
+  await page.getByRole('button', { name: 'Save the class' }).click();
+  await expect(list(page).getByRole('button', { name: /^Clarinet in A/ })).toHaveCount(0);
+});
+
 test('a part and the book come as PDF, a part as MusicXML that reads back', async ({ page }) => {
   await openPart(page, 'Paper Boats', 'Clarinet');
   const take = async (item: RegExp): Promise<string> => {

@@ -177,6 +177,20 @@ describe('a fingering chart as PDF', () => {
     await mara.get('/api/charts/flute.pdf?class=nonsense').expect(404);
     await server.agent().get('/api/charts/flute.pdf').expect(401);
   });
+
+  it("knows an instrument of a teacher's own by its id, and refuses one that cannot be", async () => {
+    const inA = 'own.clarinet.A3.C4.treble.E3-F6.all.Clarinet_in_A';
+    const chart = await mara.get(`/api/charts/${inA}.pdf`).expect(200);
+    expect(chart.headers['content-disposition']).toContain('Chart - Clarinet in A.pdf');
+    const before = group.instruments;
+    await saveClass({ instruments: ['flute', inA] });
+    const page = readMusicXml(await text(`/api/exercises/${harbour.id}/parts/${inA}.musicxml?class=${group.id}`));
+    if (!page.ok || page.value.kind !== 'line') throw new Error('not a line');
+    expect(page.value.suggestedOwner).toMatch(/^own\.clarinet\.A3\./);
+    for (const bad of [inA.replace('A3', 'A9'), inA.replace('F6', 'F9'), `${inA}~110000~`, 'own.', 'own.kazoo'])
+      await mara.get(`/api/charts/${encodeURIComponent(bad)}.pdf`).expect(404);
+    await saveClass({ instruments: before });
+  });
 });
 
 describe('a part as text', () => {
