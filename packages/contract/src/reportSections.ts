@@ -1,4 +1,14 @@
-import { type InstrumentId, instrumentOf, isAssignedTo, knownNotes, knownOrFirst, midi, parsePitch } from '@cifra/core';
+import {
+  type Conventions,
+  conventionsOf,
+  type InstrumentId,
+  instrumentOf,
+  isAssignedTo,
+  knownNotes,
+  knownOrFirst,
+  midi,
+  parsePitch,
+} from '@cifra/core';
 import type { TermDto, MetView, ReportDto, ReportPart } from './termDto';
 import type { DrillName, HandInView, PracticeDayView, PracticeView } from './practiceDto';
 import type { ClassView, PupilView } from './view';
@@ -21,6 +31,8 @@ export interface ClassRecords {
 export interface ReportFacts extends ClassRecords {
   readonly pupil: PupilView;
   readonly group: Pick<ClassView, 'known'>;
+  /** How the class is taught. */
+  readonly conventions: Conventions;
 }
 
 export interface ReportSection {
@@ -90,20 +102,22 @@ export function minutesIn(days: readonly PracticeDayView[], from: string, to: st
 
 /** What a pupil knows on an instrument: their own list, the class's, or the instrument's first notes, low to high. */
 export function notesKnown(
-  pupil: Pick<PupilView, 'known'>,
+  pupil: Pick<PupilView, 'known' | 'conventions'>,
   group: Pick<ClassView, 'known'>,
   instrument: InstrumentId,
+  taught: Conventions,
 ): readonly string[] {
-  const notes = knownNotes(pupil.known)[instrument] ?? knownOrFirst(group.known, instrument);
+  const conventions = conventionsOf(taught, pupil.conventions ?? {});
+  const notes = knownNotes(pupil.known)[instrument] ?? knownOrFirst(group.known, instrument, conventions);
   return [...notes].sort((a, b) => midi(parsePitch(a)) - midi(parsePitch(b)));
 }
 
 type Lines = (f: ReportFacts, from: string, to: string) => readonly string[];
 
 const LINES: Readonly<Record<ReportPart, Lines>> = {
-  notes: ({ pupil, group, met }, from, to) =>
+  notes: ({ pupil, group, conventions, met }, from, to) =>
     [pupil.instrument, ...(pupil.second === undefined ? [] : [pupil.second])].map((id) => {
-      const known = notesKnown(pupil, group, id);
+      const known = notesKnown(pupil, group, id, conventions);
       const fresh = new Set(
         met
           .filter((m) => m.instrument === id && (m.pupilId ?? pupil.id) === pupil.id && m.day >= from && m.day <= to)

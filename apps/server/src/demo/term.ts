@@ -15,6 +15,7 @@ import type {
 import {
   addDays,
   type Exercise,
+  DEFAULT_CONVENTIONS,
   instrumentOf,
   LADDER_RUNGS,
   mondayOf,
@@ -46,7 +47,7 @@ const idOf = (kind: number, n: number): string =>
 
 /** A line a week on notes that the trumpets have met by then. */
 function linesFor(weeks: number, seed: number): Line[] {
-  const schedule = usualSchedule('trumpet');
+  const schedule = usualSchedule('trumpet', DEFAULT_CONVENTIONS);
   return TITLES.slice(0, weeks).map((title, i): Line => {
     const notes = schedule.filter((s) => s.week <= Math.max(5, i + 1)).flatMap((s) => s.notes);
     for (let n = 0; n < 20; n++) {
@@ -167,7 +168,7 @@ export function makeTerm(today: string, seed = 1): AccountFile {
     const batch = idOf(4, i);
     if (monday <= today)
       for (const instrument of instruments) {
-        const notes = usualSchedule(instrument)
+        const notes = usualSchedule(instrument, DEFAULT_CONVENTIONS)
           .filter((s) => s.week === lesson && lesson > 5)
           .flatMap((s) => [...s.notes]);
         // Some sections fall behind.

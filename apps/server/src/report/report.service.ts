@@ -2,6 +2,7 @@ import { type ReportDto, reportDay, reportSections } from '@cifra/contract';
 import { instrumentOf } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
 import type { TeacherRow } from '../auth/auth.repository';
+import { teachingOf } from '../class/teaching.service';
 import { ClassRepository } from '../class/class.repository';
 import { KitRepository } from '../kit/kit.repository';
 import { LessonRepository } from '../lesson/lesson.repository';
@@ -57,6 +58,7 @@ export class ReportService {
       {
         pupil,
         group,
+        conventions: teachingOf(t, group).conventions,
         term: term ?? { holidays: [], schedule: [] },
         assignments,
         log,

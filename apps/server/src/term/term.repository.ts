@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { TermDto, KnownDto, MetEntryDto, MetView, SaveMetDto } from '@cifra/contract';
-import { type InstrumentId, knownOrFirst } from '@cifra/core';
+import { type Conventions, type InstrumentId, knownOrFirst } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, asc, eq } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
@@ -42,8 +42,9 @@ export class TermRepository {
    *
    * What the whole class meets is added to the pupils' own lists too; a pupil's own list begins with what the class
    * knows.
+   * @param conventions how the class is taught: its first notes are known from the start
    */
-  addMet(classId: string, { day, exerciseId, entries }: SaveMetDto): Promise<MetView[]> {
+  addMet(classId: string, { day, exerciseId, entries }: SaveMetDto, conventions: Conventions): Promise<MetView[]> {
     return this.db.transaction(async (tx) => {
       const [group] = await tx
         .select({ known: classes.known })
@@ -87,10 +88,10 @@ export class TermRepository {
           const after =
             have === undefined && pupilId === undefined
               ? undefined
-              : add(have ?? knownOrFirst(known, instrument), entry, id);
+              : add(have ?? knownOrFirst(known, instrument, conventions), entry, id);
           if (after !== undefined) ownOf.set(id, withNotes(own, instrument, after));
         }
-        const after = pupilId === undefined ? add(knownOrFirst(known, instrument), entry) : undefined;
+        const after = pupilId === undefined ? add(knownOrFirst(known, instrument, conventions), entry) : undefined;
         if (after !== undefined) known = withNotes(known, instrument, after);
       }
       await tx

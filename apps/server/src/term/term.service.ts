@@ -2,6 +2,7 @@ import type { TermDto, MetView, SaveMetDto } from '@cifra/contract';
 import { Injectable } from '@nestjs/common';
 import type { TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
+import { teachingOf } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
 import { notFound, Refusal } from '../refusal/refusal';
 import { TermRepository } from './term.repository';
@@ -40,13 +41,13 @@ export class TermService {
   }
 
   async addMet(t: TeacherRow, classId: string, dto: SaveMetDto): Promise<MetView[]> {
-    await this.classes.own(t.id, classId);
+    const group = await this.classes.own(t.id, classId);
     if (dto.exerciseId !== undefined) await this.exercises.find(t.id, dto.exerciseId);
     await this.classes.ownPupils(
       classId,
       dto.entries.map((e) => e.pupilId),
     );
-    return this.repository.addMet(classId, dto);
+    return this.repository.addMet(classId, dto, teachingOf(t, group).conventions);
   }
 
   async removeMet(t: TeacherRow, classId: string, batch: string): Promise<void> {

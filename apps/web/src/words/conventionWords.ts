@@ -13,6 +13,7 @@ export const CONVENTION_QUESTION_WORDS: Readonly<Record<ConventionQuestion, stri
   fluteBFlat: 'Flute B♭',
   saxophoneBFlat: 'Saxophone B♭',
   euphonium: 'Baritone and euphonium read',
+  bFlatSaxophones: 'Tenor and soprano saxophone begin',
   tenorClef: 'Tenor clef is found',
   counting: 'Rhythms are counted',
   rhythmNames: 'Note values are named',
@@ -41,6 +42,7 @@ export const CONVENTION_CHOICE_WORDS: ChoiceWords = {
   fluteBFlat: { 'one-and-one': 'one and one', thumb: 'thumb key' },
   saxophoneBFlat: { side: 'side key', bis: 'bis key', 'one-and-one': 'one and one' },
   euphonium: { 'bass-clef': 'bass clef', 'treble-clef': 'treble clef' },
+  bFlatSaxophones: { 'with-the-class': 'with the class: C to G', 'as-the-alto': 'as the alto: G to D' },
   tenorClef: { 'move-two': 'two lines or spaces higher', 'up-a-fifth': 'as bass, then up a fifth' },
   counting: { numbers: '1 2 & 3', ta: 'ta ti-ti', du: 'du du-de' },
   rhythmNames: { american: 'quarter, eighth', british: 'crotchet, quaver' },
@@ -65,7 +67,16 @@ export const CONVENTION_GROUPS: readonly {
   },
   {
     title: 'Hands and instruments',
-    questions: ['fingerCount', 'recorder', 'fluteBFlat', 'saxophoneBFlat', 'horn', 'euphonium', 'attachment'],
+    questions: [
+      'fingerCount',
+      'recorder',
+      'fluteBFlat',
+      'saxophoneBFlat',
+      'bFlatSaxophones',
+      'horn',
+      'euphonium',
+      'attachment',
+    ],
   },
 ];
 

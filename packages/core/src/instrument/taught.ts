@@ -25,6 +25,16 @@ const ATTACHMENTS: Readonly<Record<Conventions['attachment'], Instrument>> = {
   own: Object.freeze({ ...instrumentOf('f-trombone'), system: F_ATTACHMENT.own }),
 };
 
+/** A saxophone in B♭ that begins with the fingers of the alto. */
+const fromG = (id: 'soprano-saxophone' | 'tenor-saxophone'): Instrument => {
+  const { firstNotes, ranges } = instrumentOf('alto-saxophone');
+  return Object.freeze({ ...instrumentOf(id), firstNotes, ranges });
+};
+const AS_THE_ALTO: ByInstrument<Instrument> = {
+  'soprano-saxophone': fromG('soprano-saxophone'),
+  'tenor-saxophone': fromG('tenor-saxophone'),
+};
+
 /** Instruments whose clef is a matter of convention, as they are in treble clef. */
 const IN_TREBLE: ByInstrument<Instrument> = {
   euphonium: Object.freeze({ ...instrumentOf('euphonium-treble'), id: 'euphonium' }),
@@ -33,7 +43,7 @@ const IN_TREBLE: ByInstrument<Instrument> = {
 
 /**
  * An instrument as a convention teaches it: which tube the horn has, how an attachment's positions
- * are counted, which clef a euphonium or baritone reads.
+ * are counted, which clef a euphonium or baritone reads, on which notes a saxophone in B♭ begins.
  *
  * The id stays, so that a class keeps its list when the convention changes.
  * @example taughtAs('euphonium', conventionsOf({ euphonium: 'treble-clef' })).clefs // ['treble']
@@ -45,7 +55,10 @@ export function taughtAs(id: InstrumentId, conventions: Conventions): Instrument
   // A clef of its own is said with an own instrument: only how it is fingered is left to the convention.
   if (own !== undefined && IN_TREBLE[own.like] === undefined)
     return toInstrument(id as OwnId, own, taughtAs(own.like, conventions));
-  return (conventions.euphonium === 'treble-clef' ? IN_TREBLE[id] : undefined) ?? instrumentOf(id);
+  const otherwise =
+    (conventions.euphonium === 'treble-clef' ? IN_TREBLE[id] : undefined) ??
+    (conventions.bFlatSaxophones === 'as-the-alto' ? AS_THE_ALTO[id] : undefined);
+  return otherwise ?? instrumentOf(id);
 }
 
 const WOODWIND_QUESTION: Readonly<Partial<Record<Woodwind, ConventionQuestion>>> = {

@@ -1,7 +1,8 @@
+import type { Conventions } from '../convention/conventions';
 import type { Exercise } from '../exercise/exercise';
 import { realize } from '../exercise/realize';
 import type { Instrument, ByInstrument, InstrumentId } from '../instrument/instrument';
-import { instrumentOf } from '../instrument/instrumentOf';
+import { taughtAs } from '../instrument/taught';
 import { annotate, type Annotations } from '../part/annotate';
 import type { Part } from '../part/derivePart';
 import type { Teaching } from '../part/teaching';
@@ -34,8 +35,11 @@ export const knownNotes = (
 ): KnownNotes => Object.fromEntries((known ?? []).map((k) => [k.instrument, k.notes]));
 
 /** What is known on an instrument, from a list: where it says nothing, the instrument's first notes. */
-export const knownOrFirst = (known: Parameters<typeof knownNotes>[0], instrument: InstrumentId): readonly string[] =>
-  knownNotes(known)[instrument] ?? instrumentOf(instrument).firstNotes.map(pitchText);
+export const knownOrFirst = (
+  known: Parameters<typeof knownNotes>[0],
+  instrument: InstrumentId,
+  conventions: Conventions,
+): readonly string[] => knownNotes(known)[instrument] ?? taughtAs(instrument, conventions).firstNotes.map(pitchText);
 
 /** Known notes as numbers. */
 export const knownMidi = ({ firstNotes }: Instrument, known: readonly string[] | undefined): ReadonlySet<number> =>

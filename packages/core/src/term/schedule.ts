@@ -1,5 +1,6 @@
+import type { Conventions } from '../convention/conventions';
 import type { InstrumentId } from '../instrument/instrument';
-import { instrumentOf } from '../instrument/instrumentOf';
+import { taughtAs } from '../instrument/taught';
 import { chartNotes } from '../part/chart';
 import { invert, transpose } from '../pitch/interval';
 import { midi, parsePitch, type Pitch, pitchText } from '../pitch/pitch';
@@ -24,10 +25,10 @@ const FIRST_WEEKS = 5;
  * The usual order of a first year: the first notes one by one, then the rest of the B flat scale from there outwards,
  * then what other beginners' keys add, then what is left; from the sixth week on a note a week, later two. Common
  * practice, no source.
- * @example usualSchedule('trumpet')[0] // { instrument: 'trumpet', week: 1, notes: ['C4'] }
+ * @example usualSchedule('trumpet', DEFAULT_CONVENTIONS)[0] // { instrument: 'trumpet', week: 1, notes: ['C4'] }
  */
-export function usualSchedule(id: InstrumentId): Introduction[] {
-  const instrument = instrumentOf(id);
+export function usualSchedule(id: InstrumentId, conventions: Conventions): Introduction[] {
+  const instrument = taughtAs(id, conventions);
   const first = instrument.firstNotes.map((p) => midi(p));
   const middle = first.reduce((a, b) => a + b, 0) / Math.max(1, first.length);
   const names = new Map(chartNotes(instrument, 'first-year').map((p) => [midi(p), pitchText(p)]));
@@ -60,9 +61,13 @@ export function usualSchedule(id: InstrumentId): Introduction[] {
 }
 
 /** An instrument's own schedule where the teacher wrote one, else the usual order. */
-export function scheduleOf(id: InstrumentId, written: readonly Introduction[]): readonly Introduction[] {
+export function scheduleOf(
+  id: InstrumentId,
+  written: readonly Introduction[],
+  conventions: Conventions,
+): readonly Introduction[] {
   const own = written.filter((i) => i.instrument === id);
-  return own.length > 0 ? own : usualSchedule(id);
+  return own.length > 0 ? own : usualSchedule(id, conventions);
 }
 
 /** A note that a line asks for before its week; without a week it is not on the schedule at all. */

@@ -1,3 +1,5 @@
+import { type ConventionOverrides, conventionsOf, DEFAULT_CONVENTIONS } from '../convention/conventions';
+import type { InstrumentId } from '../instrument/instrument';
 import { INSTRUMENTS } from '../instrument/instrument.data';
 import { instrumentOf } from '../instrument/instrumentOf';
 import { DEFAULT_TEACHING } from '../part/teaching';
@@ -7,6 +9,7 @@ import type { Exercise } from '../exercise/exercise';
 import { classTrouble } from '../fit/classTrouble';
 import { summarizeLine } from '../fit/lineSummary';
 import { newNotes, playersReady, readinessKind } from '../fit/playersReady';
+import { knownOrFirst } from '../page/callSheet';
 import { aheadOf, scheduleOf, usualSchedule } from './schedule';
 import { isOff, lessonWeek, termWeeks } from './term';
 
@@ -14,7 +17,7 @@ describe('the usual order of notes', () => {
   it.each(INSTRUMENTS.map((i) => i.id))(
     '%s: begins with its first notes, and every note of the first year comes once',
     (id) => {
-      const made = usualSchedule(id);
+      const made = usualSchedule(id, DEFAULT_CONVENTIONS);
       const notes = made.flatMap((i) => i.notes).map((n) => midi(parsePitch(n)));
       const { low, high } = instrumentOf(id).ranges['first-year'];
       expect(made.slice(0, instrumentOf(id).firstNotes.length).flatMap((i) => i.notes)).toEqual(
@@ -27,15 +30,41 @@ describe('the usual order of notes', () => {
   );
 
   it('goes on within the B flat scale: a trumpet meets A before F sharp', () => {
-    const order = usualSchedule('trumpet').flatMap((i) => i.notes);
+    const order = usualSchedule('trumpet', DEFAULT_CONVENTIONS).flatMap((i) => i.notes);
     expect(order.indexOf('A4')).toBeLessThan(order.indexOf('F#4'));
-    expect(scheduleOf('trumpet', [])).toEqual(usualSchedule('trumpet'));
+    expect(scheduleOf('trumpet', [], DEFAULT_CONVENTIONS)).toEqual(usualSchedule('trumpet', DEFAULT_CONVENTIONS));
     expect(
-      scheduleOf('trumpet', [
-        { instrument: 'trumpet', week: 1, notes: ['G4'] },
-        { instrument: 'flute', week: 1, notes: ['B4'] },
-      ]),
+      scheduleOf(
+        'trumpet',
+        [
+          { instrument: 'trumpet', week: 1, notes: ['G4'] },
+          { instrument: 'flute', week: 1, notes: ['B4'] },
+        ],
+        DEFAULT_CONVENTIONS,
+      ),
     ).toEqual([{ instrument: 'trumpet', week: 1, notes: ['G4'] }]);
+  });
+
+  // Both beginnings, and both clefs: common practice, no source.
+  it('begins where the instrument is begun, in the clef that it is taught in', () => {
+    const first = (id: InstrumentId, conventions: ConventionOverrides): string =>
+      usualSchedule(id, conventionsOf(conventions))
+        .slice(0, 5)
+        .flatMap((i) => i.notes)
+        .join(' ');
+    expect(first('tenor-saxophone', {})).toBe('C5 D5 E5 F5 G5');
+    expect(first('tenor-saxophone', { bFlatSaxophones: 'as-the-alto' })).toBe('G4 A4 B4 C5 D5');
+    expect(first('alto-saxophone', { bFlatSaxophones: 'as-the-alto' })).toBe('G4 A4 B4 C5 D5');
+    expect(first('euphonium', {})).toBe('Bb2 C3 D3 Eb3 F3');
+    expect(first('euphonium', { euphonium: 'treble-clef' })).toBe('C4 D4 E4 F4 G4');
+    expect(knownOrFirst([], 'euphonium', conventionsOf({ euphonium: 'treble-clef' }))).toEqual([
+      'C4',
+      'D4',
+      'E4',
+      'F4',
+      'G4',
+    ]);
+    expect(knownOrFirst([{ instrument: 'tuba', notes: ['Bb1'] }], 'tuba', DEFAULT_CONVENTIONS)).toEqual(['Bb1']);
   });
 
   it('says what runs ahead, with its week, but for what was met already', () => {

@@ -32,7 +32,7 @@ function Charts({ group, records }: { readonly group: ClassView; readonly record
   const teaching = useTeaching(group);
   const today = todayIso();
   const { met, assignments, pupils, days, lines } = records;
-  const notes = useMemo(() => notesOverTime(group, met, today), [group, met, today]);
+  const notes = useMemo(() => notesOverTime(group, met, today, teaching.conventions), [group, met, today, teaching]);
   const ready = useMemo(() => readiness(lines, playersOf(pupils, group), teaching), [lines, pupils, group, teaching]);
   const trouble = useTrouble(weighedLines(lines, assignments), group, teaching);
   const goals = assignments.filter(

@@ -108,7 +108,7 @@ function Notes({ group, records }: { readonly group: ClassView; readonly records
             </thead>
             <tbody>
               {group.instruments.map((id) => {
-                const notes = notesKnown({}, group, id);
+                const notes = notesKnown({}, group, id, teaching.conventions);
                 const other = records.pupils.flatMap((p) => {
                   const own = knownNotes(p.known)[id];
                   return own === undefined || (p.instrument !== id && p.second !== id)
@@ -140,7 +140,7 @@ function Schedule({ group, term }: { readonly group: ClassView; readonly term: T
   const [draft, setDraft] = useState<ReadonlyMap<number, string>>();
   const notice = useNotice();
   const attempt = useAttempt();
-  const held: readonly Introduction[] = scheduleOf(id, term.schedule);
+  const held: readonly Introduction[] = scheduleOf(id, term.schedule, useTeaching(group).conventions);
   const own = term.schedule.some((i) => i.instrument === id);
   const texts =
     draft ??

@@ -9,6 +9,7 @@ import {
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { makeReport } from '../../api/classResources';
+import { useTeaching } from '../../conventions/teaching';
 import { Button } from '../../ui/Button';
 import { TextAreaField } from '../../ui/Field';
 import { Modal, ModalFooter } from '../../ui/Modal';
@@ -31,7 +32,8 @@ export function ReportDialog({ group, pupil, records, from, to, onClose }: Props
   const [word, setWord] = useState('');
   const [making, setMaking] = useState(false);
   const attempt = useAttempt();
-  const facts = { ...records, pupil, group };
+  const { conventions } = useTeaching(group);
+  const facts = { ...records, pupil, group, conventions };
   const whole = reportSections(facts, { parts: [...REPORT_PARTS], from, to });
   const make = async () => {
     setMaking(true);

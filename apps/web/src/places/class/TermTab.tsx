@@ -1,4 +1,5 @@
 import type { ClassView, TermDto } from '@cifra/contract';
+import { useTeaching } from '../../conventions/teaching';
 import { addDays, instrumentOf, mondayOf, scheduleOf, termWeeks } from '@cifra/core';
 import { saveTerm } from '../../api/classResources';
 import { TextField } from '../../ui/Field';
@@ -30,13 +31,14 @@ function Term({
   readonly records: ClassRecords;
 }) {
   const attempt = useAttempt();
+  const { conventions } = useTeaching(group);
   const save = (change: Partial<TermDto>) => attempt(() => saveTerm(group.id, { ...term, ...change }));
   const today = todayIso();
   const weeks = term.from === undefined || term.to === undefined ? [] : termWeeks(term.from, term.to, term.holidays);
   const introduced = (lesson: number): string =>
     group.instruments
       .flatMap((id) => {
-        const notes = scheduleOf(id, term.schedule)
+        const notes = scheduleOf(id, term.schedule, conventions)
           .filter((i) => i.week === lesson)
           .flatMap((i) => i.notes);
         return notes.length === 0 ? [] : [`${instrumentOf(id).shortName} ${notes.map(writtenNote).join(' ')}`];

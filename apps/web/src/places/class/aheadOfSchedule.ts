@@ -39,7 +39,12 @@ export function aheadOfSchedule(
             pupils.length === 0 || pupils.some((p) => (p.instrument === i || p.second === i) && isAssignedTo(w, p)),
         )
         .flatMap((id) => {
-          const notes = aheadOf(pageNotes(summary, id, teaching).notes, scheduleOf(id, term.schedule), week, known[id]);
+          const notes = aheadOf(
+            pageNotes(summary, id, teaching).notes,
+            scheduleOf(id, term.schedule, teaching.conventions),
+            week,
+            known[id],
+          );
           return notes.length === 0
             ? []
             : [

@@ -8,6 +8,7 @@ import {
 } from '@cifra/contract';
 import {
   addDays,
+  type Conventions,
   instrumentOf,
   type InstrumentId,
   isAssignedTo,
@@ -32,6 +33,7 @@ export function notesOverTime(
   group: Pick<ClassView, 'known' | 'instruments'>,
   met: readonly MetView[],
   today: string,
+  conventions: Conventions,
 ): ChartTable {
   const rows = met.filter((m) => m.pupilId === undefined);
   const first = rows[0]?.day;
@@ -39,7 +41,7 @@ export function notesOverTime(
     ...new Set([...(first === undefined ? [] : [addDays(first, -1)]), ...rows.map((m) => m.day), today]),
   ].sort();
   const count = (id: InstrumentId, day: string): number =>
-    notesKnown({}, group, id).length -
+    notesKnown({}, group, id, conventions).length -
     rows.filter((m) => m.instrument === id && m.day > day).reduce((n, m) => n + m.notes.length, 0);
   return {
     heads: ['Day', ...group.instruments.map((i) => instrumentOf(i).name)],

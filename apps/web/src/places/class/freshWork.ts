@@ -43,7 +43,7 @@ export function freshWork(
         .filter((p) => !lacking.includes(p))
         .flatMap((p) => {
           const entry = entries.find((e) => e.instrument === p.instrument);
-          const have = new Set(notesKnown(p, group, p.instrument));
+          const have = new Set(notesKnown(p, group, p.instrument, teaching.conventions));
           const notes = (entry?.notes ?? []).filter((n) => !have.has(n));
           return notes.length === 0 ? [] : [{ pupilId: p.id, instrument: p.instrument, notes }];
         });

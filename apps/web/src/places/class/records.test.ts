@@ -7,7 +7,7 @@ import {
   reportSections,
   type AssignmentView,
 } from '@cifra/contract';
-import { DEFAULT_TEACHING, type Exercise, summarizeLine } from '@cifra/core';
+import { DEFAULT_CONVENTIONS, DEFAULT_TEACHING, type Exercise, summarizeLine } from '@cifra/core';
 import { line as lineOf } from '@cifra/core/testing';
 import { reasonsWords } from '../../words/classWords';
 import { aheadOfSchedule } from './aheadOfSchedule';
@@ -124,7 +124,7 @@ describe('charts', () => {
       { batch: 'x', day: '2026-10-05', instrument: 'trumpet' as const, notes: ['A4'] },
       { batch: 'y', day: '2026-10-06', pupilId: 'p', instrument: 'trumpet' as const, notes: ['B4'] },
     ];
-    expect(notesOverTime(CLASS, met, '2026-10-20')).toEqual({
+    expect(notesOverTime(CLASS, met, '2026-10-20', DEFAULT_CONVENTIONS)).toEqual({
       heads: ['Day', 'Trumpet', 'Tuba'],
       rows: [
         ['2026-10-04', 5, 5],
@@ -228,6 +228,7 @@ describe('words about a pupil', () => {
       takes: [],
       kit: [],
       titleOf: () => 'Four notes',
+      conventions: DEFAULT_CONVENTIONS,
       days: [day('a', '2026-09-20', 50, 20), day('a', '2026-10-05', 60, 50), day('b', '2026-10-05', 60, 500)],
       log: [
         { id: '1', day: '2026-10-02', pupilId: 'a', done: false },
