@@ -144,6 +144,7 @@ export class ConventionsDto implements ConventionOverrides {
   @Convention('fluteBFlat') fluteBFlat?: Conventions['fluteBFlat'];
   @Convention('saxophoneBFlat') saxophoneBFlat?: Conventions['saxophoneBFlat'];
   @Convention('euphonium') euphonium?: Conventions['euphonium'];
+  @Convention('fourValves') fourValves?: Conventions['fourValves'];
   @Convention('bFlatSaxophones') bFlatSaxophones?: Conventions['bFlatSaxophones'];
   @Convention('tenorClef') tenorClef?: Conventions['tenorClef'];
   @Convention('counting') counting?: Conventions['counting'];

@@ -94,6 +94,11 @@ const SEMITONE_STEPS = [
   'two whole steps',
   'two and a half steps',
   'three whole steps',
+  'three and a half steps',
+  'four whole steps',
+  'four and a half steps',
+  'five whole steps',
+  'five and a half steps',
 ];
 const OPEN_LETTERS = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'];
 const COUNTING: Readonly<Record<Conventions['counting'], string>> = { numbers: 'count', ta: 'say', du: 'say' };

@@ -19,6 +19,8 @@ export const CONVENTION_CHOICES = {
   fluteBFlat: ['one-and-one', 'thumb'],
   saxophoneBFlat: ['side', 'bis', 'one-and-one'],
   euphonium: ['bass-clef', 'treble-clef'],
+  /** How the other valves of a euphonium or tuba stand to the fourth. */
+  fourValves: ['plain', 'compensating'],
   /** Where saxophones in B♭ begin: on the class's B♭, their C, or with the fingers of the alto, on G. */
   bFlatSaxophones: ['with-the-class', 'as-the-alto'],
   /**

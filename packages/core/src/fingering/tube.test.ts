@@ -1,4 +1,5 @@
-import { attachmentPosition, combinationCents, partialCents } from './tube';
+import { attachmentPosition, partialCents } from './tube';
+import { combinationCents } from './valves';
 
 const FOURTH_DOWN = 2 ** (-5 / 12);
 

@@ -1,4 +1,4 @@
-import type { Conventions } from '../convention/conventions';
+import type { Tube } from './brassTube';
 import type {
   Alternate,
   AlternateReason,
@@ -9,23 +9,7 @@ import type {
   SlideFigure,
   ValveFigure,
 } from './figure';
-
-/** A brass tube as its player reads it: everything else is computed from these. */
-export interface Tube {
-  readonly kind: 'valves' | 'slide';
-  /** Written MIDI number of the first partial with nothing pressed (or in first position). */
-  readonly fundamental: number;
-  /** A fourth valve may exist: figures with it are offered as alternates. */
-  readonly fourthValve?: boolean;
-  /** It has no valves at all: only the notes of the open tube have a figure. */
-  readonly openOnly?: boolean;
-  /** The third valve's slide can be drawn while playing: it brings 1-3 and 1-2-3 down into tune. */
-  readonly thirdSlide?: boolean;
-  /** A horn's B♭ tube, a fourth higher: alone, or reached by the thumb from the note given upward. */
-  readonly bFlatSide?: 'alone' | { readonly fundamental: number; readonly from: number };
-  /** The trombone's F attachment: its positions said as the plain slide's, or counted for themselves. */
-  readonly attachment?: Conventions['attachment'];
-}
+import { combinationCents, combinationsFor, FOURTH, LOW_PARTIAL, lowestReach, PLAIN_REACH } from './valves';
 
 /**
  * Partials that a default figure may stand on, lowest to highest.
@@ -49,21 +33,6 @@ const ATTACHMENT_REACH: Readonly<Record<number, number>> = { 2: 5, 3: 3 };
 /** From this share of a position on, the figure says in or out a little. */
 const ADJUST_FROM = 0.2;
 
-/** Valve combinations by semitones lowered, the plain one first. */
-const COMBINATIONS: readonly (readonly (readonly number[])[])[] = [
-  [[]],
-  [[2]],
-  [[1]],
-  [[1, 2], [3]],
-  [[2, 3]],
-  [[1, 3], [4]],
-  [
-    [1, 2, 3],
-    [2, 4],
-  ],
-];
-const VALVE_SEMITONES: Readonly<Record<number, number>> = { 1: 2, 2: 1, 3: 3, 4: 5 };
-
 /** How far partial n lies from the equal-tempered note, in cents: the seventh is 31 flat. */
 export const partialCents = (n: number): number => {
   const exact = 1200 * Math.log2(n);
@@ -71,16 +40,6 @@ export const partialCents = (n: number): number => {
 };
 
 const partialMidi = (fundamental: number, n: number): number => fundamental + Math.round(12 * Math.log2(n));
-
-/**
- * How far a combination of valves misses its whole number of semitones, in cents, sharp positive.
- * Each valve adds the tube that lowers the open instrument by its own interval; together they are too short.
- */
-export function combinationCents(valves: readonly number[]): number {
-  const length = 1 + valves.reduce((sum, v) => sum + 2 ** ((VALVE_SEMITONES[v] ?? 0) / 12) - 1, 0);
-  const wanted = valves.reduce((sum, v) => sum + (VALVE_SEMITONES[v] ?? 0), 0);
-  return 100 * wanted - 1200 * Math.log2(length);
-}
 
 /**
  * Where the slide stands for a number of semitones with the F attachment on, in positions of the plain slide.
@@ -115,6 +74,7 @@ function openPartials(
   fundamental: number,
   partials: readonly number[],
   target: number,
+  most = PLAIN_REACH,
 ): { partial: number; openMidi: number; lowered: number }[] {
   return partials
     .map((partial) => ({
@@ -122,7 +82,7 @@ function openPartials(
       openMidi: partialMidi(fundamental, partial),
       lowered: partialMidi(fundamental, partial) - target,
     }))
-    .filter(({ lowered }) => lowered >= 0 && lowered <= 6);
+    .filter(({ lowered }) => lowered >= 0 && lowered <= most);
 }
 
 /** The written position nearest to where the slide stands with the attachment on. */
@@ -175,13 +135,18 @@ function valveWays(tube: Tube, target: number): Way[] {
     thumb: boolean,
     cost: (o: { partial: number; lowered: number }) => number,
   ): Way[] =>
-    openPartials(fundamental, partials, target).flatMap((open) =>
-      (COMBINATIONS[open.lowered] ?? [])
+    openPartials(fundamental, partials, target, lowestReach(tube)).flatMap((open) =>
+      combinationsFor(tube, open.partial, open.lowered)
         .filter((valves) => tube.fourthValve === true || !valves.includes(4))
         .filter((valves) => tube.openOnly !== true || valves.length === 0)
         .map((valves): Way => ({
           figure: { kind: 'valves', valves, ...(thumb ? { thumb: true } : {}) },
-          origin: { ...open, cents: partialCents(open.partial) + combinationCents(valves) },
+          origin: {
+            ...open,
+            cents:
+              partialCents(open.partial) +
+              combinationCents(valves, { lowered: open.lowered, compensating: tube.compensating }),
+          },
           cost: cost(open),
         })),
     );
@@ -237,7 +202,7 @@ function intonationOf(tube: Tube, { figure, origin }: Way, alternates: readonly 
   const remedy =
     figure.valves.includes(3) && tube.thirdSlide === true
       ? 'third-slide'
-      : alternates.some((a) => a.reason === 'fourth-valve')
+      : !figure.valves.includes(FOURTH) && alternates.some((a) => a.reason === 'fourth-valve')
         ? 'fourth-valve'
         : 'lip-down';
   return { tendency, cents, remedy };
@@ -254,7 +219,7 @@ function preferredOver(best: Way, others: readonly Way[]): PreferredReason | und
       Math.abs(w.origin.cents) < Math.abs(best.origin.cents) - CLEARLY_CENTS,
   );
   if (twin === undefined) return undefined;
-  return valvesOf(twin).includes(4) ? 'three-valves-first' : 'quick-fingers';
+  return valvesOf(twin).includes(FOURTH) && !valvesOf(best).includes(FOURTH) ? 'three-valves-first' : 'quick-fingers';
 }
 
 /**
@@ -268,7 +233,7 @@ export function fingerOnTube(tube: Tube, target: number): Fingering {
   const lowest =
     tube.attachment !== undefined
       ? partialMidi(tube.fundamental - ATTACHMENT_SEMITONES, 2) - (ATTACHMENT_REACH[2] ?? 0)
-      : partialMidi(tube.fundamental, 2) - 6;
+      : partialMidi(tube.fundamental, LOW_PARTIAL) - lowestReach(tube);
   if (target < lowest) return { kind: 'unplayable', because: 'below-range' };
   const ways = (tube.kind === 'slide' ? slideWays(tube, target) : valveWays(tube, target)).sort(
     (a, b) => a.cost - b.cost,

@@ -1,4 +1,4 @@
-import type { Tube } from '../fingering/tube';
+import type { Tube } from '../fingering/brassTube';
 import type { Woodwind } from '../fingering/touch.data';
 import type { Clef } from '../key/signature';
 import { invert, parseInterval } from '../pitch/interval';
@@ -135,6 +135,8 @@ const TROMBONE = {
   program: 57,
   cautions: SLIDE,
 } as const;
+/** What the fourth valve lends below is there to be met, not to be put an octave down to. */
+const LOW_TREBLE = { full: 'Eb3 C6', octaveBy: TREBLE_BRASS.full } as const;
 const B_FLAT_TREBLE = { ...TREBLE_BRASS, inKey: 'B♭', section: 'low-brass', sounds: '-P8+M2' } as const;
 
 /**
@@ -387,11 +389,20 @@ const ROWS: Readonly<Record<CatalogueId, Row>> = {
     program: 58,
     system: brass('valves', 'C3'),
   },
-  euphonium: { ...BASS_BRASS, name: 'Euphonium', short: 'Euph.', program: 58, system: brass('valves', 'Bb1', FOUR) },
+  euphonium: {
+    ...BASS_BRASS,
+    name: 'Euphonium',
+    short: 'Euph.',
+    full: 'Db2 Bb4',
+    octaveBy: BASS_BRASS.full,
+    program: 58,
+    system: brass('valves', 'Bb1', FOUR),
+  },
   'euphonium-treble': {
     ...B_FLAT_TREBLE,
     name: 'Euphonium, treble clef',
     short: 'Euph. (tr.)',
+    ...LOW_TREBLE,
     program: 58,
     system: brass('valves', 'C3', FOUR),
   },
@@ -402,7 +413,8 @@ const ROWS: Readonly<Record<CatalogueId, Row>> = {
     octave: 'Eb2 F3',
     year1: 'Bb1 G3',
     year2: 'A1 Bb3',
-    full: 'A1 Eb4',
+    full: 'Gb1 Eb4',
+    octaveBy: 'A1 Eb4',
     program: 58,
     system: brass('valves', 'Eb1', FOUR),
   },
@@ -414,7 +426,8 @@ const ROWS: Readonly<Record<CatalogueId, Row>> = {
     octave: 'Bb1 Bb2',
     year1: 'G1 D3',
     year2: 'F1 F3',
-    full: 'E1 Bb3',
+    full: 'Db1 Bb3',
+    octaveBy: 'E1 Bb3',
     program: 58,
     system: brass('valves', 'Bb0', FOUR),
   },
@@ -425,6 +438,7 @@ const ROWS: Readonly<Record<CatalogueId, Row>> = {
     inKey: 'E♭',
     section: 'low-brass',
     sounds: '-P8+M6',
+    ...LOW_TREBLE,
     first: E_FLAT_FIVE,
     octave: 'D4 D5',
     program: 58,
@@ -437,6 +451,7 @@ const ROWS: Readonly<Record<CatalogueId, Row>> = {
     inKey: 'B♭',
     section: 'low-brass',
     sounds: '-P8+P8+M2',
+    ...LOW_TREBLE,
     program: 58,
     system: brass('valves', 'C3', FOUR),
   },

@@ -176,6 +176,11 @@ describe('the question of convention that an instrument asks', () => {
       'baritone-saxophone': 'saxophoneBFlat',
       horn: 'horn',
       'f-trombone': 'attachment',
+      'e-flat-tuba': 'fourValves',
+      tuba: 'fourValves',
+      'e-flat-bass': 'fourValves',
+      'b-flat-bass': 'fourValves',
+      'euphonium-treble': 'fourValves',
       baritone: 'euphonium',
       euphonium: 'euphonium',
     });

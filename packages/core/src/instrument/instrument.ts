@@ -1,4 +1,4 @@
-import type { Tube } from '../fingering/tube';
+import type { Tube } from '../fingering/brassTube';
 import type { Woodwind } from '../fingering/touch.data';
 import type { Clef } from '../key/signature';
 import { type Interval, transpose } from '../pitch/interval';

@@ -1,4 +1,4 @@
-import type { Tube } from '../fingering/tube';
+import type { Tube } from '../fingering/brassTube';
 import { type Clef, CLEFS } from '../key/signature';
 import { type Interval, intervalBetween, semitones, transpose } from '../pitch/interval';
 import { diatonic, letterName, midi, parsePitch, type Pitch, pitchText, type Written } from '../pitch/pitch';

@@ -1,4 +1,6 @@
 import type { Woodwind } from '../fingering/touch.data';
+import { interval, invert, transpose } from '../pitch/interval';
+import type { Written } from '../pitch/pitch';
 import {
   CONVENTION_CHOICES,
   type ConventionOverrides,
@@ -6,7 +8,7 @@ import {
   type Conventions,
 } from '../convention/conventions';
 import type { Instrument, ByInstrument, InstrumentId, OwnId } from './instrument';
-import { F_ATTACHMENT, HORN_TUBES } from './instrument.data';
+import { F_ATTACHMENT, HORN_TUBES, INSTRUMENTS } from './instrument.data';
 import { instrumentOf, likeOf } from './instrumentOf';
 import { readOwnId, toInstrument } from './ownInstrument';
 
@@ -41,24 +43,43 @@ const IN_TREBLE: ByInstrument<Instrument> = {
   baritone: Object.freeze({ ...instrumentOf('baritone-treble'), id: 'baritone' }),
 };
 
+/** Instruments with four valves, as they are where the fourth compensates: in tune two half steps further down. */
+const COMPENSATING: ReadonlyMap<Instrument, Instrument> = new Map(
+  [...INSTRUMENTS, ...Object.values(IN_TREBLE)].flatMap((i): [Instrument, Instrument][] => {
+    if (i.system.kind !== 'brass' || i.system.tube.fourthValve !== true) return [];
+    const { low, high } = i.ranges.full;
+    const full = Object.freeze({ low: transpose<Written>(low, invert(interval(2, -1))), high });
+    const tube = Object.freeze({ ...i.system.tube, compensating: true });
+    const system = Object.freeze({ kind: 'brass' as const, tube });
+    return [[i, Object.freeze({ ...i, ranges: Object.freeze({ ...i.ranges, full }), system })]];
+  }),
+);
+
+/** The instrument of the catalogue, or the one of its sisters that a convention means. */
+function sister(id: InstrumentId, conventions: Conventions): Instrument {
+  if (id === 'horn') return HORNS[conventions.horn];
+  if (id === 'f-trombone') return ATTACHMENTS[conventions.attachment];
+  const otherwise =
+    (conventions.euphonium === 'treble-clef' ? IN_TREBLE[id] : undefined) ??
+    (conventions.bFlatSaxophones === 'as-the-alto' ? AS_THE_ALTO[id] : undefined);
+  return otherwise ?? instrumentOf(id);
+}
+
 /**
  * An instrument as a convention teaches it: which tube the horn has, how an attachment's positions
- * are counted, which clef a euphonium or baritone reads, on which notes a saxophone in B♭ begins.
+ * are counted, whether a fourth valve compensates, which clef a euphonium or baritone reads, on which notes a saxophone
+ * in B♭ begins.
  *
  * The id stays, so that a class keeps its list when the convention changes.
  * @example taughtAs('euphonium', conventionsOf({ euphonium: 'treble-clef' })).clefs // ['treble']
  */
 export function taughtAs(id: InstrumentId, conventions: Conventions): Instrument {
-  if (id === 'horn') return HORNS[conventions.horn];
-  if (id === 'f-trombone') return ATTACHMENTS[conventions.attachment];
   const own = readOwnId(id);
   // A clef of its own is said with an own instrument: only how it is fingered is left to the convention.
-  if (own !== undefined && IN_TREBLE[own.like] === undefined)
-    return toInstrument(id as OwnId, own, taughtAs(own.like, conventions));
-  const otherwise =
-    (conventions.euphonium === 'treble-clef' ? IN_TREBLE[id] : undefined) ??
-    (conventions.bFlatSaxophones === 'as-the-alto' ? AS_THE_ALTO[id] : undefined);
-  return otherwise ?? instrumentOf(id);
+  if (own !== undefined)
+    return toInstrument(id as OwnId, own, taughtAs(own.like, { ...conventions, euphonium: 'bass-clef' }));
+  const found = sister(id, conventions);
+  return conventions.fourValves === 'compensating' ? (COMPENSATING.get(found) ?? found) : found;
 }
 
 const WOODWIND_QUESTION: Readonly<Partial<Record<Woodwind, ConventionQuestion>>> = {
@@ -77,7 +98,8 @@ export function figureQuestion(id: InstrumentId): ConventionQuestion | undefined
   if (like === 'f-trombone') return 'attachment';
   if (IN_TREBLE[id] !== undefined) return 'euphonium';
   const { system } = instrumentOf(id);
-  return system.kind === 'woodwind' ? WOODWIND_QUESTION[system.woodwind] : undefined;
+  if (system.kind === 'woodwind') return WOODWIND_QUESTION[system.woodwind];
+  return system.tube.fourthValve === true ? 'fourValves' : undefined;
 }
 
 /**

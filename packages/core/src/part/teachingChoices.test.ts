@@ -67,6 +67,7 @@ const WHERE: Readonly<
   fluteBFlat: ['flute'],
   saxophoneBFlat: ['alto-saxophone', {}, {}, line<Concert>('Bb3 C4 Db4 C4', { fifths: -3 })],
   euphonium: ['euphonium'],
+  fourValves: ['tuba', { octaves: -2 }, {}, line<Concert>('D3 D3 D3:h')],
   bFlatSaxophones: ['tenor-saxophone', {}, {}, line<Concert>('G3 G3 G3:h')],
   tenorClef: ['trombone', { clef: 'tenor' }],
   counting: ['trumpet'],

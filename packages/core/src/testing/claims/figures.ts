@@ -1,3 +1,4 @@
+import type { Tube } from '../../fingering/brassTube';
 import { likeOf } from '../../instrument/instrumentOf';
 import { type Figure, figureText, type Playable } from '../../fingering/figure';
 import { TOUCHES } from '../../fingering/touch.data';
@@ -143,12 +144,17 @@ const easier: Oracle = {
 
 /** Half steps and cents of a valve combination by the lengths of tube that it adds. */
 const LOWERS: Readonly<Record<string, number>> = { 1: 2, 2: 1, 3: 3, 4: 5 };
-function tubeCents(figure: Figure, partial: number, open: number, fundamental: number): number {
-  const length =
-    figure.kind === 'valves' ? figure.valves.reduce((sum, v) => sum + 2 ** ((LOWERS[v] as number) / 12) - 1, 1) : 1;
-  const lowered = figure.kind === 'valves' ? figure.valves.reduce((sum, v) => sum + (LOWERS[v] as number), 0) : 0;
+function tubeCents(figure: Figure, partial: number, sound: number, fundamental: number, tube: Tube): number {
+  let length = 1;
+  if (figure.kind === 'valves') {
+    const extra = figure.valves.map((v) => 2 ** ((LOWERS[v] as number) / 12) - 1);
+    // A compensating valve sends the air once more through loops that the other valves lengthen.
+    const fourth = figure.valves.includes(4) && tube.compensating === true ? 2 ** (5 / 12) : 0;
+    length += extra.reduce((sum, l) => sum + l, 0);
+    if (fourth > 0) length = fourth * (length - (fourth - 1));
+  }
   // The sound of the tube itself against the note that it stands for, both in cents over the fundamental.
-  return 1200 * Math.log2(partial / length) - 100 * (open - lowered - fundamental);
+  return 1200 * Math.log2(partial / length) - 100 * (sound - fundamental);
 }
 
 /** Every alternate is offered with a reason that its own physics or touches bear out. */
@@ -206,7 +212,10 @@ function judgeTube(
   const sides = [tube.fundamental, tube.fundamental - 5, tube.fundamental + 5];
   if (!sides.includes(base) || openMidi - lowered !== sound)
     into.wrong.push(`${where}: open ${openMidi} less ${lowered}`);
-  const own = tubeCents(figure, partial, openMidi, base);
+  const own =
+    figure.kind === 'valves'
+      ? tubeCents(figure, partial, sound, base, tube)
+      : tubeCents(figure, partial, openMidi, base, tube);
   if (Math.abs(own - cents) > 0.5) into.wrong.push(`${where}: ${cents} cents, and ${own} by the tube`);
   if (intonation !== undefined && (Math.abs(own) < 20 || own > 0 !== (intonation.tendency === 'sharp')))
     into.wrong.push(`${where}: said to sit ${intonation.tendency}, and is off by ${own}`);
@@ -217,12 +226,7 @@ function judgeTube(
     // Whichever partial it stands on, the best of them has to be nearer to the note than the default.
     const best = Math.min(
       ...[2, 3, 4, 5, 6, 8, 10, 12, 16].map((n) => {
-        const open = base + Math.round(12 * Math.log2(n));
-        const lowers = (a.figure as { readonly valves: readonly number[] }).valves.reduce(
-          (sum, v) => sum + (LOWERS[v] as number),
-          0,
-        );
-        return open - lowers === sound ? Math.abs(tubeCents(a.figure, n, open, base)) : Infinity;
+        return Math.abs(tubeCents(a.figure, n, sound, base, tube));
       }),
     );
     if (!(best < Math.abs(own))) into.wrong.push(`${where}: ${figureText(a.figure)} is no better in tune`);
