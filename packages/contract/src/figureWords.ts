@@ -24,6 +24,7 @@ export const ALTERNATE_WORDS: Readonly<Record<AlternateReason, string>> = {
   'other-f-sharp': 'with the thumb’s F♯ key or the little finger’s, whichever the next note leaves free',
   'clearer-sound': 'for a clearer sound',
   'front-key': 'when coming from the notes just below',
+  flick: 'with the thumb’s key touched as the note begins, so that it does not crack',
   resonance: 'with more fingers down, for a fuller sound',
   usual: 'the more usual figure',
 };

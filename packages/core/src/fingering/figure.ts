@@ -89,6 +89,7 @@ export const ALTERNATE_REASONS = [
   'clearer-sound',
   'front-key',
   'resonance',
+  'flick',
   'usual',
 ] as const;
 export type AlternateReason = (typeof ALTERNATE_REASONS)[number];

@@ -30,11 +30,11 @@ export const TOUCHES: Readonly<Record<Woodwind, readonly Touch[]>> = Object.free
   ],
   clarinet: [
     ...hand('left', { thumb: 'T R', ...SIX_LEFT, little: 'Cs LE LF LFs', side: 'A Gs' }),
-    ...hand('right', { ...SIX_RIGHT, ring: '6 sliver', little: 'Ab RE RF RFs', side: 'sideEb sideFs sideBb' }),
+    ...hand('right', { ...SIX_RIGHT, ring: '6 sliver', little: 'Ab RE RF RFs lowEb', side: 'sideEb sideFs sideBb' }),
   ],
   saxophone: [
     ...hand('left', {
-      thumb: '8',
+      thumb: '8 lowA',
       ...SIX_LEFT,
       index: '1 front',
       little: 'Gs Cs B Bb',
@@ -44,7 +44,7 @@ export const TOUCHES: Readonly<Record<Woodwind, readonly Touch[]>> = Object.free
     ...hand('right', { ...SIX_RIGHT, little: 'Eb C', side: 'sideBb sideC sideE Fs highFs' }),
   ],
   bassoon: [
-    ...hand('left', { thumb: 'W tCs lowD lowC lowB lowBb', ...SIX_LEFT, little: 'Eb Cs' }),
+    ...hand('left', { thumb: 'W tCs lowD lowC lowB lowBb highA highC', ...SIX_LEFT, little: 'Eb Cs' }),
     ...hand('right', { thumb: 'tE tBb tFs tAb', ...SIX_RIGHT, little: 'F Fs Ab' }),
   ],
   recorder: [...hand('left', { thumb: 'T', ...SIX_LEFT }), ...hand('right', { ...SIX_RIGHT, little: '7' })],

@@ -38,6 +38,13 @@ describe('woodwind figures of common practice', () => {
     ['bass-clarinet', 'G3', 'T 1 2 3 | 4 5 6'],
     ['bass-clarinet', 'F3', 'T 1 2 3 | 4 5 6 RF'],
     ['bass-clarinet', 'E3', 'T 1 2 3 LE | 4 5 6'],
+    ['bass-clarinet', 'Eb3', 'T 1 2 3 | 4 5 6 lowEb'],
+    ['clarinet', 'Eb3', 'below-range'],
+    ['clarinet', 'D6', 'T R 2 3 | 4 Ab'],
+    ['bass-clarinet', 'D6', 'T R 1h 2 3 | 4 Ab'],
+    ['bass-clarinet', 'C6', 'T R'],
+    ['baritone-saxophone', 'A3', 'lowA 1 2 3 | 4 5 6 C'],
+    ['alto-saxophone', 'A3', 'below-range'],
     ['alto-saxophone', 'C5', '2'],
     ['alto-saxophone', 'C#5', '-'],
     ['alto-saxophone', 'F#4', '1 2 3 | 5'],
@@ -47,6 +54,19 @@ describe('woodwind figures of common practice', () => {
     ['descant-recorder', 'D4', 'T 1 2 3 | 4 5 6'],
     ['descant-recorder', 'C4', 'T 1 2 3 | 4 5 6 7'],
   ])('%s %s is %s', (id, note, expected) => expect(figure(id, note)).toBe(expected));
+
+  it('a bassoon touches a key of the thumb where a note would crack, and a clarinet fills its throat', () => {
+    expect(['G3', 'A3', 'B3', 'C4'].map((n) => also('bassoon', n).filter((a) => a.endsWith('flick')))).toEqual([
+      [],
+      ['highA 1 2 3 | 4 5 = flick'],
+      ['highC 1 2 3 | 4 = flick'],
+      ['highC 1 2 3 = flick'],
+    ]);
+    expect(['A4', 'Bb4'].flatMap((n) => also('clarinet', n).filter((a) => a.endsWith('resonance')))).toEqual([
+      'A 2 3 | 5 6 = resonance',
+      'R A 2 3 | 4 5 = resonance',
+    ]);
+  });
 
   it('F is forked on a baroque recorder and plain on a German one', () => {
     expect(figure('descant-recorder', 'F4')).toBe('T 1 2 3 | 4 6 7');

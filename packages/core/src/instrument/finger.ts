@@ -38,8 +38,9 @@ export function fingerMidi({ ranges, system }: Instrument, note: number, convent
   if (note < midi(low)) return { kind: 'unplayable', because: 'below-range' };
   if (note > midi(high)) return { kind: 'unplayable', because: 'above-range' };
   if (system.kind === 'brass') return fingerOnTube(system.tube, note);
-  const { usual, german } = CATALOGUES[system.woodwind];
-  const catalogue = conventions.recorder === 'german' ? (german ?? usual) : usual;
+  const { usual, german, halfHole } = CATALOGUES[system.woodwind];
+  const bored = conventions.recorder === 'german' ? german : system.halfHole === true ? halfHole : undefined;
+  const catalogue = bored ?? usual;
   return fingerFromCatalogue(catalogue, note - system.shift, preferredReason(system.woodwind, conventions));
 }
 

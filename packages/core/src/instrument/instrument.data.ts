@@ -35,6 +35,13 @@ interface Row {
 }
 
 const woodwind = (name: Woodwind, shift = 0): FingeringSystem => ({ kind: 'woodwind', woodwind: name, shift });
+/** Larger clarinets go a half step further down, and half open the first hole for their highest notes. */
+const LARGE_CLARINET = {
+  year2: 'Eb3 C6',
+  full: 'Eb3 F6',
+  octaveBy: 'E3 F6',
+  system: { kind: 'woodwind', woodwind: 'clarinet', shift: 0, halfHole: true },
+} as const;
 const brass = (
   kind: Tube['kind'],
   fundamental: string,
@@ -268,9 +275,17 @@ const ROWS: Readonly<Record<CatalogueId, Row>> = {
   },
   'e-flat-clarinet': { ...CLARINET, name: 'E♭ clarinet', short: 'E♭ Cl.', inKey: 'E♭', sounds: 'm3' },
   clarinet: { ...CLARINET, name: 'Clarinet', short: 'Cl.', inKey: 'B♭', sounds: '-M2' },
-  'alto-clarinet': { ...CLARINET, name: 'Alto clarinet', short: 'A. Cl.', inKey: 'E♭', sounds: '-M6' },
+  'alto-clarinet': {
+    ...CLARINET,
+    ...LARGE_CLARINET,
+    name: 'Alto clarinet',
+    short: 'A. Cl.',
+    inKey: 'E♭',
+    sounds: '-M6',
+  },
   'bass-clarinet': {
     ...CLARINET,
+    ...LARGE_CLARINET,
     name: 'Bass clarinet',
     short: 'B. Cl.',
     inKey: 'B♭',
@@ -309,6 +324,10 @@ const ROWS: Readonly<Record<CatalogueId, Row>> = {
     short: 'B. Sax',
     inKey: 'E♭',
     sounds: '-P8+M6',
+    // Its own key for the low A lends a note, not a lower part.
+    year2: 'A3 C6',
+    full: 'A3 F#6',
+    octaveBy: SAX.full,
     program: 67,
   },
   trumpet: {

@@ -113,7 +113,13 @@ export function unisonOctaveOf(toWritten: Interval, { low }: Range): number {
 export type FingeringSystem =
   | { readonly kind: 'brass'; readonly tube: Tube }
   /** `shift`: semitones by which a longer or shorter sister reads the same shapes higher. */
-  | { readonly kind: 'woodwind'; readonly woodwind: Woodwind; readonly shift: number };
+  | {
+      readonly kind: 'woodwind';
+      readonly woodwind: Woodwind;
+      readonly shift: number;
+      /** The left first finger half opens its hole for the highest notes, as on larger clarinets. */
+      readonly halfHole?: boolean;
+    };
 
 /** An instrument as its player's page needs it. */
 export interface Instrument {

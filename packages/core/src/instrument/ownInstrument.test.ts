@@ -105,7 +105,7 @@ describe("an instrument of a teacher's own", () => {
     for (const a of INSTRUMENTS)
       for (const b of INSTRUMENTS) {
         if (a.system.kind !== 'woodwind' || b.system.kind !== 'woodwind') continue;
-        if (a.system.woodwind !== b.system.woodwind) continue;
+        if (a.system.woodwind !== b.system.woodwind || a.system.halfHole !== b.system.halfHole) continue;
         const sounds = transpose(C4, invert(b.toWritten));
         const fingeredAs = parsePitch<Written>(
           b.system.shift === a.system.shift ? 'C4' : (SHIFTED[b.system.shift - a.system.shift] ?? 'C4'),
@@ -123,7 +123,7 @@ describe("an instrument of a teacher's own", () => {
           compared += 1;
         }
       }
-    expect(compared).toBeGreaterThan(1500);
+    expect(compared).toBeGreaterThan(1000);
   });
   /** The note that has the figure of middle C on an instrument read so many half steps lower. */
   const SHIFTED: Readonly<Record<number, string>> = {

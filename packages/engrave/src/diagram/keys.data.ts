@@ -5,7 +5,17 @@ import type { Woodwind } from '@cifra/core';
  * neighbours.
  */
 export type KeyGroup =
-  'thumb' | 'left-little' | 'right-little' | 'side' | 'palm' | 'throat' | 'trill' | 'ring' | 'right-thumb';
+  | 'thumb'
+  | 'left-little'
+  | 'right-little'
+  | 'side'
+  | 'palm'
+  | 'throat'
+  | 'trill'
+  | 'ring'
+  | 'right-thumb'
+  | 'lowest'
+  | 'flick';
 
 /** Where a key lies beside the holes, in hundredths of a millimetre from the middle of the column's top. */
 export interface KeyPlace {
@@ -121,6 +131,7 @@ export const KEY_LAYOUTS: Readonly<Record<Woodwind, KeyLayout>> = Object.freeze(
       right('right-little', 'RFs', 130, 775),
       right('right-little', 'RE', 212, 852),
       right('right-little', 'RF', 130, 852),
+      right('lowest', 'lowEb', 294, 813),
     ],
   },
   saxophone: {
@@ -128,6 +139,7 @@ export const KEY_LAYOUTS: Readonly<Record<Woodwind, KeyLayout>> = Object.freeze(
     height: 890,
     keys: [
       left('thumb', '8', 150, 185, REGISTER),
+      left('lowest', 'lowA', 150, 274, { height: 54 }),
       left('palm', 'palmF', 245, 75),
       left('palm', 'palmD', 245, 150),
       left('palm', 'palmEb', 245, 225),
@@ -156,6 +168,8 @@ export const KEY_LAYOUTS: Readonly<Record<Woodwind, KeyLayout>> = Object.freeze(
       left('thumb', 'lowC', 232, 137),
       left('thumb', 'lowB', 150, 214),
       left('thumb', 'lowBb', 232, 214),
+      left('flick', 'highA', 314, 60),
+      left('flick', 'highC', 314, 137),
       left('left-little', 'Eb', 115, 400),
       left('left-little', 'Cs', 197, 400),
       place('right', 'right-thumb', 'tBb', -232, 545),

@@ -54,6 +54,10 @@ const keyWord = (k: KeyPlace): string =>
           ? 'whisper'
           : touchName(k.name);
 
+/** Whether some figure of an instrument half shuts a hole. */
+const hasHalfHoles = ({ system }: Instrument): boolean =>
+  system.kind === 'woodwind' && (system.halfHole === true || ['recorder', 'oboe', 'bassoon'].includes(system.woodwind));
+
 const NOTHING: KeyFigure = { kind: 'keys', left: [], right: [] };
 
 /** A woodwind with every key of the page, larger and with its names. */
@@ -77,7 +81,7 @@ function keyLegend(instrument: Instrument, keys: readonly KeyPlace[]): Legend {
   const explained = [
     ['closed', 'pressed'],
     ['open', 'open'],
-    ...(woodwind === 'recorder' || woodwind === 'oboe' ? [['half', 'half shut']] : []),
+    ...(hasHalfHoles(instrument) ? [['half', 'half shut']] : []),
   ] as const;
   const signsX = right + widest(rightNames) + 260;
   const signs = explained.flatMap(([state, words], i) => {

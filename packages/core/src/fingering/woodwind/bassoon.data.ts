@@ -27,10 +27,10 @@ export const BASSOON_TEXT = `
   F#3: W 1h 2 3 | 4 5 6 Fs; W 1h 2 3 | tFs 4 5 6 F = other-f-sharp
   G3:  W 1h 2 3 | 4 5 6
   Ab3: W 1h 2 3 | 4 5 6 Ab
-  A3:  1 2 3 | 4 5
-  Bb3: 1 2 3 | tBb 4 5
-  B3:  1 2 3 | 4
-  C4:  1 2 3
+  A3:  1 2 3 | 4 5; highA 1 2 3 | 4 5 = flick
+  Bb3: 1 2 3 | tBb 4 5; highC 1 2 3 | tBb 4 5 = flick
+  B3:  1 2 3 | 4; highC 1 2 3 | 4 = flick
+  C4:  1 2 3; highC 1 2 3 = flick
   C#4: tCs 1 2 3
   D4:  1 2
 `;

@@ -4,6 +4,7 @@
  * place.
  */
 export const CLARINET_TEXT = `
+  Eb3: T 1 2 3 | 4 5 6 lowEb
   E3:  T 1 2 3 LE | 4 5 6; T 1 2 3 | 4 5 6 RE = other-little-finger
   F3:  T 1 2 3 | 4 5 6 RF; T 1 2 3 LF | 4 5 6 = other-little-finger
   F#3: T 1 2 3 | 4 5 6 RFs; T 1 2 3 LFs | 4 5 6 = other-little-finger
@@ -22,7 +23,7 @@ export const CLARINET_TEXT = `
   G4:  -
   G#4: Gs @ sharp resonance-fingers
   A4:  A; A 2 3 | 5 6 = resonance @ sharp resonance-fingers
-  Bb4: R A; A | sideBb = clearer-sound @ sharp resonance-fingers
+  Bb4: R A; A | sideBb = clearer-sound; R A 2 3 | 4 5 = resonance @ sharp resonance-fingers
   B4:  T R 1 2 3 LE | 4 5 6; T R 1 2 3 | 4 5 6 RE = other-little-finger
   C5:  T R 1 2 3 | 4 5 6 RF; T R 1 2 3 LF | 4 5 6 = other-little-finger
   C#5: T R 1 2 3 | 4 5 6 RFs; T R 1 2 3 LFs | 4 5 6 = other-little-finger
@@ -42,4 +43,13 @@ export const CLARINET_TEXT = `
   Eb6: T R 2 3 | 4 sliver Ab
   E6:  T R 2 3 | Ab
   F6:  T R 2 3 Cs | Ab
+`;
+
+/** On the larger clarinets the first finger leaves a small hole open where it leaves the clarinet's altogether. */
+export const HALF_HOLE_CHANGES = `
+  C#6: T R 1h 2 3 | 4 5
+  D6:  T R 1h 2 3 | 4 Ab
+  Eb6: T R 1h 2 3 | 4 sliver Ab
+  E6:  T R 1h 2 3 | Ab
+  F6:  T R 1h 2 3 Cs | Ab
 `;

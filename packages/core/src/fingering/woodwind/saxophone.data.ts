@@ -4,6 +4,7 @@
  * place.
  */
 export const SAXOPHONE_TEXT = `
+  A3:  lowA 1 2 3 | 4 5 6 C
   Bb3: 1 2 3 Bb | 4 5 6 C
   B3:  1 2 3 B | 4 5 6 C
   C4:  1 2 3 | 4 5 6 C
