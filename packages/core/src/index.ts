@@ -253,6 +253,7 @@ export { type Fact, FACT_KINDS } from './part/fact';
 export { type StaffPlace, staffPlace } from './part/staffPlace';
 
 export { sourceId } from './performance/writeOut';
+export type { CauseShare } from './trouble/changeCost';
 export { TROUBLE_CAUSES, type TroubleCause } from './trouble/weights.data';
 
 export { type BuildUp, buildUp, changeNames } from './trouble/buildUp';

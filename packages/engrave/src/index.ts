@@ -7,7 +7,7 @@ export { engraveScore, type EngravedScore } from './score/engraveScore';
 export { engraveLine } from './engraveLine';
 export { pageName, readPageName } from './engine/notePrefix';
 export { type Page } from './page/composePages';
-export { CAUSE_WORDS, instrumentTitle, lookFirstSentence, signatureSentence } from './page/pageWords';
+export { causeWords, instrumentTitle, lookFirstSentence, signatureSentence } from './page/pageWords';
 export { MARGIN, type Paper } from './page/paper';
 export { FIGURE_FACE, SIGN_FACE, TITLE_FACE } from './text/drawText';
 export { figureLines } from './diagram/figureLines';

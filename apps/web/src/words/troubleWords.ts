@@ -16,7 +16,7 @@ import {
   WORTH_A_MARK,
 } from '@cifra/core';
 import { signatureWords, instrumentWord } from '@cifra/contract/words';
-import { CAUSE_WORDS } from '@cifra/engrave';
+import { causeWords } from '@cifra/engrave';
 import { barName, capital, list } from './spoken';
 
 /** What a page of build-ups is called, and each of them: where it is, which change, and why it is hard. */
@@ -24,8 +24,8 @@ export const buildUpWords = (plan: PagePlan): BuildUpWords => ({
   title: `${plan.part.concert.title}: hard places`,
   labelOf: ({ spot }) => {
     const [from, to] = changeNames(spot, plan.annotations);
-    const cause = spot.causes[0]?.cause;
-    return `${barName(spot.measure)}: ${from} to ${to}${cause === undefined ? '' : `, ${CAUSE_WORDS[cause]}`}`;
+    const [cause] = spot.causes;
+    return `${barName(spot.measure)}: ${from} to ${to}${cause === undefined ? '' : `, ${causeWords(cause)}`}`;
   },
 });
 
@@ -70,7 +70,7 @@ export function changeReasons(change: Change, plan: PagePlan): string {
       change.causes
         .filter((c) => hands === undefined || !OF_HANDS.has(c.cause))
         .slice(0, 3)
-        .map((c) => CAUSE_WORDS[c.cause]),
+        .map(causeWords),
     ),
   ];
   return [...(hands === undefined ? [] : [hands]), ...causes].join('; ');

@@ -34,6 +34,7 @@ export interface Neighbours {
 const NOT_BY_CONTEXT: ReadonlySet<AlternateReason> = new Set([
   'clearer-sound',
   'resonance',
+  'flick',
   'front-key',
   'fourth-valve',
   'next-partial',

@@ -2,7 +2,7 @@ import { findPatterns } from '../analysis/patterns';
 import type { Clef } from '../key/signature';
 import { changeNames } from '../trouble/buildUp';
 import { troubleSpots } from '../trouble/partTrouble';
-import type { TroubleCause } from '../trouble/weights.data';
+import type { CauseShare } from '../trouble/changeCost';
 import type { PagePlan } from './pagePlan';
 
 /** A note that players have not met, with the bar in which it first comes. */
@@ -25,7 +25,7 @@ export type LookFirst =
       readonly bar: number;
       readonly from: string;
       readonly to: string;
-      readonly cause: TroubleCause;
+      readonly cause: CauseShare;
     }
   /** Bars that are played as an earlier bar is, counted from the pickup where phrases begin with one. */
   | { readonly kind: 'same-bars'; readonly bars: number; readonly of: number };
@@ -56,7 +56,7 @@ function newNotes({ annotations, newNotes: fresh }: PagePlan): NewNote[] {
 /** The hardest change; that many fingers move is said only where nothing more telling is the matter. */
 function hardest({ changes, annotations }: PagePlan): LookFirst | undefined {
   const [spot] = troubleSpots(changes, annotations, 1);
-  const cause = (spot?.causes.find((c) => c.cause !== 'fingers-move' && c.cost >= 1) ?? spot?.causes[0])?.cause;
+  const cause = spot?.causes.find((c) => c.cause !== 'fingers-move' && c.cost >= 1) ?? spot?.causes[0];
   if (spot === undefined || cause === undefined) return undefined;
   const [from, to] = changeNames(spot, annotations);
   return { kind: 'trouble', bar: spot.measure, from, to, cause };

@@ -83,13 +83,16 @@ function brassCauses(from: Played, to: Played, turns: boolean): CauseShare[] {
   const { moves, exchanges } = figureChange(a, b);
   const leap = Math.abs((from.fingering.origin?.partial ?? 0) - (to.fingering.origin?.partial ?? 0));
   const lips = [...share('partial-leap', leap), ...share('lips-alone', leap > 0 && moves === 0 ? 1 : 0)];
-  if (a.kind === 'slide' && b.kind === 'slide')
+  if (a.kind === 'slide' && b.kind === 'slide') {
+    const travel = Math.abs(slidePlace(a) - slidePlace(b));
     return [
-      ...share('slide-travel', moves),
-      ...share('long-slide', moves - LONG_SLIDE),
+      ...share('slide-travel', travel),
+      ...share('fingers-move', (a.thumb === true) !== (b.thumb === true) ? 1 : 0),
+      ...share('long-slide', travel - LONG_SLIDE),
       ...share('slide-turns', turns ? 1 : 0),
       ...lips,
     ];
+  }
   return [...share('fingers-move', moves), ...share('fingers-trade', exchanges), ...lips];
 }
 
@@ -123,17 +126,19 @@ export interface ChangeCircumstances {
  * @example on a flute C5 to D5 costs several times what A4 to B4 costs: every finger trades places
  */
 export function changeCost({ system }: Instrument, from: Played, to: Played, c: ChangeCircumstances): ChangeCost {
-  const woodwind = system.kind === 'woodwind' ? system.woodwind : undefined;
+  const { woodwind, shift } = system.kind === 'woodwind' ? system : { woodwind: undefined, shift: 0 };
   const [a, b] = [from.fingering.figure, to.fingering.figure];
   const hands =
     a.kind === 'keys' && b.kind === 'keys'
-      ? keyCauses(a, b, woodwind, from.midi, to.midi)
+      ? keyCauses(a, b, woodwind, from.midi - shift, to.midi - shift)
       : brassCauses(from, to, c.turns);
   const same = from.midi === to.midi;
+  const isBeyond = to.midi > c.high || to.midi < c.low;
   const causes = [
     ...hands,
     ...share('wide-interval', Math.abs(to.midi - from.midi) - THIRD),
-    ...share('range-edge', !same && (to.midi >= c.high - 1 || to.midi <= c.low) ? 1 : 0),
+    ...share('range-edge', !same && !isBeyond && (to.midi >= c.high - 1 || to.midi <= c.low) ? 1 : 0),
+    ...share('beyond-range', !same && isBeyond ? 1 : 0),
     ...share('new-note', c.isNew && !same ? 1 : 0),
     ...share('slurred', c.slurred && !same ? 1 : 0),
   ].sort((x, y) => y.cost - x.cost);

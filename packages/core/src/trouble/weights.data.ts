@@ -5,7 +5,7 @@
  * the order that comes out is held to hard and easy changes that teachers name.
  */
 export const WEIGHTS = Object.freeze({
-  /** A finger, thumb or valve that goes down or lifts. */
+  /** A finger, thumb or valve that goes down or lifts; on a trombone the thumb of the attachment. */
   'fingers-move': 0.6,
   /** A finger goes down while another lifts: they have to meet. */
   'fingers-trade': 1.4,
@@ -31,8 +31,10 @@ export const WEIGHTS = Object.freeze({
   'lips-alone': 1.2,
   /** Half steps beyond a third. */
   'wide-interval': 0.25,
-  /** At the edge of what players of the stage reach, or beyond it. */
+  /** At the edge of what players of the stage reach. */
   'range-edge': 1.5,
+  /** Lower or higher than players of the stage reach. */
+  'beyond-range': 1.5,
   /** A note that the players have not met. */
   'new-note': 2.5,
   /** Slurred: neither tongue nor breath helps the change. */

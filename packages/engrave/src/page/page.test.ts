@@ -15,6 +15,7 @@ import {
   realize,
   conventionsOf,
   TROUBLE_CAUSES,
+  type TroubleCause,
   type Written,
 } from '@cifra/core';
 import { line } from '@cifra/core/testing';
@@ -185,10 +186,24 @@ describe('words on the page', () => {
   });
 
   it('have words for every cause of trouble', () => {
-    for (const cause of TROUBLE_CAUSES)
-      expect(lookFirstWords({ kind: 'trouble', bar: 3, from: 'A', to: 'B', cause })).toMatch(
-        /^bar 3, A to B: [a-z ]{6,}/,
-      );
+    const said = (cause: TroubleCause, units: number): string =>
+      lookFirstWords({ kind: 'trouble', bar: 3, from: 'A', to: 'B', cause: { cause, units, cost: 5 } });
+    for (const cause of TROUBLE_CAUSES) expect(said(cause, 1)).toMatch(/^bar 3, A to B: [a-z ]{6,}/);
+    // What is many, long or wide depends on how much of it there is: a fourth is no wide leap, a sixth is.
+    expect([said('fingers-move', 1), said('fingers-move', 5)].map((s) => s.split(': ')[1])).toEqual([
+      'a finger moves',
+      '5 fingers move',
+    ]);
+    expect(([1, 3, 4] as const).map((n) => said('wide-interval', n).split(': ')[1])).toEqual([
+      'a leap',
+      'a leap',
+      'a wide leap',
+    ]);
+    expect([1.3, 3, 3.7].map((n) => said('slide-travel', n).split(': ')[1])).toEqual([
+      'the slide moves',
+      'the slide moves',
+      'a long way for the slide',
+    ]);
     expect(lookFirstWords({ kind: 'same-bars', bars: 3, of: 8 })).toBe(
       '3 of 8 bars are the same as one before them: find them',
     );

@@ -12,6 +12,7 @@ import {
   placeMeasures,
   rowsAt,
   signatureLetters,
+  type CauseShare,
   type TroubleCause,
 } from '@cifra/core';
 import type { Header } from './header';
@@ -58,26 +59,33 @@ const barName = (number: number): string => (number === 0 ? 'the pickup' : `bar 
 const TIMES = ['', 'one octave', 'two octaves', 'three octaves', 'four octaves'];
 
 /** Why a change is hard, as it is said to a player. */
-export const CAUSE_WORDS: Readonly<Record<TroubleCause, string>> = {
-  'fingers-move': 'many fingers move',
-  'fingers-trade': 'fingers trade places',
-  'finger-slides': 'a finger slides from key to key',
-  register: 'the register changes',
-  'over-the-break': 'over the break',
-  forked: 'a forked fingering',
-  'half-hole': 'a half hole',
-  'slide-travel': 'a long way for the slide',
-  'long-slide': 'a long way for the slide',
-  'slide-turns': 'the slide turns back',
-  'partial-leap': 'a leap for the lips',
-  'lips-alone': 'the lips alone find it',
-  'wide-interval': 'a wide leap',
-  'range-edge': 'at the edge of your range',
-  'new-note': 'a new note',
-  slurred: 'slurred',
-  'sign-not-shown': 'the sign still holds',
-  'letter-changes': 'the letter is altered another way than just before',
+const CAUSE_WORDS: Readonly<Record<TroubleCause, (units: number) => string>> = {
+  'fingers-move': (n) => (n === 1 ? 'a finger moves' : `${n} fingers move`),
+  'fingers-trade': () => 'fingers trade places',
+  'finger-slides': () => 'a finger slides from key to key',
+  register: () => 'the register changes',
+  'over-the-break': () => 'over the break',
+  forked: () => 'a forked fingering',
+  'half-hole': () => 'a half hole',
+  'slide-travel': (n) => (n > LONG_WAY ? 'a long way for the slide' : 'the slide moves'),
+  'long-slide': () => 'a long way for the slide',
+  'slide-turns': () => 'the slide turns back',
+  'partial-leap': (n) => (n === 1 ? 'the lips change' : 'a leap for the lips'),
+  'lips-alone': () => 'the lips alone find it',
+  'wide-interval': (n) => (n < WIDE ? 'a leap' : 'a wide leap'),
+  'range-edge': () => 'at the edge of your range',
+  'beyond-range': () => 'beyond your range so far',
+  'new-note': () => 'a new note',
+  slurred: () => 'slurred',
+  'sign-not-shown': () => 'the sign still holds',
+  'letter-changes': () => 'the letter is altered another way than just before',
 };
+/** Positions, and half steps beyond a third, from which a way or a leap is called long or wide: a sixth is. */
+const LONG_WAY = 3;
+const WIDE = 4;
+
+/** Why a change is hard, in words that hold for how much of it there is. */
+export const causeWords = ({ cause, units }: CauseShare): string => CAUSE_WORDS[cause](units);
 
 /** One thing to look at first, in words. */
 export function lookFirstWords(l: LookFirst): string {
@@ -92,7 +100,7 @@ export function lookFirstWords(l: LookFirst): string {
       return `new ${l.notes.length === 1 ? 'note' : 'notes'} ${list(more > 0 ? [...named, `${more} more`] : named)}`;
     }
     case 'trouble':
-      return `${barName(l.bar)}, ${l.from} to ${l.to}: ${CAUSE_WORDS[l.cause]}`;
+      return `${barName(l.bar)}, ${l.from} to ${l.to}: ${causeWords(l.cause)}`;
     case 'same-bars':
       return l.bars === 1
         ? `1 of ${l.of} bars is the same as one before it: find it`

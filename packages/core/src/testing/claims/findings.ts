@@ -1,4 +1,4 @@
-import type { Part } from '../../part/derivePart';
+import type { Instrument, Stage } from '../../instrument/instrument';
 import { midi } from '../../pitch/pitch';
 import { prove } from '../../proof/prove';
 import type { Finding } from '../../proof/finding';
@@ -108,9 +108,8 @@ const proved: Oracle = {
 const OPEN = [2, 3, 4, 5, 6, 8, 10, 12, 16];
 
 /** Why a note does not fit, or nothing: by the ends of the ranges, and by the harmonics of a tube without valves. */
-function misfitOf({ instrument, teaching }: Part, { sound }: PlainEvent): string | undefined {
-  const { full, [teaching.stage]: stage } = instrument.ranges;
-  const { system } = instrument;
+export function misfitOf({ ranges, system }: Instrument, at: Stage, sound: number): string | undefined {
+  const { full, [at]: stage } = ranges;
   if (sound < midi(full.low)) return 'all low';
   if (sound > midi(full.high)) return 'all high';
   if (system.kind === 'brass' && system.tube.openOnly === true) {
@@ -126,7 +125,7 @@ const fitting: Oracle = {
   judge(c, into) {
     const { part } = c.plan;
     const named = (n: PlainEvent): string => `${spell(n.letter, n.alter)}${n.octave}`;
-    const reasons = new Map(c.notes.map((n) => [n.id, misfitOf(part, n)]));
+    const reasons = new Map(c.notes.map((n) => [n.id, misfitOf(part.instrument, part.teaching.stage, n.sound)]));
     const found = c.notes.flatMap((n) => {
       const why = reasons.get(n.id);
       return why === undefined ? [] : [`${named(n)} ${why.split(' ')[0] ?? ''}`];

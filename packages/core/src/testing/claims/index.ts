@@ -3,10 +3,12 @@ import { BREATH_ORACLES } from './breaths';
 import { COUNTING_ORACLES } from './counting';
 import { FIGURE_ORACLES } from './figures';
 import type { Oracle } from './judge';
+import { FIT_ORACLES } from './fit';
 import { FINDING_ORACLES } from './findings';
 import { LOOK_ORACLES } from './look';
 import { SIGN_ORACLES } from './signs';
 import { TRAIL_ORACLES } from './trail';
+import { TROUBLE_ORACLES } from './trouble';
 
 /** Every kind of claim with its oracle. */
 export const ORACLES: readonly Oracle[] = [
@@ -18,4 +20,6 @@ export const ORACLES: readonly Oracle[] = [
   ...LOOK_ORACLES,
   ...FINDING_ORACLES,
   ...TRAIL_ORACLES,
+  ...TROUBLE_ORACLES,
+  ...FIT_ORACLES,
 ];
