@@ -66,6 +66,11 @@ export class SaveClassDto {
   @ValidateNested({ each: true })
   @Type(() => KnownDto)
   known?: KnownDto[];
+
+  /** The version that the change was made on; without it whatever stands is saved over. */
+  @IsOptional()
+  @IsInt()
+  version?: number;
 }
 
 export const MAX_PUPILS = 120;
@@ -108,6 +113,11 @@ export class ListedPupilDto extends SavePupilDto {
   @IsUUID()
   id?: string;
 
+  /** The version that the change was made on; without it whatever stands is saved over. */
+  @IsOptional()
+  @IsInt()
+  version?: number;
+
   /** What else is played. */
   @IsOptional()
   @IsInstrument()
@@ -125,7 +135,7 @@ export class ListedPupilDto extends SavePupilDto {
   note?: string;
 }
 
-/** The whole list of a class's pupils: those with an id stay, the others are new, whoever is missing goes. */
+/** Pupils of a class in the teacher's order: those with an id change, the others are new. Nobody goes by missing. */
 export class SavePupilsDto {
   @IsArray()
   @ArrayMaxSize(MAX_PUPILS)

@@ -223,4 +223,9 @@ export class SaveProfileDto {
   @Min(0)
   @Max(120)
   keepMonths?: number;
+
+  /** The version that the change was made on; without it whatever stands is saved over. */
+  @IsOptional()
+  @IsInt()
+  version?: number;
 }

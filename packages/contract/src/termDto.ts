@@ -77,6 +77,8 @@ export class TermDto {
   @ValidateNested({ each: true })
   @Type(() => IntroductionDto)
   schedule!: IntroductionDto[];
+  /** The version that the change was made on; without it whatever stands is saved over. */
+  @IsOptional() @IsInt() version?: number;
 }
 
 /** Notes that were met on a day: by the whole class's players of an instrument, or by one pupil. */

@@ -29,6 +29,7 @@ export interface TeacherView {
   readonly practice: PracticeSetupDto;
   /** Months after which records of pupils are deleted; 0 for never. */
   readonly keepMonths: number;
+  readonly version: number;
 }
 
 export interface SignInOptions {
@@ -70,6 +71,7 @@ export interface ListedExerciseView extends ExerciseHead {
 
 export interface ClassView extends SaveClassDto {
   readonly id: string;
+  readonly version: number;
 }
 
 export interface RevisionView {
@@ -134,13 +136,14 @@ export interface RefusalView {
   readonly code: string;
   readonly detail: string;
   readonly problems?: readonly (Problem & { readonly detail: string })[];
-  /** On a conflict: what is stored now, and where the refused side was kept. */
-  readonly current?: ExerciseView;
+  /** On a conflict: what is stored now, as its own view, and where the refused side was kept. */
+  readonly current?: unknown;
   readonly keptAs?: string;
 }
 
 export interface PupilView extends ListedPupilDto {
   readonly id: string;
+  readonly version: number;
 }
 
 /** Pages that are being made, or have been. */

@@ -87,7 +87,7 @@ beforeAll(async () => {
       .send({ pupils: [{ name: 'Secret Sunniva', instrument: 'flute', note: 'secret note' }] })
       .expect(200)
   ).body as PupilView[];
-  const pupil = pupils[0]?.id ?? '';
+  const pupil = pupils.find((p) => p.name === 'Secret Sunniva')?.id ?? '';
   const link = async (): Promise<LinkView> =>
     (
       await owner
@@ -231,9 +231,8 @@ describe('who is not the owner', () => {
     await other
       .put(`/api/classes/${theirs.class}/pupils`)
       .send({ pupils: [{ id: own.pupil, name: 'Taken', instrument: 'horn' }] });
-    expect(((await owner.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).map((p) => p.name)).toEqual([
-      'Secret Sunniva',
-    ]);
+    const names = ((await owner.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).map((p) => p.name);
+    expect([names.includes('Secret Sunniva'), names.includes('Taken')]).toEqual([true, false]);
   });
 
   it('asks the database the same, in as many steps, to refuse what is there as what is not', async () => {

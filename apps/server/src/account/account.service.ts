@@ -1,6 +1,6 @@
 import { type AccountClass, type AccountFile, type ClassView, MAX_CLASSES } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
-import { eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import type { TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
 import { DATABASE, type Database } from '../db/database.module';
@@ -41,7 +41,7 @@ export class AccountService {
       })
       .from(handIns)
       .innerJoin(pupils, eq(handIns.pupilId, pupils.id))
-      .where(eq(handIns.teacherId, t.id));
+      .where(and(eq(handIns.teacherId, t.id), isNull(pupils.removedAt)));
     const named = new Map(
       sounds.flatMap((s) =>
         s.sound === null || s.type === null
@@ -57,21 +57,28 @@ export class AccountService {
             ],
       ),
     );
-    const classOf = async ({ id, ...settings }: ClassView): Promise<AccountClass> => ({
-      settings,
-      pupils: await this.classes.pupilsOf(id),
-      assignments: await this.assignments.list(id),
-      log: await this.lessons.list(id),
-      kit: await this.kit.list(id),
-      term: (await this.terms.find(id)) ?? { holidays: [], schedule: [] },
-      met: await this.terms.met(id),
-      practice: await this.practice.list(t.id, { classId: id }),
-      practiceDays: await this.practice.listDays(id),
-      handIns: (await this.practice.listHandIns(t.id, { classId: id })).map(({ hasSound: _has, ...h }) => ({
-        ...h,
-        ...(named.get(h.id) !== undefined && { sound: named.get(h.id)?.name ?? '' }),
-      })),
-    });
+    const classOf = async ({ id, ...settings }: ClassView): Promise<AccountClass> => {
+      const pupils = await this.classes.pupilsOf(id);
+      // Who was taken off the list goes with what is theirs; what they have on loan is the school's.
+      const isHere = (pupilId: string | undefined): boolean => pupils.some((p) => p.id === pupilId);
+      return {
+        settings,
+        pupils,
+        assignments: (await this.assignments.list(id)).map((w) =>
+          w.pupilIds === undefined ? w : { ...w, pupilIds: w.pupilIds.filter(isHere) },
+        ),
+        log: (await this.lessons.list(id)).filter((l) => isHere(l.pupilId)),
+        kit: (await this.kit.list(id)).map(({ pupilId, ...k }) => (isHere(pupilId) ? { ...k, pupilId } : k)),
+        term: (await this.terms.find(id)) ?? { holidays: [], schedule: [] },
+        met: (await this.terms.met(id)).filter((m) => m.pupilId === undefined || isHere(m.pupilId)),
+        practice: await this.practice.list(t.id, { classId: id }),
+        practiceDays: await this.practice.listDays(id),
+        handIns: (await this.practice.listHandIns(t.id, { classId: id })).map(({ hasSound: _has, ...h }) => ({
+          ...h,
+          ...(named.get(h.id) !== undefined && { sound: named.get(h.id)?.name ?? '' }),
+        })),
+      };
+    };
     const account: AccountFile = {
       cifra: 'account',
       version: 2,

@@ -1,7 +1,8 @@
 import type { SaveProfileDto } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, desc, eq, gt, lt, ne } from 'drizzle-orm';
+import { and, desc, eq, gt, lt, ne, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
+import { isVersion } from '../db/rows';
 import { sessions, teachers } from '../db/schema/index';
 
 export type TeacherRow = typeof teachers.$inferSelect;
@@ -18,6 +19,10 @@ export class AuthRepository {
     return (await this.db.select().from(teachers).where(eq(teachers.id, id)).limit(1))[0];
   }
 
+  async teacherById(id: string): Promise<TeacherRow | undefined> {
+    return (await this.db.select().from(teachers).where(eq(teachers.id, id)).limit(1))[0];
+  }
+
   async teacherBySession(tokenHash: string): Promise<TeacherRow | undefined> {
     const rows = await this.db
       .select({ teacher: teachers })
@@ -28,9 +33,10 @@ export class AuthRepository {
     return rows[0]?.teacher;
   }
 
+  /** @returns undefined where it was saved since the version named */
   async saveProfile(
     teacherId: string,
-    { conventions, sentences, practice, keepMonths }: SaveProfileDto,
+    { conventions, sentences, practice, keepMonths, version }: SaveProfileDto,
   ): Promise<TeacherRow | undefined> {
     return (
       await this.db
@@ -40,8 +46,9 @@ export class AuthRepository {
           ...(sentences !== undefined && { sentences }),
           ...(practice !== undefined && { practice }),
           ...(keepMonths !== undefined && { keepMonths }),
+          version: sql`${teachers.version} + 1`,
         })
-        .where(eq(teachers.id, teacherId))
+        .where(and(eq(teachers.id, teacherId), isVersion(teachers.version, version)))
         .returning()
     )[0];
   }

@@ -1,9 +1,10 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { ChangePasswordDto, SaveProfileDto, SessionView } from '@cifra/contract';
 import { Injectable } from '@nestjs/common';
-import { notFound, Refusal } from '../refusal/refusal';
+import { notFound, Refusal, staleRefusal } from '../refusal/refusal';
 import { AuthRepository, type TeacherRow } from './auth.repository';
 import { FailureLimit } from './failureLimit';
+import { teacherView } from './teacherView';
 import { EASILY_GUESSED, hashPassword, isEasilyGuessed, verifyPassword } from './password';
 
 export const SESSION_DAYS = 30;
@@ -85,10 +86,13 @@ export class AuthService {
     return { token, maxAgeMs };
   }
 
+  /** @throws Refusal conflict, with what stands, where it was saved since the version that the change was made on */
   async saveProfile(teacher: TeacherRow, profile: SaveProfileDto): Promise<TeacherRow> {
     const saved = await this.repository.saveProfile(teacher.id, profile);
-    if (saved === undefined) throw notFound('teacher');
-    return saved;
+    if (saved !== undefined) return saved;
+    const current = await this.repository.teacherById(teacher.id);
+    if (current === undefined) throw notFound('teacher');
+    throw staleRefusal('How you teach was', teacherView(current));
   }
 
   teacherOf = (token: string): Promise<TeacherRow | undefined> => this.repository.teacherBySession(hashToken(token));

@@ -48,10 +48,8 @@ export class ClassController {
   @Put(':id')
   @ApiOperation({ summary: 'Save a class: instruments, conventions, its pages, paper' })
   @body('SaveClassDto')
-  async save(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() dto: SaveClassDto): Promise<ClassView> {
-    const saved = await this.classes.save(t.id, id, dto);
-    if (saved === undefined) throw notFound('class');
-    return saved;
+  save(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() dto: SaveClassDto): Promise<ClassView> {
+    return this.classes.save(t.id, id, dto);
   }
 
   @Get(':id/pupils')
@@ -62,7 +60,9 @@ export class ClassController {
   }
 
   @Put(':id/pupils')
-  @ApiOperation({ summary: "The whole list: whoever is missing goes, with their pages' setup and links" })
+  @ApiOperation({
+    summary: 'Pupils that changed or are new, in their order; nobody goes by missing; 409 where one was saved since',
+  })
   @body('SavePupilsDto')
   async savePupils(
     @Teacher() t: TeacherRow,
@@ -71,6 +71,31 @@ export class ClassController {
   ): Promise<PupilView[]> {
     await this.classes.own(t.id, id);
     return this.classes.savePupils(id, pupils);
+  }
+
+  @Delete(':id/pupils/:pupil')
+  @HttpCode(204)
+  @ApiOperation({ summary: 'Take a pupil off the list; all that is theirs is kept for some days' })
+  async removePupil(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Param('pupil', RowId) pupil: string,
+  ): Promise<void> {
+    await this.classes.own(t.id, id);
+    if (!(await this.classes.setRemoved(id, pupil, true))) throw notFound('pupil');
+  }
+
+  @Post(':id/pupils/:pupil/restore')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Put a pupil back on the list, with links, practice and hand-ins' })
+  async restorePupil(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Param('pupil', RowId) pupil: string,
+  ): Promise<PupilView[]> {
+    await this.classes.own(t.id, id);
+    if (!(await this.classes.setRemoved(id, pupil, false))) throw notFound('pupil');
+    return this.classes.pupilsOf(id);
   }
 
   @Put(':id/pupils/:pupil/page')

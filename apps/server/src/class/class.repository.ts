@@ -1,20 +1,27 @@
 import type { ClassView, ListedPupilDto, PupilPageDto, PupilView, SaveClassDto } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
-import { notFound } from '../refusal/refusal';
-import { inserted, present, wholeRow } from '../db/rows';
-import { and, asc, eq, inArray, notInArray } from 'drizzle-orm';
+import { notFound, staleRefusal } from '../refusal/refusal';
+import { onTheList } from '../db/onTheList';
+import { inserted, isVersion, present, wholeRow } from '../db/rows';
+import { and, asc, eq, inArray, sql, TransactionRollbackError } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { classes, pupils } from '../db/schema/index';
 
 const classView = ({
   teacherId: _teacher,
   term: _term,
+  termVersion: _termVersion,
   createdAt: _at,
   ...row
 }: typeof classes.$inferSelect): ClassView => present(row) as ClassView;
 
-const pupilView = ({ classId: _class, place: _place, createdAt: _at, ...row }: typeof pupils.$inferSelect): PupilView =>
-  present(row) as PupilView;
+const pupilView = ({
+  classId: _class,
+  place: _place,
+  createdAt: _at,
+  removedAt: _gone,
+  ...row
+}: typeof pupils.$inferSelect): PupilView => present(row) as PupilView;
 
 @Injectable()
 export class ClassRepository {
@@ -47,13 +54,18 @@ export class ClassRepository {
     return classView(inserted(await this.db.insert(classes).values(values).returning()));
   }
 
-  async save(teacherId: string, id: string, dto: SaveClassDto): Promise<ClassView | undefined> {
+  /**
+   * @throws Refusal not-found for a class that is not the teacher's; conflict, with what stands, where it was saved
+   * since the version that the change was made on
+   */
+  async save(teacherId: string, id: string, { version, ...dto }: SaveClassDto): Promise<ClassView> {
     const [row] = await this.db
       .update(classes)
-      .set(wholeRow(classes, dto))
-      .where(and(eq(classes.id, id), eq(classes.teacherId, teacherId)))
+      .set({ ...wholeRow(classes, dto), version: sql`${classes.version} + 1` })
+      .where(and(eq(classes.id, id), eq(classes.teacherId, teacherId), isVersion(classes.version, version)))
       .returning();
-    return row === undefined ? undefined : classView(row);
+    if (row !== undefined) return classView(row);
+    throw staleRefusal('The class was', await this.own(teacherId, id));
   }
 
   /** A class goes with its pupils and everything of theirs. */
@@ -71,11 +83,7 @@ export class ClassRepository {
   /** In the order in which the teacher listed them. */
   async pupilsOf(classId: string): Promise<PupilView[]> {
     return (
-      await this.db
-        .select()
-        .from(pupils)
-        .where(eq(pupils.classId, classId))
-        .orderBy(asc(pupils.place), asc(pupils.createdAt))
+      await this.db.select().from(pupils).where(onTheList(classId)).orderBy(asc(pupils.place), asc(pupils.createdAt))
     ).map(pupilView);
   }
 
@@ -86,40 +94,59 @@ export class ClassRepository {
     const found = await this.db
       .select({ id: pupils.id })
       .from(pupils)
-      .where(and(eq(pupils.classId, classId), inArray(pupils.id, [...wanted])));
+      .where(and(onTheList(classId), inArray(pupils.id, [...wanted])));
     if (found.length !== wanted.size) throw notFound('pupil');
   }
 
-  /** Makes the list of pupils the one given: known ones change, new ones come, the others go. */
+  /**
+   * Known pupils change and new ones come, in the order given; who is not in it stays: taking somebody off the list is
+   * an act of its own.
+   * @throws Refusal conflict, with the list that stands, where one was saved since the version that the change was made
+   * on or was taken off the list
+   */
   async savePupils(classId: string, listed: readonly ListedPupilDto[]): Promise<PupilView[]> {
-    await this.db.transaction(async (tx) => {
-      const kept = listed.flatMap((p) => (p.id === undefined ? [] : [p.id]));
-      await tx
-        .delete(pupils)
-        .where(
-          kept.length === 0
-            ? eq(pupils.classId, classId)
-            : and(eq(pupils.classId, classId), notInArray(pupils.id, kept)),
-        );
-      for (const [place, pupil] of listed.entries()) {
-        const row = { ...wholeRow(pupils, pupil, ['page', 'known']), place };
-        if (pupil.id === undefined) await tx.insert(pupils).values({ classId, ...row });
-        else
-          await tx
+    const isStale = await this.db
+      .transaction(async (tx) => {
+        for (const [place, { version, ...pupil }] of listed.entries()) {
+          const row = { ...wholeRow(pupils, pupil, ['page', 'known']), place };
+          if (pupil.id === undefined) {
+            await tx.insert(pupils).values({ classId, ...row });
+            continue;
+          }
+          const changed = await tx
             .update(pupils)
-            .set(row)
-            .where(and(eq(pupils.id, pupil.id), eq(pupils.classId, classId)));
-      }
-    });
-    return this.pupilsOf(classId);
+            .set({ ...row, version: sql`${pupils.version} + 1` })
+            .where(and(onTheList(classId), eq(pupils.id, pupil.id), isVersion(pupils.version, version)))
+            .returning({ id: pupils.id });
+          if (changed.length === 0) return tx.rollback();
+        }
+        return false;
+      })
+      .catch((e: unknown) => {
+        if (e instanceof TransactionRollbackError) return true;
+        throw e;
+      });
+    const stands = await this.pupilsOf(classId);
+    if (isStale) throw staleRefusal('A pupil was', stands);
+    return stands;
+  }
+
+  /** Takes a pupil off the list, or puts them back with all that is theirs. @returns whether there was one */
+  async setRemoved(classId: string, pupilId: string, removed: boolean): Promise<boolean> {
+    const rows = await this.db
+      .update(pupils)
+      .set({ removedAt: removed ? sql`now()` : null })
+      .where(and(eq(pupils.id, pupilId), eq(pupils.classId, classId)))
+      .returning({ id: pupils.id });
+    return rows.length > 0;
   }
 
   /** What a pupil's pages have otherwise; nothing makes them the class's again. */
   async savePupilPage(classId: string, pupilId: string, page: PupilPageDto): Promise<PupilView | undefined> {
     const rows = await this.db
       .update(pupils)
-      .set({ page: Object.keys(page).length === 0 ? null : page })
-      .where(and(eq(pupils.id, pupilId), eq(pupils.classId, classId)))
+      .set({ page: Object.keys(page).length === 0 ? null : page, version: sql`${pupils.version} + 1` })
+      .where(and(onTheList(classId), eq(pupils.id, pupilId)))
       .returning();
     return rows[0] === undefined ? undefined : pupilView(rows[0]);
   }

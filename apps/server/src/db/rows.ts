@@ -1,4 +1,4 @@
-import { getTableColumns } from 'drizzle-orm';
+import { type AnyColumn, eq, getTableColumns, type SQL } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 
 /** The row that an insert returned. @throws Error when there is none: a bug, since an insert that fails throws */
@@ -38,3 +38,7 @@ export function wholeRow<T extends PgTable, D extends object>(
   });
   return Object.fromEntries(row) as Filled<T, D>;
 }
+
+/** Holds where a row is still the version that a change was made on, or where the change says none. */
+export const isVersion = (column: AnyColumn, version: number | undefined): SQL | undefined =>
+  version === undefined ? undefined : eq(column, version);

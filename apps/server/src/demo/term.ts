@@ -137,6 +137,7 @@ export function makeTerm(today: string, seed = 1): AccountFile {
   const lines = linesFor(weeks.length, seed);
   const pupils = PEOPLE.map(([name, instrument], i): PupilView => ({
     id: idOf(2, i),
+    version: 1,
     name,
     instrument,
     seat: `row ${1 + Math.floor(i / 10)}, ${1 + (i % 10)}`,

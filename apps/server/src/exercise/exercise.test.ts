@@ -167,6 +167,7 @@ describe('a class', () => {
         instruments: ['descant-recorder'],
         conventions: { recorder: 'german' },
         paper: 'letter',
+        version: 2,
       },
     ]);
     await carl

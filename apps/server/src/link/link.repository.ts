@@ -119,7 +119,8 @@ export class LinkRepository {
       .from(links)
       .innerJoin(exercises, eq(links.exerciseId, exercises.id))
       .leftJoin(pupils, eq(links.pupilId, pupils.id))
-      .where(and(eq(links.token, token), gt(links.expiresAt, new Date())))
+      // The link of a pupil who was taken off the list opens nothing, until they are put back.
+      .where(and(eq(links.token, token), gt(links.expiresAt, new Date()), isNull(pupils.removedAt)))
       .limit(1);
     return found === undefined
       ? undefined

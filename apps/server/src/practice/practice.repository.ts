@@ -1,8 +1,9 @@
 import type { HandInDto, HandInView, PracticeDayView, PracticeView, SavePracticeDto, SoundType } from '@cifra/contract';
 import type { InstrumentId } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, asc, count, desc, eq, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
+import { onTheList } from '../db/onTheList';
 import { handIns, practice, practiceDays, pupils } from '../db/schema/index';
 
 /** Whose practice it is, and of what. */
@@ -57,7 +58,7 @@ export class PracticeRepository {
       .select({ pupilId, exerciseId, instrument, day, bestPercent, cleanRuns, minutes })
       .from(practiceDays)
       .innerJoin(pupils, eq(pupilId, pupils.id))
-      .where(eq(pupils.classId, classId))
+      .where(onTheList(classId))
       .orderBy(asc(day));
   }
 
@@ -86,7 +87,7 @@ export class PracticeRepository {
       .select({ p: practice, name: pupils.name })
       .from(practice)
       .innerJoin(pupils, eq(practice.pupilId, pupils.id))
-      .where(and(eq(practice.teacherId, teacherId), which))
+      .where(and(eq(practice.teacherId, teacherId), which, isNull(pupils.removedAt)))
       .orderBy(asc(pupils.name));
     return rows.map(({ p: { teacherId: _teacher, updatedAt, ...p }, name }) => ({
       ...p,
@@ -144,6 +145,7 @@ export class PracticeRepository {
         and(
           eq(handIns.teacherId, teacherId),
           'exerciseId' in of ? eq(handIns.exerciseId, of.exerciseId) : eq(pupils.classId, of.classId),
+          isNull(pupils.removedAt),
         ),
       )
       .orderBy(desc(handIns.createdAt));

@@ -173,12 +173,13 @@ describe('a take that is handed in', () => {
     ).toMatch(/clear some/);
   });
 
-  it('goes with its pupil', async () => {
-    const rest = ((await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).filter(
-      (p) => p.id !== pupil.id,
-    );
-    await mara.put(`/api/classes/${group.id}/pupils`).send({ pupils: rest }).expect(200);
+  it('goes with its pupil, and comes back with them', async () => {
+    const before = [await takes(), await told()];
+    await mara.delete(`/api/classes/${group.id}/pupils/${pupil.id}`).expect(204);
     expect([await takes(), await told()]).toEqual([[], []]);
+    await mara.post(`/api/classes/${group.id}/pupils/${pupil.id}/restore`).expect(200);
+    expect([await takes(), await told()]).toEqual(before);
+    await mara.delete(`/api/classes/${group.id}/pupils/${pupil.id}`).expect(204);
   });
 });
 

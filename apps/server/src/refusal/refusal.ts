@@ -39,4 +39,16 @@ export function refuseProblems(problems: readonly Problem[]): Refusal {
   return new Refusal(code, first === undefined ? 'This cannot be read.' : problemSentence(first), { problems: listed });
 }
 
+/**
+ * The refusal of a save that was made on an older version than the one that stands.
+ * @param what its subject, with its verb: `The class was`
+ * @param current what stands, as it is shown
+ */
+export const staleRefusal = (what: string, current: unknown): Refusal =>
+  new Refusal(
+    'conflict',
+    `${what} changed in another window since you opened this. Nothing is lost: look at both, then save again.`,
+    { current },
+  );
+
 export const notFound = (what: string): Refusal => new Refusal('not-found', `There is no such ${what}.`);

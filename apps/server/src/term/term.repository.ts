@@ -2,9 +2,10 @@ import { randomUUID } from 'node:crypto';
 import type { TermDto, KnownDto, MetEntryDto, MetView, SaveMetDto } from '@cifra/contract';
 import { type Conventions, type InstrumentId, knownOrFirst } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
-import { present } from '../db/rows';
+import { onTheList } from '../db/onTheList';
+import { isVersion, present } from '../db/rows';
 import { classes, met, pupils } from '../db/schema/index';
 
 const metView = ({ id: _id, classId: _class, createdAt: _at, ...row }: typeof met.$inferSelect): MetView =>
@@ -22,12 +23,22 @@ export class TermRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
 
   async find(classId: string): Promise<TermDto | undefined> {
-    return (await this.db.select({ term: classes.term }).from(classes).where(eq(classes.id, classId)).limit(1))[0]
-      ?.term;
+    const [row] = await this.db
+      .select({ term: classes.term, version: classes.termVersion })
+      .from(classes)
+      .where(eq(classes.id, classId))
+      .limit(1);
+    return row === undefined ? undefined : { ...row.term, version: row.version };
   }
 
-  async save(classId: string, term: TermDto): Promise<void> {
-    await this.db.update(classes).set({ term }).where(eq(classes.id, classId));
+  /** @returns the plan as it stands, or undefined where it was saved since the version named */
+  async save(classId: string, { version, ...term }: TermDto): Promise<TermDto | undefined> {
+    const [row] = await this.db
+      .update(classes)
+      .set({ term, termVersion: sql`${classes.termVersion} + 1` })
+      .where(and(eq(classes.id, classId), isVersion(classes.termVersion, version)))
+      .returning({ term: classes.term, version: classes.termVersion });
+    return row === undefined ? undefined : { ...row.term, version: row.version };
   }
 
   /** What was new on which day, the earliest first. */
@@ -55,7 +66,7 @@ export class TermRepository {
       const people = await tx
         .select({ id: pupils.id, known: pupils.known })
         .from(pupils)
-        .where(eq(pupils.classId, classId))
+        .where(onTheList(classId))
         .for('update');
       let known: readonly KnownDto[] = group.known;
       const ownOf = new Map(people.map((p) => [p.id, p.known ?? []]));
@@ -96,13 +107,13 @@ export class TermRepository {
       }
       await tx
         .update(classes)
-        .set({ known: [...known] })
+        .set({ known: [...known], version: sql`${classes.version} + 1` })
         .where(eq(classes.id, classId));
       for (const p of people)
         if (ownOf.get(p.id) !== (p.known ?? []) && (ownOf.get(p.id)?.length ?? 0) > 0)
           await tx
             .update(pupils)
-            .set({ known: ownOf.get(p.id) ?? null })
+            .set({ known: ownOf.get(p.id) ?? null, version: sql`${pupils.version} + 1` })
             .where(eq(pupils.id, p.id));
       return rows.length === 0 ? [] : (await tx.insert(met).values(rows).returning()).map(metView);
     });

@@ -4,7 +4,7 @@ import type { TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
 import { teachingOf } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
-import { notFound, Refusal } from '../refusal/refusal';
+import { notFound, Refusal, staleRefusal } from '../refusal/refusal';
 import { TermRepository } from './term.repository';
 
 const EMPTY: TermDto = { holidays: [], schedule: [] };
@@ -23,7 +23,10 @@ export class TermService {
     return (await this.repository.find(classId)) ?? EMPTY;
   }
 
-  /** @throws Refusal bad-request where something ends before it begins */
+  /**
+   * @throws Refusal bad-request where something ends before it begins; conflict, with what stands, where it was saved
+   * since the version that the change was made on
+   */
   async save(t: TeacherRow, classId: string, plan: TermDto): Promise<TermDto> {
     await this.classes.own(t.id, classId);
     if (plan.from !== undefined && plan.to !== undefined && plan.from > plan.to)
@@ -31,8 +34,9 @@ export class TermService {
     const backwards = plan.holidays.find((h) => h.from > h.to);
     if (backwards !== undefined)
       throw new Refusal('bad-request', `“${backwards.name}” ends before it begins: change one of the days.`);
-    await this.repository.save(classId, plan);
-    return plan;
+    const saved = await this.repository.save(classId, plan);
+    if (saved === undefined) throw staleRefusal('The plan was', await this.repository.find(classId));
+    return saved;
   }
 
   async met(t: TeacherRow, classId: string): Promise<MetView[]> {

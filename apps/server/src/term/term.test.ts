@@ -24,7 +24,7 @@ const pupilsKnown = async (name: string): Promise<PupilView['known']> =>
 
 describe('the plan of a class', () => {
   it('is empty at first, keeps what is saved, and refuses what ends before it begins', async () => {
-    expect((await mara.get(of('term')).expect(200)).body).toEqual({ holidays: [], schedule: [] });
+    expect((await mara.get(of('term')).expect(200)).body).toEqual({ holidays: [], schedule: [], version: 1 });
     const plan: TermDto = {
       from: '2026-09-07',
       to: '2026-12-18',
@@ -33,7 +33,7 @@ describe('the plan of a class', () => {
       schedule: [{ instrument: 'flute', week: 3, notes: ['Eb5'] }],
     };
     await mara.put(of('term')).send(plan).expect(200);
-    expect((await mara.get(of('term')).expect(200)).body).toEqual(plan);
+    expect((await mara.get(of('term')).expect(200)).body).toEqual({ ...plan, version: 2 });
     expect(
       (
         await mara

@@ -104,6 +104,7 @@ export const RULES: Readonly<Record<string, Rule>> = {
   'post /api/classes': { for: 'anybody', body: CLASS, answers: 201 },
   'put /api/classes/{id}': { for: 'own', body: CLASS },
   'get /api/classes/{id}/pupils': { for: 'own' },
+  'post /api/classes/{id}/pupils/{pupil}/restore': { for: 'own' },
   'put /api/classes/{id}/pupils/{pupil}/page': { for: 'own', body: () => ({}) },
   'post /api/classes/{id}/pupils/{pupil}/report': {
     for: 'own',
@@ -145,6 +146,7 @@ export const RULES: Readonly<Record<string, Rule>> = {
   'delete /api/classes/{id}/assignments/{assignment}': { for: 'own', answers: 204 },
   'delete /api/classes/{id}/kit/{item}': { for: 'own', answers: 204 },
   'delete /api/links/{id}': { for: 'own', answers: 204 },
+  'delete /api/classes/{id}/pupils/{pupil}': { for: 'own', answers: 204 },
   'put /api/classes/{id}/pupils': { for: 'own', body: () => ({ pupils: [] }) },
   'delete /api/classes/{id}': { for: 'own', answers: 204 },
   'delete /api/exercises/{id}': { for: 'own', answers: 204 },

@@ -19,6 +19,8 @@ import type {
 } from '@cifra/contract';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import { closeLink } from './resources';
+import { refetching, saveOver, type Whole } from './saveOver';
+import { threeWay } from './threeWay';
 import { downloadMade, get, post, put, remove, type RequestError } from './request';
 
 type Resource<T> = SWRResponse<T, RequestError>;
@@ -57,14 +59,32 @@ export async function closeClassLink(classId: string, link: LinkView): Promise<v
   await refresh(classId, 'links');
 }
 
-/** Saves the term; the change shows at once. */
-export async function saveTerm(classId: string, term: TermDto): Promise<void> {
-  await mutate<TermDto>(of(classId, 'term'), put<TermDto>(of(classId, 'term'), term), {
-    optimisticData: term,
+const TERM_WORDS = {
+  from: 'the first day of the term',
+  to: 'the last day of the term',
+  holidays: 'the days off',
+  rubric: 'what is looked at',
+  schedule: 'when which note comes',
+};
+
+/** Saves the term; the change shows at once. @param base the term that the change was made on */
+export async function saveTerm(classId: string, base: TermDto, change: Partial<TermDto>): Promise<void> {
+  const key = of(classId, 'term');
+  const mine = { ...base, ...change };
+  const whole: Whole<TermDto> = {
+    put: (term) => put<TermDto>(key, term),
+    merge: threeWay,
+    over: (m, { version }) => ({ ...m, ...(version !== undefined && { version }) }),
+    show: (term) => mutate(key, term, { revalidate: false }),
+    words: TERM_WORDS,
+  };
+  const shown = mutate<TermDto>(key, saveOver(whole, base, mine), {
+    optimisticData: mine,
     rollbackOnError: true,
     revalidate: false,
     populateCache: true,
   });
+  await refetching(shown, () => mutate(key));
 }
 
 const refreshKnown = (classId: string): Promise<unknown> =>

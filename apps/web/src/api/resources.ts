@@ -23,6 +23,8 @@ import type { Exercise } from '@cifra/core';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import useSWRInfinite, { type SWRInfiniteResponse } from 'swr/infinite';
 import { get, post, put, remove, type RequestError } from './request';
+import { refetching, saveOver } from './saveOver';
+import { threeWay, threeWayRows } from './threeWay';
 
 type Resource<T> = SWRResponse<T, RequestError>;
 
@@ -110,27 +112,67 @@ export async function restoreExercise(id: string): Promise<void> {
   await refreshShelf();
 }
 
-/** Saves how the teacher teaches, whatever the class. */
-export async function saveProfile(profile: SaveProfileDto): Promise<void> {
-  await mutate<TeacherView>('/api/session', put<TeacherView>('/api/session/profile', profile), {
-    revalidate: false,
-    populateCache: true,
-  });
+const PROFILE_WORDS = {
+  conventions: 'how you teach',
+  sentences: 'the sentences for lines and spaces',
+  practice: 'the order of practice',
+  keepMonths: 'how long records are kept',
+};
+
+/** Saves how the teacher teaches, whatever the class. @param base the profile that the change was made on */
+export async function saveProfile(base: TeacherView, change: Partial<SaveProfileDto>): Promise<void> {
+  const show = (t: TeacherView): Promise<unknown> => mutate('/api/session', t, { revalidate: false });
+  await show(
+    await saveOver<TeacherView>(
+      {
+        put: ({ conventions, sentences, practice, keepMonths, version }) =>
+          put<TeacherView>('/api/session/profile', { conventions, sentences, practice, keepMonths, version }),
+        merge: threeWay,
+        over: (mine, { version }) => ({ ...mine, version }),
+        show,
+        words: PROFILE_WORDS,
+      },
+      base,
+      { ...base, ...change } as TeacherView,
+    ),
+  );
 }
 
-/** Saves a class; the change shows at once. */
-export async function saveClass({ id, ...before }: ClassView, change: Partial<SaveClassDto>): Promise<void> {
-  const dto: SaveClassDto = { ...before, ...change };
-  const replace = (all: ClassView[] | undefined): ClassView[] =>
-    (all ?? []).map((c) => (c.id === id ? { id, ...dto } : c));
-  await mutate<ClassView[]>(
+const CLASS_WORDS = {
+  name: 'the name of the class',
+  conventions: 'how it is taught',
+  stage: 'how far they are',
+  usualFifths: 'the key they are used to',
+  page: 'what stands on the pages',
+  paper: 'the paper',
+  known: 'the notes that are known',
+};
+
+/** Saves a class; the change shows at once. @param base the class that the change was made on */
+export async function saveClass(base: ClassView, change: Partial<SaveClassDto>): Promise<void> {
+  const mine: ClassView = { ...base, ...change, version: base.version };
+  const replaced = (by: ClassView) => (all: ClassView[] | undefined) =>
+    (all ?? []).map((c) => (c.id === base.id ? by : c));
+  const show = (by: ClassView): Promise<unknown> => mutate('/api/classes', replaced(by), { revalidate: false });
+  const shown = mutate<ClassView[]>(
     '/api/classes',
     async (all) => {
-      await put<ClassView>(`/api/classes/${id}`, dto);
-      return replace(all);
+      const saved = await saveOver<ClassView>(
+        {
+          put: ({ id, ...dto }) => put<ClassView>(`/api/classes/${id}`, dto),
+          merge: threeWay,
+          over: (m, { version }) => ({ ...m, version }),
+          show,
+          words: CLASS_WORDS,
+        },
+        base,
+        mine,
+      );
+      return replaced(saved)(all);
     },
-    { optimisticData: replace, rollbackOnError: true, revalidate: false },
+    { optimisticData: (all) => replaced(mine)(all), rollbackOnError: true, revalidate: false },
   );
+  await refetching(shown, () => mutate('/api/classes'));
 }
 
 const revisionsKey = (id: string): string => `${exerciseKey(id)}/revisions`;
@@ -155,9 +197,43 @@ const pupilsKey = (classId: string): string => `/api/classes/${classId}/pupils`;
 export const usePupils = (classId: string | undefined): Resource<PupilView[]> =>
   useSWR<PupilView[], RequestError>(classId === undefined ? null : pupilsKey(classId), get);
 
-/** Saves the whole list of pupils. */
-export async function savePupils(classId: string, pupils: readonly ListedPupilDto[]): Promise<void> {
-  await mutate<PupilView[]>(pupilsKey(classId), put<PupilView[]>(pupilsKey(classId), { pupils }), {
+/**
+ * Saves pupils that changed or are new, in their order. Nobody goes by missing.
+ * @param base the list that the change was made on
+ * @returns the list that stands
+ */
+export async function savePupils(
+  classId: string,
+  base: readonly ListedPupilDto[],
+  mine: readonly ListedPupilDto[],
+): Promise<readonly PupilView[]> {
+  const key = pupilsKey(classId);
+  const show = (all: readonly ListedPupilDto[]): Promise<unknown> => mutate(key, all, { revalidate: false });
+  const saved = await saveOver<readonly ListedPupilDto[]>(
+    {
+      put: (pupils) => put<PupilView[]>(key, { pupils }),
+      merge: (from, here, there) => threeWayRows(from, here, there, (p) => p.name),
+      over: (here, there) => here.map((p) => withVersion(p, there.find((t) => t.id === p.id)?.version)),
+      show,
+    },
+    base,
+    mine,
+  );
+  await show(saved);
+  return saved as readonly PupilView[];
+}
+const withVersion = (p: ListedPupilDto, version: number | undefined): ListedPupilDto =>
+  version === undefined ? p : { ...p, version };
+
+/** Takes a pupil off the list; all that is theirs is kept for some days. */
+export async function removePupil(classId: string, pupilId: string): Promise<void> {
+  await remove(`${pupilsKey(classId)}/${pupilId}`);
+  await mutate(pupilsKey(classId));
+}
+
+/** Puts a pupil back on the list, with all that is theirs. */
+export async function restorePupil(classId: string, pupilId: string): Promise<void> {
+  await mutate(pupilsKey(classId), post<PupilView[]>(`${pupilsKey(classId)}/${pupilId}/restore`), {
     revalidate: false,
     populateCache: true,
   });

@@ -18,6 +18,7 @@ const work = (more: Partial<AssignmentView> = {}): AssignmentView => ({
 });
 const pupil = (id: string, instrument: PupilView['instrument'], more: Partial<PupilView> = {}): PupilView => ({
   id,
+  version: 1,
   name: id,
   instrument,
   ...more,

@@ -1,6 +1,7 @@
 import { SaveProfileDto, type TeacherView } from '@cifra/contract';
 import { DEFAULT_CONVENTIONS } from '@cifra/core';
 import { Tabs } from 'radix-ui';
+import { useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { saveProfile } from '../api/resources';
 import { Button } from '../ui/Button';
@@ -35,7 +36,9 @@ const VIEWS = { conventions: 'Conventions', sentences: 'Lines and spaces', pract
 
 function ProfileForm({ teacher, onClose }: { readonly teacher: TeacherView; readonly onClose: () => void }) {
   const attempt = useAttempt();
-  const { conventions, sentences, practice } = teacher;
+  // What the form begins with is what the change is made on, whatever another window saves meanwhile.
+  const [base] = useState(teacher);
+  const { conventions, sentences, practice } = base;
   const { control, handleSubmit, setValue, formState } = useForm<SaveProfileDto>({
     // A profile in which nothing is otherwise is a profile too: what is empty is sent.
     resolver: dtoResolver(SaveProfileDto, { keepEmpty: true }),
@@ -44,7 +47,7 @@ function ProfileForm({ teacher, onClose }: { readonly teacher: TeacherView; read
   const chosen = useWatch({ control, name: 'conventions' });
   const written = useWatch({ control, name: 'sentences' });
   const save = handleSubmit(async (profile) => {
-    if (await attempt(() => saveProfile(profile), { again: true })) onClose();
+    if (await attempt(() => saveProfile(base, profile), { again: true })) onClose();
   });
   return (
     <form noValidate className="space-y-5" onSubmit={(e) => void save(e)}>

@@ -16,7 +16,7 @@ interface Props {
 export function ConflictDialog({ exercise, conflict, onClose }: Props) {
   const navigate = useNavigate();
   const attempt = useAttempt();
-  const current = conflict?.refusal.current;
+  const current = conflict?.refusal.current as ExerciseView | undefined;
   if (conflict === undefined || current === undefined) return null;
   const settle = async (run: () => Promise<void>) => {
     if (await attempt(run)) onClose();

@@ -1,4 +1,5 @@
 import { useCallback } from 'react';
+import { BothChanged } from './bothChanged';
 import { useNotice } from './Notices';
 import { reasonOf } from './reason';
 
@@ -18,11 +19,19 @@ export function useAttempt(): Attempt {
   const notice = useNotice();
   return useCallback(
     async (run, { saying, again = false } = {}) => {
-      const attempt = async (): Promise<boolean> => {
+      const attempt = async (once: () => Promise<unknown> = run): Promise<boolean> => {
         try {
-          await run();
+          await once();
           return true;
         } catch (e) {
+          if (e instanceof BothChanged) {
+            notice(e.message, {
+              tone: 'warning',
+              stays: true,
+              action: { label: 'Save mine over it', run: () => void attempt(e.overwrite) },
+            });
+            return false;
+          }
           notice([saying, reasonOf(e)].filter((w) => w !== undefined).join(' '), {
             tone: 'warning',
             action: again ? { label: 'Try again', run: () => void attempt() } : undefined,

@@ -23,6 +23,9 @@ export const classes = pgTable(
     known: jsonb('known').$type<KnownDto[]>().notNull().default([]),
     /** Term, days off, what is looked at, when which note comes. */
     term: jsonb('term').$type<TermDto>().notNull().default({ holidays: [], schedule: [] }),
+    /** Counts the saves: one that was made on an older version is refused. */
+    version: integer('version').notNull().default(1),
+    termVersion: integer('term_version').notNull().default(1),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [index('classes_teacher').on(t.teacherId)],
@@ -49,6 +52,10 @@ export const pupils = pgTable(
     second: text('second').$type<InstrumentId>(),
     seat: text('seat'),
     note: text('note'),
+    /** Counts the saves, as the class does. */
+    version: integer('version').notNull().default(1),
+    /** Taken off the list: comes back whole, or goes for good after some days. */
+    removedAt: timestamp('removed_at', { withTimezone: true }),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [index('pupils_class').on(t.classId, t.place)],

@@ -13,7 +13,8 @@ export const kit = pgTable(
     kind: text('kind').$type<KitKind>().notNull(),
     what: text('what').notNull(),
     number: text('number'),
-    pupilId: uuid('pupil_id').references(() => pupils.id, { onDelete: 'cascade' }),
+    /** Stays when its holder goes: it is the school's. */
+    pupilId: uuid('pupil_id').references(() => pupils.id, { onDelete: 'set null' }),
     from: date('from_day', { mode: 'string' }).notNull(),
     due: date('due', { mode: 'string' }),
     settled: date('settled', { mode: 'string' }),

@@ -17,5 +17,7 @@ export const teachers = pgTable('teachers', {
   practice: jsonb('practice').$type<PracticeSetupDto>().notNull().default({}),
   /** Months after which records of pupils are deleted; 0 for never. */
   keepMonths: integer('keep_months').notNull().default(0),
+  /** Counts the saves of the profile: one that was made on an older version is refused. */
+  version: integer('version').notNull().default(1),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 });

@@ -99,7 +99,7 @@ export function KeptTab({ group, all }: { readonly group: ClassView; readonly al
           value={teacher?.keepMonths ?? 0}
           onChange={(e) =>
             void attempt(() =>
-              saveProfile({ conventions: teacher?.conventions ?? {}, keepMonths: Number(e.target.value) }),
+              teacher === undefined ? Promise.resolve() : saveProfile(teacher, { keepMonths: Number(e.target.value) }),
             )
           }
         >

@@ -173,7 +173,7 @@ function Lesson({ group, pupils, assignments, log, term }: LessonProps) {
       <RubricFields
         key={JSON.stringify(term.rubric)}
         rubric={term.rubric}
-        onSave={(changed) => void attempt(() => saveTerm(group.id, { ...term, rubric: changed }))}
+        onSave={(changed) => void attempt(() => saveTerm(group.id, term, { rubric: changed }))}
       />
       {days.length > 0 && (
         <section aria-label="Written down" className="pt-4">

@@ -161,9 +161,14 @@ function Schedule({ group, term }: { readonly group: ClassView; readonly term: T
   const wrong = [...texts.values()].flatMap((t) => readNotes(t).wrong);
   const save = (schedule: TermDto['schedule'], words: string) =>
     attempt(async () => {
-      await saveTerm(group.id, { ...term, schedule });
+      await saveTerm(group.id, term, { schedule });
       setDraft(undefined);
-      notice(words, { action: { label: 'Undo', run: () => void saveTerm(group.id, term) } });
+      notice(words, {
+        action: {
+          label: 'Undo',
+          run: () => void attempt(() => saveTerm(group.id, { ...term, schedule }, { schedule: term.schedule })),
+        },
+      });
     });
   const others = term.schedule.filter((i) => i.instrument !== id);
   const written = [...texts].flatMap(([week, text]) => {

@@ -10,7 +10,7 @@ import { ClipboardPaste, Plus, Upload } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { useFieldArray, useForm, useWatch } from 'react-hook-form';
-import { savePupils, usePupils } from '../../api/resources';
+import { removePupil, restorePupil, savePupils, usePupils } from '../../api/resources';
 import { PasteTable } from '../../classroom/PasteTable';
 import { TEXT_COLUMNS } from '../../classroom/pupilColumns';
 import { Button } from '../../ui/Button';
@@ -45,26 +45,41 @@ function OpenTable({ group, pupils }: { readonly group: ClassView; readonly pupi
   });
   const { control, reset, handleSubmit, formState } = form;
   const { fields, append, remove } = useFieldArray({ control, name: 'pupils', keyName: 'key' });
-  const { isDirty, isSubmitting } = formState;
+  const { isDirty, isSubmitting, defaultValues } = formState;
   // What another window saved is shown, unless something is being changed here.
   useEffect(() => {
     if (!isDirty) reset({ pupils: [...pupils] });
   }, [pupils, isDirty, reset]);
   const rows = useWatch({ control, name: 'pupils' });
   const missing = rows.findIndex((r) => r.name.trim() === '');
-  const gone = pupils.filter((p) => !rows.some((r) => r.id === p.id));
   const usual = group.instruments[0] ?? 'flute';
   const add = (more: readonly ListedPupilDto[]) => append(more.slice(0, MAX_PUPILS - rows.length));
-  const store = (listed: readonly ListedPupilDto[]) => savePupils(group.id, listed.map(filledIn));
   const save = handleSubmit(({ pupils: listed }) =>
     attempt(async () => {
-      await store(listed);
-      reset({ pupils: listed });
-      // Who was taken off the list comes back as new: links and records of theirs are gone.
-      const before = pupils.map(({ id, ...p }) => (listed.some((l) => l.id === id) ? { id, ...p } : p));
-      notice('The pupils are saved.', { action: { label: 'Undo', run: () => void attempt(() => store(before)) } });
+      // The list that the changes are made on.
+      const before = (defaultValues?.pupils ?? []) as PupilView[];
+      const saved = await savePupils(group.id, before, listed.map(filledIn));
+      reset({ pupils: [...saved] });
+      const undo = async () => {
+        for (const p of saved) if (!before.some((b) => b.id === p.id)) await removePupil(group.id, p.id);
+        await savePupils(group.id, saved, before);
+      };
+      notice('The pupils are saved.', { action: { label: 'Undo', run: () => void attempt(undo) } });
     }),
   );
+  /** A pupil who is stored goes at once, and comes back with all that is theirs; a row that is not is taken out. */
+  const takeOff = (at: number) => {
+    const { id, name } = rows[at] ?? {};
+    if (id === undefined) return remove(at);
+    void attempt(async () => {
+      await removePupil(group.id, id);
+      // The list comes anew; where something is being changed here, it stays as it is but for this row.
+      if (isDirty) remove(at);
+      notice(`${name ?? ''} is off the list.`, {
+        action: { label: 'Undo', run: () => void attempt(() => restorePupil(group.id, id)) },
+      });
+    });
+  };
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
     noClick: true,
     noKeyboard: true,
@@ -116,7 +131,7 @@ function OpenTable({ group, pupils }: { readonly group: ClassView; readonly pupi
                 at={i}
                 ofClass={group.instruments}
                 onTeaching={() => setTaught(i)}
-                onRemove={() => remove(i)}
+                onRemove={() => takeOff(i)}
               />
             ))}
           </tbody>
@@ -159,11 +174,7 @@ function OpenTable({ group, pupils }: { readonly group: ClassView; readonly pupi
       {isDirty && (
         <div className="sticky bottom-0 flex flex-wrap items-center gap-3 border-t border-line bg-white py-3">
           <p className="text-[13px] text-secondary" role="status">
-            {missing >= 0
-              ? `Pupil ${missing + 1} has no name yet.`
-              : gone.length > 0
-                ? `${gone.map((p) => p.name).join(', ')} will go, with links, practice and hand-ins.`
-                : 'Not saved yet.'}
+            {missing >= 0 ? `Pupil ${missing + 1} has no name yet.` : 'Not saved yet.'}
           </p>
           <span className="flex-1" />
           <Button onClick={() => reset({ pupils: [...pupils] })}>Take the changes back</Button>

@@ -32,7 +32,7 @@ function Term({
 }) {
   const attempt = useAttempt();
   const { conventions } = useTeaching(group);
-  const save = (change: Partial<TermDto>) => attempt(() => saveTerm(group.id, { ...term, ...change }));
+  const save = (change: Partial<TermDto>) => attempt(() => saveTerm(group.id, term, change));
   const today = todayIso();
   const weeks = term.from === undefined || term.to === undefined ? [] : termWeeks(term.from, term.to, term.holidays);
   const introduced = (lesson: number): string =>

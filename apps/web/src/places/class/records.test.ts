@@ -26,6 +26,7 @@ const group = {
 const CLASS = { ...group, instruments: [...group.instruments] };
 const pupil = (id: string, more: Partial<PupilView> = {}): PupilView => ({
   id,
+  version: 1,
   name: id,
   instrument: 'trumpet',
   ...more,

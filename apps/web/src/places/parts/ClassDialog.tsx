@@ -1,4 +1,4 @@
-import type { ClassView, ListedPupilDto, SaveClassDto } from '@cifra/contract';
+import type { ClassView, ListedPupilDto, PupilView, SaveClassDto } from '@cifra/contract';
 import { STAGE_WORDS } from '@cifra/contract/words';
 import {
   type InstrumentId,
@@ -25,7 +25,12 @@ interface Props {
   readonly group: ClassView;
   readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
-  readonly onSave: (change: Partial<SaveClassDto>, pupils: readonly ListedPupilDto[] | undefined) => Promise<unknown>;
+  /** @param base the class as it was when the dialog opened; pupils where they were changed, on which list */
+  readonly onSave: (
+    base: ClassView,
+    change: Partial<SaveClassDto>,
+    pupils: { readonly base: readonly PupilView[]; readonly mine: readonly ListedPupilDto[] } | undefined,
+  ) => Promise<unknown>;
 }
 
 /** Signatures that a beginners' class may be used to, the flats first. */
@@ -46,18 +51,26 @@ export const ClassDialog = ({ open, onOpenChange, ...rest }: Props) => (
   </Modal>
 );
 
-function ClassForm({ group, onSave, onClose }: Pick<Props, 'group' | 'onSave'> & { readonly onClose: () => void }) {
+function ClassForm({
+  group: now,
+  onSave,
+  onClose,
+}: Pick<Props, 'group' | 'onSave'> & { readonly onClose: () => void }) {
   const { data: teacher } = useTeacher();
+  const [group] = useState(now);
   const [name, setName] = useState(group.name);
   const [instruments, setInstruments] = useState<readonly InstrumentId[]>(group.instruments);
   const [stage, setStage] = useState<Stage>(group.stage);
   const [usualFifths, setUsual] = useState(group.usualFifths ?? USUAL_FIFTHS);
   const [conventions, setConventions] = useState<ConventionOverrides>(group.conventions);
   const { data: listed } = usePupils(group.id);
-  const [pupils, setPupils] = useState<readonly ListedPupilDto[]>();
-  const shownPupils = pupils ?? listed ?? [];
+  const [pupils, setPupils] = useState<{
+    readonly base: readonly PupilView[];
+    readonly mine: readonly ListedPupilDto[];
+  }>();
+  const shownPupils = pupils?.mine ?? listed ?? [];
   const save = async () => {
-    await onSave({ name: name.trim(), instruments: [...instruments], stage, conventions, usualFifths }, pupils);
+    await onSave(group, { name: name.trim(), instruments: [...instruments], stage, conventions, usualFifths }, pupils);
     onClose();
   };
   const problem =
@@ -114,7 +127,12 @@ function ClassForm({ group, onSave, onClose }: Pick<Props, 'group' | 'onSave'> &
           <InstrumentsTab instruments={instruments} onChange={setInstruments} />
         </Tabs.Content>
         <Tabs.Content value="pupils">
-          <PupilsTab pupils={shownPupils} instruments={instruments} onChange={setPupils} />
+          <PupilsTab
+            pupils={shownPupils}
+            instruments={instruments}
+            classId={group.id}
+            onChange={(mine) => setPupils({ base: pupils?.base ?? listed ?? [], mine })}
+          />
         </Tabs.Content>
         <Tabs.Content value="conventions">
           <ConventionFields

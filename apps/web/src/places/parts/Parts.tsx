@@ -1,4 +1,4 @@
-import { type ClassView, type ExerciseView, filledIn, type ListedPupilDto, type PupilView } from '@cifra/contract';
+import { type ClassView, type ExerciseView, filledIn, type PupilView } from '@cifra/contract';
 import {
   type ClassKeyOffer,
   fadeStepOf,
@@ -17,7 +17,7 @@ import {
 } from '@cifra/core';
 import { useTitle } from '../../ui/useTitle';
 import { readPageName } from '@cifra/engrave';
-import { useMemo, useState } from 'react';
+import { type ComponentProps, useMemo, useState } from 'react';
 import { Navigate } from 'react-router';
 import { saveClass, savePupilPage, savePupils, usePupils } from '../../api/resources';
 import type { PartRequest } from '../../engraving/engraveWorker';
@@ -113,10 +113,10 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
     );
   };
   const changeClass = (change: Parameters<typeof saveClass>[1]) => attempt(() => saveClass(group, change));
-  const saveClassDialog = (change: Parameters<typeof saveClass>[1], listed: readonly ListedPupilDto[] | undefined) =>
+  const saveClassDialog: ComponentProps<typeof ClassDialog>['onSave'] = (base, change, pupils) =>
     attempt(async () => {
-      await saveClass(group, change);
-      if (listed !== undefined) await savePupils(group.id, listed.map(filledIn));
+      await saveClass(base, change);
+      if (pupils !== undefined) await savePupils(base.id, pupils.base, pupils.mine.map(filledIn));
     });
   const changePage = (change: Partial<PageSetup>) =>
     void (pupil === undefined

@@ -4,10 +4,14 @@ import { ClipboardPaste, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { InstrumentOptions } from '../../classroom/InstrumentOptions';
 import { PasteTable } from '../../classroom/PasteTable';
+import { removePupil, restorePupil } from '../../api/resources';
 import { Button } from '../../ui/Button';
+import { useNotice } from '../../ui/Notices';
+import { useAttempt } from '../../ui/useAttempt';
 
 interface Props {
   readonly pupils: readonly ListedPupilDto[];
+  readonly classId: string;
   readonly instruments: readonly InstrumentId[];
   readonly onChange: (pupils: readonly ListedPupilDto[]) => void;
 }
@@ -15,12 +19,27 @@ interface Props {
 const BOX = 'h-9 rounded-md border border-[#8a97ab] bg-white px-2.5';
 
 /** First names and what each plays; a whole list can be pasted. */
-export function PupilsTab({ pupils, instruments, onChange }: Props) {
+export function PupilsTab({ pupils, classId, instruments, onChange }: Props) {
+  const notice = useNotice();
+  const attempt = useAttempt();
   const [pasting, setPasting] = useState(false);
   const [text, setText] = useState('');
   const usual = instruments[0] ?? 'flute';
   const change = (at: number, part: Partial<ListedPupilDto>) =>
     onChange(pupils.map((p, i) => (i === at ? { ...p, ...part } : p)));
+  /** A pupil who is stored goes at once, and comes back with all that is theirs. */
+  const takeOff = (at: number) => {
+    const rest = pupils.filter((_p, i) => i !== at);
+    const { id, name } = pupils[at] ?? {};
+    if (id === undefined) return onChange(rest);
+    return attempt(async () => {
+      await removePupil(classId, id);
+      onChange(rest);
+      notice(`${name ?? ''} is off the list.`, {
+        action: { label: 'Undo', run: () => void attempt(() => restorePupil(classId, id)) },
+      });
+    });
+  };
   const add = (more: readonly ListedPupilDto[]) => onChange([...pupils, ...more].slice(0, MAX_PUPILS));
   return (
     <div className="space-y-3">
@@ -50,7 +69,7 @@ export function PupilsTab({ pupils, instruments, onChange }: Props) {
                   type="button"
                   aria-label={`Take ${who} off the list`}
                   className="rounded p-2 text-secondary hover:bg-desk"
-                  onClick={() => onChange(pupils.filter((_p, at) => at !== i))}
+                  onClick={() => void takeOff(i)}
                 >
                   <Trash2 size={15} aria-hidden />
                 </button>

@@ -158,7 +158,8 @@ export class Saver {
       if (this.pending !== undefined) this.schedule(PAUSE_MS);
     } catch (e) {
       if (!(e instanceof RequestError)) throw e;
-      if (e.status === 409 && e.refusal.current !== undefined) this.listener.onConflict(e.refusal.current);
+      if (e.status === 409 && e.refusal.current !== undefined)
+        this.listener.onConflict(e.refusal.current as ExerciseView);
       else if (e.status === 0 || e.status >= 500) {
         this.listener.onStatus('waiting');
         this.schedule(RETRY_MS);
