@@ -80,6 +80,76 @@ test('a class is filled from a table, set work, written down after the lesson, a
   await deleteClass(page, 'Year 6 brass');
 });
 
+test('two windows on one class lose nobody, and who is taken off the list comes back', async ({ page }) => {
+  await ownClass(page, 'Two windows');
+  const add = async (at: Page, name: string) => {
+    await at.getByRole('button', { name: 'Add a pupil' }).click();
+    await at
+      .getByLabel(/^Name of pupil/)
+      .last()
+      .fill(name);
+  };
+  const save = async (at: Page) => {
+    await at.getByRole('button', { name: 'Save the pupils' }).click();
+    await expect(at.getByRole('button', { name: 'Save the pupils' })).toHaveCount(0);
+  };
+  const names = (at: Page) =>
+    at.getByLabel(/^Name of pupil/).evaluateAll((all) => all.map((e) => (e as HTMLInputElement).value));
+  await tab(page, 'Pupils');
+  await add(page, 'Ada');
+  await save(page);
+  const other = await page.context().newPage();
+  await other.goto(page.url());
+  await expect(other.getByLabel('Name of pupil 1')).toHaveValue('Ada');
+  // The second window hears of nothing that the first one saves from here on.
+  await other.route('**/api/classes/*/pupils', (route) =>
+    route.request().method() === 'GET' ? route.abort() : route.continue(),
+  );
+  await add(page, 'Ben');
+  await page.getByLabel('Note on Ada').fill('plays softly');
+  await save(page);
+  await other.getByLabel('Seat of Ada').fill('row 3');
+  await add(other, 'Cleo');
+  await save(other);
+  expect((await names(other)).sort()).toEqual(['Ada', 'Ben', 'Cleo']);
+  await page.reload();
+  await expect(page.getByLabel('Name of pupil 3')).toBeVisible();
+  expect((await names(page)).sort()).toEqual(['Ada', 'Ben', 'Cleo']);
+  await expect(page.getByLabel('Seat of Ada')).toHaveValue('row 3');
+  await expect(page.getByLabel('Note on Ada')).toHaveValue('plays softly');
+
+  // What both change in two ways is said, and mine can be put over it.
+  await other.getByLabel('Seat of Ada').fill('row 4');
+  await save(other);
+  await page.route('**/api/classes/*/pupils', (route) =>
+    route.request().method() === 'GET' ? route.abort() : route.continue(),
+  );
+  await page.getByLabel('Seat of Ada').fill('row 5');
+  await page.getByRole('button', { name: 'Save the pupils' }).click();
+  await expect(
+    page.getByText(
+      'Changed in another window too: Ada (seat: there “row 4”, here “row 5”). It stands as it was saved there.',
+      { exact: true },
+    ),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Save mine over it' }).click();
+  await page.unroute('**/api/classes/*/pupils');
+  await expect
+    .poll(async () => {
+      await page.reload();
+      return page.getByLabel('Seat of Ada').inputValue();
+    })
+    .toBe('row 5');
+
+  await page.getByRole('button', { name: 'Take Ben off the list' }).click();
+  await expect(page.getByText('Ben is off the list.', { exact: true })).toBeVisible();
+  expect((await names(page)).sort()).toEqual(['Ada', 'Cleo']);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Take Ben off the list' })).toBeVisible();
+  await other.close();
+  await deleteClass(page, 'Two windows');
+});
+
 test('an instrument is lent, is late, comes back, and a slip is printed for it', async ({ page }) => {
   await ownClass(page, 'Kit room');
   await tab(page, 'Pupils');

@@ -212,7 +212,7 @@ export async function savePupils(
   const saved = await saveOver<readonly ListedPupilDto[]>(
     {
       put: (pupils) => put<PupilView[]>(key, { pupils }),
-      merge: (from, here, there) => threeWayRows(from, here, there, (p) => p.name),
+      merge: (from, here, there) => threeWayRows(from, here, there, bothOf),
       over: (here, there) => here.map((p) => withVersion(p, there.find((t) => t.id === p.id)?.version)),
       show,
     },
@@ -221,6 +221,13 @@ export async function savePupils(
   );
   await show(saved);
   return saved as readonly PupilView[];
+}
+/** What both windows wrote of a pupil: `Ada (seat: there “row 4”, here “row 5”)`. */
+function bothOf(mine: ListedPupilDto, theirs: ListedPupilDto, fields: readonly string[]): string {
+  const shown = fields.flatMap((f) =>
+    f === 'name' || f === 'seat' || f === 'note' ? [`${f}: there “${theirs[f] ?? ''}”, here “${mine[f] ?? ''}”`] : [],
+  );
+  return shown.length === 0 ? theirs.name : `${theirs.name} (${shown.join('; ')})`;
 }
 const withVersion = (p: ListedPupilDto, version: number | undefined): ListedPupilDto =>
   version === undefined ? p : { ...p, version };

@@ -7,7 +7,7 @@ interface Pupil {
   readonly name: string;
   readonly seat?: string;
 }
-const nameOf = (p: Pupil): string => p.name;
+const nameOf = (_mine: Pupil, theirs: Pupil, fields: readonly string[]): string => `${theirs.name}: ${fields.join()}`;
 
 describe("two windows' changes of one thing", () => {
   it('are put together field by field, and a field that both changed is named', () => {
@@ -70,6 +70,6 @@ describe("two windows' changes of a list of pupils", () => {
   it('do not bring back who was taken off the list, and name a row that both changed', () => {
     expect(threeWayRows(base, base, [base[1] as Pupil], nameOf).merged).toEqual([base[1]]);
     const renamed = (name: string): Pupil[] => [{ id: 'a', version: 2, name }, base[1] as Pupil];
-    expect(threeWayRows(base, renamed('Ida'), renamed('Ilse'), nameOf).clashes).toEqual(['Ilse']);
+    expect(threeWayRows(base, renamed('Ida'), renamed('Ilse'), nameOf).clashes).toEqual(['Ilse: name']);
   });
 });

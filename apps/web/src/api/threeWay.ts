@@ -56,13 +56,13 @@ interface Row {
 /**
  * The same for rows with ids: new rows of both sides stay, a row that one side changed has that change; the order is
  * the one here, with the other side's new rows at the end.
- * @returns names of the rows that both sides changed otherwise in `clashes`
+ * @param saying how a row that both sides changed otherwise is named in `clashes`
  */
 export function threeWayRows<T extends Row>(
   base: readonly T[],
   mine: readonly T[],
   theirs: readonly T[],
-  nameOf: (row: T) => string,
+  saying: (mine: T, theirs: T, fields: readonly string[]) => string,
 ): Merged<readonly T[]> {
   const clashes: string[] = [];
   const find = (rows: readonly T[], id: string): T | undefined => rows.find((r) => r.id === id);
@@ -72,7 +72,7 @@ export function threeWayRows<T extends Row>(
     // Taken off the list in the other window.
     if (there === undefined) return [];
     const one = threeWay(was ?? there, row, there);
-    if (one.clashes.length > 0) clashes.push(nameOf(there));
+    if (one.clashes.length > 0) clashes.push(saying(row, there, one.clashes));
     return [one.merged];
   });
   const added = theirs.filter(
