@@ -2,7 +2,8 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, firstVisitTest as test } from './test';
 import { BROWSER } from '../scripts/lib/browser.mjs';
-import { openPart, signInDemo } from './teacher';
+import type { HandInView } from '@cifra/contract';
+import { addressOf, openPart, openPhone, signInDemo } from './teacher';
 
 /** What the microphone hears: a pure A at 440 hertz (ISO 16), 20 cents low, for four seconds. */
 const RATE = 44100;
@@ -81,4 +82,36 @@ test('a take through the microphone is counted in, listened to, and said in word
   });
   expect(await page.locator('[data-mark]').count()).toBeGreaterThan(0);
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
+
+test("a pupil's recording is handed in with its sound, and the teacher hears it", async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  test.setTimeout(150_000);
+  const phone = await openPhone(page, browser, baseURL ?? '', 'Lantern Walk', 'Trumpet', ['microphone']);
+  await phone.getByRole('button', { name: 'Practise' }).tap();
+  await phone.getByRole('tab', { name: 'Pieces' }).tap();
+  await phone.getByLabel('To', { exact: true }).selectOption({ label: 'bar 2' });
+  await phone.getByRole('tab', { name: 'Listen' }).tap();
+  await phone.getByRole('button', { name: 'Record a take' }).tap();
+  await phone.getByRole('button', { name: 'Hand in the recording' }).tap({ timeout: 60_000 });
+  await expect(phone.getByText('Handed in. Your teacher can hear it now.', { exact: true })).toBeVisible();
+  await phone.context().close();
+  const line = (await addressOf(page, 'Lantern Walk')).split('/').at(-1) ?? '';
+  const [newest] = (await (await page.request.get(`/api/exercises/${line}/hand-ins`)).json()) as HandInView[];
+  expect(newest?.hasSound).toBe(true);
+  // The tone that the microphone was given: decoded by the browser, long enough and loud enough.
+  const heard = await page.evaluate(async (id) => {
+    const bytes = await (await fetch(`/api/hand-ins/${id}/sound`)).arrayBuffer();
+    const sound = await new AudioContext().decodeAudioData(bytes);
+    return {
+      seconds: sound.duration,
+      loudest: sound.getChannelData(0).reduce((most, x) => Math.max(most, Math.abs(x)), 0),
+    };
+  }, newest?.id ?? '');
+  expect(heard.seconds).toBeGreaterThan(3);
+  expect(heard.loudest).toBeGreaterThan(0.1);
+  await page.request.delete(`/api/hand-ins/${newest?.id ?? ''}`);
 });

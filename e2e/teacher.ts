@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { ListedExerciseView } from '@cifra/contract';
 import { type Exercise, INSTRUMENTS } from '../packages/core/src/index';
 import { readAbc } from '../packages/formats/src/abc/readAbc';
-import { expect, type Page } from './test';
+import { type Browser, expect, type Page } from './test';
 
 /** Signs in to the demo; no page is open yet. */
 export const signInDemo = (page: Page): Promise<unknown> => page.request.post('/api/session/demo');
@@ -93,4 +93,29 @@ export async function bringIn(page: Page, abc: string, owner?: string): Promise<
   await page.getByRole('button', { name: 'Keep it and make the parts' }).click();
   await expect(page).toHaveURL(/\/parts\//);
   await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+}
+
+/** A pupil's own link, made by the teacher, opened on a phone. */
+export async function openPhone(
+  page: Page,
+  browser: Browser,
+  baseURL: string,
+  title: string,
+  instrument: string,
+  permissions: string[] = [],
+): Promise<Page> {
+  await signInDemo(page);
+  await openPart(page, title, instrument);
+  await page.getByLabel('These pages are for').selectOption({ index: 1 });
+  await expect(page.locator('.sheet .player')).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Link', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: 'A page for pupils’ phones' });
+  await dialog.getByRole('button', { name: /^Make a link for / }).click();
+  const address = (await dialog.getByText(`${baseURL}/p/`).first().textContent()) ?? '';
+  await page.keyboard.press('Escape');
+  const context = await browser.newContext({ viewport: { width: 360, height: 740 }, hasTouch: true, permissions });
+  const phone = await context.newPage();
+  await phone.goto(address);
+  await expect(phone.getByRole('heading', { name: title })).toBeVisible({ timeout: 30_000 });
+  return phone;
 }

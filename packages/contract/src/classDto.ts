@@ -75,6 +75,8 @@ export class SaveClassDto {
 
 export const MAX_PUPILS = 120;
 export const MAX_CLASSES = 40;
+/** How long a pupil who was taken off the list and work that was taken back can be put back. */
+export const KEEP_TAKEN_BACK_DAYS = 7;
 
 export class SavePupilDto {
   @Text('Write a first name or initials of at most 40 letters.', 40)

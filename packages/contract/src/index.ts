@@ -16,7 +16,15 @@ export {
 } from './dto';
 export { PageSetupDto, PupilPageDto } from './pageDto';
 
-export { KnownDto, ListedPupilDto, MAX_CLASSES, MAX_PUPILS, SaveClassDto, SavePupilsDto } from './classDto';
+export {
+  KEEP_TAKEN_BACK_DAYS,
+  KnownDto,
+  ListedPupilDto,
+  MAX_CLASSES,
+  MAX_PUPILS,
+  SaveClassDto,
+  SavePupilsDto,
+} from './classDto';
 export {
   DRILL_NAMES,
   type DrillName,

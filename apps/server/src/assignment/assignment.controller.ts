@@ -44,12 +44,23 @@ export class AssignmentController {
 
   @Delete(':assignment')
   @HttpCode(204)
-  @ApiOperation({ summary: 'Take back what is set, with what was logged of it' })
+  @ApiOperation({ summary: 'Take back what is set; what was logged of it is kept with it for some days' })
   remove(
     @Teacher() t: TeacherRow,
     @Param('id', RowId) id: string,
     @Param('assignment', RowId) assignment: string,
   ): Promise<void> {
     return this.assignments.remove(t, id, assignment);
+  }
+
+  @Post(':assignment/restore')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Set again what was taken back, with what was logged of it' })
+  restore(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Param('assignment', RowId) assignment: string,
+  ): Promise<AssignmentView[]> {
+    return this.assignments.restore(t, id, assignment);
   }
 }

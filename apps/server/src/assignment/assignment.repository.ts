@@ -1,12 +1,18 @@
 import type { AssignmentView, SaveAssignmentDto } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, type SQL, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { inserted, present, wholeRow } from '../db/rows';
 import { assignments, exercises } from '../db/schema/index';
 
-const view = ({ classId: _class, createdAt, ...row }: typeof assignments.$inferSelect, title: string): AssignmentView =>
-  ({ ...present(row), title, createdAt: createdAt.toISOString() }) as AssignmentView;
+const view = (
+  { classId: _class, removedAt: _gone, createdAt, ...row }: typeof assignments.$inferSelect,
+  title: string,
+): AssignmentView => ({ ...present(row), title, createdAt: createdAt.toISOString() }) as AssignmentView;
+
+/** What is set for a class and not taken back. */
+const isSet = (classId: string): SQL | undefined =>
+  and(eq(assignments.classId, classId), isNull(assignments.removedAt));
 
 @Injectable()
 export class AssignmentRepository {
@@ -17,7 +23,7 @@ export class AssignmentRepository {
       .select({ row: assignments, title: exercises.title })
       .from(assignments)
       .innerJoin(exercises, eq(assignments.exerciseId, exercises.id))
-      .where(eq(assignments.classId, classId))
+      .where(isSet(classId))
       .orderBy(desc(assignments.due), desc(assignments.createdAt));
     return rows.map(({ row, title }) => view(row, title));
   }
@@ -31,17 +37,23 @@ export class AssignmentRepository {
     const [row] = await this.db
       .update(assignments)
       .set(wholeRow(assignments, dto))
-      .where(and(eq(assignments.id, id), eq(assignments.classId, classId)))
+      .where(and(isSet(classId), eq(assignments.id, id)))
       .returning();
     return row === undefined ? undefined : view(row, title);
   }
 
-  async remove(classId: string, id: string): Promise<boolean> {
-    const gone = await this.db
-      .delete(assignments)
-      .where(and(eq(assignments.id, id), eq(assignments.classId, classId)))
+  /** Takes back what is set, or sets it again with what was logged of it. @returns whether there was one */
+  async setRemoved(classId: string, id: string, removed: boolean): Promise<boolean> {
+    const found = await this.db
+      .update(assignments)
+      .set({ removedAt: removed ? sql`now()` : null })
+      .where(
+        removed
+          ? and(isSet(classId), eq(assignments.id, id))
+          : and(eq(assignments.id, id), eq(assignments.classId, classId)),
+      )
       .returning({ id: assignments.id });
-    return gone.length > 0;
+    return found.length > 0;
   }
 
   /** Whether all that are named are this class's. */
@@ -50,7 +62,7 @@ export class AssignmentRepository {
     const found = await this.db
       .select({ id: assignments.id })
       .from(assignments)
-      .where(and(eq(assignments.classId, classId), inArray(assignments.id, [...ids])));
+      .where(and(isSet(classId), inArray(assignments.id, [...ids])));
     return found.length === new Set(ids).size;
   }
 }

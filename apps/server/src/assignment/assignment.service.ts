@@ -32,7 +32,13 @@ export class AssignmentService {
 
   async remove(t: TeacherRow, classId: string, id: string): Promise<void> {
     await this.classes.own(t.id, classId);
-    if (!(await this.assignments.remove(classId, id))) throw notFound('assignment');
+    if (!(await this.assignments.setRemoved(classId, id, true))) throw notFound('assignment');
+  }
+
+  async restore(t: TeacherRow, classId: string, id: string): Promise<AssignmentView[]> {
+    await this.classes.own(t.id, classId);
+    if (!(await this.assignments.setRemoved(classId, id, false))) throw notFound('assignment');
+    return this.assignments.list(classId);
   }
 
   /** The title of the line that is set; everything else that it names has to be the class's own. */

@@ -136,7 +136,11 @@ export class ClassRepository {
     const rows = await this.db
       .update(pupils)
       .set({ removedAt: removed ? sql`now()` : null })
-      .where(and(eq(pupils.id, pupilId), eq(pupils.classId, classId)))
+      .where(
+        removed
+          ? and(onTheList(classId), eq(pupils.id, pupilId))
+          : and(eq(pupils.id, pupilId), eq(pupils.classId, classId)),
+      )
       .returning({ id: pupils.id });
     return rows.length > 0;
   }

@@ -101,6 +101,29 @@ describe('a save on an older version', () => {
   });
 });
 
+describe('what is set and taken back', () => {
+  it('is set again with what was logged of it', async () => {
+    const [pupil] = await pupils();
+    const work = (
+      await mara.post(of('assignments')).send({ exerciseId, for: 'class', rungs: [], due: '2026-10-09' }).expect(201)
+    ).body as { id: string };
+    const entry = { pupilId: pupil?.id, assignmentId: work.id, done: true, remark: 'nearly there' };
+    await mara
+      .put(of('log'))
+      .send({ day: '2026-10-02', entries: [entry] })
+      .expect(200);
+    const set = async (): Promise<boolean> =>
+      ((await mara.get(of('assignments'))).body as { id: string }[]).some((w) => w.id === work.id);
+    const remarked = async (): Promise<boolean> =>
+      ((await mara.get(of('log'))).body as LogView[]).some((l) => l.remark === 'nearly there');
+    expect([await set(), await remarked()]).toEqual([true, true]);
+    await mara.delete(of(`assignments/${work.id}`)).expect(204);
+    expect([await set(), await remarked()]).toEqual([false, false]);
+    await mara.post(of(`assignments/${work.id}/restore`)).expect(200);
+    expect([await set(), await remarked()]).toEqual([true, true]);
+  });
+});
+
 describe('a pupil who is taken off the list', () => {
   it('is nowhere, and comes back with log, loan and link', async () => {
     const [gone] = await pupils();

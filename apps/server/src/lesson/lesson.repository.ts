@@ -3,7 +3,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { inserted, present, wholeRow } from '../db/rows';
-import { lessonLog } from '../db/schema/index';
+import { assignments, lessonLog } from '../db/schema/index';
 
 const view = ({ classId: _class, ...row }: typeof lessonLog.$inferSelect): LogView => present(row) as LogView;
 
@@ -14,11 +14,13 @@ export class LessonRepository {
   /** What happened, the latest day first. */
   async list(classId: string): Promise<LogView[]> {
     const rows = await this.db
-      .select()
+      .select({ log: lessonLog })
       .from(lessonLog)
-      .where(eq(lessonLog.classId, classId))
+      .leftJoin(assignments, eq(lessonLog.assignmentId, assignments.id))
+      // What was logged of something that was taken back went with it, until it is set again.
+      .where(and(eq(lessonLog.classId, classId), isNull(assignments.removedAt)))
       .orderBy(desc(lessonLog.day));
-    return rows.map(view);
+    return rows.map((r) => view(r.log));
   }
 
   /** Writes a day: what was there of the same pupil and assignment is written over. */

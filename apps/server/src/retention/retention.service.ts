@@ -1,3 +1,4 @@
+import { KEEP_TAKEN_BACK_DAYS } from '@cifra/contract';
 import { Inject, Injectable, Module, type OnApplicationBootstrap } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
@@ -6,8 +7,6 @@ import { THIN_SAVES } from './thinSaves';
 
 const QUEUE = 'retention';
 export const KEEP_DELETED_DAYS = 30;
-/** How long a pupil who was taken off the list can be put back. */
-export const KEEP_REMOVED_PUPILS_DAYS = 7;
 /** When a school sleeps. */
 const HOUR = 3;
 const MINUTE = 17;
@@ -25,13 +24,16 @@ export class RetentionService implements OnApplicationBootstrap {
     await this.queue.daily(QUEUE, MINUTE, HOUR, () => this.sweep());
   }
 
-  /** Exercises and pupils that were taken away long ago, saves that are one of many, and records of pupils. */
+  /** Exercises, pupils and set work that were taken away long ago, saves that are one of many, records of pupils. */
   async sweep(): Promise<void> {
     await this.db.execute(
       sql`delete from exercises where deleted_at < now() - make_interval(days => ${KEEP_DELETED_DAYS})`,
     );
     await this.db.execute(
-      sql`delete from pupils where removed_at < now() - make_interval(days => ${KEEP_REMOVED_PUPILS_DAYS})`,
+      sql`delete from pupils where removed_at < now() - make_interval(days => ${KEEP_TAKEN_BACK_DAYS})`,
+    );
+    await this.db.execute(
+      sql`delete from assignments where removed_at < now() - make_interval(days => ${KEEP_TAKEN_BACK_DAYS})`,
     );
     await this.db.execute(THIN_SAVES);
     await this.sweepRecords();

@@ -113,6 +113,7 @@ export const RULES: Readonly<Record<string, Rule>> = {
   'get /api/classes/{id}/assignments': { for: 'own' },
   'post /api/classes/{id}/assignments': { for: 'own', body: WORK, answers: 201 },
   'put /api/classes/{id}/assignments/{assignment}': { for: 'own', body: WORK },
+  'post /api/classes/{id}/assignments/{assignment}/restore': { for: 'own' },
   'get /api/classes/{id}/log': { for: 'own' },
   'put /api/classes/{id}/log': { for: 'own', body: (i) => ({ day: DAY, entries: [{ pupilId: i.pupil, done: true }] }) },
   'get /api/classes/{id}/kit': { for: 'own' },

@@ -115,6 +115,11 @@ export async function removeAssignment(classId: string, id: string): Promise<voi
   await remove(of(classId, `assignments/${id}`));
   await Promise.all([refresh(classId, 'assignments'), refresh(classId, 'log')]);
 }
+/** Sets again what was taken back, with what was logged of it. */
+export async function restoreAssignment(classId: string, id: string): Promise<void> {
+  await post(of(classId, `assignments/${id}/restore`));
+  await Promise.all([refresh(classId, 'assignments'), refresh(classId, 'log')]);
+}
 export async function saveLog(classId: string, dto: SaveLogDto): Promise<void> {
   await put(of(classId, 'log'), dto);
   await refresh(classId, 'log');

@@ -128,8 +128,11 @@ export function ListenPanel({ plan, state, onTake, onForget, onHandIn }: Props) 
               And {remarks.length - MOST_REMARKS} more, marked on the staff. Take a smaller piece, slower.
             </p>
           )}
+          {state.source === 'simulated' && (
+            <p className="mt-2 text-[13px] text-secondary">The simulated player played this: it does not count.</p>
+          )}
           <div className="mt-3 flex flex-wrap gap-2">
-            {onHandIn !== undefined && (
+            {onHandIn !== undefined && state.source === 'microphone' && (
               <Button icon={<Send size={15} aria-hidden />} disabled={handing} onClick={() => void handIn(state)}>
                 {state.recording === undefined ? 'Hand in the result' : 'Hand in the recording'}
               </Button>

@@ -13,8 +13,13 @@ describe('a take', () => {
     expect(takeOf(after(ASKED, { kind: 'opened' }, { kind: 'ended' }, JUDGED))).toBe(TAKE);
   });
 
+  it("says who played: what the computer played is never handed in as a pupil's", () => {
+    expect(after({ kind: 'asked', source: 'simulated' }, JUDGED)).toMatchObject({ stage: 'done', source: 'simulated' });
+    expect(after(ASKED, { kind: 'opened' }, { kind: 'ended' }, JUDGED)).toMatchObject({ source: 'microphone' });
+  });
+
   it('of the simulated player is judged at once', () => {
-    expect(after({ kind: 'asked', source: 'simulated' })).toEqual({ stage: 'judging' });
+    expect(after({ kind: 'asked', source: 'simulated' })).toEqual({ stage: 'judging', source: 'simulated' });
   });
 
   it('that was stopped by hand is never judged, whatever comes late', () => {

@@ -13,8 +13,13 @@ export type TakeState =
   /** It is played; `level` is how loud it is now, 0 to 1. */
   | { readonly stage: 'playing'; readonly level: number }
   /** It was played to its end, and is held against the part. */
-  | { readonly stage: 'judging' }
-  | { readonly stage: 'done'; readonly take: Take; readonly recording: Blob | undefined };
+  | { readonly stage: 'judging'; readonly source: TakeSource['kind'] }
+  | {
+      readonly stage: 'done';
+      readonly source: TakeSource['kind'];
+      readonly take: Take;
+      readonly recording: Blob | undefined;
+    };
 
 export type TakeEvent =
   | { readonly kind: 'asked'; readonly source: TakeSource['kind'] }
@@ -35,7 +40,7 @@ export const NO_TAKE: TakeState = Object.freeze({ stage: 'idle' });
 export function nextTake(state: TakeState, event: TakeEvent): TakeState {
   switch (event.kind) {
     case 'asked':
-      return { stage: event.source === 'microphone' ? 'opening' : 'judging' };
+      return event.source === 'microphone' ? { stage: 'opening' } : { stage: 'judging', source: 'simulated' };
     case 'opened':
       return state.stage === 'opening' ? { stage: 'playing', level: 0 } : state;
     case 'failed':
@@ -43,9 +48,11 @@ export function nextTake(state: TakeState, event: TakeEvent): TakeState {
     case 'heard':
       return state.stage === 'playing' ? { ...state, level: event.level } : state;
     case 'ended':
-      return state.stage === 'playing' ? { stage: 'judging' } : state;
+      return state.stage === 'playing' ? { stage: 'judging', source: 'microphone' } : state;
     case 'judged':
-      return state.stage === 'judging' ? { stage: 'done', take: event.take, recording: event.recording } : state;
+      return state.stage === 'judging'
+        ? { stage: 'done', source: state.source, take: event.take, recording: event.recording }
+        : state;
     case 'forgotten':
       return NO_TAKE;
   }

@@ -21,7 +21,8 @@ export function useEar() {
   const [state, setState] = useState<EarState>('off');
   const closing = useRef<(() => void) | undefined>(undefined);
   const recorder = useRef<MediaRecorder | undefined>(undefined);
-  const chunks = useRef<Blob[]>([]);
+  /** The sound that is kept: there once the recorder has stopped and its last piece has come. */
+  const kept = useRef<Promise<Blob | undefined>>(Promise.resolve(undefined));
 
   const close = useCallback(() => {
     closing.current?.();
@@ -52,13 +53,17 @@ export function useEar() {
     const analyser = new AnalyserNode(context, { fftSize: reader.windowSize, smoothingTimeConstant: 0 });
     context.createMediaStreamSource(stream).connect(analyser);
     const window = new Float32Array(reader.windowSize);
-    chunks.current = [];
     const type = SOUND_TYPES.find((t) => MediaRecorder.isTypeSupported(t));
     if (keep && type !== undefined) {
-      recorder.current = new MediaRecorder(stream, { mimeType: type, audioBitsPerSecond: 48_000 });
-      recorder.current.ondataavailable = (e) => chunks.current.push(e.data);
-      recorder.current.start();
-    }
+      const mine = new MediaRecorder(stream, { mimeType: type, audioBitsPerSecond: 48_000 });
+      const pieces: Blob[] = [];
+      mine.ondataavailable = (e) => pieces.push(e.data);
+      kept.current = new Promise((done) => {
+        mine.onstop = () => done(pieces.length === 0 ? undefined : new Blob(pieces, { type: mine.mimeType }));
+      });
+      recorder.current = mine;
+      mine.start();
+    } else kept.current = Promise.resolve(undefined);
     const begun = performance.now();
     let request = 0;
     const look = () => {
@@ -78,16 +83,7 @@ export function useEar() {
   }, []);
 
   /** The sound that was kept, once the ear is closed. */
-  const recording = useCallback(async (): Promise<Blob | undefined> => {
-    const from = recorder.current;
-    if (from === undefined) return undefined;
-    if (from.state !== 'inactive')
-      await new Promise<void>((done) => {
-        from.addEventListener('stop', () => done(), { once: true });
-        from.stop();
-      });
-    return chunks.current.length === 0 ? undefined : new Blob(chunks.current, { type: from.mimeType });
-  }, []);
+  const recording = useCallback((): Promise<Blob | undefined> => kept.current, []);
 
   useEffect(() => close, [close]);
   return { state, open, close, recording };

@@ -52,6 +52,7 @@ export interface TakeQuestion {
   readonly setup: PlaySetup;
   /** One felt beat as it is played. */
   readonly beatSeconds: number;
+  /** What was really played is counted; what the simulated player played is not. */
   readonly onJudged: (take: Take) => void;
 }
 
@@ -68,12 +69,12 @@ export function useTake({ plan, setup, beatSeconds, onJudged }: TakeQuestion) {
   useEffect(() => () => listener.current?.close(), []);
   useEffect(() => close, [close, piece]);
 
-  const judged = (frames: readonly Frame[], exact: boolean, recording?: Blob) => {
+  const judged = (frames: readonly Frame[], source: TakeSource['kind'], recording?: Blob) => {
     if (plan === undefined) return;
     const tolerance = toleranceFor(plan.part.teaching.stage, beatSeconds);
-    const take = judgeTake(askedOf(plan, setup), joinFrames(frames), tolerance, exact);
+    const take = judgeTake(askedOf(plan, setup), joinFrames(frames), tolerance, source === 'simulated');
     tell({ kind: 'judged', take, recording });
-    onJudged(take);
+    if (source === 'microphone') onJudged(take);
   };
 
   const simulate = async ({ part, annotations }: PagePlan, faults: Faults) => {
@@ -88,7 +89,7 @@ export function useTake({ plan, setup, beatSeconds, onJudged }: TakeQuestion) {
       const frames = await listener.current.call((l) =>
         l.simulated(notes, lowestListened(asked), SIMULATED_NOISE, mine),
       );
-      if (mine === seed.current) judged(frames, true);
+      if (mine === seed.current) judged(frames, 'simulated');
     } catch (e) {
       tell({ kind: 'failed', problem: `The simulated player stopped: ${reasonOf(e)}. Try again.` });
     }
@@ -135,7 +136,7 @@ export function useTake({ plan, setup, beatSeconds, onJudged }: TakeQuestion) {
       const ahead = lags.length === 0 ? 0 : median(lags);
       judged(
         frames.map((f) => ({ ...f, at: f.at - ahead })),
-        false,
+        'microphone',
         recording,
       );
     },

@@ -24,6 +24,8 @@ export const assignments = pgTable(
     fade: text('fade').$type<FadeStep>(),
     due: date('due', { mode: 'string' }).notNull(),
     note: text('note'),
+    /** Taken back: comes back with what was logged of it, or goes for good after some days. */
+    removedAt: timestamp('removed_at', { withTimezone: true }),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [index('assignments_class').on(t.classId, t.due), index('assignments_exercise').on(t.exerciseId)],

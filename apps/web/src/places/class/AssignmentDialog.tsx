@@ -6,7 +6,15 @@ import {
   type PupilView,
   SaveAssignmentDto,
 } from '@cifra/contract';
-import { addDays, ASSIGNED_TO, type AssignedTo, FADE_STEPS, instrumentOf, LADDER_RUNGS } from '@cifra/core';
+import {
+  addDays,
+  ASSIGNED_TO,
+  type AssignedTo,
+  FADE_STEPS,
+  instrumentOf,
+  LADDER_RUNGS,
+  type LineSummary,
+} from '@cifra/core';
 import { type FieldErrors, useForm, useWatch } from 'react-hook-form';
 import { saveAssignment } from '../../api/classResources';
 import { Button } from '../../ui/Button';
@@ -36,9 +44,15 @@ interface Props {
   readonly onClose: () => void;
 }
 
-/** What of the form is sent: for whom decides which of its fields count, and bars are told by both ends. */
-function sent(form: SaveAssignmentDto): SaveAssignmentDto {
-  const { fromBar, toBar, section, pupilIds, ...rest } = filledIn(form);
+/**
+ * What of the form is sent: for whom decides which of its fields count. Bars are told by both ends: one that is left
+ * open is the line's own.
+ */
+function sent(form: SaveAssignmentDto, summary: LineSummary | undefined): SaveAssignmentDto {
+  const { fromBar: from, toBar: to, section, pupilIds, ...rest } = filledIn(form);
+  const some = from !== undefined || to !== undefined;
+  const fromBar = from ?? (some ? (summary?.opening.measures[0]?.pickup === true ? 0 : 1) : undefined);
+  const toBar = to ?? (some ? summary?.traits.bars : undefined);
   return {
     ...rest,
     ...(fromBar !== undefined && toBar !== undefined && { fromBar, toBar }),
@@ -54,8 +68,10 @@ const problemIn = (errors: FieldErrors<SaveAssignmentDto>): string | undefined =
 /** Sets a line, or some bars of it: for whom, until when, how. */
 export function AssignmentDialog({ group, assignment, shelf, pupils, onClose }: Props) {
   const sections = [...new Set(group.instruments.map((i) => instrumentOf(i).section))];
+  const summaryOf = (id: string) => shelf.find((e) => e.id === id)?.summary;
   const form = useForm<SaveAssignmentDto>({
-    resolver: (values, context, options) => dtoResolver(SaveAssignmentDto)(sent(values), context, options),
+    resolver: (values, context, options) =>
+      dtoResolver(SaveAssignmentDto)(sent(values, summaryOf(values.exerciseId)), context, options),
     defaultValues: {
       exerciseId: assignment?.exerciseId ?? shelf[0]?.id ?? '',
       for: assignment?.for ?? 'class',

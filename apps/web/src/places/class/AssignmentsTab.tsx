@@ -2,8 +2,9 @@ import type { AssignmentView, ClassView } from '@cifra/contract';
 import { CalendarDays, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { removeAssignment, saveAssignment, useAssignments, useTerm } from '../../api/classResources';
-import { usePupils, useShelf } from '../../api/resources';
+import { removeAssignment, restoreAssignment, useAssignments, useTerm } from '../../api/classResources';
+import { usePupils } from '../../api/pupils';
+import { useShelf } from '../../api/resources';
 import { useTeaching } from '../../conventions/teaching';
 import { Button } from '../../ui/Button';
 import { Loaded } from '../../ui/Loaded';
@@ -51,9 +52,8 @@ function Assignments({
   const takeBack = (a: AssignmentView) =>
     attempt(async () => {
       await removeAssignment(group.id, a.id);
-      const { id: _id, title, createdAt: _at, ...dto } = a;
-      notice(`“${title}” is not set any more.`, {
-        action: { label: 'Set it again', run: () => void saveAssignment(group.id, undefined, dto) },
+      notice(`“${a.title}” is not set any more.`, {
+        action: { label: 'Set it again', run: () => void attempt(() => restoreAssignment(group.id, a.id)) },
       });
     });
   const takeCalendar = () =>

@@ -1,4 +1,4 @@
-import { type ClassView, MAX_CLASSES } from '@cifra/contract';
+import { type ClassView, MAX_CLASSES, KEEP_TAKEN_BACK_DAYS } from '@cifra/contract';
 import { Download, Plus, Trash2, Upload } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -90,7 +90,8 @@ export function KeptTab({ group, all }: { readonly group: ClassView; readonly al
         <h2 className="mb-2 text-[19px]">How long it is kept</h2>
         <p className="mb-3 text-secondary">
           What happened in lessons, what was set, practised and handed in, and loans that came back are deleted at night
-          once they are older than this. What pupils know stays, since the next page needs it.
+          once they are older than this. What pupils know stays, since the next page needs it. A pupil who is taken off
+          the list, and work that is taken back, go for good after {KEEP_TAKEN_BACK_DAYS} days.
         </p>
         <SelectField
           id="keep-months"
@@ -98,9 +99,7 @@ export function KeptTab({ group, all }: { readonly group: ClassView; readonly al
           className="w-64"
           value={teacher?.keepMonths ?? 0}
           onChange={(e) =>
-            void attempt(() =>
-              teacher === undefined ? Promise.resolve() : saveProfile(teacher, { keepMonths: Number(e.target.value) }),
-            )
+            teacher !== undefined && void attempt(() => saveProfile(teacher, { keepMonths: Number(e.target.value) }))
           }
         >
           {KEEP.map(([months, words]) => (

@@ -2,7 +2,7 @@ import type { ClassView, KitView, PupilView } from '@cifra/contract';
 import { Check, Printer, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { removeKit, saveKit, useKit } from '../../api/classResources';
-import { usePupils } from '../../api/resources';
+import { usePupils } from '../../api/pupils';
 import { Button } from '../../ui/Button';
 import { Loaded } from '../../ui/Loaded';
 import { useNotice } from '../../ui/Notices';

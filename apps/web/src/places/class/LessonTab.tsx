@@ -2,7 +2,7 @@ import type { AssignmentView, ClassView, LogEntryDto, LogView, MarkDto, PupilVie
 import { isAssignedTo } from '@cifra/core';
 import { useMemo, useState } from 'react';
 import { saveLog, saveTerm, useAssignments, useLog, useTerm } from '../../api/classResources';
-import { usePupils } from '../../api/resources';
+import { usePupils } from '../../api/pupils';
 import { Button } from '../../ui/Button';
 import { SelectField, TextField } from '../../ui/Field';
 import { useNotice } from '../../ui/Notices';

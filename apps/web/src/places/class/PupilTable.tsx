@@ -10,7 +10,7 @@ import { ClipboardPaste, Plus, Upload } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { useFieldArray, useForm, useWatch } from 'react-hook-form';
-import { removePupil, restorePupil, savePupils, usePupils } from '../../api/resources';
+import { removePupil, restorePupil, savePupils, usePupils } from '../../api/pupils';
 import { PasteTable } from '../../classroom/PasteTable';
 import { TEXT_COLUMNS } from '../../classroom/pupilColumns';
 import { Button } from '../../ui/Button';

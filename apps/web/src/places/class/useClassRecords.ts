@@ -10,7 +10,8 @@ import {
   useTakes,
   useTerm,
 } from '../../api/classResources';
-import { usePupils, useShelf } from '../../api/resources';
+import { usePupils } from '../../api/pupils';
+import { useShelf } from '../../api/resources';
 import { allOf } from '../../ui/allOf';
 import type { Loading } from '../../ui/Loaded';
 

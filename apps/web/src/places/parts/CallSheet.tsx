@@ -2,7 +2,7 @@ import type { ClassView, ExerciseView, PupilView } from '@cifra/contract';
 import { knownNotes, seatsOf, type Teaching } from '@cifra/core';
 import { Presentation } from 'lucide-react';
 import { Link } from 'react-router';
-import { usePupils } from '../../api/resources';
+import { usePupils } from '../../api/pupils';
 import { useCallSheet } from '../../engraving/useEngraving';
 import { Sheet } from '../../ui/Sheet';
 import { DRAWN, Loaded } from '../../ui/Loaded';

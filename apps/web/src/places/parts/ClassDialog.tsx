@@ -11,7 +11,8 @@ import {
 } from '@cifra/core';
 import { Tabs } from 'radix-ui';
 import { useState } from 'react';
-import { usePupils, useTeacher } from '../../api/resources';
+import { usePupils } from '../../api/pupils';
+import { useTeacher } from '../../api/resources';
 import { ConventionFields } from '../../conventions/ConventionFields';
 import { Button } from '../../ui/Button';
 import { SelectField, TextField } from '../../ui/Field';

@@ -4,7 +4,7 @@ import { ClipboardPaste, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { InstrumentOptions } from '../../classroom/InstrumentOptions';
 import { PasteTable } from '../../classroom/PasteTable';
-import { removePupil, restorePupil } from '../../api/resources';
+import { removePupil, restorePupil } from '../../api/pupils';
 import { Button } from '../../ui/Button';
 import { useNotice } from '../../ui/Notices';
 import { useAttempt } from '../../ui/useAttempt';
