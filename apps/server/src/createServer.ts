@@ -8,13 +8,13 @@ import compression from 'compression';
 import helmet from 'helmet';
 import { Logger } from 'nestjs-pino';
 import { AppModule } from './app.module';
+import { AuthService } from './auth/auth.service';
+import { sessionToken } from './auth/session.guard';
 import type { Settings } from './settings';
 import { serveApiPage } from './web/apiPage';
+import { limitBodies } from './web/bodyLimits';
 import { Closing } from './web/closing';
 import { serveWeb } from './web/webApplication';
-
-/** Largest JSON body: an exercise of the most bars fits. */
-export const MAX_JSON_BYTES = 6 * 1024 * 1024;
 
 /** Puts the application together, ready to listen. */
 export async function createServer(settings: Settings): Promise<NestExpressApplication> {
@@ -61,8 +61,16 @@ export async function createServer(settings: Settings): Promise<NestExpressAppli
     next();
   });
   app.use(compression());
-  app.useBodyParser('json', { limit: MAX_JSON_BYTES });
-  app.useGlobalPipes(new ValidationPipe({ whitelist: true, forbidNonWhitelisted: true, transform: true }));
+  const auth = app.get(AuthService);
+  app.use(
+    limitBodies(async (request) => {
+      const token = sessionToken(request);
+      return token !== undefined && (await auth.teacherOf(token)) !== undefined;
+    }),
+  );
+  app.useGlobalPipes(
+    new ValidationPipe({ whitelist: true, forbidNonWhitelisted: true, transform: true, stopAtFirstError: true }),
+  );
   serveApiPage(app);
   serveWeb(app, settings.webFolder);
   await app.init();

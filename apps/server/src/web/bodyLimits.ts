@@ -1,0 +1,67 @@
+import type { RefusalView } from '@cifra/contract';
+import { Refusal } from '../refusal/refusal';
+import { json, type NextFunction, type Request, type RequestHandler, type Response } from 'express';
+
+const KB = 1024;
+/** Largest JSON body: an exercise of the most bars fits. */
+export const MAX_JSON_BYTES = 6 * KB * KB;
+/** What anybody may send, signed in or not. */
+export const SMALL_JSON_BYTES = 16 * KB;
+
+/** What a body may hold, by how its route begins; the first that fits counts. */
+const LIMITS: readonly (readonly [route: string, bytes: number])[] = [
+  ['/api/exercises', MAX_JSON_BYTES],
+  ['/api/imports', KB * KB],
+  // A whole class with notes on everybody, or a term's plan.
+  ['/api/classes', 512 * KB],
+];
+const limitOf = (path: string): number =>
+  LIMITS.find(([route]) => path === route || path.startsWith(`${route}/`))?.[1] ?? SMALL_JSON_BYTES;
+
+/** Nothing that is sent goes deeper: an exercise has eight levels. */
+const MOST_NESTED = 32;
+const [QUOTE, BACKSLASH, OPEN_LIST, CLOSE_LIST, OPEN_OBJECT, CLOSE_OBJECT] = [...'"\\[]{}'].map((c) => c.charCodeAt(0));
+
+/** @throws Refusal bad-request for lists and objects within each other beyond what anything sent here needs */
+function boundNesting(_request: unknown, _response: unknown, body: Buffer): void {
+  let depth = 0;
+  let inText = false;
+  for (let i = 0; i < body.length; i++) {
+    const c = body[i];
+    if (inText) {
+      if (c === BACKSLASH) i += 1;
+      else if (c === QUOTE) inText = false;
+    } else if (c === QUOTE) inText = true;
+    else if (c === OPEN_LIST || c === OPEN_OBJECT) {
+      depth += 1;
+      if (depth > MOST_NESTED) throw new Refusal('bad-request', 'This is nested too deeply.');
+    } else if (c === CLOSE_LIST || c === CLOSE_OBJECT) depth -= 1;
+  }
+}
+
+const refuse = (response: Response, status: number, code: string, detail: string): void => {
+  // What is still on its way is not waited for.
+  response.setHeader('Connection', 'close');
+  response.status(status).json({ code, detail } satisfies RefusalView);
+};
+
+/**
+ * Reads JSON bodies, each route's up to its own size. More than a few kB is read of whoever is signed in alone: to read
+ * and check a large body takes the time of everybody.
+ * @param isSignedIn whether a request carries an open session
+ */
+export function limitBodies(isSignedIn: (request: Request) => Promise<boolean>): RequestHandler {
+  const readers = new Map(
+    [SMALL_JSON_BYTES, ...LIMITS.map(([, bytes]) => bytes)].map((n) => [n, json({ limit: n, verify: boundNesting })]),
+  );
+  return (request: Request, response: Response, next: NextFunction): void => {
+    const limit = limitOf(request.path);
+    const said = Number(request.headers['content-length'] ?? Number.NaN);
+    if (request.is('json') === false || request.is('json') === null) return next();
+    const read = (): void => readers.get(limit)?.(request, response, next);
+    if (said <= SMALL_JSON_BYTES) return read();
+    if (said > limit) return refuse(response, 413, 'too-large', 'The request is too large.');
+    if (limit === SMALL_JSON_BYTES) return read();
+    isSignedIn(request).then((yes) => (yes ? read() : refuse(response, 401, 'not-signed-in', 'Sign in first.')), next);
+  };
+}
