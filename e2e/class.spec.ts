@@ -67,10 +67,16 @@ test('a class is filled from a table, set work, written down after the lesson, a
 
   await tab(page, 'After the lesson');
   // Only those for whom it is set are asked about.
-  await expect(page.getByRole('button', { name: 'Cleo' })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Ben', exact: true }).click();
+  const went = (name: string) => page.getByLabel(`How it went, ${name}`);
+  await expect(went('Ben')).toBeVisible();
+  await expect(went('Cleo')).toHaveCount(0);
+  // Of whom nothing was said, nothing is written.
+  await expect(page.getByRole('button', { name: 'Write it down' })).toBeDisabled();
   await page.getByLabel('Remark on Ben').fill('left his part at home');
-  await page.getByRole('button', { name: 'Write down: all but 1' }).click();
+  await expect(page.getByText('Say how it went for Ben, too: there is a remark.')).toBeVisible();
+  await went('Ben').getByRole('radio', { name: 'not yet' }).click();
+  await page.getByRole('button', { name: 'The others have it' }).click();
+  await page.getByRole('button', { name: 'Write down: 1 has it, 1 not yet' }).click();
   await expect(page.getByText('left his part at home')).toBeVisible();
 
   await tab(page, 'What next');

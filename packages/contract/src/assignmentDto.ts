@@ -77,6 +77,8 @@ export class LogEntryDto {
   /** The work that it is about; without it the lesson as a whole. */
   @IsOptional() @IsUUID() assignmentId?: string;
   @IsBoolean() done!: boolean;
+  /** Was not there: neither done nor not yet. */
+  @IsOptional() @IsBoolean() absent?: boolean;
   @IsOptional() @IsInt() @Min(0) @Max(1000) minutes?: number;
   @IsOptional() @IsString() @MaxLength(MAX_NOTE_LENGTH) remark?: string;
   @IsOptional()

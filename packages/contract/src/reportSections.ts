@@ -139,13 +139,17 @@ const LINES: Readonly<Record<ReportPart, Lines>> = {
       }),
   lessons: ({ log }, from, to) => {
     const days = new Map<string, boolean>();
-    for (const l of log.filter((x) => x.day >= from && x.day <= to))
-      days.set(l.day, (days.get(l.day) ?? true) && l.done);
-    return days.size === 0
-      ? []
-      : [
-          `With everything that was asked in ${[...days.values()].filter(Boolean).length} of ${times(days.size, 'lesson')}.`,
-        ];
+    const here = log.filter((x) => x.day >= from && x.day <= to);
+    for (const l of here) if (l.absent !== true) days.set(l.day, (days.get(l.day) ?? true) && l.done);
+    const absent = new Set(here.filter((l) => l.absent === true).map((l) => l.day));
+    return [
+      ...(days.size === 0
+        ? []
+        : [
+            `With everything that was asked in ${[...days.values()].filter(Boolean).length} of ${times(days.size, 'lesson')}.`,
+          ]),
+      ...(absent.size === 0 ? [] : [`Absent from ${times(absent.size, 'lesson')}.`]),
+    ];
   },
   rubric: ({ log, term }, from, to) =>
     (term.rubric?.criteria ?? []).flatMap((criterion) => {

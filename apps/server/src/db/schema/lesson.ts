@@ -17,6 +17,8 @@ export const lessonLog = pgTable(
     assignmentId: uuid('assignment_id').references(() => assignments.id, { onDelete: 'cascade' }),
     day: date('day', { mode: 'string' }).notNull(),
     done: boolean('done').notNull(),
+    /** Was not there: nothing is known of the work. */
+    absent: boolean('absent'),
     minutes: integer('minutes'),
     remark: text('remark'),
     marks: jsonb('marks').$type<MarkDto[]>(),

@@ -1,5 +1,6 @@
 import type { AssignmentView, ClassView, LogEntryDto, LogView, MarkDto, PupilView, TermDto } from '@cifra/contract';
 import { isAssignedTo } from '@cifra/core';
+import { ToggleGroup } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { saveLog, saveTerm, useAssignments, useLog, useTerm } from '../../api/classResources';
 import { usePupils } from '../../api/pupils';
@@ -15,12 +16,23 @@ import { dayWords, todayIso } from '../../words/pageWords';
 import { RubricFields } from './RubricFields';
 
 const LESSON = 'lesson';
+
+/** What is said of a pupil after a lesson. */
+const SAID = ['has', 'not-yet', 'absent'] as const;
+type Said = (typeof SAID)[number];
+const SAID_WORDS: Readonly<Record<Said, string>> = { has: 'has it', 'not-yet': 'not yet', absent: 'absent' };
+const countWords = (what: Said, n: number): string => `${n} ${what === 'has' && n > 1 ? 'have it' : SAID_WORDS[what]}`;
+const SAID_TONE: Readonly<Record<Said, string>> = {
+  has: 'data-[state=on]:bg-accent-soft data-[state=on]:text-accent data-[state=on]:font-semibold',
+  'not-yet': 'data-[state=on]:bg-warning-soft data-[state=on]:text-warning data-[state=on]:font-semibold',
+  absent: 'data-[state=on]:bg-desk data-[state=on]:font-semibold',
+};
 const marksOf = (given: Readonly<Record<string, number>> = {}): MarkDto[] | undefined => {
   const marks = Object.entries(given).map(([criterion, level]) => ({ criterion, level }));
   return marks.length === 0 ? undefined : marks;
 };
 
-/** After a lesson: everybody has it but two, each perhaps with a remark; written down in one go. */
+/** After a lesson: who has it, who not yet, who was absent, each perhaps with a remark; written down in one go. */
 export function LessonTab({ group }: { readonly group: ClassView }) {
   const { id } = group;
   const loading = allOf({ pupils: usePupils(id), assignments: useAssignments(id), log: useLog(id), term: useTerm(id) });
@@ -50,7 +62,7 @@ interface LessonProps {
 function Lesson({ group, pupils, assignments, log, term }: LessonProps) {
   const [day, setDay] = useState(todayIso());
   const [about, setAbout] = useState(assignments[0]?.id ?? LESSON);
-  const [missing, setMissing] = useState<ReadonlySet<string>>(new Set());
+  const [said, setSaid] = useState<Readonly<Record<string, Said>>>({});
   const [remarks, setRemarks] = useState<Readonly<Record<string, string>>>({});
   const [marks, setMarks] = useState<Readonly<Record<string, Readonly<Record<string, number>>>>>({});
   const [saving, setSaving] = useState(false);
@@ -62,22 +74,34 @@ function Lesson({ group, pupils, assignments, log, term }: LessonProps) {
     () => (chosen === undefined ? pupils : pupils.filter((p) => isAssignedTo(chosen, p))),
     [pupils, chosen],
   );
+  const of = (what: Said): number => asked.filter((p) => said[p.id] === what).length;
+  const silent = asked.filter((p) => said[p.id] === undefined);
+  const counted = SAID.flatMap((what) => (of(what) === 0 ? [] : [countWords(what, of(what))])).join(', ');
+  /** A remark or a mark on somebody of whom it is not said how it went. */
+  const unsaid = silent.find((p) => (remarks[p.id] ?? '').trim() !== '' || marksOf(marks[p.id]) !== undefined);
   const written = log.filter((l) => l.day === day && (l.assignmentId ?? LESSON) === about);
   const save = async () => {
     setSaving(true);
-    const entries = asked.map((p): LogEntryDto => ({
-      pupilId: p.id,
-      done: !missing.has(p.id),
-      assignmentId: about === LESSON ? undefined : about,
-      remark: (remarks[p.id] ?? '').trim() || undefined,
-      marks: marksOf(marks[p.id]),
-    }));
-    const said = missing.size === 0 ? `all ${asked.length} have it` : `all but ${missing.size}`;
+    // Of whom nothing was said, nothing is written.
+    const entries = asked.flatMap((p): LogEntryDto[] => {
+      const what = said[p.id];
+      if (what === undefined) return [];
+      return [
+        {
+          pupilId: p.id,
+          done: what === 'has',
+          ...(what === 'absent' && { absent: true }),
+          assignmentId: about === LESSON ? undefined : about,
+          remark: (remarks[p.id] ?? '').trim() || undefined,
+          marks: marksOf(marks[p.id]),
+        },
+      ];
+    });
     await attempt(
       async () => {
         await saveLog(group.id, { day, entries });
-        notice(`Written down: ${said}.`);
-        setMissing(new Set());
+        notice(`Written down: ${counted}.`);
+        setSaid({});
         setRemarks({});
         setMarks({});
       },
@@ -97,7 +121,7 @@ function Lesson({ group, pupils, assignments, log, term }: LessonProps) {
           value={about}
           onChange={(e) => {
             setAbout(e.target.value);
-            setMissing(new Set());
+            setSaid({});
           }}
         >
           {assignments.map((w) => (
@@ -108,23 +132,39 @@ function Lesson({ group, pupils, assignments, log, term }: LessonProps) {
           <option value={LESSON}>the lesson as a whole</option>
         </SelectField>
       </div>
-      <p>Everybody has it, but those you mark.</p>
+      <div className="flex flex-wrap items-center gap-3">
+        <p>Say how it went, of each or of all. Of whom nothing is said, nothing is written.</p>
+        <Button
+          disabled={silent.length === 0}
+          onClick={() => setSaid({ ...Object.fromEntries(asked.map((p) => [p.id, 'has' as const])), ...said })}
+        >
+          {silent.length === asked.length ? 'Everybody has it' : 'The others have it'}
+        </Button>
+      </div>
       <ul className="grid gap-x-6 md:grid-cols-2">
         {asked.map((p) => (
           <li key={p.id} className="flex flex-wrap items-center gap-2 border-b border-line py-1.5">
-            <button
-              type="button"
-              aria-pressed={missing.has(p.id)}
-              onClick={() => {
-                const now = new Set(missing);
-                if (!now.delete(p.id)) now.add(p.id);
-                setMissing(now);
+            <span className="w-24 truncate">{p.name}</span>
+            <ToggleGroup.Root
+              type="single"
+              aria-label={`How it went, ${p.name}`}
+              value={said[p.id] ?? ''}
+              onValueChange={(what) => {
+                const { [p.id]: _before, ...others } = said;
+                setSaid(what === '' ? others : { ...others, [p.id]: what as Said });
               }}
-              className="w-36 rounded border border-line px-2.5 py-1 text-left aria-pressed:border-warning aria-pressed:bg-warning-soft aria-pressed:text-warning"
+              className="flex overflow-hidden rounded border border-line"
             >
-              {p.name}
-              {missing.has(p.id) ? ': not yet' : ''}
-            </button>
+              {SAID.map((what) => (
+                <ToggleGroup.Item
+                  key={what}
+                  value={what}
+                  className={`h-8 w-16 border-r border-line text-[13px] last:border-r-0 hover:bg-desk ${SAID_TONE[what]}`}
+                >
+                  {SAID_WORDS[what]}
+                </ToggleGroup.Item>
+              ))}
+            </ToggleGroup.Root>
             <input
               aria-label={`Remark on ${p.name}`}
               maxLength={500}
@@ -163,9 +203,18 @@ function Lesson({ group, pupils, assignments, log, term }: LessonProps) {
         ))}
       </ul>
       <div className="flex items-center gap-3">
-        <Button kind="primary" disabled={saving || day === '' || asked.length === 0} onClick={() => void save()}>
-          {missing.size === 0 ? `Write down: all ${asked.length} have it` : `Write down: all but ${missing.size}`}
+        <Button
+          kind="primary"
+          disabled={saving || day === '' || silent.length === asked.length || unsaid !== undefined}
+          onClick={() => void save()}
+        >
+          {counted === '' ? 'Write it down' : `Write down: ${counted}`}
         </Button>
+        {unsaid !== undefined && (
+          <p role="alert" className="text-[13px] text-warning">
+            Say how it went for {unsaid.name}, too: there is a remark.
+          </p>
+        )}
         {written.length > 0 && (
           <p className="text-[13px] text-secondary">This day is written down already; it would be written over.</p>
         )}
@@ -181,13 +230,15 @@ function Lesson({ group, pupils, assignments, log, term }: LessonProps) {
           <ul className="divide-y divide-line border-y border-line">
             {days.map((d) => {
               const own = log.filter((l) => l.day === d);
-              const not = own
-                .filter((l) => !l.done)
-                .map((l) => pupils.find((p) => p.id === l.pupilId)?.name ?? 'somebody who has left');
+              const nameOf = (l: LogView): string =>
+                pupils.find((p) => p.id === l.pupilId)?.name ?? 'somebody who has left';
+              const not = own.filter((l) => !l.done && l.absent !== true).map(nameOf);
+              const away = own.filter((l) => l.absent === true).map(nameOf);
               return (
                 <li key={d} className="py-2">
                   <strong className="font-semibold">{dayWords(d)}</strong>: {own.filter((l) => l.done).length} had it
                   {not.length === 0 ? '' : `; not yet: ${[...new Set(not)].join(', ')}`}
+                  {away.length === 0 ? '' : `; absent: ${[...new Set(away)].join(', ')}`}
                   {own
                     .filter((l) => l.remark !== undefined)
                     .map((l) => (

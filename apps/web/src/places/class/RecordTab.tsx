@@ -41,7 +41,7 @@ interface Row {
 function rowOf(pupil: PupilView, { log, practice, days, takes }: ClassRecords, from: string, to: string): Row {
   const own = log.filter((l) => l.pupilId === pupil.id && l.day >= from && l.day <= to);
   const byDay = new Map<string, boolean>();
-  for (const l of own) byDay.set(l.day, (byDay.get(l.day) ?? true) && l.done);
+  for (const l of own) if (l.absent !== true) byDay.set(l.day, (byDay.get(l.day) ?? true) && l.done);
   const home = practice.filter((p) => p.pupilId === pupil.id);
   const drills = home.flatMap((p) => p.drills ?? []);
   const [right, asked] = [drills.reduce((n, d) => n + d.right, 0), drills.reduce((n, d) => n + d.asked, 0)];

@@ -22,6 +22,8 @@ export function pupilRecords(
           done: own.some((l) => l.assignmentId === w.id && l.done),
         })),
       days: own
+        // Who was not there has nothing to catch up by a word of that day.
+        .filter((l) => l.absent !== true)
         .filter((l) => l.assignmentId === undefined || assignments.some((w) => w.id === l.assignmentId))
         .map((l) => ({ day: l.day, done: l.done })),
       home: home

@@ -13,6 +13,7 @@ import { reasonsWords } from '../../words/classWords';
 import { aheadOfSchedule } from './aheadOfSchedule';
 import { notesOverTime, playersOf, readiness, tempoOverTime } from './chartData';
 import { weighedLines } from './useTrouble';
+import { pupilRecords } from './pupilRecords';
 import { readHolidays } from './readHolidays';
 import { readNotes } from './readNotes';
 import { toWash } from './toWash';
@@ -249,6 +250,16 @@ describe('words about a pupil', () => {
       ['remarks', ['9 October 2026: well']],
       ['practice', ['30 minutes in this time.']],
     ]);
+    // Who was absent has neither done nor missed anything.
+    const absent = { id: '4', day: '2026-10-16', pupilId: 'a', done: false, absent: true };
+    const lessons = reportSections(
+      { ...facts, log: [...facts.log, absent] },
+      { parts: ['lessons'], from: '2026-10-01', to: '2026-10-31' },
+    );
+    expect(lessons.map((s) => s.lines)).toEqual([
+      ['With everything that was asked in 1 of 2 lessons.', 'Absent from 1 lesson.'],
+    ]);
+    expect(pupilRecords([facts.pupil], facts.assignments, [absent], [])[0]?.days).toEqual([]);
     expect(
       minutesIn(
         facts.days.filter((d) => d.pupilId === 'a'),

@@ -1,0 +1,1 @@
+ALTER TABLE "lesson_log" ADD COLUMN "absent" boolean;
