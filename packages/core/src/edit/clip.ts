@@ -1,4 +1,7 @@
+import { measureQuarters } from '../meter/meter';
 import type { Written } from '../pitch/pitch';
+import { add, compare, ZERO } from '../rational/rational';
+import { durationQuarters } from '../score/duration';
 import type { Score } from '../score/score';
 import { placeMeasures } from '../score/walk';
 import { byMeasure, type EditState, selectedPlaces, settleCaret } from './caret';
@@ -55,7 +58,13 @@ export function pasteScore(state: EditState, clip: Score<Written>, mode: WriteMo
     });
   const first = caret.measure;
   const tail = (score.measures[first]?.events ?? []).slice(caret.at);
-  if (others.length === 0 || mode === 'push') {
+  if (mode !== 'push' && mode !== 'overwrite' && caret.at === 0 && tail.length > 0 && isWholeBar(score, first, clip)) {
+    // Whole bars at a bar line stay bars: what stood there follows in its own.
+    clip.measures.forEach((m, i) => {
+      score = withEvents(insertMeasure(score, first + i), first + i, () => fresh(m));
+    });
+    caret = { measure: first + others.length, at: clip.measures.at(-1)?.events.length ?? 0 };
+  } else if (others.length === 0 || mode === 'push') {
     const all = clip.measures.flatMap(fresh);
     score = withEvents(score, first, (events) =>
       mode === 'overwrite'
@@ -86,6 +95,15 @@ export function pasteScore(state: EditState, clip: Score<Written>, mode: WriteMo
   const at = lastId === undefined ? caret : (placeOfId(score, lastId) ?? caret);
   const tidy = tidySpans(score);
   return { score: tidy, caret: settleCaret(tidy, at) };
+}
+
+/** Whether the last bar of a clip fills a bar at a place: nothing can follow in the same one. */
+function isWholeBar(score: Score<Written>, index: number, clip: Score<Written>): boolean {
+  const meter = placeMeasures(score)[index]?.meter;
+  const last = clip.measures.at(-1);
+  if (meter === undefined || last === undefined) return false;
+  const filled = last.events.map((e) => durationQuarters(e.duration)).reduce(add, ZERO);
+  return compare(filled, measureQuarters(meter)) >= 0;
 }
 
 function placeOfId(score: Score<Written>, id: string): { measure: number; at: number } | undefined {

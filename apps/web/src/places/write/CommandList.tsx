@@ -26,7 +26,7 @@ export function actionName({ id, name }: Action, names: Conventions['rhythmNames
 
 /**
  * How well a command fits what is typed: every word has to begin a word of its name or of what else finds it. A name
- * that begins so comes first; scattered letters find nothing.
+ * that begins so comes first, then what else it is called first of all; scattered letters find nothing.
  */
 export function fitsCommand(name: string, search: string, also: readonly string[] = []): number {
   const wanted = search
@@ -36,7 +36,15 @@ export function fitsCommand(name: string, search: string, also: readonly string[
   const words = name.toLowerCase().split(/[^\p{L}\p{N}]+/u);
   const others = also.flatMap((a) => a.toLowerCase().split(/[^\p{L}\p{N}]+/u));
   const scores = wanted.map((w): number =>
-    words.includes(w) ? 1 : words.some((x) => x.startsWith(w)) ? 0.8 : others.some((x) => x.startsWith(w)) ? 0.5 : 0,
+    words.includes(w)
+      ? 1
+      : words.some((x) => x.startsWith(w))
+        ? 0.8
+        : others[0] === w
+          ? 0.6
+          : others.some((x) => x.startsWith(w))
+            ? 0.5
+            : 0,
   );
   if (scores.includes(0)) return 0;
   const mean = scores.reduce((a, b) => a + b, 0) / Math.max(1, scores.length);

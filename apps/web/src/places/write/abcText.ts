@@ -38,3 +38,17 @@ export function asTune(text: string, edit: EditState): string {
     .join('\n');
   return `${fields}\n${text}\n`;
 }
+
+/** What stands in ABC besides notes, and is taken out before it is looked at: fields, words in quotes, decorations. */
+const BESIDES = [/^\s*[A-Za-z]:.*$/gm, /\[[A-Za-z]:[^\]]*\]/g, /"[^"]*"/g, /![^!\n]*!/g, /\+[^+\n]*\+/g, /^%.*$/gm];
+/** Notes, rests, values, bar lines, brackets and single signs; the letters of prose stand among none of these. */
+const NOTES = /^[\sA-Ga-gxzXZuv,'^_=/0-9|:[\]()<>{}\-.~&\\$*`HJLMOPRST]*$/;
+
+/**
+ * Whether text is ABC, and not prose that happens to have letters of notes in it.
+ * @example isAbcText('C D | E2 F2 |') // true
+ */
+export function isAbcText(text: string): boolean {
+  const notes = BESIDES.reduce((rest, besides) => rest.replace(besides, ''), text);
+  return NOTES.test(notes) && /[A-Ga-gzxZ]/.test(notes) && !/[A-Z]{2,}[a-z]|\b[HJLMOPRST]{2,}/.test(notes);
+}

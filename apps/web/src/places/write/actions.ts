@@ -35,15 +35,15 @@ const ARTICULATION: readonly [Articulation, string, string][] = [
   ['marcato', 'Marcato', '^'],
   ['staccatissimo', 'Staccatissimo', ''],
 ];
-const LOUDNESS: readonly [Dynamic, string][] = [
-  ['pp', 'very soft'],
-  ['p', 'soft'],
-  ['mp', 'half soft'],
-  ['mf', 'half loud'],
-  ['f', 'loud'],
-  ['ff', 'very loud'],
-  ['fp', 'loud, then soft'],
-  ['sfz', 'sudden accent'],
+const LOUDNESS: readonly [Dynamic, string, string][] = [
+  ['pp', 'very soft', 'pianissimo'],
+  ['p', 'soft', 'piano'],
+  ['mp', 'half soft', 'mezzo piano'],
+  ['mf', 'half loud', 'mezzo forte'],
+  ['f', 'loud', 'forte'],
+  ['ff', 'very loud', 'fortissimo'],
+  ['fp', 'loud, then soft', 'fortepiano'],
+  ['sfz', 'sudden accent', 'sforzato sforzando'],
 ];
 const INTERVALS: readonly [string, string][] = [
   ['m2', 'a minor second'],
@@ -168,8 +168,8 @@ export const ACTIONS: readonly Action[] = [
   action('Signs', 'words', 'Words such as dolce, at the note …', '"', (_w, a) => a.ask('words'), 'text direction'),
   action('Signs', 'syllables', 'Words to sing …', 'l', (_w, a) => a.ask('syllables'), 'lyrics verse syllables'),
   action('Signs', 'chord', 'Chord symbol over the note …', 'w', (_w, a) => a.ask('chord'), 'harmony chords'),
-  ...LOUDNESS.map(([which, name]) =>
-    action('Loudness', which, `${which}: ${name}`, '', does({ kind: 'dynamic', which }), 'dynamics loudness'),
+  ...LOUDNESS.map(([which, name, also]) =>
+    action('Loudness', which, `${which}: ${name}`, '', does({ kind: 'dynamic', which }), `${also} dynamics loudness`),
   ),
   action(
     'Loudness',

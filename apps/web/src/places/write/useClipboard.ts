@@ -3,7 +3,7 @@ import { problemSentence } from '@cifra/contract/words';
 import type { ClipboardEvent } from 'react';
 import { useNotice } from '../../ui/Notices';
 import { reasonOf } from '../../ui/reason';
-import { asTune, readAbcText, selectionText } from './abcText';
+import { asTune, isAbcText, readAbcText, selectionText } from './abcText';
 import type { Writing } from './Writing';
 
 /** Copy, cut and paste through the system's clipboard, as ABC text of what is shown. */
@@ -27,6 +27,10 @@ export function useClipboard(writing: Writing): {
     if (cut) writing.run({ kind: 'remove', back: true, mode: writing.snapshot().pen.mode });
   };
   const paste = async (text: string) => {
+    if (!isAbcText(text)) {
+      notice('What was copied is text, not music: nothing was put in. Copy notes here, or ABC.', { tone: 'warning' });
+      return;
+    }
     const { lens, pen } = writing.snapshot();
     const read = await readAbcText(asTune(text, shown()));
     if (!read.ok) {

@@ -53,6 +53,15 @@ describe('the actions of the writing place', () => {
       'ending-1',
       'key',
     ]);
+    expect(['f', 'forte', 'mezzo', 'mezzo forte', 'fortissimo', 'p', 'pianissimo'].map(best)).toEqual([
+      'f',
+      'f',
+      'mp',
+      'mf',
+      'ff',
+      'p',
+      'pp',
+    ]);
     expect(ACTIONS.filter((a) => fitsCommand(a.name, 'xyzzy', a.also?.split(' ')) > 0)).toEqual([]);
   });
 });
