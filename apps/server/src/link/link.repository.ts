@@ -35,6 +35,9 @@ export const linkView = ({
   ...(pupilId !== null && { pupilId }),
 });
 
+/** How long a link that is over is known to have been one. */
+const REMEMBERED_DAYS = 90;
+
 @Injectable()
 export class LinkRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
@@ -159,18 +162,23 @@ export class LinkRepository {
       .limit(most);
   }
 
-  async remove(teacherId: string, id: string): Promise<boolean> {
-    return (
-      (
-        await this.db
-          .delete(links)
-          .where(and(eq(links.id, id), eq(links.teacherId, teacherId)))
-          .returning({ id: links.id })
-      ).length > 0
-    );
+  /** Closes a link for good. Its token is remembered for a while: whoever still has it does not guess. */
+  async close(teacherId: string, id: string): Promise<boolean> {
+    const closed = await this.db
+      .update(links)
+      .set({ expiresAt: new Date() })
+      .where(and(eq(links.id, id), eq(links.teacherId, teacherId), gt(links.expiresAt, new Date())))
+      .returning({ id: links.id });
+    return closed.length > 0;
+  }
+
+  /** Whether a token belongs to a link, open or not. */
+  async wasOne(token: string): Promise<boolean> {
+    return (await this.db.select({ id: links.id }).from(links).where(eq(links.token, token)).limit(1)).length > 0;
   }
 
   async sweep(): Promise<void> {
-    await this.db.delete(links).where(lt(links.expiresAt, new Date()));
+    const day = 24 * 3600 * 1000;
+    await this.db.delete(links).where(lt(links.expiresAt, new Date(Date.now() - REMEMBERED_DAYS * day)));
   }
 }

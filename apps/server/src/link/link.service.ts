@@ -107,7 +107,7 @@ export class LinkService {
   }
 
   async close(t: TeacherRow, id: string): Promise<void> {
-    if (!(await this.links.remove(t.id, id))) throw notFound('link');
+    if (!(await this.links.close(t.id, id))) throw notFound('link');
   }
 
   /**
@@ -159,9 +159,14 @@ export class LinkService {
     today: string,
     line?: string,
   ): Promise<{ readonly row: LinkRow; readonly own: string; readonly plays: InstrumentId | undefined }> {
-    const [found] = await Promise.all([this.links.byToken(token), this.failures.check('link', address)]);
+    const found = await this.links.byToken(token);
     if (found === undefined) {
-      await this.failures.failed('link', address);
+      // A link that is over or closed is no guess, and nobody's guesses shut out who has a link: a whole school may
+      // stand behind one address.
+      if (!(await this.links.wasOne(token))) {
+        await this.failures.check('link', address);
+        await this.failures.failed('link', address);
+      }
       throw new Refusal('not-found', OPENS_NOTHING);
     }
     await this.limit.count(found.row);
