@@ -137,7 +137,7 @@ test('clean in a row lets the tempo climb, and a run that was not sends it down'
   await expect(clean.getByRole('img', { name: '0 of 5 clean in a row' })).toBeVisible();
 });
 
-test('a take is listened to: what is clean counts as clean, and planted faults are marked and explained', async ({
+test('the simulated player is listened to and never counted, and its faults are marked and explained', async ({
   page,
 }) => {
   test.setTimeout(120_000);
@@ -148,8 +148,9 @@ test('a take is listened to: what is clean counts as clean, and planted faults a
     await listening.getByRole('switch', { name: on }).click();
   await listening.getByRole('button', { name: 'Let it play a take' }).click();
   await expect(listening.getByText(/^All \d+ notes right and in time/)).toBeVisible({ timeout: 60_000 });
+  await expect(listening.getByText('The simulated player played this: it does not count.')).toBeVisible();
   await page.getByRole('tab', { name: 'Steps' }).click();
-  await expect(page.getByRole('img', { name: '1 of 5 clean in a row' })).toBeVisible();
+  await expect(page.getByRole('img', { name: '0 of 5 clean in a row' })).toBeVisible();
 
   await page.getByRole('tab', { name: 'Listen' }).click();
   await listening.getByLabel('Who plays').selectOption({ label: 'the simulated player, to try it out' });
