@@ -94,10 +94,21 @@ describe('a save on an older version', () => {
 
   it('twenty at once: one is taken, the others are told', async () => {
     const [row] = await pupils();
-    const answers = await Promise.all(
-      Array.from({ length: 20 }, (_u, i) => mara.put(of('pupils')).send({ pupils: [{ ...row, seat: `row ${i}` }] })),
-    );
-    expect(answers.map((a) => a.status).sort()).toEqual([200, ...Array.from({ length: 19 }, () => 409)]);
+    const [{ id: _id, ...whole }] = (await mara.get('/api/classes')).body as [ClassView];
+    const term = (await mara.get(of('term'))).body as TermDto;
+    const { conventions, version } = (await mara.get('/api/session')).body as TeacherView;
+    for (const [path, body] of [
+      [of('pupils'), (i: number) => ({ pupils: [{ ...row, seat: `row ${i}` }] })],
+      [`/api/classes/${group.id}`, (i: number) => ({ ...whole, name: `Band ${i}` })],
+      [of('term'), (i: number) => ({ ...term, from: `2026-09-${String(i + 1).padStart(2, '0')}` })],
+      ['/api/session/profile', (i: number) => ({ conventions, keepMonths: i, version })],
+    ] as const) {
+      const answers = await Promise.all(Array.from({ length: 20 }, (_u, i) => mara.put(path).send(body(i))));
+      expect([path, answers.map((a) => a.status).sort()]).toEqual([
+        path,
+        [200, ...Array.from({ length: 19 }, () => 409)],
+      ]);
+    }
   });
 });
 
@@ -144,6 +155,8 @@ describe('a pupil who is taken off the list', () => {
     await mara.delete(of(`pupils/${gone.id}`)).expect(204);
     expect(await names()).not.toContain(gone.name);
     await server.agent().get(`/api/links/open/${link.token}`).expect(404);
+    const listed = (await mara.get(`/api/links?exercise=${exerciseId}`)).body as { token: string }[];
+    expect(listed.map((l) => l.token)).not.toContain(link.token);
     await mara
       .put(of(`pupils/${gone.id}/page`))
       .send({})

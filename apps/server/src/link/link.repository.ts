@@ -1,7 +1,7 @@
 import type { LinkView } from '@cifra/contract';
 import type { InstrumentId } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, desc, eq, gt, inArray, isNull, lt } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, isNull, lt, type SQL } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { exercises, handIns, links, pupils } from '../db/schema/index';
 
@@ -58,20 +58,23 @@ export class LinkRepository {
 
   /** Links of an exercise that still open something, newest first. */
   list(teacherId: string, exerciseId: string): Promise<LinkRow[]> {
-    return this.db
-      .select()
-      .from(links)
-      .where(and(eq(links.teacherId, teacherId), eq(links.exerciseId, exerciseId), gt(links.expiresAt, new Date())))
-      .orderBy(desc(links.createdAt));
+    return this.opening(eq(links.teacherId, teacherId), eq(links.exerciseId, exerciseId));
   }
 
   /** Links of a class that still open something, newest first. */
   listOfClass(teacherId: string, classId: string): Promise<LinkRow[]> {
-    return this.db
-      .select()
+    return this.opening(eq(links.teacherId, teacherId), eq(links.classId, classId));
+  }
+
+  /** Of a pupil who was taken off the list nothing is opened. */
+  private async opening(...which: readonly SQL[]): Promise<LinkRow[]> {
+    const rows = await this.db
+      .select({ row: links })
       .from(links)
-      .where(and(eq(links.teacherId, teacherId), eq(links.classId, classId), gt(links.expiresAt, new Date())))
+      .leftJoin(pupils, eq(links.pupilId, pupils.id))
+      .where(and(...which, gt(links.expiresAt, new Date()), isNull(pupils.removedAt)))
       .orderBy(desc(links.createdAt));
+    return rows.map((r) => r.row);
   }
 
   /** Several at once: all of them or none. */

@@ -74,7 +74,6 @@ export async function saveTerm(classId: string, base: TermDto, change: Partial<T
   const whole: Whole<TermDto> = {
     put: (term) => put<TermDto>(key, term),
     merge: threeWay,
-    over: (m, { version }) => ({ ...m, ...(version !== undefined && { version }) }),
     show: (term) => mutate(key, term, { revalidate: false }),
     words: TERM_WORDS,
   };

@@ -24,7 +24,6 @@ export async function savePupils(
     {
       put: (pupils) => put<PupilView[]>(key, { pupils }),
       merge: (from, here, there) => threeWayRows(from, here, there, bothOf),
-      over: (here, there) => here.map((p) => withVersion(p, there.find((t) => t.id === p.id)?.version)),
       show,
     },
     base,
@@ -40,8 +39,6 @@ function bothOf(mine: ListedPupilDto, theirs: ListedPupilDto, fields: readonly s
   );
   return shown.length === 0 ? theirs.name : `${theirs.name} (${shown.join('; ')})`;
 }
-const withVersion = (p: ListedPupilDto, version: number | undefined): ListedPupilDto =>
-  version === undefined ? p : { ...p, version };
 
 /** Takes a pupil off the list; all that is theirs is kept for some days. */
 export async function removePupil(classId: string, pupilId: string): Promise<void> {

@@ -125,7 +125,6 @@ export async function saveProfile(base: TeacherView, change: Partial<SaveProfile
         put: ({ conventions, sentences, practice, keepMonths, version }) =>
           put<TeacherView>('/api/session/profile', { conventions, sentences, practice, keepMonths, version }),
         merge: threeWay,
-        over: (mine, { version }) => ({ ...mine, version }),
         show,
         words: PROFILE_WORDS,
       },
@@ -158,7 +157,6 @@ export async function saveClass(base: ClassView, change: Partial<SaveClassDto>):
         {
           put: ({ id, ...dto }) => put<ClassView>(`/api/classes/${id}`, dto),
           merge: threeWay,
-          over: (m, { version }) => ({ ...m, version }),
           show,
           words: CLASS_WORDS,
         },

@@ -5,9 +5,8 @@ import { RequestError } from './request';
 /** What is saved whole: how it is sent, put together with what another window saved, and shown. */
 export interface Whole<T> {
   readonly put: (whole: T) => Promise<T>;
+  /** With the version of what stands, so that it can be sent next. */
   readonly merge: (base: T, mine: T, theirs: T) => Merged<T>;
-  /** The versions of what stands, for what is sent next. */
-  readonly over: (mine: T, theirs: T) => T;
   /** Shows what stands. */
   readonly show: (theirs: T) => Promise<unknown>;
   /** Names of fields or rows, as they are said. */
@@ -31,12 +30,11 @@ export async function saveOver<T>(whole: Whole<T>, base: T, mine: T, tries = TRI
       throw e;
     const theirs = e.refusal.current as T;
     const { merged, clashes } = whole.merge(base, mine, theirs);
-    const next = whole.over(merged, theirs);
-    if (clashes.length === 0) return saveOver(whole, theirs, next, tries - 1);
+    if (clashes.length === 0) return saveOver(whole, theirs, merged, tries - 1);
     await whole.show(theirs);
     throw new BothChanged(
       clashes.map((c) => whole.words?.[c] ?? c),
-      async () => whole.show(await saveOver(whole, theirs, next)),
+      async () => whole.show(await saveOver(whole, theirs, merged)),
     );
   }
 }

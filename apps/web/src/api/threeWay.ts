@@ -20,10 +20,7 @@ const mergeNames = (base: readonly string[], mine: readonly string[], theirs: re
 function mergeValue(base: unknown, mine: unknown, theirs: unknown): Merged<unknown> {
   if (dequal(mine, base) || dequal(mine, theirs)) return { merged: theirs, clashes: [] };
   if (dequal(theirs, base)) return { merged: mine, clashes: [] };
-  if (isPlain(base) && isPlain(mine) && isPlain(theirs)) {
-    const { merged, clashes } = threeWay(base, mine, theirs);
-    return { merged, clashes };
-  }
+  if (isPlain(base) && isPlain(mine) && isPlain(theirs)) return threeWay<object>(base, mine, theirs);
   if (isNames(base) && isNames(mine) && isNames(theirs)) return { merged: mergeNames(base, mine, theirs), clashes: [] };
   return { merged: mine, clashes: [''] };
 }

@@ -18,6 +18,9 @@ export const barsWords = ({ fromBar, toBar }: Pick<AssignmentView, 'fromBar' | '
   fromBar === undefined || toBar === undefined ? 'the whole line' : barsName(fromBar, toBar);
 
 /** Whom something is set for, by name where they are few. */
+/** A pupil of whom something is still told, but who is not on the list any more. */
+export const WHO_LEFT = 'somebody who has left';
+
 export function assignedToWords(
   w: Pick<AssignmentView, 'for' | 'section' | 'pupilIds'>,
   nameOf: (id: string) => string | undefined,
@@ -25,6 +28,7 @@ export function assignedToWords(
   if (w.for === 'class') return 'the whole class';
   if (w.for === 'section') return (SECTION_WORDS[w.section as Section] ?? 'a section').toLowerCase();
   const names = (w.pupilIds ?? []).flatMap((id) => nameOf(id) ?? []);
+  if (names.length === 0) return WHO_LEFT;
   return names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : list(names);
 }
 

@@ -1,20 +1,11 @@
 import {
   type AssignmentView,
   type ClassView,
-  filledIn,
   type ListedExerciseView,
   type PupilView,
   SaveAssignmentDto,
 } from '@cifra/contract';
-import {
-  addDays,
-  ASSIGNED_TO,
-  type AssignedTo,
-  FADE_STEPS,
-  instrumentOf,
-  LADDER_RUNGS,
-  type LineSummary,
-} from '@cifra/core';
+import { addDays, ASSIGNED_TO, type AssignedTo, FADE_STEPS, instrumentOf, LADDER_RUNGS } from '@cifra/core';
 import { type FieldErrors, useForm, useWatch } from 'react-hook-form';
 import { saveAssignment } from '../../api/classResources';
 import { Button } from '../../ui/Button';
@@ -26,6 +17,7 @@ import { reasonOf } from '../../ui/reason';
 import { FADE_WORDS, todayIso } from '../../words/pageWords';
 import { RUNG_WORDS } from '../../words/practiseWords';
 import { SECTION_WORDS } from '../../words/sectionWords';
+import { workOf } from './workOf';
 
 const FOR_WORDS: Readonly<Record<AssignedTo, string>> = {
   class: 'the whole class',
@@ -44,24 +36,6 @@ interface Props {
   readonly onClose: () => void;
 }
 
-/**
- * What of the form is sent: for whom decides which of its fields count. Bars are told by both ends: one that is left
- * open is the line's own.
- */
-function sent(form: SaveAssignmentDto, summary: LineSummary | undefined): SaveAssignmentDto {
-  const { fromBar: from, toBar: to, section, pupilIds, ...rest } = filledIn(form);
-  const some = from !== undefined || to !== undefined;
-  const fromBar = from ?? (some ? (summary?.opening.measures[0]?.pickup === true ? 0 : 1) : undefined);
-  const toBar = to ?? (some ? summary?.traits.bars : undefined);
-  return {
-    ...rest,
-    ...(fromBar !== undefined && toBar !== undefined && { fromBar, toBar }),
-    ...(form.for === 'section' && { section }),
-    ...(form.for === 'pupils' && { pupilIds }),
-    rungs: LADDER_RUNGS.filter((r) => form.rungs.includes(r)),
-  };
-}
-
 const problemIn = (errors: FieldErrors<SaveAssignmentDto>): string | undefined =>
   errors.root?.message ?? Object.values(errors).find((e) => e.message !== undefined)?.message;
 
@@ -71,7 +45,7 @@ export function AssignmentDialog({ group, assignment, shelf, pupils, onClose }: 
   const summaryOf = (id: string) => shelf.find((e) => e.id === id)?.summary;
   const form = useForm<SaveAssignmentDto>({
     resolver: (values, context, options) =>
-      dtoResolver(SaveAssignmentDto)(sent(values, summaryOf(values.exerciseId)), context, options),
+      dtoResolver(SaveAssignmentDto)(workOf(values, summaryOf(values.exerciseId)), context, options),
     defaultValues: {
       exerciseId: assignment?.exerciseId ?? shelf[0]?.id ?? '',
       for: assignment?.for ?? 'class',

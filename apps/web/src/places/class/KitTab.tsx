@@ -7,7 +7,7 @@ import { Button } from '../../ui/Button';
 import { Loaded } from '../../ui/Loaded';
 import { useNotice } from '../../ui/Notices';
 import { useAttempt } from '../../ui/useAttempt';
-import { dueWords, KIT_WORDS } from '../../words/classWords';
+import { dueWords, KIT_WORDS, WHO_LEFT } from '../../words/classWords';
 import { dayWords, todayIso } from '../../words/pageWords';
 import { KitForm } from './KitForm';
 import { LoanSlip } from './LoanSlip';
@@ -35,7 +35,7 @@ function Kit({ group, kit, pupils }: KitProps) {
   const attempt = useAttempt();
   const today = todayIso();
   const nameOf = (id: string | undefined): string =>
-    id === undefined ? 'nobody' : (pupils.find((p) => p.id === id)?.name ?? '');
+    id === undefined ? 'nobody' : (pupils.find((p) => p.id === id)?.name ?? WHO_LEFT);
   const open = kit.filter((k) => k.settled === undefined);
   const late = open.filter((k) => k.due !== undefined && k.due < today);
   const unwashed = toWash(kit);

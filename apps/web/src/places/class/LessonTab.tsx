@@ -11,7 +11,7 @@ import { allOf } from '../../ui/allOf';
 import { Loaded } from '../../ui/Loaded';
 import { Empty } from '../../ui/States';
 import { useAttempt } from '../../ui/useAttempt';
-import { barsWords } from '../../words/classWords';
+import { barsWords, WHO_LEFT } from '../../words/classWords';
 import { dayWords, todayIso } from '../../words/pageWords';
 import { RubricFields } from './RubricFields';
 
@@ -230,8 +230,7 @@ function Lesson({ group, pupils, assignments, log, term }: LessonProps) {
           <ul className="divide-y divide-line border-y border-line">
             {days.map((d) => {
               const own = log.filter((l) => l.day === d);
-              const nameOf = (l: LogView): string =>
-                pupils.find((p) => p.id === l.pupilId)?.name ?? 'somebody who has left';
+              const nameOf = (l: LogView): string => pupils.find((p) => p.id === l.pupilId)?.name ?? WHO_LEFT;
               const not = own.filter((l) => !l.done && l.absent !== true).map(nameOf);
               const away = own.filter((l) => l.absent === true).map(nameOf);
               return (
@@ -243,7 +242,7 @@ function Lesson({ group, pupils, assignments, log, term }: LessonProps) {
                     .filter((l) => l.remark !== undefined)
                     .map((l) => (
                       <span key={l.id} className="block text-[13px] text-secondary">
-                        {pupils.find((p) => p.id === l.pupilId)?.name}: {l.remark}
+                        {nameOf(l)}: {l.remark}
                       </span>
                     ))}
                 </li>

@@ -137,10 +137,11 @@ const MORE_WEEKS = 2;
 
 function Schedule({ group, term }: { readonly group: ClassView; readonly term: TermDto }) {
   const [id, setId] = useState<InstrumentId>(group.instruments[0] ?? 'flute');
+  const { conventions } = useTeaching(group);
   const [draft, setDraft] = useState<ReadonlyMap<number, string>>();
   const notice = useNotice();
   const attempt = useAttempt();
-  const held: readonly Introduction[] = scheduleOf(id, term.schedule, useTeaching(group).conventions);
+  const held: readonly Introduction[] = scheduleOf(id, term.schedule, conventions);
   const own = term.schedule.some((i) => i.instrument === id);
   const texts =
     draft ??
