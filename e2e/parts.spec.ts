@@ -106,6 +106,13 @@ test("an instrument of a teacher's own is described, gets its page and its files
   await page.getByRole('button', { name: 'Make an instrument of your own' }).click();
   await page.getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByText('Give it a name of at most 40 letters.')).toBeVisible();
+  // What cannot be is said while it is chosen, whatever else is missing.
+  await page.getByLabel('Highest note').selectOption({ label: 'F3' });
+  await expect(page.getByText('Its highest note lies a fifth or more above its lowest.')).toBeVisible();
+  await page.getByLabel('Highest note').selectOption({ label: 'F6' });
+  await page.getByLabel('Its name').fill('Clarinet');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByText('There is an instrument of this name already.')).toBeVisible();
   await page.getByLabel('Its name').fill('Clarinet in A');
   await page.getByLabel('Where it reads C, it sounds').selectOption({ label: 'A, a minor 3rd lower' });
   await expect(page.getByText('When the class plays B♭, it reads D♭4')).toBeVisible();

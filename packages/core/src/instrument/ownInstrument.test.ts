@@ -7,6 +7,7 @@ import { type Concert, midi, parsePitch, pitchText, type Written } from '../pitc
 import { notesOf } from '../score/walk';
 import { ANY_INSTRUMENT_IDS } from '../testing/anyInstrument';
 import { line } from '../testing/line';
+import { noteAt } from '../testing/notes';
 import { canPlay, fingerMidi } from './finger';
 import type { CatalogueId, Instrument, InstrumentId } from './instrument';
 import { INSTRUMENTS } from './instrument.data';
@@ -206,6 +207,19 @@ describe('the id of an own instrument', () => {
         expect([isInstrumentId(id), instrumentOf(id).name]).toEqual([true, o.name]);
       }),
     );
+  });
+
+  it('exists for everything that can be described, whatever is chosen', () => {
+    const refused: string[] = [];
+    for (const { id: like, toWritten } of INSTRUMENTS)
+      for (let finger = -12; finger <= 12; finger++)
+        for (let sound = -14; sound <= 14; sound += 7) {
+          const fingeredAs = noteAt(midi(C4) + finger);
+          const sounds = noteAt(midi(transpose(C4, invert(toWritten))) + sound);
+          const o = own('Own', like as CatalogueId, 'C4', { fingeredAs, sounds });
+          if (ownProblem(o, instrumentOf(like)) === undefined && !isInstrumentId(ownId(o))) refused.push(ownId(o));
+        }
+    expect(refused).toEqual([]);
   });
 
   it('is refused where it describes nothing that can be played, or is not the one way to say it', () => {

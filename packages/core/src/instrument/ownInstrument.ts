@@ -2,6 +2,7 @@ import type { Tube } from '../fingering/brassTube';
 import { type Clef, CLEFS } from '../key/signature';
 import { type Interval, intervalBetween, semitones, transpose } from '../pitch/interval';
 import { diatonic, letterName, midi, parsePitch, type Pitch, pitchText, type Written } from '../pitch/pitch';
+import { spellSounding } from '../pitch/spellSounding';
 import { canPlay } from './finger';
 import {
   type CatalogueId,
@@ -46,9 +47,18 @@ const moved = (range: Range, by: Interval): Range => ({
   high: transpose<Written>(range.high, by),
 });
 
+/** Ends of a range are sounds: they are spelled plainly, as beginners' instruments are built. */
+const FLAT_SIDE = -2;
+
 /** All notes that have a figure: the other instrument's, moved. */
-export const widestRange = (o: Pick<OwnInstrument, 'fingeredAs'>, like: Instrument): Range =>
-  moved(like.ranges.full, fromLike(o));
+export function widestRange(o: Pick<OwnInstrument, 'fingeredAs'>, like: Instrument): Range {
+  const by = semitones(fromLike(o));
+  const { low, high } = like.ranges.full;
+  return {
+    low: spellSounding<Written>(midi(low) + by, FLAT_SIDE),
+    high: spellSounding<Written>(midi(high) + by, FLAT_SIDE),
+  };
+}
 
 /** A range within another, or the whole of that where they do not meet. */
 function within(inner: Range, outer: Range): Range {

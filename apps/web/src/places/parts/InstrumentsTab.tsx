@@ -57,6 +57,7 @@ export function InstrumentsTab({ instruments, onChange }: Props) {
       </div>
       {making ? (
         <OwnInstrumentForm
+          taken={[...INSTRUMENTS, ...own].map((i) => i.name)}
           onCancel={() => setMaking(false)}
           onMake={(id) => {
             setMade([...made, id]);

@@ -42,15 +42,13 @@ const notes = <P extends Pitch>(low: number, high: number): P[] =>
 /** The description that a choice of another instrument begins with: in all that one, but for its name. */
 function begin(like: CatalogueId, name: string, fingeredAs: Written = MIDDLE_C): OwnInstrument {
   const known = instrumentOf(like);
-  const widest = widestRange({ fingeredAs }, known);
-  const [low, high] = [midi(widest.low), midi(widest.high)].map((n) => spellSounding<Written>(n, FLAT_SIDE));
   return {
     name,
     like,
     sounds: transpose(MIDDLE_C, invert(known.toWritten)),
     fingeredAs,
     clef: known.clefs[0],
-    range: { low: low as Written, high: high as Written },
+    range: widestRange({ fingeredAs }, known),
     openOnly: false,
   };
 }
@@ -68,20 +66,29 @@ function unisonSentence(o: OwnInstrument): string {
 const intoView = (form: HTMLElement | null) => form?.scrollIntoView({ block: 'nearest' });
 
 interface Props {
+  /** Names that other instruments have. */
+  readonly taken: readonly string[];
   readonly onMake: (id: InstrumentId) => void;
   readonly onCancel: () => void;
 }
 
 /** Describes an instrument that the catalogue does not have by one that it has. */
-export function OwnInstrumentForm({ onMake, onCancel }: Props) {
+export function OwnInstrumentForm({ taken, onMake, onCancel }: Props) {
   const [own, setOwn] = useState(() => begin('clarinet', ''));
   const [asked, setAsked] = useState(false);
   const like = instrumentOf(own.like);
   const change = (part: Partial<OwnInstrument>) => setOwn({ ...own, ...part });
-  const problem = ownProblem({ ...own, name: own.name.trim() }, like);
-  const shown = problem === 'name' && !asked ? undefined : problem;
+  const name = own.name.trim();
+  // What it is like is looked at by itself: a name that is not there yet hides nothing that is wrong with it.
+  const shape = ownProblem({ ...own, name: 'Own' }, like);
+  const nameProblem =
+    ownProblem(begin(own.like, name), like) === 'name'
+      ? OWN_PROBLEM_WORDS.name
+      : taken.some((t) => t.toLowerCase() === name.toLowerCase())
+        ? 'There is an instrument of this name already. Give it another.'
+        : undefined;
   const make = () => {
-    if (problem === undefined) onMake(ownId({ ...own, name: own.name.trim() }));
+    if (shape === undefined && nameProblem === undefined) onMake(ownId({ ...own, name }));
     else setAsked(true);
   };
   const usual = midi(transpose(MIDDLE_C, invert(like.toWritten)));
@@ -121,7 +128,7 @@ export function OwnInstrumentForm({ onMake, onCancel }: Props) {
           autoFocus
           maxLength={MAX_OWN_NAME}
           value={own.name}
-          error={shown === 'name' ? OWN_PROBLEM_WORDS.name : undefined}
+          error={asked ? nameProblem : undefined}
           onChange={(e) => change({ name: e.target.value })}
         />
         <SelectField
@@ -198,8 +205,8 @@ export function OwnInstrumentForm({ onMake, onCancel }: Props) {
         />
       )}
       <div className="flex flex-wrap items-center gap-2">
-        <p className="mr-auto text-[13px] text-secondary" role="status">
-          {shown === undefined || shown === 'name' ? unisonSentence({ ...own, name: 'Own' }) : OWN_PROBLEM_WORDS[shown]}
+        <p className={`mr-auto text-[13px] ${shape === undefined ? 'text-secondary' : 'text-warning'}`} role="status">
+          {shape === undefined ? unisonSentence({ ...own, name: 'Own' }) : OWN_PROBLEM_WORDS[shape]}
         </p>
         <Button onClick={onCancel}>Cancel</Button>
         <Button kind="primary" onClick={make}>
