@@ -1,6 +1,6 @@
 import { signInDemo } from './teacher';
 import { expect, type Page, test } from './test';
-import { play, startLine } from './writer';
+import { play, saved, startLine } from './writer';
 
 test.describe.configure({ timeout: 180_000 });
 test.beforeEach(async ({ page }) => signInDemo(page));
@@ -48,4 +48,33 @@ test('every dialog keeps what is typed, however it was opened', async ({ page })
       await page.keyboard.press('Enter');
       await holdsTheKeyboard(page);
     });
+});
+
+test('what is found first is done, and only music is pasted', async ({ page }) => {
+  const id = await startLine(page, { title: 'Found and pasted', signature: '0' });
+  const text = async (): Promise<string> => (await page.request.get(`/api/exercises/${id}/line.abc`)).text();
+  const paste = (copied: string) =>
+    page.getByTestId('desk').evaluate((desk, words) => {
+      const clipboardData = new DataTransfer();
+      clipboardData.setData('text/plain', words);
+      desk.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+    }, copied);
+  await paste('Dear parents, bring a cage and a bag');
+  await expect(page.getByText(/^What was copied is text, not music/)).toBeVisible();
+  await paste('C D E F | G A B c |');
+  await saved(page);
+  await expect.poll(text).toContain('C D E F | G A B c');
+  // At the bar line: two bars more, and none of eight beats.
+  await page.keyboard.press('Control+Home');
+  await paste('E2 E2 | F4 |');
+  await saved(page);
+  await expect.poll(text).toContain('E2 E2 | F4 | C D E F | G A B c');
+  await play(page, '{f}');
+  await saved(page);
+  await expect.poll(text).toMatch(/!f!/);
+  await play(page, '{mezzo forte}');
+  await saved(page);
+  await expect.poll(text).toMatch(/!mf!/);
+  expect((await text()).replace(/![^!]*!/g, '')).toContain('E2 E2 | F4 | C D E F | G A B c');
+  await page.request.delete(`/api/exercises/${id}`);
 });

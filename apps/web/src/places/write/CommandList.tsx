@@ -1,6 +1,7 @@
 import type { Conventions } from '@cifra/core';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
+import { useState } from 'react';
 import { type Action, ACTION_GROUPS, type Asks } from './action';
 import { ACTIONS } from './actions';
 import { valueName } from '../../words/rhythmWords';
@@ -51,14 +52,38 @@ export function fitsCommand(name: string, search: string, also: readonly string[
   return mean * (words[0]?.startsWith(wanted[0] ?? '') === true ? 1 : 0.9);
 }
 
+/** What fits what is typed, the best first; of equals in the order of the menus. */
+export const foundActions = (search: string, names: Conventions['rhythmNames']): Action[] =>
+  ACTIONS.filter((a) => a.id !== 'commands')
+    .map((a) => ({ a, fits: fitsCommand(`${actionName(a, names)} ${a.id}`, search, a.also?.split(' ')) }))
+    .filter(({ fits }) => fits > 0)
+    .sort((x, y) => y.fits - x.fits)
+    .map(({ a }) => a);
+
 /** Every command by name: type a few letters, press Enter. */
 export function CommandList({ open, onOpenChange, writing, asks, names }: Props) {
+  const [search, setSearch] = useState('');
+  const show = (on: boolean) => {
+    setSearch('');
+    onOpenChange(on);
+  };
   const choose = (a: Action) => {
-    onOpenChange(false);
+    show(false);
     a.run(writing, asks);
   };
+  const item = (a: Action) => (
+    <Command.Item
+      key={a.id}
+      value={a.id}
+      onSelect={() => choose(a)}
+      className="flex cursor-pointer items-center justify-between gap-3 rounded px-2.5 py-1.5 text-[14px] aria-selected:bg-desk"
+    >
+      {actionName(a, names)}
+      <kbd className="text-[12px] text-secondary">{a.keys.map(shownKey).join('  or  ')}</kbd>
+    </Command.Item>
+  );
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+    <Dialog.Root open={open} onOpenChange={show}>
       <Dialog.Portal>
         <Dialog.Overlay className="fade-in fixed inset-0 z-40 bg-ink/25" />
         <Dialog.Content
@@ -67,8 +92,11 @@ export function CommandList({ open, onOpenChange, writing, asks, names }: Props)
           className="fade-in fixed top-[14vh] left-1/2 z-50 w-[min(34rem,calc(100vw-2rem))] -translate-x-1/2 overflow-hidden rounded-lg bg-white shadow-xl"
         >
           <Dialog.Title className="sr-only">Find a command</Dialog.Title>
-          <Command label="Commands" loop filter={(value, search, keywords) => fitsCommand(value, search, keywords)}>
+          {/* Found and put in order here: within its groups the best would stand below the fold. */}
+          <Command label="Commands" loop shouldFilter={false}>
             <Command.Input
+              value={search}
+              onValueChange={setSearch}
               placeholder="What shall be done? For example: mf, triplet, second ending"
               className="h-12 w-full border-b border-line px-4 outline-none"
             />
@@ -76,22 +104,13 @@ export function CommandList({ open, onOpenChange, writing, asks, names }: Props)
               <Command.Empty className="px-3 py-6 text-center text-secondary">
                 No command has this in its name.
               </Command.Empty>
-              {ACTION_GROUPS.map((group) => (
-                <Command.Group key={group} heading={group} className="command-group">
-                  {ACTIONS.filter((a) => a.group === group && a.id !== 'commands').map((a) => (
-                    <Command.Item
-                      key={a.id}
-                      value={`${actionName(a, names)} ${a.id}`}
-                      keywords={a.also === undefined ? [] : a.also.split(' ')}
-                      onSelect={() => choose(a)}
-                      className="flex cursor-pointer items-center justify-between gap-3 rounded px-2.5 py-1.5 text-[14px] aria-selected:bg-desk"
-                    >
-                      {actionName(a, names)}
-                      <kbd className="text-[12px] text-secondary">{a.keys.map(shownKey).join('  or  ')}</kbd>
-                    </Command.Item>
+              {search.trim() !== ''
+                ? foundActions(search, names).map(item)
+                : ACTION_GROUPS.map((group) => (
+                    <Command.Group key={group} heading={group} className="command-group">
+                      {ACTIONS.filter((a) => a.group === group && a.id !== 'commands').map(item)}
+                    </Command.Group>
                   ))}
-                </Command.Group>
-              ))}
             </Command.List>
           </Command>
         </Dialog.Content>
