@@ -2,7 +2,7 @@ const { existsSync, readdirSync } = require('node:fs');
 const { join } = require('node:path');
 
 /** ES-module packages that the tests load are turned into CommonJS like our own code. */
-const ESM_PACKAGES = ['@tonaljs', 'comlink', 'pitchy'].join('|');
+const ESM_PACKAGES = ['@tonaljs', 'comlink', 'pitchy', 'uuid'].join('|');
 
 const project = (folder) => ({
   displayName: folder.split('/').pop(),

@@ -54,6 +54,7 @@ export {
 } from './termDto';
 export {
   LINK_DAYS,
+  MAX_LINKS,
   MakeLinkDto,
   MakeLinksDto,
   MakePrintSetDto,

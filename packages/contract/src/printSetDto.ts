@@ -25,6 +25,9 @@ export class MakePrintSetDto {
 /** Days that a pupils' link may stay open. */
 export const LINK_DAYS = [7, 14, 30, 90, 365] as const;
 
+/** Links that one teacher may have open at once. */
+export const MAX_LINKS = 5000;
+
 /** A link for every pupil of a class who has none. */
 export class MakeLinksDto {
   @IsIn(LINK_DAYS) days!: (typeof LINK_DAYS)[number];

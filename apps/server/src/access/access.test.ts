@@ -1,19 +1,10 @@
 import 'reflect-metadata';
-import type {
-  ClassView,
-  ExerciseView,
-  HandInView,
-  KitView,
-  LinkView,
-  MetView,
-  PupilView,
-  RevisionListView,
-  PrintSetView,
-  AssignmentView,
-} from '@cifra/contract';
+import type { ClassView, ExerciseView, PupilView } from '@cifra/contract';
+import { type About, askRoute } from '../testing/askRoute';
 import { openDemoClass } from '../testing/demoClass';
+import { makeOwned, type OwnedThings } from '../testing/ownedThings';
 import { queriesOfRequest } from '../testing/queriesOfRequest';
-import { DAY, ID_OF, type Ids, type Kind, KIT, NEVER, NOWHERE, RULES, WORK } from '../testing/routeRules';
+import { DAY, type Ids, type Kind, KIT, NEVER, NOWHERE, RULES, WORK } from '../testing/routeRules';
 import { putOnShelf, type TestServer } from '../testing/testServer';
 
 /*
@@ -26,7 +17,7 @@ let owner: ReturnType<TestServer['agent']>;
 let other: ReturnType<TestServer['agent']>;
 /** Ids of the owner's, by the parameter that takes them. */
 let own: Ids;
-let tokens: { readonly open: string; readonly over: string; readonly closed: string };
+let tokens: OwnedThings['tokens'];
 let paths: readonly { readonly method: string; readonly path: string }[];
 
 /** What nobody but the owner may read anywhere. */
@@ -34,35 +25,7 @@ let secrets: readonly string[];
 
 let group: ClassView;
 let line: ExerciseView;
-
-/** A path with ids in it. */
-function filled(path: string, ids: Ids, token = tokens.open): string {
-  const id = ID_OF.find(([p]) => p.test(path))?.[1] ?? '';
-  return path.replace(/\{(\w+)\}/g, (_whole, name: string) =>
-    name === 'id'
-      ? (ids[id] ?? NEVER)
-      : name === 'token'
-        ? token
-        : name === 'instrument'
-          ? 'flute'
-          : name === 'format'
-            ? 'json'
-            : (ids[name] ?? NEVER),
-  );
-}
-
-type Agent = ReturnType<TestServer['agent']>;
-function ask(agent: Agent, method: string, path: string, ids: Ids, token?: string) {
-  const rule = RULES[`${method} ${path}`];
-  const query = rule?.query?.(ids);
-  const request = agent[method as 'get'](`${filled(path, ids, token)}${query === undefined ? '' : `?${query}`}`);
-  const body = rule?.body?.(ids, { group, line });
-  return body === undefined
-    ? rule?.for === 'link' || /imports\/file$|account\/file$/.test(path)
-      ? request.set('Content-Type', 'application/octet-stream')
-      : request
-    : request.send(body);
-}
+const owned = (ids: Ids): About => ({ ids, token: tokens.open, group, line });
 
 const rules = (kind: Kind): (readonly [string, string])[] =>
   Object.entries(RULES)
@@ -80,67 +43,7 @@ beforeAll(async () => {
   const demo = await openDemoClass('Harbour Steps');
   ({ server, group } = demo);
   owner = demo.mara;
-  line = await putOnShelf(owner, 'Secret Harbour');
-  const pupils = (
-    await owner
-      .put(`/api/classes/${group.id}/pupils`)
-      .send({ pupils: [{ name: 'Secret Sunniva', instrument: 'flute', note: 'secret note' }] })
-      .expect(200)
-  ).body as PupilView[];
-  const pupil = pupils.find((p) => p.name === 'Secret Sunniva')?.id ?? '';
-  const link = async (): Promise<LinkView> =>
-    (
-      await owner
-        .post('/api/links')
-        .send({ exerciseId: line.id, classId: group.id, instrument: 'flute', pupilId: pupil, days: 7 })
-        .expect(201)
-    ).body as LinkView;
-  const [open, over, closed] = [await link(), await link(), await link()];
-  await server.sql("update links set expires_at = now() - interval '1 minute' where id = $1", [over.id]);
-  await owner.delete(`/api/links/${closed.id}`).expect(204);
-  tokens = { open: open.token, over: over.token, closed: closed.token };
-  const webm = Buffer.concat([Buffer.from([0x1a, 0x45, 0xdf, 0xa3]), Buffer.alloc(100)]);
-  await server
-    .agent()
-    .post(`/api/links/open/${open.token}/hand-ins`)
-    .query({ percent: 60, summary: 'secret take', type: 'audio/webm' })
-    .set('Content-Type', 'application/octet-stream')
-    .send(webm)
-    .expect(204);
-  const [handIn] = (await owner.get(`/api/exercises/${line.id}/hand-ins`)).body as HandInView[];
-  const work = (
-    await owner
-      .post(`/api/classes/${group.id}/assignments`)
-      .send({ exerciseId: line.id, for: 'class', rungs: [], due: DAY, note: 'secret work' })
-      .expect(201)
-  ).body as AssignmentView;
-  const item = (await owner.post(`/api/classes/${group.id}/kit`).send(KIT).expect(201)).body as KitView;
-  const [met] = (
-    await owner
-      .post(`/api/classes/${group.id}/met`)
-      .send({ day: DAY, entries: [{ instrument: 'flute', notes: ['B6'] }] })
-      .expect(201)
-  ).body as MetView[];
-  const [revision] = ((await owner.get(`/api/exercises/${line.id}/revisions`)).body as RevisionListView).revisions;
-  const set = (
-    await owner.post(`/api/exercises/${line.id}/print-sets`).send({ classId: group.id, kind: 'book' }).expect(201)
-  ).body as PrintSetView;
-  for (let i = 0; i < 200; i++) {
-    if (((await owner.get(`/api/print-sets/${set.id}`)).body as PrintSetView).state !== 'working') break;
-    await new Promise((r) => setTimeout(r, 100));
-  }
-  own = {
-    exercise: line.id,
-    class: group.id,
-    pupil,
-    link: open.id,
-    handIn: handIn?.id ?? '',
-    assignment: work.id,
-    item: item.id,
-    batch: met?.batch ?? '',
-    revision: revision?.id ?? '',
-    set: set.id,
-  };
+  ({ own, tokens, line } = await makeOwned(server, owner, group));
   secrets = ['Secret Harbour', 'Secret Sunniva', 'secret note', 'secret take', 'secret work', ...Object.values(own)];
   other = await server.teacher('other@school.example');
   const api = (await owner.get('/api/docs/json').expect(200)).body as {
@@ -160,7 +63,7 @@ describe('who is not the owner', () => {
   it('nobody is told to sign in, whatever they ask for', async () => {
     for (const kind of ['own', 'anybody'] as const)
       for (const [method, path] of rules(kind)) {
-        const answer = await ask(server.agent(), method, path, own);
+        const answer = await askRoute(server.agent(), method, path, owned(own));
         expect([method, path, answer.status, answer.body]).toEqual([
           method,
           path,
@@ -174,7 +77,7 @@ describe('who is not the owner', () => {
     for (const token of Object.values(tokens))
       for (const kind of ['own', 'anybody'] as const)
         for (const [method, path] of rules(kind)) {
-          const answer = await ask(server.agent(), method, path, own)
+          const answer = await askRoute(server.agent(), method, path, owned(own))
             .set('Cookie', `cifra_session=${token}`)
             .set('Authorization', `Bearer ${token}`);
           expect([method, path, answer.status]).toEqual([method, path, 401]);
@@ -183,8 +86,8 @@ describe('who is not the owner', () => {
 
   it("another teacher hears the same of what is the owner's as of what never was, and no word of it", async () => {
     for (const [method, path] of rules('own')) {
-      const theirs = await ask(other, method, path, own);
-      const never = await ask(other, method, path, NOWHERE);
+      const theirs = await askRoute(other, method, path, owned(own));
+      const never = await askRoute(other, method, path, owned(NOWHERE));
       expect([method, path, theirs.status]).toEqual([method, path, 404]);
       expect([method, path, said(theirs)]).toEqual([method, path, said(never)]);
       const text = `${JSON.stringify(theirs.body)} ${JSON.stringify(theirs.headers)}`;
@@ -250,7 +153,7 @@ describe("pupils' links", () => {
     for (const [method, path] of rules('link')) {
       const answers = [];
       for (const token of [tokens.over, tokens.closed, 'A'.repeat(24)])
-        answers.push(said(await ask(server.agent(), method, path, own, token)));
+        answers.push(said(await askRoute(server.agent(), method, path, { ...owned(own), token })));
       expect([method, path, answers[0]]).toMatchObject([method, path, { status: 404 }]);
       expect(answers[1]).toEqual(answers[0]);
       expect(answers[2]).toEqual(answers[0]);
@@ -274,7 +177,12 @@ describe('the owner', () => {
   it('is answered on every route, in a form that is kept by nobody on the way', async () => {
     for (const [name, rule] of Object.entries(RULES)) {
       const [method = '', path = ''] = name.split(' ');
-      const answer = await ask(rule.for === 'open' || rule.for === 'link' ? server.agent() : owner, method, path, own);
+      const answer = await askRoute(
+        rule.for === 'open' || rule.for === 'link' ? server.agent() : owner,
+        method,
+        path,
+        owned(own),
+      );
       expect([name, answer.status]).toEqual([name, rule.answers ?? 200]);
       expect([name, answer.headers['x-content-type-options']]).toEqual([name, 'nosniff']);
       if (rule.for !== 'open')

@@ -7,6 +7,7 @@ import { SESSION_COOKIE, Teacher } from '../auth/session.guard';
 import { attachment } from '../web/attachment';
 import { receiveBytes } from '../web/receiveBytes';
 import { Refusal } from '../refusal/refusal';
+import { ActId } from '../refusal/actId';
 import { AccountService } from './account.service';
 import type { BroughtCounts } from './bringAccount';
 import { MAX_ACCOUNT_BYTES } from './accountFile';
@@ -28,10 +29,10 @@ export class AccountController {
   @ApiOperation({ summary: 'Add what such a zip holds to the account' })
   @ApiConsumes('application/octet-stream')
   @ApiBody({ schema: { type: 'string', format: 'binary' } })
-  async bring(@Teacher() t: TeacherRow, @Req() request: Request): Promise<BroughtCounts> {
+  async bring(@Teacher() t: TeacherRow, @Req() request: Request, @ActId() act: string): Promise<BroughtCounts> {
     const bytes = await receiveBytes(request, MAX_ACCOUNT_BYTES);
     if (bytes === undefined) throw new Refusal('too-large', `A file may have ${MAX_ACCOUNT_BYTES / 1024 / 1024} MB.`);
-    return this.account.bring(t, bytes);
+    return this.account.bring(t, bytes, act);
   }
 
   @Delete()

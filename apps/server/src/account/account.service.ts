@@ -1,10 +1,11 @@
-import { type AccountClass, type AccountFile, type ClassView, MAX_CLASSES } from '@cifra/contract';
+import type { AccountClass, AccountFile, ClassView } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, eq, isNull } from 'drizzle-orm';
 import type { TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
 import { DATABASE, type Database } from '../db/database.module';
 import { handIns, pupils, teachers } from '../db/schema/index';
+import { inTurn } from '../db/once';
 import { ExerciseService } from '../exercise/exercise.service';
 import { KitRepository } from '../kit/kit.repository';
 import { LessonRepository } from '../lesson/lesson.repository';
@@ -99,7 +100,7 @@ export class AccountService {
    * Adds what a file holds to what is there, all of it or nothing; every row gets an id of its own.
    * @throws Refusal unreadable, saying what is wrong with the file
    */
-  async bring(t: TeacherRow, bytes: Uint8Array): Promise<BroughtCounts> {
+  async bring(t: TeacherRow, bytes: Uint8Array, act: string): Promise<BroughtCounts> {
     let brought: BroughtAccount;
     try {
       brought = unpackAccount(bytes);
@@ -111,9 +112,7 @@ export class AccountService {
         );
       throw e;
     }
-    if ((await this.classes.list(t.id)).length + brought.classes.length > MAX_CLASSES)
-      throw new Refusal('conflict', `There would be more than ${MAX_CLASSES} classes. Delete some first.`);
-    return this.db.transaction((tx) => bringAccount(tx, t.id, brought));
+    return inTurn(this.db, t.id, (tx) => bringAccount(tx, t.id, brought, act));
   }
 
   /** @throws Refusal bad-request unless the account's own e-mail was written */

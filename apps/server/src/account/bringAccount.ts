@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { ClassRepository } from '../class/class.repository';
 import type { Database } from '../db/database.module';
 import { ExerciseRepository } from '../exercise/exercise.repository';
@@ -6,6 +7,7 @@ import { LessonRepository } from '../lesson/lesson.repository';
 import { TermRepository } from '../term/term.repository';
 import { PracticeRepository } from '../practice/practice.repository';
 import { AssignmentRepository } from '../assignment/assignment.repository';
+import { partOf } from '../refusal/actId';
 import type { BroughtAccount } from './accountFile';
 
 export interface BroughtCounts {
@@ -33,6 +35,7 @@ async function bringClass(
   teacherId: string,
   c: BroughtAccount['classes'][number],
   lineOf: Ids,
+  classId: string,
 ): Promise<number> {
   const classes = new ClassRepository(tx);
   const assignments = new AssignmentRepository(tx);
@@ -40,10 +43,11 @@ async function bringClass(
   const kit = new KitRepository(tx);
   const terms = new TermRepository(tx);
   const practice = new PracticeRepository(tx);
-  const { id } = await classes.create(teacherId, c.settings);
+  const { id } = await classes.create(teacherId, c.settings, classId);
   const saved = await classes.savePupils(
     id,
     c.pupils.map(({ id: _old, page: _page, ...p }) => p),
+    classId,
   );
   for (const [i, { page }] of c.pupils.entries())
     if (page !== undefined && saved[i] !== undefined) await classes.savePupilPage(id, saved[i].id, page);
@@ -62,6 +66,7 @@ async function bringClass(
         ...(pupilIds !== undefined && { pupilIds: pupilIds.flatMap((p) => pupilOf.get(p) ?? []) }),
       },
       '',
+      randomUUID(),
     );
     assignmentOf.set(old, made.id);
   }
@@ -81,7 +86,7 @@ async function bringClass(
   }
   for (const { pupilId, ...k } of c.kit) {
     const holder = pupilId === undefined ? undefined : pupilOf.get(pupilId);
-    await kit.create(id, { ...k, ...(holder !== undefined && { pupilId: holder }) });
+    await kit.create(id, { ...k, ...(holder !== undefined && { pupilId: holder }) }, randomUUID());
   }
   if (c.term !== undefined) await terms.save(id, c.term);
   await terms.bring(
@@ -112,19 +117,33 @@ async function bringClass(
       { teacherId, pupilId, exerciseId, instrument },
       { percent, summary, ...(sound !== undefined && { type: sound.type }) },
       sound?.bytes,
+      randomUUID(),
       new Date(createdAt),
     );
   }
   return saved.length;
 }
 
-/** Adds what a file holds to an account, inside one transaction. */
-export async function bringAccount(tx: Database, teacherId: string, brought: BroughtAccount): Promise<BroughtCounts> {
+/**
+ * Adds what a file holds to an account, inside one transaction.
+ * @param act the ids of lines and classes are made of it: the same act again brings nothing a second time
+ */
+export async function bringAccount(
+  tx: Database,
+  teacherId: string,
+  brought: BroughtAccount,
+  act: string,
+): Promise<BroughtCounts> {
   const exercises = new ExerciseRepository(tx);
+  const idOf = (what: string, at: number): string => partOf(act, `${what} ${at}`);
   const lineOf = new Map<string, string>();
-  for (const { id, title, document } of brought.exercises)
-    lineOf.set(id, (await exercises.create(teacherId, { title, document })).id);
+  for (const [i, { id, title, document }] of brought.exercises.entries())
+    lineOf.set(id, (await exercises.create(teacherId, { title, document }, idOf('line', i))).id);
+  const there = new Set((await new ClassRepository(tx).list(teacherId)).map((c) => c.id));
   let pupils = 0;
-  for (const c of brought.classes) pupils += await bringClass(tx, teacherId, c, lineOf);
+  for (const [i, c] of brought.classes.entries())
+    pupils += there.has(idOf('class', i))
+      ? c.pupils.length
+      : await bringClass(tx, teacherId, c, lineOf, idOf('class', i));
   return { exercises: brought.exercises.length, classes: brought.classes.length, pupils };
 }

@@ -4,6 +4,7 @@ import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Teacher } from '../auth/session.guard';
 import { RowId } from '../refusal/rowId.pipe';
+import { ActId } from '../refusal/actId';
 import { AssignmentService } from './assignment.service';
 
 const body = ApiBody({ schema: { $ref: '#/components/schemas/SaveAssignmentDto' } });
@@ -26,8 +27,9 @@ export class AssignmentController {
     @Teacher() t: TeacherRow,
     @Param('id', RowId) id: string,
     @Body() dto: SaveAssignmentDto,
+    @ActId() act: string,
   ): Promise<AssignmentView> {
-    return this.assignments.create(t, id, dto);
+    return this.assignments.create(t, id, dto, act);
   }
 
   @Put(':assignment')

@@ -2,7 +2,8 @@ import type { AssignmentView, SaveAssignmentDto } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, desc, eq, inArray, isNull, type SQL, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
-import { inserted, present, wholeRow } from '../db/rows';
+import { madeOnce } from '../db/once';
+import { present, wholeRow } from '../db/rows';
 import { assignments, exercises } from '../db/schema/index';
 
 const view = (
@@ -28,9 +29,9 @@ export class AssignmentRepository {
     return rows.map(({ row, title }) => view(row, title));
   }
 
-  async create(classId: string, dto: SaveAssignmentDto, title: string): Promise<AssignmentView> {
-    const values = { classId, ...wholeRow(assignments, dto) };
-    return view(inserted(await this.db.insert(assignments).values(values).returning()), title);
+  async create(classId: string, dto: SaveAssignmentDto, title: string, id: string): Promise<AssignmentView> {
+    const values = { id, classId, ...wholeRow(assignments, dto) };
+    return view(await madeOnce(this.db, assignments, values, eq(assignments.classId, classId)), title);
   }
 
   async save(classId: string, id: string, dto: SaveAssignmentDto, title: string): Promise<AssignmentView | undefined> {

@@ -20,8 +20,8 @@ export class AssignmentService {
     return this.assignments.list(classId);
   }
 
-  async create(t: TeacherRow, classId: string, dto: SaveAssignmentDto): Promise<AssignmentView> {
-    return this.assignments.create(classId, dto, await this.titleFor(t, classId, dto));
+  async create(t: TeacherRow, classId: string, dto: SaveAssignmentDto, id: string): Promise<AssignmentView> {
+    return this.assignments.create(classId, dto, await this.titleFor(t, classId, dto), id);
   }
 
   async save(t: TeacherRow, classId: string, id: string, dto: SaveAssignmentDto): Promise<AssignmentView> {

@@ -1,17 +1,11 @@
-import {
-  type ClassView,
-  MAX_CLASSES,
-  PupilPageDto,
-  type PupilView,
-  SaveClassDto,
-  SavePupilsDto,
-} from '@cifra/contract';
+import { type ClassView, PupilPageDto, type PupilView, SaveClassDto, SavePupilsDto } from '@cifra/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Teacher } from '../auth/session.guard';
-import { notFound, Refusal } from '../refusal/refusal';
+import { notFound } from '../refusal/refusal';
 import { RowId } from '../refusal/rowId.pipe';
+import { ActId } from '../refusal/actId';
 import { ClassRepository } from './class.repository';
 import { STARTING_CLASS } from './startingClass';
 
@@ -24,18 +18,15 @@ export class ClassController {
 
   @Get()
   @ApiOperation({ summary: "The teacher's classes; a new teacher is given one" })
-  async list(@Teacher() t: TeacherRow): Promise<ClassView[]> {
-    const all = await this.classes.list(t.id);
-    return all.length > 0 ? all : [await this.classes.create(t.id, STARTING_CLASS)];
+  list(@Teacher() t: TeacherRow): Promise<ClassView[]> {
+    return this.classes.listOrFirst(t.id, STARTING_CLASS);
   }
 
   @Post()
   @ApiOperation({ summary: 'Another class' })
   @body('SaveClassDto')
-  async create(@Teacher() t: TeacherRow, @Body() dto: SaveClassDto): Promise<ClassView> {
-    if ((await this.classes.list(t.id)).length >= MAX_CLASSES)
-      throw new Refusal('conflict', `There are ${MAX_CLASSES} classes already. Delete one that is over.`);
-    return this.classes.create(t.id, dto);
+  create(@Teacher() t: TeacherRow, @Body() dto: SaveClassDto, @ActId() act: string): Promise<ClassView> {
+    return this.classes.create(t.id, dto, act);
   }
 
   @Delete(':id')
@@ -68,9 +59,10 @@ export class ClassController {
     @Teacher() t: TeacherRow,
     @Param('id', RowId) id: string,
     @Body() { pupils }: SavePupilsDto,
+    @ActId() act: string,
   ): Promise<PupilView[]> {
     await this.classes.own(t.id, id);
-    return this.classes.savePupils(id, pupils);
+    return this.classes.savePupils(id, pupils, act);
   }
 
   @Delete(':id/pupils/:pupil')

@@ -1,8 +1,19 @@
-import type { ClassView, ListedPupilDto, PupilPageDto, PupilView, SaveClassDto } from '@cifra/contract';
+import {
+  type ClassView,
+  type ListedPupilDto,
+  MAX_CLASSES,
+  MAX_PUPILS,
+  type PupilPageDto,
+  type PupilView,
+  type SaveClassDto,
+} from '@cifra/contract';
+import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { notFound, staleRefusal } from '../refusal/refusal';
+import { notFound, Refusal, staleRefusal } from '../refusal/refusal';
 import { onTheList } from '../db/onTheList';
-import { inserted, isVersion, present, wholeRow } from '../db/rows';
+import { inTurn, madeOnce, madeWithin } from '../db/once';
+import { isVersion, present, wholeRow } from '../db/rows';
+import { partOf } from '../refusal/actId';
 import { and, asc, eq, inArray, sql, TransactionRollbackError } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { classes, pupils } from '../db/schema/index';
@@ -49,9 +60,26 @@ export class ClassRepository {
     return found;
   }
 
-  async create(teacherId: string, dto: SaveClassDto): Promise<ClassView> {
-    const values = { teacherId, ...wholeRow(classes, dto) };
-    return classView(inserted(await this.db.insert(classes).values(values).returning()));
+  /** The teacher's classes; one who has none is given a first one. */
+  async listOrFirst(teacherId: string, first: SaveClassDto): Promise<ClassView[]> {
+    const all = await this.list(teacherId);
+    if (all.length > 0) return all;
+    return inTurn(this.db, teacherId, async (tx) => {
+      const there = await new ClassRepository(tx).list(teacherId);
+      if (there.length > 0) return there;
+      const values = { id: randomUUID(), teacherId, ...wholeRow(classes, first) };
+      return [classView(await madeOnce(tx, classes, values, eq(classes.teacherId, teacherId)))];
+    });
+  }
+
+  /** @throws Refusal conflict where there are as many as there may be */
+  async create(teacherId: string, dto: SaveClassDto, id: string): Promise<ClassView> {
+    const values = { id, teacherId, ...wholeRow(classes, dto) };
+    const own = eq(classes.teacherId, teacherId);
+    const made = await madeWithin(this.db, teacherId, classes, values, own, { most: MAX_CLASSES, of: own });
+    if (made === undefined)
+      throw new Refusal('conflict', `There are ${MAX_CLASSES} classes already. Delete one that is over.`);
+    return classView(made);
   }
 
   /**
@@ -101,16 +129,20 @@ export class ClassRepository {
   /**
    * Known pupils change and new ones come, in the order given; who is not in it stays: taking somebody off the list is
    * an act of its own.
+   * @param act the ids of new pupils are made of it: the same act again makes nobody a second time
    * @throws Refusal conflict, with the list that stands, where one was saved since the version that the change was made
-   * on or was taken off the list
+   * on or was taken off the list; conflict where there would be too many
    */
-  async savePupils(classId: string, listed: readonly ListedPupilDto[]): Promise<PupilView[]> {
+  async savePupils(classId: string, listed: readonly ListedPupilDto[], act: string): Promise<PupilView[]> {
     const isStale = await this.db
       .transaction(async (tx) => {
+        // The class first: two lists that name the same pupils in another order do not wait for each other.
+        await tx.select({ id: classes.id }).from(classes).where(eq(classes.id, classId)).for('no key update');
         for (const [place, { version, ...pupil }] of listed.entries()) {
           const row = { ...wholeRow(pupils, pupil, ['page', 'known']), place };
           if (pupil.id === undefined) {
-            await tx.insert(pupils).values({ classId, ...row });
+            const id = partOf(act, String(place));
+            await madeOnce(tx, pupils, { id, classId, ...row }, eq(pupils.classId, classId));
             continue;
           }
           const changed = await tx
@@ -120,6 +152,8 @@ export class ClassRepository {
             .returning({ id: pupils.id });
           if (changed.length === 0) return tx.rollback();
         }
+        if ((await tx.$count(pupils, onTheList(classId))) > MAX_PUPILS)
+          throw new Refusal('conflict', `A class has at most ${MAX_PUPILS} pupils. Make another class for the rest.`);
         return false;
       })
       .catch((e: unknown) => {

@@ -13,6 +13,7 @@ import { ApiBody, ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Teacher } from '../auth/session.guard';
 import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
+import { ActId } from '../refusal/actId';
 import { ExerciseService } from './exercise.service';
 
 @ApiTags('exercises')
@@ -29,8 +30,8 @@ export class ExerciseController {
   @Post()
   @ApiOperation({ summary: 'Put a line on the shelf' })
   @ApiBody({ schema: { $ref: '#/components/schemas/CreateExerciseDto' } })
-  create(@Teacher() t: TeacherRow, @Body() body: CreateExerciseDto): Promise<ExerciseView> {
-    return this.exercises.create(t.id, body);
+  create(@Teacher() t: TeacherRow, @Body() body: CreateExerciseDto, @ActId() act: string): Promise<ExerciseView> {
+    return this.exercises.create(t.id, body, act);
   }
 
   @Get(':id')
@@ -62,8 +63,8 @@ export class ExerciseController {
 
   @Post(':id/duplicate')
   @ApiOperation({ summary: 'Copy an exercise' })
-  duplicate(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<ExerciseView> {
-    return this.exercises.duplicate(t.id, id);
+  duplicate(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @ActId() act: string): Promise<ExerciseView> {
+    return this.exercises.duplicate(t.id, id, act);
   }
 
   @Get(':id/revisions')

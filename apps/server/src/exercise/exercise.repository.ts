@@ -2,6 +2,7 @@ import { type Exercise, type LineSummary, summarizeLine } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, desc, eq, getTableColumns, isNull, isNotNull, lt, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
+import { madeOnce } from '../db/once';
 import { inserted } from '../db/rows';
 import { DATABASE, type Database } from '../db/database.module';
 import { exercises, revisions } from '../db/schema/index';
@@ -67,15 +68,19 @@ export class ExerciseRepository {
     )[0];
   }
 
-  create(teacherId: string, content: Content): Promise<ExerciseRow> {
+  create(teacherId: string, content: Content, id: string): Promise<ExerciseRow> {
     return this.db.transaction(async (tx) => {
-      const row = inserted(
-        await tx
-          .insert(exercises)
-          .values({ teacherId, ...columnsOf(content) })
-          .returning(),
+      const row = await madeOnce(
+        tx,
+        exercises,
+        { id, teacherId, ...columnsOf(content) },
+        eq(exercises.teacherId, teacherId),
       );
-      await tx.insert(revisions).values({ exerciseId: row.id, version: row.version, ...content });
+      // Its first save has its id: the same act again finds both there.
+      await tx
+        .insert(revisions)
+        .values({ id, exerciseId: id, version: 1, ...content })
+        .onConflictDoNothing();
       return row;
     });
   }
@@ -95,19 +100,37 @@ export class ExerciseRepository {
   }
 
   /** Keeps the side that lost, so that nothing is gone. */
-  async keepRefused(exerciseId: string, baseVersion: number, content: Content): Promise<string> {
-    const kept = await this.db
-      .insert(revisions)
-      .values({ exerciseId, baseVersion, ...content, refused: true })
-      .returning({ id: revisions.id });
-    return inserted(kept).id;
+  keepRefused(exerciseId: string, baseVersion: number, content: Content): Promise<string> {
+    return this.db.transaction(async (tx) => {
+      await tx.select({ id: exercises.id }).from(exercises).where(eq(exercises.id, exerciseId)).for('no key update');
+      // Sent again, since its answer was lost, it is kept once.
+      const [same] = await tx
+        .select({ id: revisions.id })
+        .from(revisions)
+        .where(
+          and(
+            eq(revisions.exerciseId, exerciseId),
+            eq(revisions.refused, true),
+            eq(revisions.baseVersion, baseVersion),
+            eq(revisions.title, content.title),
+            eq(revisions.document, content.document),
+          ),
+        )
+        .limit(1);
+      if (same !== undefined) return same.id;
+      const kept = await tx
+        .insert(revisions)
+        .values({ exerciseId, baseVersion, ...content, refused: true })
+        .returning({ id: revisions.id });
+      return inserted(kept).id;
+    });
   }
 
   async setDeleted(teacherId: string, id: string, deleted: boolean): Promise<ExerciseRow | undefined> {
     const rows = await this.db
       .update(exercises)
       .set({ deletedAt: deleted ? new Date() : null })
-      .where(and(this.owned(teacherId, id), deleted ? isNull(exercises.deletedAt) : isNotNull(exercises.deletedAt)))
+      .where(and(this.owned(teacherId, id), deleted ? isNull(exercises.deletedAt) : undefined))
       .returning();
     return rows[0];
   }

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import {
   type CreateExerciseDto,
   type ExerciseView,
@@ -58,14 +59,16 @@ export class ExerciseService {
     return row === undefined ? undefined : exerciseView(row);
   }
 
-  create = async (teacherId: string, dto: CreateExerciseDto): Promise<ExerciseView> =>
-    exerciseView(await this.repository.create(teacherId, this.check(dto)));
+  create = async (teacherId: string, dto: CreateExerciseDto, id: string): Promise<ExerciseView> =>
+    exerciseView(await this.repository.create(teacherId, this.check(dto), id));
 
   async save(teacherId: string, id: string, dto: SaveExerciseDto): Promise<ExerciseView> {
     const content = this.check({ ...dto, document: dto.document ?? (await this.find(teacherId, id)).document });
     const saved = await this.repository.save(teacherId, id, dto.version, content);
     if (saved !== undefined) return exerciseView(saved);
     const current = await this.find(teacherId, id);
+    // What stands is what was sent: an answer was lost, and nothing is against anything.
+    if (isDeepStrictEqual({ title: current.title, document: current.document }, content)) return current;
     const keptAs = await this.repository.keepRefused(id, dto.version, content);
     throw new Refusal(
       'conflict',
@@ -74,14 +77,15 @@ export class ExerciseService {
     );
   }
 
-  async duplicate(teacherId: string, id: string): Promise<ExerciseView> {
+  async duplicate(teacherId: string, id: string, copyId: string): Promise<ExerciseView> {
     const row = await this.find(teacherId, id);
     const title = `${row.title.slice(0, MAX_TEXT_LENGTH - 7)} (copy)`;
     return exerciseView(
-      await this.repository.create(teacherId, {
-        title,
-        document: { ...row.document, source: { ...row.document.source, title } },
-      }),
+      await this.repository.create(
+        teacherId,
+        { title, document: { ...row.document, source: { ...row.document.source, title } } },
+        copyId,
+      ),
     );
   }
 

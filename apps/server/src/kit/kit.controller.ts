@@ -4,6 +4,7 @@ import { ApiBody, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { TeacherRow } from '../auth/auth.repository';
 import { Teacher } from '../auth/session.guard';
 import { RowId } from '../refusal/rowId.pipe';
+import { ActId } from '../refusal/actId';
 import { KitService } from './kit.service';
 
 const body = ApiBody({ schema: { $ref: '#/components/schemas/SaveKitDto' } });
@@ -22,8 +23,13 @@ export class KitController {
   @Post()
   @ApiOperation({ summary: 'A loan, a supply or a repair' })
   @body
-  create(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() dto: SaveKitDto): Promise<KitView> {
-    return this.kit.create(t, id, dto);
+  create(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Body() dto: SaveKitDto,
+    @ActId() act: string,
+  ): Promise<KitView> {
+    return this.kit.create(t, id, dto, act);
   }
 
   @Put(':item')

@@ -2,7 +2,8 @@ import type { KitView, SaveKitDto } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, asc, eq } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
-import { inserted, present, wholeRow } from '../db/rows';
+import { madeOnce } from '../db/once';
+import { present, wholeRow } from '../db/rows';
 import { kit } from '../db/schema/index';
 
 const view = ({ classId: _class, ...row }: typeof kit.$inferSelect): KitView => present(row) as KitView;
@@ -21,9 +22,8 @@ export class KitRepository {
     return rows.map(view);
   }
 
-  async create(classId: string, dto: SaveKitDto): Promise<KitView> {
-    const values = { classId, ...wholeRow(kit, dto) };
-    return view(inserted(await this.db.insert(kit).values(values).returning()));
+  async create(classId: string, dto: SaveKitDto, id: string): Promise<KitView> {
+    return view(await madeOnce(this.db, kit, { id, classId, ...wholeRow(kit, dto) }, eq(kit.classId, classId)));
   }
 
   async save(classId: string, id: string, dto: SaveKitDto): Promise<KitView | undefined> {

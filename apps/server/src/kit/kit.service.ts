@@ -18,10 +18,10 @@ export class KitService {
     return this.kit.list(classId);
   }
 
-  async create(t: TeacherRow, classId: string, dto: SaveKitDto): Promise<KitView> {
+  async create(t: TeacherRow, classId: string, dto: SaveKitDto, id: string): Promise<KitView> {
     await this.classes.own(t.id, classId);
     await this.classes.ownPupils(classId, [dto.pupilId]);
-    return this.kit.create(classId, dto);
+    return this.kit.create(classId, dto, id);
   }
 
   async save(t: TeacherRow, classId: string, id: string, dto: SaveKitDto): Promise<KitView> {

@@ -3,7 +3,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { inserted, present, wholeRow } from '../db/rows';
-import { assignments, lessonLog } from '../db/schema/index';
+import { assignments, classes, lessonLog } from '../db/schema/index';
 
 const view = ({ classId: _class, ...row }: typeof lessonLog.$inferSelect): LogView => present(row) as LogView;
 
@@ -26,14 +26,17 @@ export class LessonRepository {
   /** Writes a day: what was there of the same pupil and assignment is written over. */
   save(classId: string, day: string, entries: readonly LogEntryDto[]): Promise<LogView[]> {
     return this.db.transaction(async (tx) => {
+      // Two that write the same day in another order do not wait for each other.
+      await tx.select({ id: classes.id }).from(classes).where(eq(classes.id, classId)).for('no key update');
       const kept: LogView[] = [];
       for (const entry of entries) {
-        const { pupilId, assignmentId } = entry;
-        const same =
-          assignmentId === undefined ? isNull(lessonLog.assignmentId) : eq(lessonLog.assignmentId, assignmentId);
-        await tx.delete(lessonLog).where(and(eq(lessonLog.pupilId, pupilId), eq(lessonLog.day, day), same));
         const values = { classId, day, ...wholeRow(lessonLog, entry) };
-        kept.push(view(inserted(await tx.insert(lessonLog).values(values).returning())));
+        const saved = await tx
+          .insert(lessonLog)
+          .values(values)
+          .onConflictDoUpdate({ target: [lessonLog.pupilId, lessonLog.day, lessonLog.assignmentId], set: values })
+          .returning();
+        kept.push(view(inserted(saved)));
       }
       return kept;
     });

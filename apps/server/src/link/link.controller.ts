@@ -6,12 +6,17 @@ import type { TeacherRow } from '../auth/auth.repository';
 import { Open, Teacher } from '../auth/session.guard';
 import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { today } from '../web/today';
+import { ActId } from '../refusal/actId';
 import { LinkService } from './link.service';
+import { OpenLinkService } from './openLink.service';
 
 @ApiTags("pupils' links")
 @Controller('api/links')
 export class LinkController {
-  constructor(private readonly links: LinkService) {}
+  constructor(
+    private readonly links: LinkService,
+    private readonly opened: OpenLinkService,
+  ) {}
 
   @Get()
   @ApiOperation({ summary: 'The open links of an exercise' })
@@ -23,8 +28,8 @@ export class LinkController {
   @Post()
   @ApiOperation({ summary: 'A link to one part, for so many days' })
   @ApiBody({ schema: { $ref: '#/components/schemas/MakeLinkDto' } })
-  make(@Teacher() t: TeacherRow, @Body() dto: MakeLinkDto): Promise<LinkView> {
-    return this.links.make(t, dto);
+  make(@Teacher() t: TeacherRow, @Body() dto: MakeLinkDto, @ActId() act: string): Promise<LinkView> {
+    return this.links.make(t, dto, act);
   }
 
   @Delete(':id')
@@ -45,6 +50,6 @@ export class LinkController {
     @Query('line', RowIdOrNone) line: string | undefined,
     @Req() request: Request,
   ): Promise<OpenedLinkView> {
-    return this.links.open(token, request.ip ?? '', today(), line);
+    return this.opened.open(token, request.ip ?? '', today(), line);
   }
 }

@@ -8,11 +8,12 @@ import { LinkController } from './link.controller';
 import { LinkRepository } from './link.repository';
 import { LinkLimit } from './linkLimit';
 import { LinkService } from './link.service';
+import { OpenLinkService } from './openLink.service';
 
 @Module({
   imports: [ExerciseModule, ClassModule, AuthModule, AssignmentModule],
   controllers: [LinkController, ClassLinksController],
-  providers: [LinkService, LinkRepository, LinkLimit],
-  exports: [LinkService],
+  providers: [LinkService, OpenLinkService, LinkRepository, LinkLimit],
+  exports: [LinkService, OpenLinkService],
 })
 export class LinkModule {}

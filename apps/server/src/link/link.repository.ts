@@ -1,8 +1,9 @@
-import type { LinkView } from '@cifra/contract';
+import { type LinkView, MAX_LINKS } from '@cifra/contract';
 import type { InstrumentId } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, desc, eq, gt, inArray, isNull, lt, type SQL } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
+import { inTurn, madeWithin } from '../db/once';
 import { exercises, handIns, links, pupils } from '../db/schema/index';
 
 export type LinkRow = typeof links.$inferSelect;
@@ -42,19 +43,23 @@ const REMEMBERED_DAYS = 90;
 export class LinkRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
 
-  async create(
+  /** @returns undefined where there are as many as there may be */
+  create(
     teacherId: string,
+    id: string,
     token: string,
     { exerciseId, classId, instrument, pupilId }: LinkTo,
     expiresAt: Date,
-  ): Promise<LinkRow> {
-    const [row] = await this.db
-      .insert(links)
-      .values({ teacherId, token, exerciseId, classId, instrument, pupilId: pupilId ?? null, expiresAt })
-      .returning();
-    if (row === undefined) throw new Error('an insert returned no row');
-    return row;
+  ): Promise<LinkRow | undefined> {
+    const values = { id, teacherId, token, exerciseId, classId, instrument, pupilId: pupilId ?? null, expiresAt };
+    const own = eq(links.teacherId, teacherId);
+    const of = and(own, gt(links.expiresAt, new Date()));
+    return madeWithin(this.db, teacherId, links, values, own, { most: MAX_LINKS, of });
   }
+
+  /** Runs what looks for a link before it makes one: for one teacher one after another. */
+  inTurn = <T>(teacherId: string, run: (links: LinkRepository) => Promise<T>): Promise<T> =>
+    inTurn(this.db, teacherId, (tx) => run(new LinkRepository(tx)));
 
   /** Links of an exercise that still open something, newest first. */
   list(teacherId: string, exerciseId: string): Promise<LinkRow[]> {

@@ -28,6 +28,7 @@ import { receiveBytes } from '../web/receiveBytes';
 import { Refusal } from '../refusal/refusal';
 import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { today } from '../web/today';
+import { ActId } from '../refusal/actId';
 import { PracticeService } from './practice.service';
 
 @ApiTags('practice')
@@ -56,7 +57,12 @@ export class PracticeController {
   @ApiOperation({ summary: 'Hand in a take, with its sound as the body of the request or without' })
   @ApiConsumes('application/octet-stream')
   @ApiBody({ schema: { type: 'string', format: 'binary' } })
-  async handIn(@Param('token') token: string, @Query() dto: HandInDto, @Req() request: Request): Promise<void> {
+  async handIn(
+    @Param('token') token: string,
+    @Query() dto: HandInDto,
+    @Req() request: Request,
+    @ActId() act: string,
+  ): Promise<void> {
     const of = await this.practice.pupilOf(token, request.ip ?? '', today(), dto.line);
     const bytes = await receiveBytes(request, MAX_HAND_IN_BYTES);
     if (bytes === undefined)
@@ -64,7 +70,7 @@ export class PracticeController {
         'too-large',
         `A recording may have ${MAX_HAND_IN_BYTES / 1024 / 1024} MB. Record a shorter piece.`,
       );
-    return this.practice.handIn(of, dto, bytes.length === 0 ? undefined : Buffer.from(bytes));
+    return this.practice.handIn(of, dto, bytes.length === 0 ? undefined : Buffer.from(bytes), act);
   }
 
   @Get('exercises/:id/practice')

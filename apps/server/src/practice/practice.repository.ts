@@ -1,8 +1,17 @@
-import type { HandInDto, HandInView, PracticeDayView, PracticeView, SavePracticeDto, SoundType } from '@cifra/contract';
+import {
+  type HandInDto,
+  type HandInView,
+  MAX_HAND_INS,
+  type PracticeDayView,
+  type PracticeView,
+  type SavePracticeDto,
+  type SoundType,
+} from '@cifra/contract';
 import type { InstrumentId } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
+import { madeWithin } from '../db/once';
 import { onTheList } from '../db/onTheList';
 import { handIns, practice, practiceDays, pupils } from '../db/schema/index';
 
@@ -96,24 +105,16 @@ export class PracticeRepository {
     }));
   }
 
-  async countHandIns({ pupilId, exerciseId }: PracticeOf): Promise<number> {
-    return (
-      (
-        await this.db
-          .select({ n: count() })
-          .from(handIns)
-          .where(and(eq(handIns.pupilId, pupilId), eq(handIns.exerciseId, exerciseId)))
-      )[0]?.n ?? 0
-    );
-  }
-
+  /** @returns false where there are as many as there may be */
   async handIn(
     { teacherId, pupilId, exerciseId, instrument }: PracticeOf,
     { percent, summary, type }: HandInDto,
     sound: Buffer | undefined,
+    id: string,
     at?: Date,
-  ): Promise<void> {
-    await this.db.insert(handIns).values({
+  ): Promise<boolean> {
+    const values = {
+      id,
       teacherId,
       pupilId,
       exerciseId,
@@ -122,7 +123,10 @@ export class PracticeRepository {
       summary,
       ...(at !== undefined && { createdAt: at }),
       ...(sound !== undefined && type !== undefined && { sound, soundType: type }),
-    });
+    };
+    const of = and(eq(handIns.pupilId, pupilId), eq(handIns.exerciseId, exerciseId));
+    const made = await madeWithin(this.db, teacherId, handIns, values, of, { most: MAX_HAND_INS, of });
+    return made !== undefined;
   }
 
   /** Takes of one line, or of all lines by one class's pupils, newest first. */

@@ -11,7 +11,7 @@ import { Injectable } from '@nestjs/common';
 import type { TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
 import { ExerciseService } from '../exercise/exercise.service';
-import { LinkService } from '../link/link.service';
+import { OpenLinkService } from '../link/openLink.service';
 import { notFound, Refusal } from '../refusal/refusal';
 import { looksLikeSound } from './looksLikeSound';
 import { type PracticeOf, PracticeRepository } from './practice.repository';
@@ -21,7 +21,7 @@ import { type PracticeOf, PracticeRepository } from './practice.repository';
 export class PracticeService {
   constructor(
     private readonly practice: PracticeRepository,
-    private readonly links: LinkService,
+    private readonly links: OpenLinkService,
     private readonly exercises: ExerciseService,
     private readonly classes: ClassRepository,
   ) {}
@@ -48,15 +48,14 @@ export class PracticeService {
   }
 
   /** @throws Refusal unreadable where the sound is not what it says; conflict where there are enough already */
-  async handIn(of: PracticeOf, dto: HandInDto, sound: Buffer | undefined): Promise<void> {
+  async handIn(of: PracticeOf, dto: HandInDto, sound: Buffer | undefined, id: string): Promise<void> {
     if (sound !== undefined && (dto.type === undefined || !looksLikeSound(dto.type, sound)))
       throw new Refusal('unreadable', 'This is no recording that can be kept. Record it again.');
-    if ((await this.practice.countHandIns(of)) >= MAX_HAND_INS)
+    if (!(await this.practice.handIn(of, dto, sound, id)))
       throw new Refusal(
         'conflict',
         `There are ${MAX_HAND_INS} takes of this line already. Ask your teacher to clear some.`,
       );
-    await this.practice.handIn(of, dto, sound);
   }
 
   async list(t: TeacherRow, exerciseId: string): Promise<PracticeView[]> {

@@ -6,6 +6,7 @@ import type { TeacherRow } from '../auth/auth.repository';
 import { Teacher } from '../auth/session.guard';
 import { attachment } from '../web/attachment';
 import { RowId } from '../refusal/rowId.pipe';
+import { ActId } from '../refusal/actId';
 import { PrintSetService } from './printSet.service';
 
 /** Pages for a whole class: made in the background, looked after by their id, kept under one address. */
@@ -22,8 +23,9 @@ export class PrintSetController {
     @Param('id', RowId) id: string,
     @Body() dto: MakePrintSetDto,
     @Req() request: Request,
+    @ActId() act: string,
   ): Promise<PrintSetView> {
-    return this.sets.make(t, id, dto, `${request.protocol}://${request.get('host') ?? ''}`);
+    return this.sets.make(t, id, dto, `${request.protocol}://${request.get('host') ?? ''}`, act);
   }
 
   @Get('exercises/:id/print-sets')

@@ -1,7 +1,8 @@
 import type { PrintSetKind, PrintSetView } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, asc, count, desc, eq, lt, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, lt, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
+import { madeWithin } from '../db/once';
 import { printSets } from '../db/schema/index';
 
 export type PrintSetRow = Omit<typeof printSets.$inferSelect, 'file'>;
@@ -52,20 +53,29 @@ export const printSetView = ({
 export class PrintSetRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
 
-  async create(row: {
-    teacherId: string;
-    exerciseId: string;
-    classId: string;
-    kind: PrintSetKind;
-    today: string;
-    codes: boolean;
-    origin: string;
-    total: number;
-    fileName: string;
-  }): Promise<PrintSetRow> {
-    const [made] = await this.db.insert(printSets).values(row).returning(PLAIN);
-    if (made === undefined) throw new Error('an insert returned no row');
-    return made;
+  /**
+   * @param most how many of one teacher's may be in line
+   * @returns the set, with how many of the teacher's are before it; undefined where there are as many as there may be
+   */
+  async create(
+    row: {
+      id: string;
+      teacherId: string;
+      exerciseId: string;
+      classId: string;
+      kind: PrintSetKind;
+      today: string;
+      codes: boolean;
+      origin: string;
+      total: number;
+      fileName: string;
+    },
+    most: number,
+  ): Promise<{ readonly row: PrintSetRow; readonly waiting: number } | undefined> {
+    const own = eq(printSets.teacherId, row.teacherId);
+    const of = and(own, eq(printSets.state, 'working'));
+    const made = await madeWithin(this.db, row.teacherId, printSets, row, own, { most, of });
+    return made === undefined ? undefined : { row: made, waiting: (await this.db.$count(printSets, of)) - 1 };
   }
 
   async find(teacherId: string, id: string): Promise<PrintSetRow | undefined> {
@@ -139,17 +149,6 @@ export class PrintSetRepository {
       id,
       waiting: rows.slice(0, i).filter((r) => r.teacherId === teacherId).length,
     }));
-  }
-
-  async countWorking(teacherId: string): Promise<number> {
-    return (
-      (
-        await this.db
-          .select({ n: count() })
-          .from(printSets)
-          .where(and(eq(printSets.teacherId, teacherId), eq(printSets.state, 'working')))
-      )[0]?.n ?? 0
-    );
   }
 
   /** Begins with the first copy. @returns undefined where the set is not wanted any more */

@@ -83,27 +83,31 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
     exerciseId: string,
     { classId, kind, today, codes }: MakePrintSetDto,
     origin: string,
+    id: string,
   ): Promise<PrintSetView> {
     const day = today ?? new Date().toISOString().slice(0, 10);
-    const waiting = await this.sets.countWorking(t.id);
-    if (waiting >= AT_ONCE)
-      throw new Refusal('busy', 'Other pages of yours are still being made. Wait for them, or stop one.');
     const { exercise, group, copies } = await this.plan(t, exerciseId, classId, kind, day);
-    const row = await this.sets.create({
-      teacherId: t.id,
-      exerciseId,
-      classId,
-      kind,
-      today: day,
-      codes: codes === true,
-      origin,
-      total: copies.length,
-      fileName: attachmentName(`${exercise.title} - ${group.name}.${EXTENSION[kind]}`),
-    });
+    const made = await this.sets.create(
+      {
+        id,
+        teacherId: t.id,
+        exerciseId,
+        classId,
+        kind,
+        today: day,
+        codes: codes === true,
+        origin,
+        total: copies.length,
+        fileName: attachmentName(`${exercise.title} - ${group.name}.${EXTENSION[kind]}`),
+      },
+      AT_ONCE,
+    );
+    if (made === undefined)
+      throw new Refusal('busy', 'Other pages of yours are still being made. Wait for them, or stop one.');
     // The first of everybody comes before the second of anybody.
-    await this.queue.add(QUEUE, row.id, -waiting);
+    await this.queue.add(QUEUE, id, -made.waiting);
     this.wake?.();
-    return printSetView(row);
+    return printSetView(made.row);
   }
 
   async list(t: TeacherRow, exerciseId: string): Promise<PrintSetView[]> {

@@ -122,6 +122,8 @@ export class TermRepository {
   /** Takes one saving back: its notes are not known any more. @returns whether there was such a saving */
   removeMet(classId: string, batch: string): Promise<boolean> {
     return this.db.transaction(async (tx) => {
+      // The class first, as where notes are added.
+      await tx.select({ id: classes.id }).from(classes).where(eq(classes.id, classId)).for('update');
       const rows = await tx
         .delete(met)
         .where(and(eq(met.classId, classId), eq(met.batch, batch)))
@@ -137,7 +139,7 @@ export class TermRepository {
             .for('update');
           await tx
             .update(classes)
-            .set({ known: forget(group?.known ?? []) })
+            .set({ known: forget(group?.known ?? []), version: sql`${classes.version} + 1` })
             .where(eq(classes.id, classId));
         } else {
           const [pupil] = await tx
@@ -147,7 +149,7 @@ export class TermRepository {
             .for('update');
           await tx
             .update(pupils)
-            .set({ known: forget(pupil?.known ?? []) })
+            .set({ known: forget(pupil?.known ?? []), version: sql`${pupils.version} + 1` })
             .where(eq(pupils.id, pupilId));
         }
       }

@@ -1,4 +1,5 @@
 import { parse } from 'content-disposition';
+import { v4 as newId } from 'uuid';
 import { saveAs } from '../ui/saveAs';
 import type { RefusalView } from '@cifra/contract';
 
@@ -41,6 +42,27 @@ export const serverAway = {
   snapshot: (): boolean => away,
 };
 
+/**
+ * Names of what was asked for and not answered, by what it is: asked again after silence it is the same act, and the
+ * server does it once.
+ */
+const unanswered = new Map<string, string>();
+
+/** Sends what changes something under the name of its act. */
+async function act<T>(path: string, what: string, run: (headers: Record<string, string>) => Promise<T>): Promise<T> {
+  const key = `${path} ${what}`;
+  const name = unanswered.get(key) ?? newId();
+  unanswered.set(key, name);
+  try {
+    const answer = await run({ 'Idempotency-Key': name });
+    unanswered.delete(key);
+    return answer;
+  } catch (e) {
+    if (e instanceof RequestError && e.status >= 400 && e.status < 500) unanswered.delete(key);
+    throw e;
+  }
+}
+
 async function send(path: string, init: RequestInit): Promise<Response> {
   let response: Response;
   try {
@@ -64,16 +86,21 @@ async function json<T>(path: string, init: RequestInit): Promise<T> {
   return (response.status === 204 ? undefined : await response.json()) as T;
 }
 
-const withBody = (method: string, body: unknown): RequestInit => ({
+const withBody = (method: string, body: string, headers: Record<string, string> = {}): RequestInit => ({
   method,
-  headers: { 'Content-Type': 'application/json' },
-  body: JSON.stringify(body),
+  headers: { 'Content-Type': 'application/json', ...headers },
+  body,
 });
 
 export const get = <T>(path: string): Promise<T> => json<T>(path, {});
-export const post = <T>(path: string, body?: unknown): Promise<T> =>
-  json<T>(path, body === undefined ? { method: 'POST' } : withBody('POST', body));
-export const put = <T>(path: string, body: unknown): Promise<T> => json<T>(path, withBody('PUT', body));
+const change = <T>(method: string, path: string, body: unknown): Promise<T> => {
+  const text = body === undefined ? undefined : JSON.stringify(body);
+  return act(path, text ?? '', (headers) =>
+    json<T>(path, text === undefined ? { method, headers } : withBody(method, text, headers)),
+  );
+};
+export const post = <T>(path: string, body?: unknown): Promise<T> => change<T>('POST', path, body);
+export const put = <T>(path: string, body: unknown): Promise<T> => change<T>('PUT', path, body);
 export const remove = (path: string): Promise<void> => json<void>(path, { method: 'DELETE' });
 /**
  * Deletes something on the way out: the browser sends it even when the page is gone, and nobody waits for the answer.
@@ -82,16 +109,18 @@ export const removeLeaving = (path: string): void =>
   void fetch(path, { method: 'DELETE', credentials: 'same-origin', keepalive: true }).catch(() => undefined);
 /** Deletes the account whose address is written. */
 export const deleteAccount = (email: string): Promise<void> =>
-  json<void>('/api/account', withBody('DELETE', { email }));
+  json<void>('/api/account', withBody('DELETE', JSON.stringify({ email })));
 export const postBytes = <T>(path: string, bytes: Blob): Promise<T> =>
-  json<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: bytes });
+  act(path, String(bytes.size), (headers) =>
+    json<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream', ...headers }, body: bytes }),
+  );
 
 /** Fetches a file and hands it to the browser's downloads under the name that the server gives. */
 export const download = async (path: string): Promise<void> => take(await send(path, {}));
 
 /** The same for a file that is made from what is sent. */
 export const downloadMade = async (path: string, body: unknown): Promise<void> =>
-  take(await send(path, withBody('POST', body)));
+  take(await send(path, withBody('POST', JSON.stringify(body))));
 
 async function take(response: Response): Promise<void> {
   const header = response.headers.get('Content-Disposition');

@@ -1,5 +1,5 @@
 import type { MarkDto } from '@cifra/contract';
-import { boolean, date, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { boolean, date, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import { assignments } from './assignment';
 import { classes, pupils } from './class';
 
@@ -27,6 +27,7 @@ export const lessonLog = pgTable(
     index('lesson_log_class').on(t.classId, t.day),
     index('lesson_log_pupil').on(t.pupilId),
     index('lesson_log_assignment').on(t.assignmentId),
-    uniqueIndex('lesson_log_once').on(t.pupilId, t.day, t.assignmentId),
+    // One for the lesson as a whole, too, where there is no assignment.
+    unique('lesson_log_once').on(t.pupilId, t.day, t.assignmentId).nullsNotDistinct(),
   ],
 );
