@@ -1,4 +1,5 @@
 // npm run teacher -- e-mail name: adds a teacher while Cifra runs; asks for the password.
+// npm run teacher -- let-in e-mail: lets in who is locked out by wrong passwords.
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -11,7 +12,8 @@ try {
     (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).databaseUrl : undefined);
   if (databaseUrl === undefined)
     throw new Stop('Start Cifra first with npm start, then add the teacher from a second terminal.');
-  if (process.stdin.isTTY) process.stdout.write('Password (at least 10 characters), then Enter and Ctrl+D: ');
+  if (process.stdin.isTTY && process.argv[2] !== 'let-in')
+    process.stdout.write('Password (at least 10 characters), then Enter and Ctrl+D: ');
   const child = spawn('node', [join(ROOT, 'apps/server/dist/addTeacher.js'), ...process.argv.slice(2)], {
     stdio: 'inherit',
     env: { ...process.env, DATABASE_URL: databaseUrl },

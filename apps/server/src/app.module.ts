@@ -21,6 +21,7 @@ import { RefusalFilter } from './refusal/refusal.filter';
 import { SETTINGS, type Settings } from './settings';
 import { AccountModule } from './account/account.module';
 import { Closing } from './web/closing';
+import { requestLog } from './web/requestLog';
 import { AssignmentModule } from './assignment/assignment.module';
 import { DemoModule } from './demo/demo.module';
 import { KitModule } from './kit/kit.module';
@@ -39,13 +40,7 @@ export class AppModule {
           providers: [{ provide: SETTINGS, useValue: settings }],
           exports: [SETTINGS],
         },
-        LoggerModule.forRoot({
-          pinoHttp: {
-            level: settings.logLevel,
-            redact: ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'],
-            autoLogging: { ignore: (r) => r.url === '/health' || r.url?.startsWith('/assets') === true },
-          },
-        }),
+        LoggerModule.forRoot(requestLog(settings.logLevel)),
         DatabaseModule,
         JobsModule,
         WorkerModule,

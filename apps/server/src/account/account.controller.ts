@@ -3,7 +3,8 @@ import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res, StreamableFile
 import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import type { TeacherRow } from '../auth/auth.repository';
-import { SESSION_COOKIE, Teacher } from '../auth/session.guard';
+import { Teacher } from '../auth/session.guard';
+import { SessionCookie } from '../auth/sessionCookie';
 import { attachment } from '../web/attachment';
 import { receiveBytes } from '../web/receiveBytes';
 import { Refusal } from '../refusal/refusal';
@@ -15,7 +16,10 @@ import { MAX_ACCOUNT_BYTES } from './accountFile';
 @ApiTags('account')
 @Controller('api/account')
 export class AccountController {
-  constructor(private readonly account: AccountService) {}
+  constructor(
+    private readonly account: AccountService,
+    private readonly cookie: SessionCookie,
+  ) {}
 
   @Get('file')
   @ApiOperation({ summary: 'Everything of the account as one zip' })
@@ -45,6 +49,6 @@ export class AccountController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
     await this.account.remove(t, email);
-    response.clearCookie(SESSION_COOKIE, { path: '/' });
+    await this.cookie.close(undefined, response);
   }
 }

@@ -1,11 +1,14 @@
 import type { SaveProfileDto } from '@cifra/contract';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, desc, eq, gt, lt, ne, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, lt, ne, notInArray, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { isVersion } from '../db/rows';
 import { sessions, teachers } from '../db/schema/index';
 
 export type TeacherRow = typeof teachers.$inferSelect;
+
+/** Browsers in which one teacher is signed in; with one more the oldest is signed out. */
+export const MOST_SESSIONS = 200;
 
 @Injectable()
 export class AuthRepository {
@@ -56,6 +59,15 @@ export class AuthRepository {
   async openSession(tokenHash: string, teacherId: string, expiresAt: Date): Promise<void> {
     await this.db.delete(sessions).where(lt(sessions.expiresAt, new Date()));
     await this.db.insert(sessions).values({ tokenHash, teacherId, expiresAt });
+    const newest = this.db
+      .select({ tokenHash: sessions.tokenHash })
+      .from(sessions)
+      .where(eq(sessions.teacherId, teacherId))
+      .orderBy(desc(sessions.createdAt))
+      .limit(MOST_SESSIONS);
+    await this.db
+      .delete(sessions)
+      .where(and(eq(sessions.teacherId, teacherId), notInArray(sessions.tokenHash, newest)));
   }
 
   async closeSession(tokenHash: string): Promise<void> {

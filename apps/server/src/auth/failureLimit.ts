@@ -34,7 +34,7 @@ export class FailureLimit {
     try {
       await this.limits[kind].consume(keyOf(subject));
     } catch (e) {
-      if (e instanceof RateLimiterRes) throw tooMany();
+      if (e instanceof RateLimiterRes) throw tooMany(kind);
       throw e;
     }
   }
@@ -55,7 +55,7 @@ export class FailureLimit {
    */
   async check(kind: FailureKind, subject: string): Promise<void> {
     const counted = await this.limits[kind].get(keyOf(subject));
-    if (counted !== null && counted.consumedPoints >= MAX_FAILURES[kind]) throw tooMany();
+    if (counted !== null && counted.consumedPoints >= MAX_FAILURES[kind]) throw tooMany(kind);
   }
 
   /** Counts one that failed. */
@@ -66,5 +66,13 @@ export class FailureLimit {
 
 /** An address may be longer than a key; and it is nobody's business. */
 const keyOf = (subject: string): string => createHash('sha256').update(subject.toLowerCase()).digest('hex');
-const tooMany = (): Refusal =>
-  new Refusal('too-many-attempts', `Too many attempts. Wait ${FAILURE_WINDOW_MINUTES} minutes and try again.`);
+const tooMany = (kind: FailureKind): Refusal =>
+  new Refusal(
+    'too-many-attempts',
+    kind === 'email'
+      ? `Somebody tried wrong passwords for this e-mail address too often. Wait ${FAILURE_WINDOW_MINUTES} minutes and try again. If it was not you, whoever runs Cifra can let you in at once.`
+      : `Too many attempts from here. Wait ${FAILURE_WINDOW_MINUTES} minutes and try again.`,
+  );
+
+/** What has to be forgotten so that somebody is let in: their own failures, by the key of their row. */
+export const failuresKey = (email: string): string => `failed email:${keyOf(email)}`;

@@ -6,7 +6,14 @@ import { Refusal } from '../refusal/refusal';
 import type { TeacherRow } from './auth.repository';
 import { AuthService } from './auth.service';
 
-export const SESSION_COOKIE = 'cifra_session';
+/** Where the application keeps the name of its cookie. */
+export const COOKIE_NAME = 'session cookie';
+/**
+ * The session's cookie. Behind TLS its name says to the browser that nobody but this very host may have set it.
+ *
+ * Source: RFC 6265bis, 4.1.3.2 (`__Host-`).
+ */
+export const sessionCookieName = (tls: boolean): string => (tls ? '__Host-cifra_session' : 'cifra_session');
 const OPEN = 'open-route';
 
 /** Marks a route that needs no session. Every other route is closed. */
@@ -17,7 +24,7 @@ export interface SignedInRequest extends Request {
 }
 
 export const sessionToken = (request: Request): string | undefined =>
-  parse(request.headers.cookie ?? '')[SESSION_COOKIE];
+  parse(request.headers.cookie ?? '')[String(request.app.get(COOKIE_NAME))];
 
 /**
  * Whether a browser that does not say where a request comes from names another origin than the address that it asked

@@ -2,21 +2,21 @@ import type { RefusalView } from '@cifra/contract';
 import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
 import type { Response } from 'express';
 import { Refusal } from './refusal';
+import { safeError } from './safeError';
 
-/** PostgreSQL's codes for a connection that is gone; node-postgres reports the rest by system code or message. */
-const NO_DATABASE =
-  /ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|57P0\d|Connection terminated|connection error and is not queryable|timeout exceeded when trying to connect|08\d{3}|53[1234]\d\d/;
-
+/** Codes of the system and of PostgreSQL for a connection that is gone; a pool says some of it in words alone. */
+const NO_DATABASE = /^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|57P0\d|08\d{3}|53[1234]\d\d)$/;
+const NO_DATABASE_WORDS =
+  /Connection terminated|connection error and is not queryable|timeout exceeded when trying to connect/;
 /** PostgreSQL's codes for what cannot be kept as it is: no date, a sign that no text may hold, a number too large. */
-const NO_DATA = /(^| )22[0-9A-Z]{3}( |$)/;
+const NO_DATA = /^22[0-9A-Z]{3}$/;
+/** PostgreSQL's codes for two that waited for each other. */
+const AT_ONCE = /^40[0-9A-Z]{3}$/;
 
-const codesOf = (e: unknown): string => {
-  const parts: string[] = [];
-  for (let at: unknown = e, depth = 0; at instanceof Error && depth < 4; at = at.cause, depth++) {
-    parts.push(String((at as { code?: unknown }).code ?? ''), at.message.slice(0, 200));
-  }
-  return parts.join(' ');
-};
+const wordsOf = (e: unknown): string =>
+  e instanceof Error
+    ? `${e.message.slice(0, 200)} ${e.cause instanceof Error ? e.cause.message.slice(0, 200) : ''}`
+    : '';
 
 /** Gives every error the one shape; database errors never show or log their parameters. */
 @Catch()
@@ -46,16 +46,24 @@ export class RefusalFilter implements ExceptionFilter {
       response.status(413).json({ code: 'too-large', detail: 'The request is too large.' } satisfies RefusalView);
       return;
     }
-    const codes = codesOf(error);
-    if (NO_DATABASE.test(codes)) {
-      this.log.error(`database not reachable: ${codes.match(NO_DATABASE)?.[0]}`);
+    const { codes } = safeError(error);
+    const has = (which: RegExp): boolean => codes.some((code) => which.test(code));
+    if (has(NO_DATABASE) || NO_DATABASE_WORDS.test(wordsOf(error))) {
+      this.log.error({ codes }, 'database not reachable');
       response.status(503).json({
         code: 'no-database',
         detail: 'The database does not answer. Look whether your last change is there, and try again in a moment.',
       } satisfies RefusalView);
       return;
     }
-    if (NO_DATA.test(codes)) {
+    if (has(AT_ONCE)) {
+      response.status(503).json({
+        code: 'busy',
+        detail: 'Something else was saved at the same moment. Nothing was changed; try again.',
+      } satisfies RefusalView);
+      return;
+    }
+    if (has(NO_DATA)) {
       response.status(400).json({
         code: 'bad-request',
         detail:
@@ -63,11 +71,7 @@ export class RefusalFilter implements ExceptionFilter {
       } satisfies RefusalView);
       return;
     }
-    const first =
-      error instanceof Error
-        ? `${error.name} ${(error.message.split('\nparams:')[0] ?? '').slice(0, 300)}\n${error.stack?.split('\n').slice(-6).join('\n') ?? ''}`
-        : 'unknown';
-    this.log.error(first);
+    this.log.error({ err: error }, 'a request failed');
     response.status(500).json({
       code: 'internal',
       detail: 'Something went wrong on the server. Nothing was changed; try again.',

@@ -40,6 +40,7 @@ export async function startTestServer(change: Partial<Settings> = {}): Promise<T
     host: '127.0.0.1',
     demo: true,
     tls: false,
+    hosts: [],
     webFolder: '/nowhere',
     logLevel: 'silent',
     linkRequests: LINK_REQUESTS,

@@ -39,7 +39,9 @@ export function serveApiPage(app: INestApplication): void {
     }, next);
   });
   SwaggerModule.setup('api/docs', app, document, {
+    // Under the page's own address, so that they are closed with it.
     jsonDocumentUrl: 'api/docs/json',
+    yamlDocumentUrl: 'api/docs/yaml',
     customSiteTitle: 'Cifra API',
     customCss: '.topbar { display: none }',
   });
