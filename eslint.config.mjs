@@ -133,6 +133,7 @@ export default ts.config(
         console: 'readonly',
         URL: 'readonly',
         setTimeout: 'readonly',
+        AbortController: 'readonly',
         clearTimeout: 'readonly',
         setInterval: 'readonly',
         clearInterval: 'readonly',

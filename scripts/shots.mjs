@@ -1,20 +1,19 @@
 // npm run shots: the pictures of docs/screenshots/, taken from the demo data while Cifra runs (or at BASE_URL).
 import { execFileSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from 'playwright-core';
 import { BROWSER } from './lib/browser.mjs';
+import { readRunning } from './lib/running.mjs';
 import { fail, ROOT, Stop } from './lib/steps.mjs';
 
 const DAY_MS = 24 * 3600 * 1000;
 
-const RUNNING = join(ROOT, '.cifra/running.json');
 const FOLDER = join(ROOT, 'docs/screenshots');
 
 async function shots() {
-  const base =
-    process.env.BASE_URL ?? (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).url : undefined);
+  const base = process.env.BASE_URL ?? readRunning()?.url;
   if (base === undefined) throw new Stop('Start Cifra first with npm start.');
   mkdirSync(FOLDER, { recursive: true });
   const browser = await chromium.launch(BROWSER);

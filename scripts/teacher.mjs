@@ -1,15 +1,12 @@
 // npm run teacher -- e-mail name: adds a teacher while Cifra runs; asks for the password.
 // npm run teacher -- let-in e-mail: lets in who is locked out by wrong passwords.
 import { spawn } from 'node:child_process';
-import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { readRunning } from './lib/running.mjs';
 import { fail, ROOT, Stop } from './lib/steps.mjs';
 
-const RUNNING = join(ROOT, '.cifra/running.json');
 try {
-  const databaseUrl =
-    process.env.DATABASE_URL ??
-    (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).databaseUrl : undefined);
+  const databaseUrl = process.env.DATABASE_URL ?? readRunning()?.databaseUrl;
   if (databaseUrl === undefined)
     throw new Stop('Start Cifra first with npm start, then add the teacher from a second terminal.');
   if (process.stdin.isTTY && process.argv[2] !== 'let-in')

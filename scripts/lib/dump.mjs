@@ -1,21 +1,19 @@
-import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
+import { closeSync, existsSync, mkdirSync, openSync, renameSync, rmSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { findBinaries } from './postgres.mjs';
-import { ROOT, run, Stop } from './steps.mjs';
+import { FOLDER, readRunning } from './running.mjs';
+import { run, Stop } from './steps.mjs';
 
 /**
  * The queue of the servers that run: it is made anew from what is not finished, and its divided tables cannot be put
  * back one by one.
  */
 const JOBS = 'jobs';
-const RUNNING = join(ROOT, '.cifra/running.json');
 const two = (n) => String(n).padStart(2, '0');
 
 /** The address of the database: given, or of the Cifra that runs from this folder. */
 export function databaseUrl() {
-  const url =
-    process.env.DATABASE_URL ??
-    (existsSync(RUNNING) ? JSON.parse(readFileSync(RUNNING, 'utf8')).databaseUrl : undefined);
+  const url = process.env.DATABASE_URL ?? readRunning()?.databaseUrl;
   if (url === undefined)
     throw new Stop('Cifra does not run from this folder. Start it with npm start, or set DATABASE_URL.');
   return url;
@@ -37,7 +35,7 @@ function connection(url) {
 }
 
 /** Where backups are kept, and what one of now is called. */
-export function backupName(folder = process.env.CIFRA_BACKUPS ?? join(ROOT, '.cifra/backups'), now = new Date()) {
+export function backupName(folder = process.env.CIFRA_BACKUPS ?? join(FOLDER, 'backups'), now = new Date()) {
   return join(
     folder,
     `cifra ${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())} ${two(now.getHours())}${two(now.getMinutes())}${two(now.getSeconds())}.${String(now.getMilliseconds()).padStart(3, '0')}.dump`,
@@ -49,6 +47,9 @@ export async function dumpDatabase(url, file) {
   mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
   const { address, env } = connection(url);
   const part = `${file}.part`;
+  // Names of children are in it: whoever else is on the machine does not read it, in whatever folder it is.
+  rmSync(part, { force: true });
+  closeSync(openSync(part, 'wx', 0o600));
   try {
     await run(
       program('pg_dump'),

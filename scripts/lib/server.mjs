@@ -5,38 +5,60 @@ import { ROOT, run, Stop } from './steps.mjs';
 
 const MAIN = join(ROOT, 'apps/server/dist/main.js');
 
-const isFree = (port) =>
+/** Why a port cannot be listened on; undefined where it can. */
+const whyNot = (port, host) =>
   new Promise((resolve) => {
     const probe = createServer();
-    probe.on('error', () => resolve(false));
-    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
+    probe.on('error', (e) => resolve(e.code));
+    probe.listen(port, host, () => probe.close(() => resolve(undefined)));
   });
 
-/** The first free port from the one wished for. */
-export async function findPort(wished) {
-  for (let port = wished; port < wished + 50; port++) if (await isFree(port)) return port;
+/** The first free port from the one wished for. What else is wrong with an address the server itself says. */
+export async function findPort(wished, host = '127.0.0.1') {
+  for (let port = wished; port < wished + 50 && port < 65_536; port++)
+    if ((await whyNot(port, host)) !== 'EADDRINUSE') return port;
   throw new Stop(`No free port from ${wished} to ${wished + 49}. Set PORT to another one.`);
 }
 
-/** Migrates, loads the demo when asked for, and serves. @returns the child and a promise of its end */
-export async function startServer({ databaseUrl, port, demo, watch = false, logTo = 'ignore', env = {} }) {
+/** Brings the database up to date, and loads the demo when asked for. @param env everything that the server is told */
+export async function prepare(env) {
+  // Its own last words are the sentence.
+  await run('node', [join(ROOT, 'apps/server/dist/prepare.js')], { env, words: (said) => said });
+}
+
+/** Prepares and serves. @returns the child and a promise of its end */
+export async function startServer({ databaseUrl, port, demo, log, env = {} }) {
   const all = { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), CIFRA_DEMO: demo ? '1' : '0', ...env };
-  await run('node', [join(ROOT, 'apps/server/dist/prepare.js')], { env: all });
-  return watch ? serveWatching(all, logTo) : serve(all, logTo);
+  await prepare(all);
+  return serve(all, log);
+}
+
+/** How a process ends, in words. */
+const endOf = (child) =>
+  new Promise((resolve) => child.once('exit', (code, signal) => resolve(signal ?? `exit code ${code}`)));
+
+async function stop(child, ended) {
+  if (child.exitCode !== null || child.signalCode !== null) return;
+  child.kill('SIGTERM');
+  await ended;
+}
+
+/** Its own process group: the starter alone decides when it stops, so that requests in flight can end. */
+function spawnServer(args, env, log, stdio) {
+  const child = spawn('node', args, { cwd: ROOT, env, detached: true, stdio });
+  if (log !== undefined) for (const stream of [child.stdout, child.stderr]) stream.pipe(log, { end: false });
+  // What nobody wants is read all the same: a full pipe would hold the server.
+  else child.stdout.resume();
+  return child;
 }
 
 /**
  * Serves, and starts anew when what is compiled changes. Node.js keeps the server's word to itself: it is asked
  * instead.
  */
-async function serveWatching(env, logTo) {
-  const child = spawn('node', ['--watch', '--watch-preserve-output', MAIN], {
-    cwd: ROOT,
-    env,
-    detached: true,
-    stdio: ['ignore', logTo, logTo],
-  });
-  const ended = new Promise((resolve) => child.once('exit', resolve));
+export async function serveWatching(env, log) {
+  const child = spawnServer(['--watch', '--watch-preserve-output', MAIN], env, log, ['ignore', 'pipe', 'pipe']);
+  const ended = endOf(child);
   const answers = () =>
     fetch(`http://127.0.0.1:${env.PORT}/health`).then(
       () => true,
@@ -46,40 +68,22 @@ async function serveWatching(env, logTo) {
     if (child.exitCode !== null) throw new Stop('The server ended at once. See .cifra/server.log.');
     await new Promise((resolve) => setTimeout(resolve, 200));
   }
-  return { child, ended, stop: () => endOf(child, ended) };
+  return { child, ended, stop: () => stop(child, ended) };
 }
 
-async function endOf(child, ended) {
-  if (child.exitCode === null) {
-    child.kill('SIGTERM');
-    await ended;
-  }
-}
-
-/** Serves from a database that is ready. @param env everything that the server is told */
-export async function serve(env, logTo = 'ignore') {
-  // Its own process group: the starter alone decides when it stops, so that requests in flight can end.
-  const child = spawn('node', [MAIN], {
-    cwd: ROOT,
-    env,
-    detached: true,
-    stdio: ['ignore', logTo, 'pipe', 'ipc'],
-  });
+/** Serves from a database that is ready. @param env everything that the server is told; @param log a stream, or none */
+export async function serve(env, log) {
+  const child = spawnServer([MAIN], env, log, ['ignore', 'pipe', 'pipe', 'ipc']);
   let errors = '';
   child.stderr.on('data', (chunk) => {
     errors = (errors + chunk).slice(-4000);
   });
-  const ended = new Promise((resolve) => child.once('exit', resolve));
+  const ended = endOf(child);
   await Promise.race([
     new Promise((resolve) => child.on('message', (m) => m === 'listening' && resolve())),
-    ended.then(() => {
-      throw new Stop(`The server ended at once:\n${errors}`);
+    ended.then((how) => {
+      throw new Stop(errors.trim() === '' ? `The server ended at once (${how}).` : errors.trim());
     }),
   ]);
-  return {
-    child,
-    ended,
-    errors: () => errors,
-    stop: () => endOf(child, ended),
-  };
+  return { child, ended, errors: () => errors, stop: () => stop(child, ended) };
 }

@@ -1,6 +1,7 @@
 import { migrateDatabase } from './db/migrate';
 import { seedDemo } from './demo/seed';
 import { readSettings } from './settings';
+import { startRefusal } from './startRefusal';
 
 /** Run by the starter before the server: newest schema, then the demo data when asked for. */
 async function prepare(): Promise<void> {
@@ -10,6 +11,6 @@ async function prepare(): Promise<void> {
 }
 
 prepare().catch((e: unknown) => {
-  process.stderr.write(`${e instanceof Error ? (e.stack ?? e.message) : String(e)}\n`);
+  process.stderr.write(`${startRefusal(e)}\n`);
   process.exitCode = 1;
 });
