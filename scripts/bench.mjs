@@ -1,5 +1,5 @@
 // npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading,
-// typing, playing, listening, load, readers, full, claims.
+// typing, playing, listening, load, readers, full, claims, api.
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureNpmPackages } from './lib/packages.mjs';
 import { fail, Stop } from './lib/steps.mjs';
@@ -15,6 +15,7 @@ const BENCHES = {
   load: async () => (await import('./bench/load.mjs')).benchLoad(),
   readers: async () => (await import('./bench/readers.mjs')).benchReaders(),
   full: async () => (await import('./bench/full.mjs')).benchFull(),
+  api: async () => (await import('./bench/api.mjs')).benchApi(),
   claims: async () => (await import('./bench/claims.mjs')).benchClaims(),
 };
 

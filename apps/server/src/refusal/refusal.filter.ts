@@ -13,6 +13,16 @@ const NO_DATA = /^22[0-9A-Z]{3}$/;
 /** PostgreSQL's codes for two that waited for each other. */
 const AT_ONCE = /^40[0-9A-Z]{3}$/;
 
+/** What the reader of bodies says of one that it cannot read: its size, its encoding, its letters, its compression. */
+function unreadStatus(error: unknown): number | undefined {
+  const { status, expose } = (error ?? {}) as { status?: unknown; expose?: unknown };
+  if (typeof status === 'number' && status >= 400 && status < 500 && expose === true) return status;
+  // Compression that is broken is told by zlib itself.
+  return error instanceof Error && /^(Z_|ERR_|ERR__)/.test(String((error as { code?: unknown }).code))
+    ? 400
+    : undefined;
+}
+
 const wordsOf = (e: unknown): string =>
   e instanceof Error
     ? `${e.message.slice(0, 200)} ${e.cause instanceof Error ? e.cause.message.slice(0, 200) : ''}`
@@ -42,8 +52,12 @@ export class RefusalFilter implements ExceptionFilter {
       response.status(status).json({ code, detail: words } satisfies RefusalView);
       return;
     }
-    if ((error as { type?: string } | null)?.type === 'entity.too.large') {
-      response.status(413).json({ code: 'too-large', detail: 'The request is too large.' } satisfies RefusalView);
+    const unread = unreadStatus(error);
+    if (unread !== undefined) {
+      response.status(unread).json({
+        code: unread === 413 ? 'too-large' : 'bad-request',
+        detail: unread === 413 ? 'The request is too large.' : 'This request cannot be read: send JSON in UTF-8.',
+      } satisfies RefusalView);
       return;
     }
     const { codes } = safeError(error);

@@ -23,11 +23,16 @@ function filled(path: string, { ids, token }: About): string {
   );
 }
 
+/** The address of a route, with the ids and the query that its rule says. */
+export function addressOf(method: string, path: string, about: About): string {
+  const query = RULES[`${method} ${path}`]?.query?.(about.ids);
+  return `${filled(path, about)}${query === undefined ? '' : `?${query}`}`;
+}
+
 /** Sends what its rule says to a route. */
 export function askRoute(agent: ReturnType<TestServer['agent']>, method: string, path: string, about: About) {
   const rule = RULES[`${method} ${path}`];
-  const query = rule?.query?.(about.ids);
-  const request = agent[method as 'get'](`${filled(path, about)}${query === undefined ? '' : `?${query}`}`);
+  const request = agent[method as 'get'](addressOf(method, path, about));
   const body = rule?.body?.(about.ids, about);
   if (body !== undefined) return request.send(body);
   return rule?.for === 'link' || /imports\/file$|account\/file$/.test(path)
