@@ -200,7 +200,8 @@ it(`${MANY} requests that nobody should send`, async () => {
   };
   for (let i = 0; i < MANY; i++) {
     const raw = spoil(ASKED[i % ASKED.length] as string);
-    let [said, ms] = await held(raw);
+    const [said, first] = await held(raw);
+    let ms = first;
     if (isFailure(said)) failed.push(`${said.status} ${told(raw)}`);
     // The machine may have been busy with something else: the least of some counts.
     for (let again = 0; again < 4 && ms > LONGEST_HOLD_MS; again++) ms = Math.min(ms, (await held(raw))[1]);

@@ -60,7 +60,7 @@ export class ChartController {
       this.teaching.find(t, classId),
       exerciseId === undefined ? undefined : this.exercises.find(t.id, exerciseId),
     ]);
-    const bytes = await this.pool.run({
+    const bytes = await this.pool.run(t.id, {
       kind: 'chart',
       instrument: id,
       exercise: exercise?.document,

@@ -3,6 +3,8 @@ import { GRIDS, type LineChoice, MAX_FILE_BYTES } from '@cifra/formats';
 import { Body, Controller, HttpCode, Post, Query, Req } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
+import type { TeacherRow } from '../auth/auth.repository';
+import { Teacher } from '../auth/session.guard';
 import { Refusal, refuseProblems } from '../refusal/refusal';
 import { MusicPool } from '../worker/musicPool';
 import { receiveBytes } from '../web/receiveBytes';
@@ -17,8 +19,9 @@ export class ImportController {
   @HttpCode(200)
   @ApiOperation({ summary: 'Read ABC or MusicXML text' })
   @ApiBody({ schema: { $ref: '#/components/schemas/ImportTextDto' } })
-  readText(@Body() body: ImportTextDto): Promise<ImportView> {
+  readText(@Teacher() t: TeacherRow, @Body() body: ImportTextDto): Promise<ImportView> {
     return this.read(
+      t,
       new TextEncoder().encode(body.text),
       body.part === undefined ? undefined : { part: body.part, voice: body.voice ?? '1' },
     );
@@ -33,6 +36,7 @@ export class ImportController {
   @ApiQuery({ name: 'voice', required: false })
   @ApiQuery({ name: 'grid', enum: GRIDS, required: false })
   async readFile(
+    @Teacher() t: TeacherRow,
     @Req() request: Request,
     @Query('part') part?: string,
     @Query('voice') voice?: string,
@@ -48,6 +52,7 @@ export class ImportController {
     if (bytes === undefined)
       throw refuseProblems([{ code: 'too-large', severity: 'error', facts: { limit: MAX_FILE_BYTES / 1024 / 1024 } }]);
     return this.read(
+      t,
       bytes,
       part === undefined
         ? undefined
@@ -55,8 +60,8 @@ export class ImportController {
     );
   }
 
-  private async read(bytes: Uint8Array, choice: LineChoice | undefined): Promise<ImportView> {
-    const result = await this.pool.run({ kind: 'read', bytes, ...(choice !== undefined && { choice }) });
+  private async read(t: TeacherRow, bytes: Uint8Array, choice: LineChoice | undefined): Promise<ImportView> {
+    const result = await this.pool.run(t.id, { kind: 'read', bytes, ...(choice !== undefined && { choice }) });
     if (!result.ok) throw refuseProblems(result.problems);
     const { value, problems } = result;
     if (value.kind === 'exercise') return { ...value, problems };

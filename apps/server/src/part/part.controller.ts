@@ -61,8 +61,8 @@ export class PartController {
     const day = today ?? new Date().toISOString().slice(0, 10);
     const copy =
       pupil === undefined ? classCopy(group, teaching, chosen, day) : pupilCopy(group, teaching, pupil, day, chosen);
-    const engraved = await this.pool.run({ kind: 'engrave', exercise: exercise.document, copy, paper: size });
-    const bytes = await this.pool.run({
+    const engraved = await this.pool.run(t.id, { kind: 'engrave', exercise: exercise.document, copy, paper: size });
+    const bytes = await this.pool.run(t.id, {
       kind: 'bind',
       title: `${exercise.title}, ${engraved.title}`,
       copies: [engraved],
@@ -86,7 +86,7 @@ export class PartController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
     const { exercise, group, teaching, size } = await this.forClass(t, id, classId, paper);
-    const bytes = await this.pool.run({
+    const bytes = await this.pool.run(t.id, {
       kind: 'sheet',
       exercise: exercise.document,
       instruments: inScoreOrder(group.instruments),
@@ -116,6 +116,7 @@ export class PartController {
     const chosen = this.instrument(instrument);
     const [exercise, teaching] = await Promise.all([this.exercises.find(t.id, id), this.teaching.find(t, classId)]);
     return this.file(
+      t,
       exercise,
       this.format(format),
       { kind: 'part', instrument: chosen, teaching, figures: figures === 'yes' },
@@ -141,6 +142,7 @@ export class PartController {
       throw new Refusal('bad-request', 'The pitch is written or concert.');
     const exercise = await this.exercises.find(t.id, id);
     return this.file(
+      t,
       exercise,
       this.format(format),
       { kind: 'line', pitch: pitch ?? 'written', line: Math.max(0, Math.trunc(Number(line ?? 0)) || 0) },
@@ -150,13 +152,14 @@ export class PartController {
   }
 
   private async file(
+    t: TeacherRow,
     exercise: ExerciseView,
     format: LineFormat,
     of: FileOf,
     what: string,
     response: Response,
   ): Promise<StreamableFile> {
-    const bytes = await this.pool.run({ kind: 'file', format, exercise: exercise.document, of });
+    const bytes = await this.pool.run(t.id, { kind: 'file', format, exercise: exercise.document, of });
     response.setHeader('Content-Disposition', attachment(`${exercise.title} - ${what}.${format}`));
     return new StreamableFile(bytes, { type: FILE_TYPES[format] });
   }

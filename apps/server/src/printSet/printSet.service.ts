@@ -10,7 +10,8 @@ import { JobQueue } from '../jobs/jobQueue';
 import { attachmentName } from '../web/attachment';
 import { notFound, Refusal } from '../refusal/refusal';
 import { MusicPool } from '../worker/musicPool';
-import type { EngravedCopy, PageCopy } from '../worker/task';
+import type { EngravedCopy, PageCopy, Task, TaskResult } from '../worker/task';
+import { refuseLargeLine } from '../worker/workOf';
 import { classCopy, copiesForAll, copyName } from '../class/copies';
 import { PrintSetRepository, type PrintSetRow, printSetView } from './printSet.repository';
 
@@ -87,6 +88,7 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
   ): Promise<PrintSetView> {
     const day = today ?? new Date().toISOString().slice(0, 10);
     const { exercise, group, copies } = await this.plan(t, exerciseId, classId, kind, day);
+    refuseLargeLine('engrave', exercise.document);
     const made = await this.sets.create(
       {
         id,
@@ -177,8 +179,8 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
     if (made === undefined) return;
     const bytes =
       row.kind === 'zip'
-        ? await this.zip(plan, copies, made)
-        : await this.pool.run({ kind: 'bind', title: plan.exercise.title, copies: made });
+        ? await this.zip(row.teacherId, plan, copies, made)
+        : await this.pool.run(row.teacherId, { kind: 'bind', title: plan.exercise.title, copies: made }, true);
     await this.sets.finish(row.id, bytes);
   }
 
@@ -193,12 +195,11 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
     let wanted = true;
     const worker = async (): Promise<void> => {
       for (let i = next++; i < copies.length && wanted && !this.stopping; i = next++) {
-        made[i] = await this.pool.run({
-          kind: 'engrave',
-          exercise: exercise.document,
-          copy: copies[i] as PageCopy,
-          paper: group.paper,
-        });
+        made[i] = await this.pool.run(
+          row.teacherId,
+          { kind: 'engrave', exercise: exercise.document, copy: copies[i] as PageCopy, paper: group.paper },
+          true,
+        );
         if (!(await this.sets.advance(row.id))) wanted = false;
       }
     };
@@ -209,15 +210,18 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
 
   /** Each copy as PDF and for other programs, and the line itself. */
   private async zip(
+    owner: string,
     { exercise: { document, title } }: SetPlan,
     copies: readonly PageCopy[],
     made: readonly EngravedCopy[],
   ): Promise<Uint8Array> {
     const entries: Record<string, Uint8Array> = {};
+    const run = <K extends Task['kind']>(task: Extract<Task, { kind: K }>): Promise<TaskResult[K]> =>
+      this.pool.run<K>(owner, task, true);
     for (const [i, copy] of copies.entries()) {
       const name = copyName(copy, i);
-      entries[`${name}.pdf`] = await this.pool.run({ kind: 'bind', title, copies: [made[i] as EngravedCopy] });
-      entries[`${name}.musicxml`] = await this.pool.run({
+      entries[`${name}.pdf`] = await run({ kind: 'bind', title, copies: [made[i] as EngravedCopy] });
+      entries[`${name}.musicxml`] = await run({
         kind: 'file',
         format: 'musicxml',
         exercise: document,
@@ -225,12 +229,12 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
       });
     }
     for (const format of ['musicxml', 'abc', 'mid', 'json'] as const)
-      entries[`line.${format}`] = await this.pool.run({
+      entries[`line.${format}`] = await run({
         kind: 'file',
         format,
         exercise: document,
         of: { kind: 'line', pitch: 'written', line: 0 },
       });
-    return this.pool.run({ kind: 'zip', entries });
+    return run({ kind: 'zip', entries });
   }
 }

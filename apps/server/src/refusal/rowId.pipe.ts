@@ -1,11 +1,13 @@
-import { Injectable, type PipeTransform } from '@nestjs/common';
-import { notFound } from './refusal';
+import { type ArgumentMetadata, Injectable, type PipeTransform } from '@nestjs/common';
+import { notFound, Refusal } from './refusal';
 
-/** An id that is no UUID names no row: 404, and the database is never asked. */
+/** An id that is no UUID names no row: 404, and the database is never asked. One that is missing is asked for. */
 @Injectable()
 export class RowId implements PipeTransform<string, string> {
-  transform(id: string): string {
-    if (!/^[0-9a-f]{8}-(?:[0-9a-f]{4}-){3}[0-9a-f]{12}$/i.test(id)) throw notFound('entry');
+  transform(id: string | undefined, { type, data }: ArgumentMetadata): string {
+    if (id === undefined && type === 'query')
+      throw new Refusal('bad-request', `Say which: “${data ?? 'id'}” is missing from the address.`);
+    if (typeof id !== 'string' || !/^[0-9a-f]{8}-(?:[0-9a-f]{4}-){3}[0-9a-f]{12}$/i.test(id)) throw notFound('entry');
     return id;
   }
 }
@@ -13,9 +15,9 @@ export class RowId implements PipeTransform<string, string> {
 /** The same for an id that may be left out. */
 @Injectable()
 export class RowIdOrNone extends RowId implements PipeTransform<string | undefined, string | undefined> {
-  override transform(id: string): string;
-  override transform(id: string | undefined): string | undefined;
-  override transform(id: string | undefined): string | undefined {
-    return id === undefined ? undefined : super.transform(id);
+  override transform(id: string, of: ArgumentMetadata): string;
+  override transform(id: string | undefined, of: ArgumentMetadata): string | undefined;
+  override transform(id: string | undefined, of: ArgumentMetadata): string | undefined {
+    return id === undefined ? undefined : super.transform(id, of);
   }
 }

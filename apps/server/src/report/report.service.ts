@@ -71,7 +71,7 @@ export class ReportService {
       },
       dto,
     );
-    const bytes = await this.pool.run({
+    const bytes = await this.pool.run(t.id, {
       kind: 'words',
       page: {
         title: pupil.name,

@@ -2,11 +2,14 @@ import { join } from 'node:path';
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import Piscina from 'piscina';
 import { Refusal } from '../refusal/refusal';
+import { FairQueue, QueueFull } from './fairQueue';
 import type { Task, TaskResult } from './task';
+import { isLong, refuseTooLarge } from './workOf';
 
 export const READ_SECONDS = 4;
 export const PDF_SECONDS = 60;
-const MAX_QUEUE = 64;
+/** What may wait, of everybody and of one teacher. */
+const MOST_WAITING = { all: 64, owner: 16 } as const;
 const WORKER_MEMORY_MB = 400;
 /** As many as the smallest machine has cores; they stay, since starting one loads the engraver anew. */
 const THREADS = 2;
@@ -16,12 +19,12 @@ const THREADS = 2;
 export class MusicPool implements OnApplicationBootstrap, OnApplicationShutdown {
   private readonly log = new Logger(MusicPool.name);
   private stopping = false;
+  private readonly queue = new FairQueue(THREADS, MOST_WAITING);
   private readonly pool = new Piscina({
     // Compiled code in any case: threads load plain JavaScript, also under the test runner.
     filename: join(__dirname, '../../dist/worker/musicWorker.js'),
     minThreads: THREADS,
     maxThreads: THREADS,
-    maxQueue: MAX_QUEUE,
     resourceLimits: { maxOldGenerationSizeMb: WORKER_MEMORY_MB },
   });
 
@@ -34,13 +37,33 @@ export class MusicPool implements OnApplicationBootstrap, OnApplicationShutdown 
     }
   }
 
-  /** @throws Refusal took-too-long when the time is over, busy when too many wait */
-  async run<K extends Task['kind']>(task: Extract<Task, { kind: K }>): Promise<TaskResult[K]> {
+  /**
+   * @param owner whose work it is: everybody has a turn
+   * @param isBackground whether nobody sits and waits for it
+   * @throws Refusal too-large for what cannot be done in time, took-too-long when the time is over, which begins when
+   * the work does, busy when too much waits
+   */
+  async run<K extends Task['kind']>(
+    owner: string,
+    task: Extract<Task, { kind: K }>,
+    isBackground = false,
+  ): Promise<TaskResult[K]> {
+    refuseTooLarge(task);
+    try {
+      return await this.queue.run({ owner, isLong: isLong(task), isBackground }, () => this.begin(task));
+    } catch (e) {
+      if (e instanceof QueueFull)
+        throw new Refusal('busy', 'The server is busy with other pages. Try again in a moment.');
+      throw e;
+    }
+  }
+
+  private async begin<K extends Task['kind']>(task: Extract<Task, { kind: K }>): Promise<TaskResult[K]> {
     const seconds = task.kind === 'read' ? READ_SECONDS : PDF_SECONDS;
     try {
       return (await this.pool.run(task, { signal: AbortSignal.timeout(seconds * 1000) })) as TaskResult[K];
     } catch (e) {
-      const { name, code, message } = e as { name?: string; code?: string; message?: string };
+      const { name, code } = e as { name?: string; code?: string };
       if (name === 'AbortError' || name === 'TimeoutError')
         throw new Refusal(
           'took-too-long',
@@ -51,8 +74,6 @@ export class MusicPool implements OnApplicationBootstrap, OnApplicationShutdown 
           'took-too-long',
           'This needed too much memory and was stopped. Export only this line and try again.',
         );
-      if (message === 'Task queue is at limit')
-        throw new Refusal('busy', 'The server is busy with other pages. Try again in a moment.');
       throw e;
     }
   }
