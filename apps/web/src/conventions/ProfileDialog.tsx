@@ -6,7 +6,7 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { saveProfile } from '../api/resources';
 import { Button } from '../ui/Button';
 import { dtoResolver } from '../ui/dtoResolver';
-import { Modal, ModalFooter } from '../ui/Modal';
+import { Modal, ModalFooter, Unsaved } from '../ui/Modal';
 import { TAB } from '../ui/tab';
 import { useAttempt } from '../ui/useAttempt';
 import { ConventionFields } from './ConventionFields';
@@ -51,6 +51,7 @@ function ProfileForm({ teacher, onClose }: { readonly teacher: TeacherView; read
   });
   return (
     <form noValidate className="space-y-5" onSubmit={(e) => void save(e)}>
+      <Unsaved when={formState.isDirty} />
       <Tabs.Root defaultValue="conventions">
         <Tabs.List aria-label="What you teach by" className="mb-4 flex gap-5 border-b border-line">
           {Object.entries(VIEWS).map(([name, words]) => (

@@ -13,3 +13,12 @@ export function backToDesk(e: Event): void {
   e.preventDefault();
   toDesk();
 }
+
+/** The element that has the keyboard; of a menu that opens a dialog, the button of that menu, since the menu goes. */
+export function keyboardHolder(): HTMLElement | undefined {
+  const has = document.activeElement;
+  if (!(has instanceof HTMLElement) || has === document.body) return undefined;
+  const menu = has.closest('[role="menu"]');
+  const opener = menu === null ? has : document.getElementById(menu.getAttribute('aria-labelledby') ?? '');
+  return opener ?? undefined;
+}

@@ -12,7 +12,7 @@ import { Button } from '../../ui/Button';
 import { CheckField } from '../../ui/CheckField';
 import { dtoResolver } from '../../ui/dtoResolver';
 import { SelectField, TextField } from '../../ui/Field';
-import { Modal, ModalFooter } from '../../ui/Modal';
+import { Modal, ModalFooter, Unsaved } from '../../ui/Modal';
 import { reasonOf } from '../../ui/reason';
 import { FADE_WORDS, todayIso } from '../../words/pageWords';
 import { RUNG_WORDS } from '../../words/practiseWords';
@@ -81,6 +81,7 @@ export function AssignmentDialog({ group, assignment, shelf, pupils, onClose }: 
       title={assignment === undefined ? 'Set a line' : `Change “${assignment.title}”`}
       wide
     >
+      <Unsaved when={formState.isDirty} />
       <form noValidate onSubmit={(e) => void save(e)}>
         <div className="grid gap-4 md:grid-cols-2">
           <SelectField id="work-line" label="Which line" {...register('exerciseId')}>

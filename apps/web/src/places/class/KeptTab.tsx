@@ -170,7 +170,8 @@ export function KeptTab({ group, all }: { readonly group: ClassView; readonly al
       <section aria-label="Delete">
         <h2 className="mb-2 text-[19px]">Delete</h2>
         <p className="mb-3 text-secondary">
-          A pupil is deleted by taking them off the list: links, practice and hand-ins go with them at once.
+          A pupil who is taken off the list is nowhere at once, and is deleted after {KEEP_TAKEN_BACK_DAYS} days with
+          links, practice and hand-ins.
         </p>
         <div className="flex flex-wrap gap-2">
           <Button

@@ -16,7 +16,7 @@ import { useTeacher } from '../../api/resources';
 import { ConventionFields } from '../../conventions/ConventionFields';
 import { Button } from '../../ui/Button';
 import { SelectField, TextField } from '../../ui/Field';
-import { Modal, ModalFooter } from '../../ui/Modal';
+import { Modal, ModalFooter, Unsaved } from '../../ui/Modal';
 import { TAB } from '../../ui/tab';
 import { keyName, signatureCount } from '../../words/caption';
 import { InstrumentsTab } from './InstrumentsTab';
@@ -82,8 +82,16 @@ function ClassForm({
         : shownPupils.some((p) => p.name.trim() === '')
           ? 'Give every pupil a name, or take the empty line out.'
           : undefined;
+  const isChanged =
+    pupils !== undefined ||
+    name !== group.name ||
+    stage !== group.stage ||
+    usualFifths !== (group.usualFifths ?? USUAL_FIFTHS) ||
+    instruments !== group.instruments ||
+    conventions !== group.conventions;
   return (
     <div className="space-y-4">
+      <Unsaved when={isChanged} />
       <div className="grid gap-4 sm:grid-cols-[1fr_13rem_13rem]">
         <TextField id="class-name" label="Name" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
         <SelectField

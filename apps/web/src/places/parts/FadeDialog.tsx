@@ -2,7 +2,7 @@ import { FADE_STEPS, type FadeSchedule, type FadeStep, stepOn } from '@cifra/cor
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../../ui/Button';
-import { Modal, ModalFooter } from '../../ui/Modal';
+import { Modal, ModalFooter, Unsaved } from '../../ui/Modal';
 import { dayWords, FADE_WORDS, todayIso } from '../../words/pageWords';
 import { FadePreview, type FadePreviewRequest } from './FadePreview';
 
@@ -66,6 +66,7 @@ function FadeForm({
   const now = problem === undefined ? stepOn(steps, today) : undefined;
   return (
     <div className="space-y-5">
+      <Unsaved when={steps !== schedule} />
       <div>
         {steps.length === 0 ? (
           <p className="text-secondary">No days yet.</p>

@@ -48,10 +48,11 @@ const inKey = (p: Part): string => `in ${p.instrument.inKey ?? 'C'}, ${signature
 export function InstrumentList({ parts, group, chosen, onChoose, onEditClass }: Props) {
   return (
     <>
-      <div className="border-b border-line bg-panel p-3 md:hidden">
+      <div className="flex items-end gap-2 border-b border-line bg-panel p-3 md:hidden">
         <SelectField
           id="instrument"
           label="Instrument"
+          className="min-w-0 flex-1"
           value={chosen}
           onChange={(e) => onChoose(e.target.value as PartsView)}
         >
@@ -66,6 +67,9 @@ export function InstrumentList({ parts, group, chosen, onChoose, onEditClass }: 
             </option>
           ))}
         </SelectField>
+        <Button className="h-10" onClick={onEditClass} icon={<SlidersHorizontal size={15} aria-hidden />}>
+          Class
+        </Button>
       </div>
       <nav
         aria-label="Instruments"
