@@ -34,7 +34,7 @@ const DIALOGS: readonly {
   { at: () => '/class?see=kept', by: 'Delete the account', opens: /Delete the account\?/ },
 ];
 async function parts(page: Page): Promise<string> {
-  return `${await addressOf(page, 'Lantern Walk')}/parts?view=trumpet`;
+  return `${await addressOf(page, 'Lantern Walk')}/parts/trumpet`;
 }
 
 /** What is typed goes to the dialog, Tab stays in it, and closed it gives the keyboard back. */

@@ -2,7 +2,8 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, firstVisitTest, type Page, test } from './test';
 import { readMusicXml } from '../packages/formats/src/musicxml/readMusicXml';
-import { cell, openLine, openPart, ownTeacher, signInDemo } from './teacher';
+import type { ExerciseView } from '@cifra/contract';
+import { addressOf, cell, openLine, openPart, ownTeacher, signInDemo } from './teacher';
 
 test.beforeEach(async ({ page }) => {
   await signInDemo(page);
@@ -247,4 +248,31 @@ test('a line that an instrument cannot play is said on the list and over the not
     .click();
   await expect(page.locator('.sheet .unplayable').first()).toHaveText(/too (low|high)/, { timeout: 30_000 });
   await expect(page.getByRole('region', { name: 'What does not fit' })).toContainText(/too (low|high) to play/);
+});
+
+test('what is said for one pupil holds for that pupil: which line they play', async ({ page }) => {
+  await signInDemo(page);
+  const { document } = (await (
+    await page.request.get(`/api${await addressOf(page, 'Lantern Walk')}`)
+  ).json()) as ExerciseView;
+  const made = await page.request.post('/api/exercises', {
+    data: { title: 'Two for trumpets', document: { ...document, otherLines: [document.source] } },
+  });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/exercises/${id}/parts/trumpet`);
+  const plays = page.getByLabel('Plays', { exact: true });
+  const whose = page.getByLabel('These pages are for');
+  await whose.selectOption({ label: 'Saskia' });
+  await plays.selectOption({ label: 'Line 2' });
+  await expect(page.getByText('Saskia’s part alone')).toBeVisible();
+  for (const other of ['Davi', 'everyone in the class']) {
+    await whose.selectOption({ label: other });
+    await expect(plays).toHaveValue('0');
+  }
+  await page.reload();
+  await whose.selectOption({ label: 'Saskia' });
+  await expect(plays).toHaveValue('1');
+  await page.getByRole('button', { name: 'As the others' }).click();
+  await expect(plays).toHaveValue('0');
+  await page.request.delete(`/api/exercises/${id}`);
 });

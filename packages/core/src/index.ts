@@ -341,6 +341,7 @@ export {
 } from './page/callSheet';
 export { seatsOf } from './page/seats';
 export { partOf } from './page/pageParts';
+export { forPupil } from './exercise/forPupil';
 export type { BarSum, Finding, FindingCode, FindingFacts, FindingOf, Repair, Weight } from './proof/finding';
 export { prove } from './proof/prove';
 export { applyRepair } from './proof/repair';

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { ClassRepository } from '../class/class.repository';
+import { ClassRepository, pupilIdAt } from '../class/class.repository';
 import type { Database } from '../db/database.module';
 import { ExerciseRepository } from '../exercise/exercise.repository';
 import { KitRepository } from '../kit/kit.repository';
@@ -7,6 +7,7 @@ import { LessonRepository } from '../lesson/lesson.repository';
 import { TermRepository } from '../term/term.repository';
 import { PracticeRepository } from '../practice/practice.repository';
 import { AssignmentRepository } from '../assignment/assignment.repository';
+import type { Exercise } from '@cifra/core';
 import { partOf } from '../refusal/actId';
 import type { BroughtAccount } from './accountFile';
 
@@ -28,6 +29,15 @@ function settled<T extends { readonly pupilId: string; readonly exerciseId: stri
     const [pupilId, exerciseId] = [pupilOf.get(r.pupilId), lineOf.get(r.exerciseId)];
     return pupilId === undefined || exerciseId === undefined ? [] : [{ ...r, pupilId, exerciseId }];
   });
+}
+
+/** A line whose choices for single pupils name them by their new ids; those of nobody who came with it go. */
+function withPupils({ pupilChoices, ...line }: Exercise, pupilOf: Ids): Exercise {
+  const own = Object.entries(pupilChoices ?? {}).flatMap(([old, choice]) => {
+    const id = pupilOf.get(old);
+    return id === undefined ? [] : [[id, choice] as const];
+  });
+  return own.length === 0 ? line : { ...line, pupilChoices: Object.fromEntries(own) };
 }
 
 async function bringClass(
@@ -137,8 +147,13 @@ export async function bringAccount(
   const exercises = new ExerciseRepository(tx);
   const idOf = (what: string, at: number): string => partOf(act, `${what} ${at}`);
   const lineOf = new Map<string, string>();
-  for (const [i, { id, title, document }] of brought.exercises.entries())
-    lineOf.set(id, (await exercises.create(teacherId, { title, document }, idOf('line', i))).id);
+  const pupilOf = new Map(
+    brought.classes.flatMap((c, i) => c.pupils.map((p, place) => [p.id, pupilIdAt(idOf('class', i), place)] as const)),
+  );
+  for (const [i, { id, title, document }] of brought.exercises.entries()) {
+    const content = { title, document: withPupils(document, pupilOf) };
+    lineOf.set(id, (await exercises.create(teacherId, content, idOf('line', i))).id);
+  }
   const there = new Set((await new ClassRepository(tx).list(teacherId)).map((c) => c.id));
   let pupils = 0;
   for (const [i, c] of brought.classes.entries())

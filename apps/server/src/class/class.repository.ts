@@ -34,6 +34,9 @@ const pupilView = ({
   ...row
 }: typeof pupils.$inferSelect): PupilView => present(row) as PupilView;
 
+/** The id of a new pupil, made of the act that lists them and their place in the list. */
+export const pupilIdAt = (act: string, place: number): string => partOf(act, String(place));
+
 @Injectable()
 export class ClassRepository {
   constructor(@Inject(DATABASE) private readonly db: Database) {}
@@ -141,7 +144,7 @@ export class ClassRepository {
         for (const [place, { version, ...pupil }] of listed.entries()) {
           const row = { ...wholeRow(pupils, pupil, ['page', 'known']), place };
           if (pupil.id === undefined) {
-            const id = partOf(act, String(place));
+            const id = pupilIdAt(act, place);
             await madeOnce(tx, pupils, { id, classId, ...row }, eq(pupils.classId, classId));
             continue;
           }

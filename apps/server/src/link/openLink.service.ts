@@ -1,5 +1,5 @@
 import type { AssignmentView, LinkedLine, OpenedLinkView, PupilView } from '@cifra/contract';
-import { addDays, type Exercise, type InstrumentId, isAssignedTo } from '@cifra/core';
+import { addDays, type Exercise, forPupil, type InstrumentId, isAssignedTo } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
 import { AssignmentRepository } from '../assignment/assignment.repository';
 import { AuthRepository } from '../auth/auth.repository';
@@ -23,10 +23,8 @@ const setLately = (assignments: readonly AssignmentView[], today: string): Assig
   assignments.filter((w) => w.due >= addDays(today, -PAST_DAYS)).sort((a, b) => (a.due < b.due ? -1 : 1));
 
 /** The line without what other players' pages hold. */
-function lineFor({ partChoices, notTaken: _n, ...line }: Exercise, instrument: InstrumentId): Exercise {
-  const own = partChoices[instrument];
-  return { ...line, partChoices: own === undefined ? {} : { [instrument]: own } };
-}
+const lineFor = ({ notTaken: _n, ...line }: Exercise, instrument: InstrumentId, pupil?: PupilView): Exercise =>
+  forPupil(line, pupil?.id, instrument);
 
 /** What whoever has a link may see by it. */
 @Injectable()
@@ -187,7 +185,7 @@ export class OpenLinkService {
         : pupilCopy(group, teaching, pupil, today);
     return {
       title: exercise.title,
-      exercise: lineFor(exercise.document, copy.instrument),
+      exercise: lineFor(exercise.document, copy.instrument, pupil),
       instrument: copy.instrument,
       teaching: copy.teaching,
       page: fade === undefined ? copy.page : { ...copy.page, fades: [{ from: addDays(today, -1), step: fade }] },

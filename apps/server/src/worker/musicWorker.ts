@@ -1,5 +1,15 @@
 import { chartWords } from '@cifra/contract/words';
-import { annotate, callSheet, chartNotes, chartPart, notesUsed, partOf, planPages, taughtAs } from '@cifra/core';
+import {
+  annotate,
+  callSheet,
+  chartNotes,
+  chartPart,
+  notesUsed,
+  partOf,
+  planPages,
+  taughtAs,
+  forPupil,
+} from '@cifra/core';
 import { type Engine, engraveCallSheet, engraveChart, engravePart, instrumentTitle } from '@cifra/engrave';
 import { readFile } from '@cifra/formats';
 import { zipSync } from 'fflate';
@@ -23,8 +33,8 @@ async function loadEngine(): Promise<Engine> {
 async function engraveCopy({ exercise, copy, paper }: Extract<Task, { kind: 'engrave' }>): Promise<EngravedCopy> {
   engine ??= loadEngine();
   const loaded = await engine;
-  const { instrument, teaching, page, known, today, name, address } = copy;
-  const plans = planPages(exercise, instrument, teaching, page, { today, known });
+  const { instrument, teaching, page, known, today, name, address, pupilId } = copy;
+  const plans = planPages(forPupil(exercise, pupilId, instrument), instrument, teaching, page, { today, known });
   const pages = engravePart(loaded, plans, {
     paper,
     name,

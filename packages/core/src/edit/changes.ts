@@ -42,7 +42,7 @@ export function changesBetween(before: Exercise, after: Exercise): Changes {
     lines,
     title: before.source.title !== after.source.title,
     owner: before.owner !== after.owner,
-    parts: !dequal(before.partChoices, after.partChoices),
+    parts: !dequal(before.partChoices, after.partChoices) || !dequal(before.pupilChoices, after.pupilChoices),
     lineCount: linesOf(after).length - linesOf(before).length,
   };
 }

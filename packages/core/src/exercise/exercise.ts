@@ -46,6 +46,8 @@ export interface Exercise {
   /** What the teacher tells the players on every page of it. */
   readonly note?: string;
   readonly partChoices: ByInstrument<PartChoice>;
+  /** The same of single pupils, by their ids: it holds in place of their instrument's. */
+  readonly pupilChoices?: Readonly<Record<string, PartChoice>>;
 }
 
 /** Largest things an exercise may hold. */

@@ -122,6 +122,22 @@ const problemSchema = z.strictObject({
 
 const instrumentId = z.custom<InstrumentId>(isInstrumentId, 'no such instrument');
 
+const partChoice = z.strictObject({
+  line: z
+    .int()
+    .min(0)
+    .max(MAX_LINES - 1)
+    .optional(),
+  together: flag,
+  octaves: z.int().min(-4).max(4).optional(),
+  key: z.enum(KEY_CHOICES).optional(),
+  clef: z.enum(CLEFS).optional(),
+  alternatives: z.record(id, z.int().min(-4).max(4)).optional(),
+  easier: z.record(id, z.enum(SIMPLER_BARS)).optional(),
+});
+/** Of how many pupils a line may say something: those of some full classes. */
+const MAX_PUPIL_CHOICES = 500;
+
 const exerciseSchema = z.strictObject({
   owner: z.union([z.literal('concert'), instrumentId]),
   source: lineSchema,
@@ -132,22 +148,11 @@ const exerciseSchema = z.strictObject({
     .optional(),
   notTaken: z.array(problemSchema).max(200).optional(),
   note: text.optional(),
-  partChoices: z.record(
-    instrumentId,
-    z.strictObject({
-      line: z
-        .int()
-        .min(0)
-        .max(MAX_LINES - 1)
-        .optional(),
-      together: flag,
-      octaves: z.int().min(-4).max(4).optional(),
-      key: z.enum(KEY_CHOICES).optional(),
-      clef: z.enum(CLEFS).optional(),
-      alternatives: z.record(id, z.int().min(-4).max(4)).optional(),
-      easier: z.record(id, z.enum(SIMPLER_BARS)).optional(),
-    }),
-  ),
+  partChoices: z.record(instrumentId, partChoice),
+  pupilChoices: z
+    .record(z.uuid(), partChoice)
+    .refine((all) => Object.keys(all).length <= MAX_PUPIL_CHOICES)
+    .optional(),
 });
 
 /**

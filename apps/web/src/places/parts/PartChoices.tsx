@@ -11,7 +11,11 @@ interface Props {
   /** How many lines are played together. */
   readonly lines: number;
   readonly choice: PartChoice;
+  /** Whose page it is, where it is one pupil's. */
+  readonly pupil: string | undefined;
   readonly onChange: (choice: PartChoice) => void;
+  /** Takes away what was chosen for this pupil alone. */
+  readonly onAsOthers?: () => void;
 }
 
 const KEY_WHY = {
@@ -29,7 +33,7 @@ const octaveNote = (o: { outside: number; unplayable: number }): string =>
   o.unplayable > 0 ? `, ${o.unplayable} not playable` : o.outside > 0 ? `, ${o.outside} outside` : ', all suit';
 
 /** Key, octave and clef of one part: what was chosen, why, and what else there is. */
-export function PartChoices({ part, lines, choice, onChange }: Props) {
+export function PartChoices({ part, lines, choice, pupil, onChange, onAsOthers }: Props) {
   const { octave, key, clef } = part.decisions;
   const sensible = octave.options.filter(
     (o) =>
@@ -45,8 +49,20 @@ export function PartChoices({ part, lines, choice, onChange }: Props) {
   return (
     <section className="space-y-2.5 border-b border-line px-4 py-3">
       <div className="flex items-center justify-between">
-        <h2 className="font-sans text-[13px] font-semibold text-secondary">This part</h2>
-        {Object.keys(choice).length > 0 && (
+        <h2 className="font-sans text-[13px] font-semibold text-secondary">
+          {pupil === undefined ? 'This part' : `${pupil}’s part alone`}
+        </h2>
+        {onAsOthers !== undefined && (
+          <Button
+            kind="quiet"
+            className="-my-2 h-7 px-2"
+            onClick={onAsOthers}
+            icon={<RotateCcw size={13} aria-hidden />}
+          >
+            As the others
+          </Button>
+        )}
+        {onAsOthers === undefined && pupil === undefined && Object.keys(choice).length > 0 && (
           <Button
             kind="quiet"
             className="-my-2 h-7 px-2"

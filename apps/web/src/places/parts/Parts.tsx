@@ -1,7 +1,9 @@
 import { type ClassView, type ExerciseView, filledIn, type PupilView } from '@cifra/contract';
 import {
   type ClassKeyOffer,
+  type Exercise,
   fadeStepOf,
+  forPupil,
   type InstrumentId,
   knownNotes,
   linesOf,
@@ -53,11 +55,11 @@ export const Parts = () => (
 );
 
 /** What the page of an instrument is made from: the class's setup, or a pupil's over it. */
-function requestFor(exercise: ExerciseView, group: ClassView, part: Part, pupil: PupilView | undefined): PartRequest {
+function requestFor(exercise: Exercise, group: ClassView, part: Part, pupil: PupilView | undefined): PartRequest {
   const id = part.instrument.id;
   const known = knownNotes(pupil?.known)[id] ?? knownNotes(group.known)[id];
   return {
-    exercise: exercise.document,
+    exercise,
     instrument: id,
     teaching: pupil === undefined ? part.teaching : taughtTo(part.teaching, pupil),
     page: withSetup(group.page, pupil?.page),
@@ -91,19 +93,34 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
       ),
     [exercise.document, parts, teaching],
   );
+  /** The line as the one pupil has it whose pages are shown. */
+  const ofPupil = useMemo(
+    () => forPupil(exercise.document, selection.pupil, (selection.view ?? '') as InstrumentId),
+    [exercise.document, selection.pupil, selection.view],
+  );
   useTitle(exercise.title);
 
   if (!selection.valid) return <Navigate to={selection.fallback} replace />;
-  const part = parts.find((p) => p.instrument.id === selection.view);
-  const players = pupils.filter((p) => p.instrument === part?.instrument.id);
+  const ofClass = parts.find((p) => p.instrument.id === selection.view);
+  const players = pupils.filter((p) => p.instrument === ofClass?.instrument.id);
   const pupil = players.find((p) => p.id === selection.pupil);
+  const line = pupil === undefined ? exercise.document : ofPupil;
+  const part = ofClass === undefined || pupil === undefined ? ofClass : partOf(line, ofClass.instrument.id, teaching);
   const page = withSetup(group.page, pupil?.page);
-  const choice = part === undefined ? {} : (exercise.document.partChoices[part.instrument.id] ?? {});
+  const choice = part === undefined ? {} : (line.partChoices[part.instrument.id] ?? {});
 
   const choosePart = (id: InstrumentId, chosen: PartChoice) =>
     save((before) => {
+      if (pupil !== undefined)
+        // What is said for one pupil holds for that pupil, also where it is as proposed and the others' is not.
+        return { ...before, pupilChoices: { ...before.pupilChoices, [pupil.id]: chosen } };
       const { [id]: _replaced, ...others } = before.partChoices;
       return { ...before, partChoices: Object.keys(chosen).length === 0 ? others : { ...others, [id]: chosen } };
+    });
+  const asOthers = (pupilId: string) =>
+    save(({ pupilChoices, ...before }) => {
+      const { [pupilId]: _own, ...others } = pupilChoices ?? {};
+      return Object.keys(others).length === 0 ? before : { ...before, pupilChoices: others };
     });
   const moveClass = ({ interval, fifths }: ClassKeyOffer) => {
     const before = saving.current();
@@ -130,8 +147,8 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
   const explained =
     part === undefined || chosen === undefined || chosen.line === 0
       ? part
-      : partOf(exercise.document, part.instrument.id, teaching, undefined, chosen.line);
-  const request = part === undefined ? undefined : requestFor(exercise, group, part, pupil);
+      : partOf(line, part.instrument.id, teaching, undefined, chosen.line);
+  const request = part === undefined ? undefined : requestFor(line, group, part, pupil);
   return (
     <>
       <PartsHeader
@@ -165,7 +182,9 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
               <PartPages
                 key={p.instrument.id}
                 part={p}
-                request={requestFor(exercise, group, p, p === part ? pupil : undefined)}
+                request={
+                  p === part ? requestFor(line, group, p, pupil) : requestFor(exercise.document, group, p, undefined)
+                }
                 lazy={part === undefined}
                 chosen={selection.note}
                 onChoose={(note) => selection.chooseNote(note, p.instrument.id)}
@@ -198,7 +217,10 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
                 part={part}
                 lines={linesOf(exercise.document).length}
                 choice={choice}
+                pupil={pupil?.name}
                 onChange={(to) => choosePart(part.instrument.id, to)}
+                {...(pupil !== undefined &&
+                  exercise.document.pupilChoices?.[pupil.id] !== undefined && { onAsOthers: () => asOthers(pupil.id) })}
               />
             )}
             {part !== undefined && (
