@@ -37,6 +37,34 @@ test('signing out closes the door, and leaves nothing of the teacher behind', as
   await expect(page).toHaveURL(/sign-in/);
 });
 
+for (const how of ['the server says that it is over', 'its days are over and no server is there to say so'])
+  test(`a session that ends by itself leaves nothing of the teacher: ${how}`, async ({ page, context }) => {
+    await openDemo(page);
+    await page.goto('/class');
+    await expect(page.getByLabel('Name of pupil 1', { exact: true })).toHaveValue('Isla');
+    const kept = () =>
+      page.evaluate(async () => {
+        const paths: string[] = [];
+        for (const name of await caches.keys())
+          for (const { url } of await (await caches.open(name)).keys()) paths.push(new URL(url).pathname);
+        return paths.filter((path) => path.startsWith('/api/'));
+      });
+    await expect.poll(kept).toContain('/api/classes');
+    if (how.startsWith('the server')) {
+      await context.clearCookies();
+      // No page is loaded anew: the next thing that is asked for tells it.
+      await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+    } else {
+      await page.evaluate(() => localStorage.setItem('cifra.signedInUntil', '1'));
+      await context.setOffline(true);
+      await page.reload();
+    }
+    await expect(page).toHaveURL(/sign-in/);
+    await expect(page.getByLabel('Name of pupil 1', { exact: true })).toHaveCount(0);
+    await expect.poll(kept).toEqual([]);
+    await context.setOffline(false);
+  });
+
 test('the sign-in page works by keyboard alone', async ({ page }) => {
   await page.goto('/sign-in');
   await page.getByLabel('E-mail').focus();

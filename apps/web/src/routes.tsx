@@ -80,7 +80,7 @@ export const router = createBrowserRouter([
             path: '/',
             lazy: async () => ({
               Component: await fetched(async () => {
-                const { lastPlace } = await frame();
+                const { lastPlace } = await import('./frame/session');
                 return () => <Navigate to={lastPlace() === '/' ? '/shelf' : lastPlace()} replace />;
               }),
             }),

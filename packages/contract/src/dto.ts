@@ -40,6 +40,9 @@ export const MAX_ABC_LENGTH = 200_000;
 export const PAPER_NAMES = ['a4', 'letter'] as const;
 export type PaperName = (typeof PAPER_NAMES)[number];
 
+/** How long somebody stays signed in, in days. */
+export const SESSION_DAYS = 30;
+
 export const MIN_PASSWORD = 10;
 const MAX_PASSWORD = 200;
 

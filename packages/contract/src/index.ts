@@ -9,6 +9,7 @@ export {
   SaveExerciseDto,
   MAX_SENTENCE_LENGTH,
   MIN_PASSWORD,
+  SESSION_DAYS,
   SaveProfileDto,
   SentencesDto,
   ConventionsDto,

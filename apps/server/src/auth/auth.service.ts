@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
-import type { ChangePasswordDto, SaveProfileDto, SessionView } from '@cifra/contract';
+import { type ChangePasswordDto, type SaveProfileDto, SESSION_DAYS, type SessionView } from '@cifra/contract';
 import { Injectable } from '@nestjs/common';
 import { notFound, Refusal, staleRefusal } from '../refusal/refusal';
 import { AuthRepository, type TeacherRow } from './auth.repository';
@@ -7,7 +7,6 @@ import { FailureLimit } from './failureLimit';
 import { teacherView } from './teacherView';
 import { EASILY_GUESSED, hashPassword, isEasilyGuessed, verifyPassword } from './password';
 
-export const SESSION_DAYS = 30;
 const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 @Injectable()

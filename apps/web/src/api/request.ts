@@ -26,21 +26,31 @@ const OFFLINE: RefusalView = {
 const isRefusal = (body: unknown): body is RefusalView =>
   typeof body === 'object' && body !== null && 'code' in body && 'detail' in body;
 
-/** Whether the last answer came from the server; kept copies and silence say that it is away. */
-let away = false;
-const listeners = new Set<() => void>();
-function hear(isAway: boolean): void {
-  if (away === isAway) return;
-  away = isAway;
-  for (const l of listeners) l();
+/** Something that is so or not, and who wants to hear of it. */
+function heard() {
+  let is = false;
+  const listeners = new Set<() => void>();
+  return {
+    set(now: boolean): void {
+      if (is === now) return;
+      is = now;
+      for (const l of listeners) l();
+    },
+    subscribe: (listener: () => void): (() => void) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    snapshot: (): boolean => is,
+  };
 }
-export const serverAway = {
-  subscribe: (listener: () => void): (() => void) => {
-    listeners.add(listener);
-    return () => listeners.delete(listener);
-  },
-  snapshot: (): boolean => away,
-};
+
+/** Whether the last answer came from the server; kept copies and silence say that it is away. */
+const away = heard();
+export const serverAway = { subscribe: away.subscribe, snapshot: away.snapshot };
+
+/** Whether the server said that nobody is signed in here any more, whatever was asked for. */
+const over = heard();
+export const sessionEnd = { subscribe: over.subscribe, snapshot: over.snapshot, begin: (): void => over.set(false) };
 
 /**
  * Names of what was asked for and not answered, by what it is: asked again after silence it is the same act, and the
@@ -69,12 +79,13 @@ async function send(path: string, init: RequestInit): Promise<Response> {
     response = await fetch(path, { credentials: 'same-origin', ...init });
   } catch {
     // fetch rejects only when there was no answer.
-    hear(true);
+    away.set(true);
     throw new RequestError(0, OFFLINE);
   }
-  hear(response.headers.has('X-Cifra-Kept'));
+  away.set(response.headers.has('X-Cifra-Kept'));
   if (response.ok) return response;
   const body: unknown = await response.json().catch(() => undefined);
+  if (isRefusal(body) && body.code === 'not-signed-in') over.set(true);
   throw new RequestError(
     response.status,
     isRefusal(body) ? body : { ...OFFLINE, code: 'internal', detail: 'The server gave no proper answer. Try again.' },

@@ -1,14 +1,12 @@
 import { GraduationCap, Library, LogOut, Shapes, Table2, Users } from 'lucide-react';
 import { useState } from 'react';
 import { NavLink, useMatch, useNavigate } from 'react-router';
-import { mutate } from 'swr';
-import { forgetCopies } from '../api/keptCopies';
 import { remove } from '../api/request';
 import { useTeacher } from '../api/resources';
 import { chooseClass, useCurrentClass } from '../classroom/currentClass';
 import { ProfileDialog } from '../conventions/ProfileDialog';
 import { Wordmark } from '../ui/Wordmark';
-import { forgetSavedDrafts } from '../exercise/drafts';
+import { forgetTeacher } from './session';
 
 /** The stations of the work on one line, in order. */
 const STATIONS = [
@@ -29,9 +27,7 @@ export function Rail() {
   const [teaching, setTeaching] = useState(false);
   const signOut = async () => {
     await remove('/api/session');
-    // On a shared computer nothing stays but what the server has not got yet.
-    await Promise.allSettled([forgetSavedDrafts(), forgetCopies()]);
-    await mutate(() => true, undefined, { revalidate: false });
+    await forgetTeacher();
     void navigate('/sign-in');
   };
   return (

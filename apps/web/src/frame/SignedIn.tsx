@@ -1,15 +1,11 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { Navigate, Outlet, useLocation } from 'react-router';
-import { serverAway } from '../api/request';
+import { serverAway, sessionEnd } from '../api/request';
 import { useTeacher } from '../api/resources';
 import { Failure } from '../ui/States';
 import { fetchAhead } from './fetchAhead';
 import { Rail } from './Rail';
-
-const LAST_PLACE = 'cifra.lastPlace';
-
-/** Where the teacher was last, so that coming back opens it again. */
-export const lastPlace = (): string => localStorage.getItem(LAST_PLACE) ?? '/shelf';
+import { forgetTeacher, isSessionOver, keepPlace } from './session';
 
 /** The frame around every place; whoever is not signed in is led to the door. */
 export function SignedIn() {
@@ -18,11 +14,16 @@ export function SignedIn() {
   const away = useSyncExternalStore(serverAway.subscribe, serverAway.snapshot);
   const path = location.pathname + location.search;
   useEffect(() => {
-    if (data !== undefined) localStorage.setItem(LAST_PLACE, path);
+    if (data !== undefined) keepPlace(path);
   }, [data, path]);
   const isIn = data !== undefined;
   useEffect(() => (isIn && import.meta.env.PROD ? fetchAhead() : undefined), [isIn]);
-  if (error?.status === 401) return <Navigate to="/sign-in" replace state={{ from: path }} />;
+  const isOver =
+    useSyncExternalStore(sessionEnd.subscribe, sessionEnd.snapshot) || error?.status === 401 || isSessionOver();
+  useEffect(() => {
+    if (isOver) void forgetTeacher();
+  }, [isOver]);
+  if (isOver) return <Navigate to="/sign-in" replace state={{ from: path }} />;
   if (error !== undefined && data === undefined)
     return <Failure title="Cifra cannot be reached" detail={error.message} onRetry={() => void mutate()} />;
   if (data === undefined) return <div role="status" aria-label="Opening" className="h-full bg-desk" />;

@@ -5,11 +5,11 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { useLocation, useNavigate } from 'react-router';
 import useSWR, { mutate } from 'swr';
-import { get, post } from '../../api/request';
+import { get, post, sessionEnd } from '../../api/request';
 import { Button } from '../../ui/Button';
 import { TextField } from '../../ui/Field';
 import { Wordmark } from '../../ui/Wordmark';
-import { lastPlace } from '../../frame/SignedIn';
+import { beginSession, forgotten, lastPlace } from '../../frame/session';
 import { SampleStaff } from './SampleStaff';
 import { reasonOf } from '../../ui/reason';
 
@@ -29,7 +29,11 @@ export function SignIn() {
     setRefused(undefined);
     setWaiting(true);
     try {
-      await mutate('/api/session', await request(), { revalidate: false });
+      await forgotten();
+      const teacher = await request();
+      beginSession();
+      sessionEnd.begin();
+      await mutate('/api/session', teacher, { revalidate: false });
       void navigate(from, { replace: true });
     } catch (e) {
       setRefused(reasonOf(e));
