@@ -84,7 +84,9 @@ test('a take through the microphone is counted in, listened to, and said in word
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
 
-test("a pupil's recording is handed in with its sound, and the teacher hears it", async ({
+const WAITS = 'There is no network now. Your take waits on this phone and goes to your teacher by itself later.';
+
+test("a pupil's recording waits for the network, is handed in with its sound, and the teacher hears it", async ({
   page,
   browser,
   baseURL,
@@ -96,8 +98,16 @@ test("a pupil's recording is handed in with its sound, and the teacher hears it"
   await phone.getByLabel('To', { exact: true }).selectOption({ label: 'bar 2' });
   await phone.getByRole('tab', { name: 'Listen' }).tap();
   await phone.getByRole('button', { name: 'Record a take' }).tap();
-  await phone.getByRole('button', { name: 'Hand in the recording' }).tap({ timeout: 60_000 });
-  await expect(phone.getByText('Handed in. Your teacher can hear it now.', { exact: true })).toBeVisible();
+  const handIn = phone.getByRole('button', { name: 'Hand in the recording' });
+  await expect(handIn).toBeVisible({ timeout: 60_000 });
+  // At home, without a network: it waits, is there when the phone is opened again, and arrives once by itself.
+  await phone.context().setOffline(true);
+  await handIn.tap();
+  await expect(phone.getByText(WAITS, { exact: true })).toBeVisible();
+  await phone.reload();
+  await expect(phone.getByText(WAITS, { exact: true })).toBeVisible();
+  await phone.context().setOffline(false);
+  await expect(phone.getByText('Your take that waited is handed in now.', { exact: true })).toBeVisible();
   await phone.context().close();
   const line = (await addressOf(page, 'Lantern Walk')).split('/').at(-1) ?? '';
   const [newest] = (await (await page.request.get(`/api/exercises/${line}/hand-ins`)).json()) as HandInView[];

@@ -76,6 +76,33 @@ test('what was opened once, on a first visit, works without a network, and nothi
   await phone.context().close();
 });
 
+test('a phone that opened its link once works at home without a network, and says that it does', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  test.setTimeout(150_000);
+  const phone = await openPhone(page, browser, baseURL ?? '', 'Slow Ferry', 'Flute');
+  await expect(phone.getByText('Works at home without a network.')).toBeVisible({ timeout: 90_000 });
+  // Another day, at home: nothing but the first page was opened at school.
+  const address = phone.url();
+  const context = phone.context();
+  await phone.close();
+  await context.setOffline(true);
+  const home = await context.newPage();
+  await home.goto(address);
+  await expect(home.getByRole('heading', { name: 'Slow Ferry' })).toBeVisible();
+  await home.getByRole('button', { name: 'Practise' }).tap();
+  const part = home.getByRole('region', { name: 'The part' });
+  await expect(part.locator('g.note').first()).toBeVisible({ timeout: 30_000 });
+  await home.getByRole('button', { name: 'Play', exact: true }).tap();
+  await expect(part.locator('.chosen').first()).toBeVisible({ timeout: 20_000 });
+  await home.getByRole('button', { name: 'Stop' }).tap();
+  await home.getByRole('button', { name: 'Drills' }).tap();
+  await expect(home.getByText('Press its figure.')).toBeVisible();
+  await context.close();
+});
+
 test('one link of a pupil opens every line that is set for them, each with its own practice', async ({
   page,
   browser,

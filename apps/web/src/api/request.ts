@@ -59,9 +59,14 @@ export const sessionEnd = { subscribe: over.subscribe, snapshot: over.snapshot, 
 const unanswered = new Map<string, string>();
 
 /** Sends what changes something under the name of its act. */
-async function act<T>(path: string, what: string, run: (headers: Record<string, string>) => Promise<T>): Promise<T> {
+async function act<T>(
+  path: string,
+  what: string,
+  run: (headers: Record<string, string>) => Promise<T>,
+  known?: string,
+): Promise<T> {
   const key = `${path} ${what}`;
-  const name = unanswered.get(key) ?? newId();
+  const name = known ?? unanswered.get(key) ?? newId();
   unanswered.set(key, name);
   try {
     const answer = await run({ 'Idempotency-Key': name });
@@ -121,9 +126,18 @@ export const removeLeaving = (path: string): void =>
 /** Deletes the account whose address is written. */
 export const deleteAccount = (email: string): Promise<void> =>
   json<void>('/api/account', withBody('DELETE', JSON.stringify({ email })));
-export const postBytes = <T>(path: string, bytes: Blob): Promise<T> =>
-  act(path, String(bytes.size), (headers) =>
-    json<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream', ...headers }, body: bytes }),
+/** @param name of the act, where it was given one before: what is sent again later arrives once */
+export const postBytes = <T>(path: string, bytes: Blob, name?: string): Promise<T> =>
+  act(
+    path,
+    String(bytes.size),
+    (headers) =>
+      json<T>(path, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/octet-stream', ...headers },
+        body: bytes,
+      }),
+    name,
   );
 
 /** Fetches a file and hands it to the browser's downloads under the name that the server gives. */

@@ -5,8 +5,11 @@ const FILES = import.meta.glob<string>('./samples/*.flac', { query: '?url', impo
 const LOADED = new Map<TimbreName, Promise<AudioBuffer>>();
 const DECODE_RATE = 44100;
 
+/** Where the sounds of a timbre are. */
+export const timbreFile = (name: TimbreName): string => FILES[`./samples/${name}.flac`] ?? '';
+
 async function fetchTimbre(name: TimbreName): Promise<AudioBuffer> {
-  const response = await fetch(FILES[`./samples/${name}.flac`] ?? '');
+  const response = await fetch(timbreFile(name));
   if (!response.ok) throw new Error(`the sound of the ${name} did not come`);
   // Decoding needs no permission to sound.
   return new OfflineAudioContext(1, 1, DECODE_RATE).decodeAudioData(await response.arrayBuffer());

@@ -13,7 +13,9 @@ import { Wordmark } from '../../ui/Wordmark';
 import { dueWords } from '../../words/classWords';
 import { dayWords, todayIso } from '../../words/pageWords';
 import { ReadPage } from './ReadPage';
-import { handInTake, type LinkedPage, pageName, usePracticeRecord } from './practiceRecord';
+import { type LinkedPage, pageName, usePracticeRecord } from './practiceRecord';
+import { handInTake, TAKE_WAITS, useWaitingTakes } from './takes';
+import { type KeptHere, useKeptHere } from './useKeptHere';
 import { useAttempt } from '../../ui/useAttempt';
 
 // The page is there first; what it is practised and drilled with is fetched after it.
@@ -39,12 +41,16 @@ export function PupilPage() {
     );
   return (
     <Loaded of={opened} what="Your page" className="p-5">
-      {(data) => (
-        <OpenPupilPage key={hereOf(data) ?? ''} opened={data} token={token} onHandedIn={() => void opened.mutate()} />
-      )}
+      {(data) => <OpenPupilPage key={hereOf(data) ?? ''} opened={data} token={token} onHandedIn={opened.mutate} />}
     </Loaded>
   );
 }
+
+const KEPT_WORDS: Readonly<Record<KeptHere, string>> = {
+  keeping: 'Getting ready for home … ',
+  kept: 'Works at home without a network. ',
+  not: '',
+};
 
 const PLACES = {
   page: { name: 'Page', icon: ScrollText },
@@ -64,7 +70,7 @@ function OpenPupilPage({
 }: {
   readonly opened: OpenedLinkView;
   readonly token: string;
-  readonly onHandedIn: () => void;
+  readonly onHandedIn: () => Promise<unknown>;
 }) {
   const line = hereOf(opened);
   const linked = useMemo((): LinkedPage => ({ token, line }), [token, line]);
@@ -76,6 +82,8 @@ function OpenPupilPage({
   const notice = useNotice();
   const attempt = useAttempt();
   const practised = usePracticeRecord(linked, opened);
+  const kept = useKeptHere(token, opened);
+  useWaitingTakes(own ? token : undefined, onHandedIn);
   const go = (to: { readonly place?: Place; readonly line?: string }) => {
     const at = to.place ?? place;
     const line = to.line ?? query.get('line');
@@ -83,8 +91,9 @@ function OpenPupilPage({
   };
   const onHandIn = (recording: Blob | undefined, percent: number, words: string) =>
     attempt(async () => {
-      await handInTake(linked, recording, percent, words);
-      onHandedIn();
+      const how = await handInTake(linked, recording, percent, words);
+      if (how === 'waits') return notice(TAKE_WAITS);
+      void onHandedIn();
       notice(`Handed in. Your teacher can ${recording === undefined ? 'see' : 'hear'} it now.`);
     });
   return (
@@ -144,7 +153,9 @@ function OpenPupilPage({
         className={`${place === 'page' ? '' : 'max-md:hidden'} flex shrink-0 items-center justify-between border-t border-line px-4 py-1.5 text-[12.5px] text-secondary`}
       >
         <Wordmark />
-        <span>Open until {dayWords(expiresAt.slice(0, 10))}</span>
+        <span className="ml-3 flex-1 text-right">
+          {KEPT_WORDS[kept]}Open until {dayWords(expiresAt.slice(0, 10))}
+        </span>
       </footer>
     </div>
   );

@@ -1,7 +1,7 @@
 import type { OpenedLinkView, SavePracticeDto } from '@cifra/contract';
 import type { InstrumentId } from '@cifra/core';
 import { useCallback, useEffect, useRef } from 'react';
-import { postBytes, put, RequestError } from '../../api/request';
+import { put, RequestError } from '../../api/request';
 import { keptScores } from '../../drilling/scores';
 import { keptPractice } from '../../practice/keptPractice';
 import { useNotice } from '../../ui/Notices';
@@ -103,24 +103,4 @@ export function usePracticeRecord(
     };
   }, [own, token, lines, tell, now]);
   return soon;
-}
-
-/** Gives a take to the teacher, with its sound where there is one. */
-export async function handInTake(
-  { token, line }: LinkedPage,
-  recording: Blob | undefined,
-  percent: number,
-  summary: string,
-): Promise<void> {
-  const type = recording?.type.split(';')[0] ?? '';
-  const query = new URLSearchParams({
-    percent: String(percent),
-    summary,
-    ...(line !== undefined && { line }),
-    ...(recording !== undefined && { type }),
-  });
-  await postBytes(
-    `/api/links/open/${encodeURIComponent(token)}/hand-ins?${query.toString()}`,
-    recording ?? new Blob([]),
-  );
 }
