@@ -10,6 +10,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { ensureBuilt } from './lib/build.mjs';
 import { findPort } from './lib/server.mjs';
 import { fail, isRoot } from './lib/steps.mjs';
+import { starterTrial } from './campaign/starter.mjs';
 import { clientOf, FIRST_PORT, healthy, people, standing, world } from './campaign/world.mjs';
 
 const KILLS = Number(process.env.CIFRA_KILLS ?? 1000);
@@ -207,7 +208,17 @@ async function clock(folder) {
   await w.end();
 }
 
-const TRIALS = { kills, wire: brokenWire, disk: fullDisk, clock };
+/** The database killed again and again under Cifra as it is started: nobody but the starter brings it back. */
+async function starter(folder) {
+  const { back, seen, counts } = await starterTrial(folder);
+  judge(
+    `the database killed ${back.length} times under the starter, back after ${Math.max(...back)} ms at most`,
+    seen,
+    counts,
+  );
+}
+
+const TRIALS = { kills, wire: brokenWire, disk: fullDisk, clock, starter };
 
 const all = mkdtempSync(join(tmpdir(), 'cifra-campaign-'));
 // The database runs as somebody else, and has to reach its folder.

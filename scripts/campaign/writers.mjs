@@ -10,7 +10,7 @@ const BUSY_PAUSE_MS = 30;
 export class Writers {
   constructor(base, headers, { group, pupils, exercises, token, pupil }) {
     Object.assign(this, { base, headers, group, pupils, token, pupil, exercises });
-    this.acknowledged = { lines: new Map(), practice: 0, lessons: new Map(), kit: new Set(), met: 0 };
+    this.acknowledged = { lines: new Map(), practice: 0, lessons: new Map(), kit: new Set(), last: new Map() };
     this.counts = { acknowledged: 0, refused: 0, broken: 0 };
     this.statuses = new Map();
     this.stopped = false;
@@ -25,7 +25,7 @@ export class Writers {
       response = await fetch(`${this.base}${path}`, {
         method,
         headers,
-        body: JSON.stringify(body),
+        ...(body !== undefined && { body: JSON.stringify(body) }),
         signal: globalThis.AbortSignal.timeout(20 * SECOND),
       });
       const text = await response.text();
@@ -106,7 +106,59 @@ export class Writers {
       if (answer?.ok) this.acknowledged.kit.add(answer.body.id);
       return answer?.ok === true;
     };
+    // The newest acknowledged of each counts: what stands may be later, never earlier.
+    const last = (what, n, answer) => {
+      if (answer?.ok) this.acknowledged.last.set(what, n);
+      return answer?.ok === true;
+    };
+    const plan = async (n) =>
+      last(
+        'plan',
+        n,
+        await this.send('PUT', `/api/classes/${group.id}/term`, {
+          holidays: [{ from: '2026-10-05', to: '2026-10-09', name: `plan ${n}` }],
+          schedule: [],
+        }),
+      );
+    const seat = async (n) => {
+      const { id, name, instrument } = this.pupils[1];
+      const pupils = [{ id, name, instrument, seat: `seat ${n}` }];
+      return last('seat', n, await this.send('PUT', `/api/classes/${group.id}/pupils`, { pupils }));
+    };
+    const work = async (n) =>
+      last(
+        'work',
+        n,
+        await this.send('POST', `/api/classes/${group.id}/assignments`, {
+          exerciseId: this.exercises[0].id,
+          for: 'class',
+          rungs: [],
+          due: '2026-09-01',
+          note: `work ${n}`,
+        }),
+      );
+    const take = async (n) => {
+      const path = `/api/links/open/${this.token}/hand-ins?percent=50&summary=take%20${n}`;
+      const answer = await this.send('POST', path, undefined, {});
+      // There is room for so many: the teacher clears them.
+      if (answer?.status === 409)
+        for (const { id } of (await this.send('GET', `/api/classes/${group.id}/hand-ins`))?.body ?? [])
+          await this.send('DELETE', `/api/hand-ins/${id}`);
+      if (answer?.status === 409) this.acknowledged.last.delete('take');
+      return last('take', n, answer);
+    };
+    // Met, taken back, met again: what is known is what is written down.
+    const met = async (n) => {
+      const answer = await this.send('POST', `/api/classes/${group.id}/met`, {
+        day: '2026-09-01',
+        entries: [{ instrument: 'flute', notes: ['B6'] }],
+      });
+      if (answer?.ok && answer.body.length > 0)
+        await this.send('DELETE', `/api/classes/${group.id}/met/${answer.body[0].batch}`);
+      return answer?.ok === true && n > 0;
+    };
     this.running = Promise.all([
+      ...[plan, seat, work, take, met].map((step) => this.repeat(step)),
       ...this.exercises.map((_e, at) => this.repeat((n) => line(at, n))),
       this.repeat(practice),
       this.repeat(lesson),
@@ -161,6 +213,33 @@ export class Writers {
     const { rows: kits } = await client.query('select id from kit where class_id = $1', [this.group.id]);
     const kitIds = new Set(kits.map((k) => k.id));
     for (const id of this.acknowledged.kit) if (!kitIds.has(id)) missing.push(`kit ${id}`);
+    await this.checkLast(client, missing, half);
     return { missing, half };
+  }
+
+  /** What stands of each is the newest acknowledged or later; notes are known just where they are written down. */
+  async checkLast(client, missing, half) {
+    const number = async (sql, id) => Number((await client.query(sql, [id])).rows[0]?.n ?? 0);
+    const stands = {
+      plan: await number(
+        "select substr(term->'holidays'->0->>'name', 6) as n from classes where id = $1",
+        this.group.id,
+      ),
+      seat: await number('select substr(seat, 6) as n from pupils where id = $1', this.pupils[1].id),
+      work: await number('select max(substr(note, 6)::int) as n from assignments where class_id = $1', this.group.id),
+      take: await number('select max(substr(summary, 6)::int) as n from hand_ins where pupil_id = $1', this.pupil.id),
+    };
+    for (const [what, n] of this.acknowledged.last)
+      if (stands[what] < n) missing.push(`${what} ${n}, not ${stands[what]}`);
+    const known = await number(
+      `select count(*)::int as n from classes c, jsonb_array_elements(c.known) k
+       where c.id = $1 and k->>'instrument' = 'flute' and k->'notes' ? 'B6'`,
+      this.group.id,
+    );
+    const written = await number(
+      `select count(*)::int as n from met where class_id = $1 and pupil_id is null and notes ? 'B6'`,
+      this.group.id,
+    );
+    if (known !== written) half.push(`a note known ${known} times and written down ${written} times`);
   }
 }
