@@ -1,5 +1,14 @@
-import { expect, test } from './test';
+import { expect, type Page, test } from './test';
 import { openDemo, OWN_PASSWORD, ownTeacher, signIn, untilKept } from './teacher';
+
+/** What this browser keeps of what the server said. */
+const kept = (page: Page): Promise<string[]> =>
+  page.evaluate(async () => {
+    const paths: string[] = [];
+    for (const name of await caches.keys())
+      for (const { url } of await (await caches.open(name)).keys()) paths.push(new URL(url).pathname);
+    return paths.filter((path) => path.startsWith('/api/'));
+  });
 
 test('whoever is not signed in is led to the door and back again', async ({ page }) => {
   await page.goto('/bring');
@@ -22,17 +31,10 @@ test('a wrong password is refused with a sentence, an unfinished form with anoth
 test('signing out closes the door, and leaves nothing of the teacher behind', async ({ page }) => {
   await openDemo(page);
   await untilKept(page, '/api/exercises');
-  const kept = () =>
-    page.evaluate(async () => {
-      const paths: string[] = [];
-      for (const name of await caches.keys())
-        for (const { url } of await (await caches.open(name)).keys()) paths.push(new URL(url).pathname);
-      return paths.filter((path) => path.startsWith('/api/'));
-    });
-  expect(await kept()).toContain('/api/exercises');
+  expect(await kept(page)).toContain('/api/exercises');
   await page.getByRole('button', { name: 'Sign out' }).click();
   await expect(page).toHaveURL(/sign-in/);
-  await expect.poll(kept).toEqual([]);
+  await expect.poll(() => kept(page)).toEqual([]);
   await page.goto('/shelf');
   await expect(page).toHaveURL(/sign-in/);
 });
@@ -42,14 +44,7 @@ for (const how of ['the server says that it is over', 'its days are over and no 
     await openDemo(page);
     await page.goto('/class');
     await expect(page.getByLabel('Name of pupil 1', { exact: true })).toHaveValue('Isla');
-    const kept = () =>
-      page.evaluate(async () => {
-        const paths: string[] = [];
-        for (const name of await caches.keys())
-          for (const { url } of await (await caches.open(name)).keys()) paths.push(new URL(url).pathname);
-        return paths.filter((path) => path.startsWith('/api/'));
-      });
-    await expect.poll(kept).toContain('/api/classes');
+    await expect.poll(() => kept(page)).toContain('/api/classes');
     if (how.startsWith('the server')) {
       await context.clearCookies();
       // No page is loaded anew: the next thing that is asked for tells it.
@@ -61,7 +56,7 @@ for (const how of ['the server says that it is over', 'its days are over and no 
     }
     await expect(page).toHaveURL(/sign-in/);
     await expect(page.getByLabel('Name of pupil 1', { exact: true })).toHaveCount(0);
-    await expect.poll(kept).toEqual([]);
+    await expect.poll(() => kept(page)).toEqual([]);
     await context.setOffline(false);
   });
 
