@@ -77,6 +77,19 @@ describe('what is no music and no sound', () => {
     await hand('audio/ogg', Buffer.concat([Buffer.from([0x1a, 0x45, 0xdf, 0xa3]), Buffer.alloc(50)])).expect(422);
     await hand('text/html', Buffer.from(SCRIPT)).expect(400);
     await hand('image/svg+xml', Buffer.from('<svg onload="alert(1)"/>')).expect(400);
+    // What says that it is JSON is read by nobody else before: an answer comes at once.
+    for (const type of ['application/json', 'application/json; charset=utf-7', 'application/x-www-form-urlencoded'])
+      for (const [path, body] of [
+        ['/api/imports/file', '{"a":1}'],
+        ['/api/account/file', '{"a":1}'],
+      ] as const)
+        await mara.post(path).set('Content-Type', type).send(body).expect(422);
+    await server
+      .agent()
+      .post(`/api/links/open/${token}/hand-ins?percent=50&summary=x&type=audio/webm`)
+      .set('Content-Type', 'application/json')
+      .send('{"a":1}')
+      .expect(422);
     for (const bytes of [Buffer.from(SCRIPT), Buffer.from('MZ\x90\x00'), Buffer.from('%PDF-1.7'), Buffer.alloc(1000)])
       await mara.post('/api/imports/file').set('Content-Type', 'application/octet-stream').send(bytes).expect(422);
   });

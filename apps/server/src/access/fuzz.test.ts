@@ -20,6 +20,8 @@ const MANY = Number(process.env.CIFRA_FUZZ ?? 800);
 const SEED = Number(process.env.CIFRA_SEED ?? 7);
 const LONGEST_HOLD_MS = 50;
 const LOOK_EVERY = 150;
+/** Longer than any page of what is here takes. */
+const LONGEST_ANSWER_MS = 30_000;
 
 let server: TestServer;
 let address: { readonly host: string; readonly port: number };
@@ -81,6 +83,10 @@ const send = ({ method, path, headers, body }: Raw): Promise<Answer> =>
         const code = /"code":"([\w-]+)"/.exec(Buffer.concat(chunks).subarray(0, 200).toString())?.[1];
         resolve({ status: response.statusCode ?? 0, code });
       });
+    });
+    asked.setTimeout(LONGEST_ANSWER_MS, () => {
+      asked.destroy();
+      resolve({ status: 599, code: 'no-answer' });
     });
     asked.on('error', (e: { code?: string }) =>
       ['EPIPE', 'ECONNRESET'].includes(e.code ?? '') ? resolve({ status: CLOSED, code: undefined }) : reject(e),

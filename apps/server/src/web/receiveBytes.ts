@@ -11,6 +11,8 @@ const DISCARD_AT_MOST = 100 * 1024 * 1024;
  */
 export function receiveBytes(request: Request, limit: number): Promise<Uint8Array | undefined> {
   return new Promise((resolve, reject) => {
+    // Somebody else has read it: it never comes again, and nobody waits for it.
+    if (request.readableEnded) return reject(new Error('a body was read before whoever takes it'));
     let chunks: Buffer[] = [];
     let total = 0;
     request.on('data', (chunk: Buffer) => {
