@@ -78,3 +78,18 @@ test('what is found first is done, and only music is pasted', async ({ page }) =
   expect((await text()).replace(/![^!]*!/g, '')).toContain('E2 E2 | F4 | C D E F | G A B c');
   await page.request.delete(`/api/exercises/${id}`);
 });
+
+test('what is typed beside the staff just before the text is closed is in the line', async ({ page }) => {
+  await startLine(page, { title: 'Closed at once', signature: '0' });
+  await play(page, 'g a b c');
+  await play(page, '{abc text}');
+  const text = page.getByRole('textbox', { name: 'The line as ABC text' });
+  await expect(text).toContainText('G A B c');
+  await text.click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('End');
+  await page.keyboard.type(' e f g2 |]');
+  await page.getByRole('button', { name: 'Close the text' }).click();
+  await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(7);
+});

@@ -60,12 +60,13 @@ export function AbcPanel({ writing, state, onClose }: Props) {
     if (host.current === null) return undefined;
     let timer: ReturnType<typeof setTimeout> | undefined;
     let asked = 0;
-    const take = async (editor: EditorView) => {
+    /** @param editor that still shows the text; without one it was closed, and the line has it all the same */
+    const take = async (typed: string, editor: EditorView | undefined) => {
       const mine = ++asked;
-      const doc = editor.state.doc;
-      const read = await readAbcText(doc.toString());
-      if (mine !== asked || view.current !== editor) return;
-      editor.dispatch(
+      timer = undefined;
+      const read = await readAbcText(typed);
+      if (mine !== asked || (editor !== undefined && view.current !== editor)) return;
+      editor?.dispatch(
         setDiagnostics(
           editor.state,
           read.problems.filter((p) => p.line !== undefined || !read.ok).map((p) => diagnosticOf(p, editor.state.doc)),
@@ -90,6 +91,12 @@ export function AbcPanel({ writing, state, onClose }: Props) {
       });
       ownText.current = newest.current.writing.edit.score;
     };
+    const begin = (typed: string, editor: EditorView | undefined): void =>
+      void take(typed, editor).catch((error: unknown) =>
+        newest.current.notice(`The text was not read: ${reasonOf(error)}. With its next change it is tried again.`, {
+          tone: 'warning',
+        }),
+      );
     const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
     const editor = new EditorView({
       parent: host.current,
@@ -107,16 +114,7 @@ export function AbcPanel({ writing, state, onClose }: Props) {
             if (!update.docChanged || update.transactions.some((t) => t.annotation(Transaction.remote) === true))
               return;
             clearTimeout(timer);
-            timer = setTimeout(
-              () =>
-                void take(update.view).catch((error: unknown) =>
-                  newest.current.notice(
-                    `The text was not read: ${reasonOf(error)}. With its next change it is tried again.`,
-                    { tone: 'warning' },
-                  ),
-                ),
-              PAUSE_MS,
-            );
+            timer = setTimeout(() => begin(update.view.state.doc.toString(), update.view), PAUSE_MS);
           }),
           EditorView.theme({
             '&': { fontSize: '13.5px', height: '100%' },
@@ -131,6 +129,8 @@ export function AbcPanel({ writing, state, onClose }: Props) {
     return () => {
       clearTimeout(timer);
       asked += 1;
+      // What was typed just before it was closed is in the line, too.
+      if (timer !== undefined) begin(editor.state.doc.toString(), undefined);
       view.current = undefined;
       editor.destroy();
     };
