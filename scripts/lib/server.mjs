@@ -5,18 +5,24 @@ import { ROOT, run, Stop } from './steps.mjs';
 
 const MAIN = join(ROOT, 'apps/server/dist/main.js');
 
-/** Why a port cannot be listened on; undefined where it can. */
+/** Why an address cannot be listened on; undefined where it can. */
 const whyNot = (port, host) =>
   new Promise((resolve) => {
     const probe = createServer();
-    probe.on('error', (e) => resolve(e.code));
+    probe.on('error', resolve);
     probe.listen(port, host, () => probe.close(() => resolve(undefined)));
   });
 
-/** The first free port from the one wished for. What else is wrong with an address the server itself says. */
+/** The first free port from the one wished for. @throws Stop where nobody can listen there, in the server's words */
 export async function findPort(wished, host = '127.0.0.1') {
-  for (let port = wished; port < wished + 50 && port < 65_536; port++)
-    if ((await whyNot(port, host)) !== 'EADDRINUSE') return port;
+  for (let port = wished; port < wished + 50 && port < 65_536; port++) {
+    const error = await whyNot(port, host);
+    if (error === undefined) return port;
+    if (error.code !== 'EADDRINUSE') {
+      const { startRefusal } = await import(join(ROOT, 'apps/server/dist/startRefusal.js'));
+      throw new Stop(startRefusal(error));
+    }
+  }
   throw new Stop(`No free port from ${wished} to ${wished + 49}. Set PORT to another one.`);
 }
 

@@ -1,5 +1,15 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -38,7 +48,7 @@ function start(env: Record<string, string> = {}): Run {
   left.push(run);
   return run;
 }
-async function until(holds: () => boolean | Promise<boolean>, words: () => string, ms = 25_000): Promise<void> {
+async function until(holds: () => boolean | Promise<boolean>, words: () => string, ms = 60_000): Promise<void> {
   for (const end = Date.now() + ms; Date.now() < end;) {
     if (await holds()) return;
     await new Promise((resolve) => setTimeout(resolve, 50));
@@ -55,7 +65,7 @@ async function refusal(env: Record<string, string> = {}): Promise<string> {
   const run = start(env);
   const before = Date.now();
   expect(await run.ended).toBe(1);
-  expect(Date.now() - before).toBeLessThan(15_000);
+  expect(Date.now() - before).toBeLessThan(20_000);
   expect(run.said()).not.toMatch(/\n {4}at /);
   return run.said();
 }
@@ -72,12 +82,22 @@ afterAll(async () => {
   rmSync(world, { recursive: true, force: true });
 });
 
+// One that failed leaves the folder to the next.
+afterEach(async () => {
+  await Promise.all(left.filter((r) => r.child.exitCode === null && r.child.signalCode === null).map(stop));
+});
+
 it('starts once, whoever starts at the same moment, and says where it runs', async () => {
+  // A lost power left a database that was just being set up: it is thrown away.
+  const half = join(folder, 'postgres.making');
+  mkdirSync(join(half, 'base'), { recursive: true });
+  chmodSync(folder, 0o755);
   const [one, two] = [start(), start()];
   await Promise.race([ready(one), ready(two)]);
-  const [runs, other] = one.said().includes('ready') ? [one, two] : [two, one];
+  const [runs, other] = one.said().includes('Cifra is ready') ? [one, two] : [two, one];
   expect(await other.ended).toBe(1);
   expect(other.said()).toMatch(/Cifra is running already/);
+  expect(existsSync(half)).toBe(false);
   expect(await refusal()).toContain(`Cifra is running already: http://127.0.0.1:${PORT}`);
   expect(statSync(join(folder, 'server.log')).mode & 0o777).toBe(0o600);
   expect(statSync(join(folder, 'running.json')).mode & 0o777).toBe(0o600);
@@ -97,7 +117,7 @@ it('starts once, whoever starts at the same moment, and says where it runs', asy
   const pid = databasePid();
   expect(await stop(runs)).toBe(0);
   expect([isThere(pid), await health(), existsSync(join(folder, 'running.json'))]).toEqual([false, 0, false]);
-}, 90_000);
+}, 240_000);
 
 it('takes no stranger for its own: numbers of processes that a lost power left in its files', async () => {
   const stranger = spawn('sleep', ['60']);
@@ -118,7 +138,7 @@ it('takes no stranger for its own: numbers of processes that a lost power left i
   await ready(again);
   expect(await stop(again)).toBe(0);
   stranger.kill('SIGKILL');
-}, 60_000);
+}, 240_000);
 
 describe('a start that cannot succeed says what to do', () => {
   const moved = (path: string): (() => void) => {
@@ -164,15 +184,4 @@ describe('a start that cannot succeed says what to do', () => {
     expect(await refusal()).toMatch(/There is something else in .*Move it away/);
     back();
   });
-
-  it('and what a lost power left of a database that was just being set up is thrown away', async () => {
-    const back = moved(data);
-    const made = join(folder, 'postgres.making');
-    execFileSync('mkdir', ['-p', join(made, 'base')]);
-    const run = start();
-    await ready(run);
-    expect(existsSync(made)).toBe(false);
-    expect(await stop(run)).toBe(0);
-    back();
-  }, 60_000);
 });
