@@ -221,5 +221,6 @@ it(`${MANY} requests that nobody should send`, async () => {
     taken = [];
   }
   expect(failed).toEqual([]);
-  expect(slow).toEqual([]);
+  // Beside other tests a machine is too busy to say how long a request held the loop: the bench says it.
+  if (process.env.CIFRA_FUZZ !== undefined) expect(slow).toEqual([]);
 }, 3_600_000);
