@@ -1,5 +1,5 @@
 import { expect, type Page, test } from './test';
-import { openLine, openPhone, ownTeacher, untilKept } from './teacher';
+import { openLine, openPhone, ownTeacher } from './teacher';
 
 const wide = (phone: Page) => phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth);
 
@@ -44,38 +44,6 @@ test("a pupil does the week's practice on a phone, and the teacher sees it", asy
   await phone.context().close();
 });
 
-test('what was opened once, on a first visit, works without a network, and nothing done is lost', async ({
-  page,
-  browser,
-  baseURL,
-}) => {
-  test.setTimeout(150_000);
-  const phone = await openPhone(page, browser, baseURL ?? '', 'Slow Ferry', 'Flute');
-  await phone.getByRole('button', { name: 'Practise' }).tap();
-  await expect(phone.getByRole('region', { name: 'The part' }).locator('g.note').first()).toBeVisible({
-    timeout: 30_000,
-  });
-  await untilKept(phone, `/api/links/open/${new URL(phone.url()).pathname.split('/')[2] ?? ''}`);
-  await phone.context().setOffline(true);
-  await phone.reload();
-  await expect(phone.getByRole('region', { name: 'The part' }).locator('g.note').first()).toBeVisible({
-    timeout: 30_000,
-  });
-  await phone.getByRole('checkbox', { name: 'Done: Sing it' }).tap();
-  await phone.getByRole('button', { name: 'Play', exact: true }).tap();
-  await expect(phone.getByRole('region', { name: 'The part' }).locator('.chosen').first()).toBeVisible({
-    timeout: 20_000,
-  });
-  await phone.getByRole('button', { name: 'Stop' }).tap();
-  await phone.getByRole('button', { name: 'Drills' }).tap();
-  await expect(phone.getByText('Press its figure.')).toBeVisible();
-  await phone.getByRole('button', { name: 'Practise' }).tap();
-  await phone.reload();
-  await expect(phone.getByRole('checkbox', { name: 'Done: Sing it' })).toBeChecked();
-  await phone.context().setOffline(false);
-  await phone.context().close();
-});
-
 test('a phone that opened its link once works at home without a network, and says that it does', async ({
   page,
   browser,
@@ -95,11 +63,16 @@ test('a phone that opened its link once works at home without a network, and say
   await home.getByRole('button', { name: 'Practise' }).tap();
   const part = home.getByRole('region', { name: 'The part' });
   await expect(part.locator('g.note').first()).toBeVisible({ timeout: 30_000 });
+  await home.getByRole('checkbox', { name: 'Done: Sing it' }).tap();
   await home.getByRole('button', { name: 'Play', exact: true }).tap();
   await expect(part.locator('.chosen').first()).toBeVisible({ timeout: 20_000 });
   await home.getByRole('button', { name: 'Stop' }).tap();
   await home.getByRole('button', { name: 'Drills' }).tap();
   await expect(home.getByText('Press its figure.')).toBeVisible();
+  await home.getByRole('button', { name: 'Practise' }).tap();
+  // Nothing that was done is lost.
+  await home.reload();
+  await expect(home.getByRole('checkbox', { name: 'Done: Sing it' })).toBeChecked();
   await context.close();
 });
 

@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { openDemo, signInDemo, untilKept } from './teacher';
 import { expect, test } from './test';
-import { fixture, type Head, musicXml, play, saved, startLine } from './writer';
+import { fixture, type Head, musicXml, play, saved, startLine, typeBeside } from './writer';
 
 test.describe.configure({ timeout: 120_000 });
 test.beforeEach(async ({ page }) => signInDemo(page));
@@ -208,16 +208,7 @@ test('text and staff are two sides of one line, and the clipboard carries notes 
   context,
 }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
-  await startLine(page, { title: 'Both Sides', signature: '0' });
-  await play(page, 'g a b c');
-  await play(page, '{abc text}');
-  const text = page.getByRole('textbox', { name: 'The line as ABC text' });
-  await expect(text).toContainText('G A B c');
-  await text.click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.press('ArrowUp');
-  await page.keyboard.press('End');
-  await page.keyboard.type(' e f g2 |]');
+  const text = await typeBeside(page, 'Both Sides');
   await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(7);
   await page.keyboard.type(' ? ');
   await expect(page.locator('.cm-lintRange, .cm-lintPoint').first()).toBeVisible();

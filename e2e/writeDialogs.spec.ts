@@ -1,6 +1,6 @@
 import { signInDemo } from './teacher';
 import { expect, type Page, test } from './test';
-import { play, saved, startLine } from './writer';
+import { play, saved, startLine, typeBeside } from './writer';
 
 test.describe.configure({ timeout: 180_000 });
 test.beforeEach(async ({ page }) => signInDemo(page));
@@ -80,16 +80,7 @@ test('what is found first is done, and only music is pasted', async ({ page }) =
 });
 
 test('what is typed beside the staff just before the text is closed is in the line', async ({ page }) => {
-  await startLine(page, { title: 'Closed at once', signature: '0' });
-  await play(page, 'g a b c');
-  await play(page, '{abc text}');
-  const text = page.getByRole('textbox', { name: 'The line as ABC text' });
-  await expect(text).toContainText('G A B c');
-  await text.click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.press('ArrowUp');
-  await page.keyboard.press('End');
-  await page.keyboard.type(' e f g2 |]');
+  await typeBeside(page, 'Closed at once');
   await page.getByRole('button', { name: 'Close the text' }).click();
   await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(7);
 });

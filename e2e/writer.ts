@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { musicXmlFacts } from './musicXmlFacts';
+import type { Locator } from '@playwright/test';
 import { expect, type Page } from './test';
 
 export interface Head {
@@ -50,6 +51,21 @@ export async function play(page: Page, keys: string): Promise<void> {
 }
 
 /** All that was typed has reached the server. */
+/** A line of four notes with its text open beside it, and five typed after them. */
+export async function typeBeside(page: Page, title: string): Promise<Locator> {
+  await startLine(page, { title, signature: '0' });
+  await play(page, 'g a b c');
+  await play(page, '{abc text}');
+  const text = page.getByRole('textbox', { name: 'The line as ABC text' });
+  await expect(text).toContainText('G A B c');
+  await text.click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('End');
+  await page.keyboard.type(' e f g2 |]');
+  return text;
+}
+
 export const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 15_000 });
 /** What a file of the tests says, as MusicXML is read here. */
 export const fixture = (name: string): unknown =>

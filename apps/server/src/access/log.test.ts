@@ -6,7 +6,7 @@ import request from 'supertest';
 import { askRoute } from '../testing/askRoute';
 import { makeOwned } from '../testing/ownedThings';
 import { RULES } from '../testing/routeRules';
-import { startTestServer, type TestServer } from '../testing/testServer';
+import { PASSWORD, startTestServer, type TestServer } from '../testing/testServer';
 
 /* What a server writes down while everything is asked for, and while its database fails under it. */
 
@@ -35,8 +35,10 @@ it('holds no token, name, word, id or parameter, whatever is asked for and whate
     const { own, line, tokens } = await makeOwned(world, mara, group, 'stopped');
     const about = { ids: own, token: tokens.open, group, line };
     const agent = request.agent(address);
-    const { password } = { password: 'a quiet slow ferry' };
-    const signedIn = await agent.post('/api/session').send({ email: 'mara@school.example', password }).expect(200);
+    const signedIn = await agent
+      .post('/api/session')
+      .send({ email: 'mara@school.example', password: PASSWORD })
+      .expect(200);
     const cookie = /=([^;]+)/.exec(String(signedIn.headers['set-cookie']))?.[1] ?? '';
     const all = async (): Promise<number[]> => {
       const statuses: number[] = [];
@@ -66,7 +68,7 @@ it('holds no token, name, word, id or parameter, whatever is asked for and whate
       ...Object.values(own),
       ...pupils.map((p) => p.name),
       cookie,
-      password,
+      PASSWORD,
       'mara@school.example',
       'Secret',
       'secret',

@@ -12,8 +12,9 @@ import { LessonRepository } from '../lesson/lesson.repository';
 import { TermRepository } from '../term/term.repository';
 import { PracticeRepository } from '../practice/practice.repository';
 import { Refusal } from '../refusal/refusal';
+import { MusicPool } from '../worker/musicPool';
 import { AssignmentRepository } from '../assignment/assignment.repository';
-import { type AccountSound, type BroughtAccount, NoAccount, packAccount, unpackAccount } from './accountFile';
+import { type AccountSound, type BroughtAccount, NoAccount, accountEntries, unpackAccount } from './accountFile';
 import { bringAccount, type BroughtCounts } from './bringAccount';
 
 /** An account as a whole: taken away, brought back, deleted. */
@@ -28,6 +29,7 @@ export class AccountService {
     private readonly kit: KitRepository,
     private readonly terms: TermRepository,
     private readonly practice: PracticeRepository,
+    private readonly pool: MusicPool,
   ) {}
 
   /** Everything of a teacher's as one zip. */
@@ -93,7 +95,7 @@ export class AccountService {
       exercises: await this.exercises.listWhole(t.id),
       classes: await Promise.all((await this.classes.list(t.id)).map(classOf)),
     };
-    return packAccount(account, [...named.values()]);
+    return this.pool.run(t.id, { kind: 'zip', entries: accountEntries(account, [...named.values()]) });
   }
 
   /**

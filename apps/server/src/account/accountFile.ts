@@ -19,7 +19,7 @@ import {
 import { type Exercise, type InstrumentId, isInstrumentId, MAX_TEXT_LENGTH, readExercise } from '@cifra/core';
 import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { attachmentName } from '../web/attachment';
 import { looksLikeSound } from '../practice/looksLikeSound';
 import { upgradedAccount } from './upgradedAccount';
@@ -39,8 +39,11 @@ export interface AccountSound {
 
 const soundPath = (name: string): string => `sounds/${attachmentName(name)}`;
 
-/** Packs an account: one file with everything, each line as a file of its own, and the recordings. */
-export function packAccount(account: AccountFile, sounds: readonly AccountSound[]): Uint8Array {
+/** What an account's zip holds: one file with everything, each line as a file of its own, and the recordings. */
+export function accountEntries(
+  account: AccountFile,
+  sounds: readonly AccountSound[],
+): Readonly<Record<string, Uint8Array>> {
   const files: Record<string, Uint8Array> = { [MAIN]: strToU8(JSON.stringify(account, undefined, 1)) };
   account.exercises.forEach((e, i) => {
     files[`lines/${String(i + 1).padStart(3, '0')} ${attachmentName(e.title)}.json`] = strToU8(
@@ -48,7 +51,7 @@ export function packAccount(account: AccountFile, sounds: readonly AccountSound[
     );
   });
   for (const s of sounds) files[soundPath(s.name)] = s.bytes;
-  return zipSync(files, { level: 6 });
+  return files;
 }
 
 /** Why a file is no account: what it is about, in words. */

@@ -165,7 +165,7 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
       await this.makeFile(teacher, row);
     } catch (e) {
       if (this.stopping) throw e;
-      this.log.error({ err: e, set: id }, 'a set of pages could not be made');
+      this.log.error({ err: e }, 'a set of pages could not be made');
       await this.sets.fail(id, e instanceof Refusal ? e.message : 'The pages could not be made. Try again.');
     }
   }

@@ -6,9 +6,11 @@ import type { TestServer } from '../testing/testServer';
 let server: TestServer;
 let mara: ReturnType<TestServer['agent']>;
 let practice: string;
+let classId: string;
 beforeAll(async () => {
   const opened = await openDemoClass('Harbour Steps');
   ({ server, mara } = opened);
+  classId = opened.group.id;
   const [pupil] = (await mara.get(`/api/classes/${opened.group.id}/pupils`)).body as PupilView[];
   const link = (
     await mara
@@ -90,6 +92,21 @@ describe('a large body', () => {
       });
       expect([status, held < 50]).toEqual([400, true]);
     }
+  });
+
+  it.each([
+    ['40,000 empty pupils', { pupils: new Array(40_000).fill({}) }],
+    ['40,000 pupils in a list in the list', { pupils: [new Array(40_000).fill({})] }],
+    [
+      '100 pupils with 1,000 rows each',
+      { pupils: new Array(100).fill({ page: { rows: { brass: new Array(1_000).fill({}) } } }) },
+    ],
+  ])('of a teacher, with %s, holds nobody either', async (_name, body) => {
+    let status = 0;
+    const held = await longestHold(async () => {
+      status = (await mara.put(`/api/classes/${classId}/pupils`).send(body)).status;
+    });
+    expect([status, held < 50]).toEqual([400, true]);
   });
 
   it('of an exercise is read of its teacher', async () => {

@@ -17,6 +17,9 @@ export function chooseClass(id: string): void {
   for (const l of listeners) l();
 }
 
+/** Forgets which class that was. */
+export const forgetClass = (): void => localStorage.removeItem(KEY);
+
 export interface CurrentClass extends Loading<ClassView> {
   readonly all: readonly ClassView[];
 }

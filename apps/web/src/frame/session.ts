@@ -1,6 +1,7 @@
 import { SESSION_DAYS } from '@cifra/contract';
 import { mutate } from 'swr';
 import { forgetCopies } from '../api/keptCopies';
+import { forgetClass } from '../classroom/currentClass';
 import { forgetSavedDrafts } from '../exercise/drafts';
 
 const UNTIL = 'cifra.signedInUntil';
@@ -31,7 +32,8 @@ export const forgotten = (): Promise<void> => forgetting;
 
 async function forget(): Promise<void> {
   localStorage.removeItem(UNTIL);
-  localStorage.removeItem('cifra.class');
+  localStorage.removeItem(LAST_PLACE);
+  forgetClass();
   await Promise.allSettled([forgetSavedDrafts(), forgetCopies()]);
   await mutate(() => true, undefined, { revalidate: false });
 }
