@@ -22,6 +22,7 @@ export {
   KnownDto,
   ListedPupilDto,
   MAX_CLASSES,
+  MAX_EXERCISES,
   MAX_PUPILS,
   SaveClassDto,
   SavePupilsDto,

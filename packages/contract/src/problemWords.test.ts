@@ -16,6 +16,8 @@ const FACTS: Readonly<Partial<Record<Problem['code'], Record<string, string | nu
   'zip-too-large': { limit: 20 },
   'too-many-measures': { measures: 5000, limit: 1024 },
   'too-many-notes': { limit: 96 },
+  'too-many-slurs': { slurs: 5000, limit: 2048 },
+  'line-too-long': { notes: 5000, limit: 2048 },
   'percussion-part': { part: 'Drums' },
   'tablature-part': { part: 'Guitar' },
   'measure-too-long': { filled: '5', full: '4' },

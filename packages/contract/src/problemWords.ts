@@ -54,6 +54,10 @@ const WORDS: Readonly<Record<ProblemCode, Words>> = {
   'no-such-voice': 'The part has no such voice. Choose one from the list.',
   'too-many-measures': (f) => `The line has ${f.measures} bars; ${f.limit} is the most. Bring in a shorter section.`,
   'too-many-notes': (f) => `There are more than ${f.limit} notes in one bar. Check the bar lines.`,
+  'line-too-long': (f) =>
+    `There are ${f.notes} notes and rests in it; ${f.limit}, all lines together, is the most. Make two lines of it.`,
+  'too-many-slurs': (f) =>
+    `There are ${f.slurs} slurs and hairpins in it; ${f.limit}, all lines together, is the most. Take some out.`,
   'percussion-part': (f) => `${f.part} is a percussion part: it has no pitches to finger. Choose another part.`,
   'tablature-part': (f) => `${f.part} is tablature. Choose the staff with notes.`,
   'measure-too-long': (f) =>

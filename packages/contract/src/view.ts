@@ -209,10 +209,10 @@ export interface OpenedLinkView {
   readonly expiresAt: string;
 }
 
-/** Everything of an account, as it is taken away and brought back. */
+/** Everything of an account, as it is taken away and brought back; in its zip lines and classes are files. */
 export interface AccountFile {
   readonly cifra: 'account';
-  readonly version: 2;
+  readonly version: 3;
   readonly teacher: Pick<TeacherView, 'name' | 'conventions' | 'sentences' | 'practice' | 'keepMonths'>;
   readonly exercises: readonly { readonly id: string; readonly title: string; readonly document: Exercise }[];
   readonly classes: readonly AccountClass[];

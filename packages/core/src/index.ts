@@ -187,16 +187,16 @@ export {
 } from './instrument/ownInstrument';
 export { finger, isOpenOnly } from './instrument/finger';
 export { figureQuestion, figureConvention, taughtAs } from './instrument/taught';
+export { type Exercise, type KeyChoice, type PageOwner, type PartChoice } from './exercise/exercise';
 export {
-  type Exercise,
-  type KeyChoice,
   MAX_EVENTS_PER_MEASURE,
   MAX_MEASURES,
+  MAX_NOTES,
   MAX_SYLLABLE_LENGTH,
   MAX_TEXT_LENGTH,
-  type PageOwner,
-  type PartChoice,
-} from './exercise/exercise';
+  notesIn,
+  sizeFault,
+} from './exercise/limits';
 export { readExercise } from './exercise/exerciseSchema';
 export { realize, toPage } from './exercise/realize';
 export { linesOf, MAX_LINES, withLine, withLines } from './exercise/lines';

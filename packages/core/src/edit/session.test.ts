@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import type { Exercise } from '../exercise/exercise';
+import { MAX_NOTES } from '../exercise/limits';
 import { linesOf, MAX_LINES } from '../exercise/lines';
 import { parsePitch, type Written } from '../pitch/pitch';
 import type { Score } from '../score/score';
@@ -55,6 +56,17 @@ const often = (turn: (s: EditSession) => EditSession, s: EditSession): EditSessi
   Array.from({ length: 40 }).reduce<EditSession>((now) => turn(now), s);
 
 describe('an exercise while it is edited', () => {
+  it('takes no note beyond the most of all lines together, says so, and lets notes go', () => {
+    const half = Array.from({ length: MAX_NOTES / 8 }, () => 'C4 D4 E4 F4').join(' | ');
+    const full = openSession({ ...exercise(line<Written>(half)), otherLines: [line<Written>(half)] });
+    const refused = write(full, 'G4');
+    expect(refused.refused).toMatchObject({ code: 'line-too-long', facts: { notes: MAX_NOTES + 1 } });
+    expect(refused.exercise).toBe(full.exercise);
+    const shorter = doCommand(full, { kind: 'remove', back: true, mode: 'push' });
+    expect(shorter.refused).toBeUndefined();
+    expect(write(shorter, 'G4').refused).toBeUndefined();
+  });
+
   it('whatever was done, all of it can be taken back and done again, and the caret stands in a line that is there', () => {
     fc.assert(
       fc.property(arbitraryScore(3), fc.array(anything, { maxLength: 15 }), (score, doings) => {

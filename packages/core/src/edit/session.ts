@@ -1,5 +1,6 @@
 import { dequal } from 'dequal';
 import type { Exercise } from '../exercise/exercise';
+import { sizeFault } from '../exercise/limits';
 import { linesOf, MAX_LINES, withLine, withLines } from '../exercise/lines';
 import type { Problem } from '../problem/problem';
 import { applyCommand } from './applyCommand';
@@ -86,6 +87,8 @@ export function doCommand(session: EditSession, command: Command): EditSession {
   }
   const { score, caret, anchor } = result.value;
   const exercise = score === before.score ? session.exercise : withLine(session.exercise, session.line, score);
+  const tooLarge = exercise === session.exercise ? undefined : sizeFault(linesOf(exercise));
+  if (tooLarge !== undefined) return { ...session, refused: tooLarge };
   return changeExercise(session, exercise, { caret, ...(anchor !== undefined && { anchor }) });
 }
 

@@ -49,9 +49,3 @@ export interface Exercise {
   /** The same of single pupils, by their ids: it holds in place of their instrument's. */
   readonly pupilChoices?: Readonly<Record<string, PartChoice>>;
 }
-
-/** Largest things an exercise may hold. */
-export const MAX_MEASURES = 1024;
-export const MAX_EVENTS_PER_MEASURE = 96;
-export const MAX_TEXT_LENGTH = 200;
-export const MAX_SYLLABLE_LENGTH = 40;

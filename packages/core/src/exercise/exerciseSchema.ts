@@ -8,20 +8,27 @@ import { failure, type Problem, PROBLEM_CODES, type Result, success } from '../p
 import { CHORD_KIND, MAX_CHORD_KIND } from '../score/chordSymbol';
 import { NOTE_VALUES } from '../score/duration';
 import { ARTICULATIONS, DYNAMICS, NAVIGATION_SIGNS } from '../score/score';
+import { type Exercise, KEY_CHOICES, SIMPLER_BARS } from './exercise';
 import {
-  type Exercise,
-  KEY_CHOICES,
   MAX_EVENTS_PER_MEASURE,
   MAX_MEASURES,
+  MAX_NOTES,
   MAX_SYLLABLE_LENGTH,
   MAX_TEXT_LENGTH,
-  SIMPLER_BARS,
-} from './exercise';
+  sizeFault,
+} from './limits';
 import { linesOf, MAX_LINES } from './lines';
 
 const text = z.string().max(MAX_TEXT_LENGTH);
 const id = z.string().regex(/^[A-Za-z][\w-]{0,39}$/);
 const flag = z.boolean().optional();
+
+/** A list whose length is looked at before what is in it. */
+const list = <T extends z.ZodType>(of: T, most: number) => z.array(z.unknown()).max(most).pipe(z.array(of));
+/** The same of a table by names. */
+const table = <K extends z.core.$ZodRecordKey, T extends z.ZodType>(by: K, of: T, most: number) =>
+  z.custom<Record<string, unknown>>((v) => namesIn(v) <= most).pipe(z.record(by, of));
+const namesIn = (v: unknown): number => (typeof v === 'object' && v !== null ? Object.keys(v).length : 0);
 
 const pitchSchema = z.strictObject({
   step: z.enum(STEPS),
@@ -55,7 +62,7 @@ const eventSchema = z.discriminatedUnion('kind', [
     ...eventBase,
     pitch: pitchSchema,
     tie: flag,
-    articulations: z.array(z.enum(ARTICULATIONS)).max(5).optional(),
+    articulations: list(z.enum(ARTICULATIONS), 5).optional(),
     breathAfter: flag,
     courtesy: flag,
     syllable: z.strictObject({ text: z.string().min(1).max(MAX_SYLLABLE_LENGTH), hyphen: flag }).optional(),
@@ -71,7 +78,7 @@ function renameStartsLine(measure: unknown): unknown {
 
 const measureSchema = z.strictObject({
   id,
-  events: z.array(eventSchema).max(MAX_EVENTS_PER_MEASURE),
+  events: list(eventSchema, MAX_EVENTS_PER_MEASURE),
   clef: z.enum(CLEFS).optional(),
   key: z.strictObject({ fifths: z.int().min(-7).max(7), mode: z.enum(MODES) }).optional(),
   meter: z
@@ -96,9 +103,11 @@ const measureSchema = z.strictObject({
   pickup: flag,
   repeatStart: flag,
   repeatEnd: flag,
-  ending: z.array(z.int().min(1).max(9)).max(9).optional(),
+  ending: list(z.int().min(1).max(9), 9).optional(),
   endBar: z.enum(['double', 'final']).optional(),
-  navigation: z.array(z.enum(NAVIGATION_SIGNS)).min(1).max(NAVIGATION_SIGNS.length).optional(),
+  navigation: list(z.enum(NAVIGATION_SIGNS), NAVIGATION_SIGNS.length)
+    .refine((all) => all.length > 0)
+    .optional(),
   multiRest: z.int().min(2).max(MAX_MEASURES).optional(),
   startsSystem: flag,
 });
@@ -107,9 +116,9 @@ const spanSchema = { from: id, to: id };
 const lineSchema = z.strictObject({
   title: text,
   composer: text.optional(),
-  measures: z.array(z.preprocess(renameStartsLine, measureSchema)).min(1).max(MAX_MEASURES),
-  slurs: z.array(z.strictObject(spanSchema)).max(MAX_MEASURES * 8),
-  hairpins: z.array(z.strictObject({ ...spanSchema, kind: z.enum(['crescendo', 'diminuendo']) })).max(MAX_MEASURES),
+  measures: list(z.preprocess(renameStartsLine, measureSchema), MAX_MEASURES).refine((all) => all.length > 0),
+  slurs: z.array(z.strictObject(spanSchema)),
+  hairpins: z.array(z.strictObject({ ...spanSchema, kind: z.enum(['crescendo', 'diminuendo']) })),
 });
 
 const problemSchema = z.strictObject({
@@ -117,7 +126,7 @@ const problemSchema = z.strictObject({
   severity: z.enum(['error', 'left-out', 'repaired', 'notice']),
   measure: z.int().min(0).max(MAX_MEASURES).optional(),
   line: z.int().min(0).optional(),
-  facts: z.record(z.string().max(40), z.union([text, z.number()])).optional(),
+  facts: table(z.string().max(40), z.union([text, z.number()]), 20).optional(),
 });
 
 const instrumentId = z.custom<InstrumentId>(isInstrumentId, 'no such instrument');
@@ -132,43 +141,72 @@ const partChoice = z.strictObject({
   octaves: z.int().min(-4).max(4).optional(),
   key: z.enum(KEY_CHOICES).optional(),
   clef: z.enum(CLEFS).optional(),
-  alternatives: z.record(id, z.int().min(-4).max(4)).optional(),
-  easier: z.record(id, z.enum(SIMPLER_BARS)).optional(),
+  alternatives: table(id, z.int().min(-4).max(4), MAX_NOTES).optional(),
+  easier: table(id, z.enum(SIMPLER_BARS), MAX_MEASURES).optional(),
 });
-/** Of how many pupils a line may say something: those of some full classes. */
-const MAX_PUPIL_CHOICES = 500;
+/** Of how many pupils a line may say something (some full classes), and of how many notes and bars of theirs. */
+const MAX_PUPIL_CHOICES = { pupils: 500, places: 8192 } as const;
+const placesIn = (choices: unknown): number =>
+  Object.values((choices ?? {}) as Record<string, { alternatives?: unknown; easier?: unknown } | null>).reduce(
+    (n, choice) => n + namesIn(choice?.alternatives) + namesIn(choice?.easier),
+    0,
+  );
+/** More than there are, a teacher's own among them. */
+const MAX_INSTRUMENTS = 100;
 
 const exerciseSchema = z.strictObject({
   owner: z.union([z.literal('concert'), instrumentId]),
   source: lineSchema,
-  otherLines: z
-    .array(lineSchema)
-    .min(1)
-    .max(MAX_LINES - 1)
+  otherLines: list(lineSchema, MAX_LINES - 1)
+    .refine((all) => all.length > 0)
     .optional(),
-  notTaken: z.array(problemSchema).max(200).optional(),
+  notTaken: list(problemSchema, 200).optional(),
   note: text.optional(),
-  partChoices: z.record(instrumentId, partChoice),
+  partChoices: table(instrumentId, partChoice, MAX_INSTRUMENTS),
   pupilChoices: z
-    .record(z.uuid(), partChoice)
-    .refine((all) => Object.keys(all).length <= MAX_PUPIL_CHOICES)
+    .custom<Record<string, unknown>>(
+      (v) => namesIn(v) <= MAX_PUPIL_CHOICES.pupils && placesIn(v) <= MAX_PUPIL_CHOICES.places,
+      'too much of single pupils',
+    )
+    .pipe(z.record(z.uuid(), partChoice))
     .optional(),
 });
+
+/** The lines of a document from outside, if there are any; of each list as much as tells that it is too long. */
+function rawLines(input: unknown): Parameters<typeof sizeFault>[0] {
+  const listIn = (of: unknown, name: string, most: number): unknown[] => {
+    const found = (of as Record<string, unknown> | null | undefined)?.[name];
+    return Array.isArray(found) ? found.slice(0, most + 1) : [];
+  };
+  const first = (input as { source?: unknown } | null | undefined)?.source;
+  return [first, ...listIn(input, 'otherLines', MAX_LINES)].map((line) => ({
+    measures: listIn(line, 'measures', MAX_MEASURES).map((m) => ({
+      events: listIn(m, 'events', MAX_EVENTS_PER_MEASURE),
+    })),
+    slurs: listIn(line, 'slurs', MAX_NOTES),
+    hairpins: listIn(line, 'hairpins', MAX_NOTES),
+  }));
+}
+
+const clipped = (words: string): string => words.slice(0, MAX_TEXT_LENGTH);
 
 /**
  * Checks a document that comes from outside (a request, a stored row) and gives it its type.
  *
  * Beyond the shape: ids are unique in a line, and slurs and hairpins lead from one existing event to another. A line
  * may be empty: it is yet to be written.
- * @returns the exercise, or `bad-document` problems whose facts name the path.
+ * How much is in it is looked at before what it is: nothing that is sent takes long to refuse.
+ * @returns the exercise, what `sizeFault` finds, or `bad-document` problems whose facts name the path
  */
 export function readExercise(input: unknown): Result<Exercise> {
+  const tooLarge = sizeFault(rawLines(input));
+  if (tooLarge !== undefined) return { ok: false, problems: [tooLarge] };
   const parsed = exerciseSchema.safeParse(input);
   if (!parsed.success) {
     const problems = parsed.error.issues.slice(0, 10).map((issue): Problem => ({
       code: 'bad-document',
       severity: 'error',
-      facts: { path: issue.path.join('.'), detail: issue.message },
+      facts: { path: clipped(issue.path.join('.')), detail: clipped(issue.message) },
     }));
     return { ok: false, problems };
   }

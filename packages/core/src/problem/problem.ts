@@ -43,6 +43,8 @@ export const PROBLEM_CODES = [
   'no-such-voice',
   'too-many-measures',
   'too-many-notes',
+  'line-too-long',
+  'too-many-slurs',
   'percussion-part',
   'tablature-part',
   // in the music

@@ -8,9 +8,8 @@ import {
   type Hairpin,
   type Measure,
   measureQuarters,
-  MAX_EVENTS_PER_MEASURE,
-  MAX_MEASURES,
   MAX_TEXT_LENGTH,
+  sizeFault,
   isWritable,
   type MusicEvent,
   placeMeasures,
@@ -100,12 +99,8 @@ const markWholeRests = (measures: readonly WrittenMeasure[]): WrittenMeasure[] =
  * Broken ties and spans are dropped and listed; bars that do not add up are kept as they are and listed with their sum.
  */
 export function assembleScore(draft: Draft, problems: ProblemList): Result<Score<Written>> {
-  if (draft.measures.length > MAX_MEASURES) {
-    return failure('too-many-measures', { facts: { measures: draft.measures.length, limit: MAX_MEASURES } });
-  }
-  const crowded = draft.measures.findIndex((m) => m.events.length > MAX_EVENTS_PER_MEASURE);
-  if (crowded >= 0)
-    return failure('too-many-notes', { measure: crowded + 1, facts: { limit: MAX_EVENTS_PER_MEASURE } });
+  const fault = sizeFault([draft]);
+  if (fault !== undefined) return { ok: false, problems: [fault] };
   const astray = draft.measures.findIndex((m) => m.events.some((e) => e.kind === 'note' && !isWritable(e.pitch)));
   if (astray >= 0) return failure('pitch-range', { measure: astray + 1 });
   if (!draft.measures.some((m) => m.events.some((e) => e.kind === 'note'))) return failure('no-music');
