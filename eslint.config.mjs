@@ -112,7 +112,11 @@ export default ts.config(
     rules: { '@typescript-eslint/no-require-imports': 'off' },
   },
 
-  { files: ['scripts/**/*.cjs'], languageOptions: { globals: { globalThis: 'writable' } } },
+  {
+    files: ['scripts/**/*.cjs'],
+    languageOptions: { globals: { globalThis: 'writable', require: 'readonly' } },
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
   {
     files: ['scripts/bench/typing.mjs', 'scripts/bench/playing.mjs'],
     languageOptions: {

@@ -1,5 +1,5 @@
 // npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading,
-// typing, playing, listening, load, readers, full, claims, api.
+// typing, playing, listening, load, holding, readers, full, claims, api.
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureNpmPackages } from './lib/packages.mjs';
 import { fail, Stop } from './lib/steps.mjs';
@@ -13,6 +13,7 @@ const BENCHES = {
   playing: async () => (await import('./bench/playing.mjs')).benchPlaying(),
   listening: async () => (await import('./bench/listening.mjs')).benchListening(),
   load: async () => (await import('./bench/load.mjs')).benchLoad(),
+  holding: async () => (await import('./bench/holding.mjs')).benchHolding(),
   readers: async () => (await import('./bench/readers.mjs')).benchReaders(),
   full: async () => (await import('./bench/full.mjs')).benchFull(),
   api: async () => (await import('./bench/api.mjs')).benchApi(),

@@ -73,8 +73,9 @@ export const longer = (tune, { bars = Infinity, notes = Infinity }) => {
 /**
  * Runs with a server of its own over a new database, signed in as the demo's teacher.
  * @param careful the database writes as safely as a real one
+ * @param env what the server is told besides
  */
-export async function withDemoServer(work, { careful = false } = {}) {
+export async function withDemoServer(work, { careful = false, env = {} } = {}) {
   const folder = mkdtempSync(join(tmpdir(), 'cifra-bench-'));
   const startOf = performance.now();
   const postgres = await startPostgres({ folder: join(folder, 'data'), throwaway: true, careful });
@@ -82,7 +83,7 @@ export async function withDemoServer(work, { careful = false } = {}) {
   const databaseMs = performance.now() - startOf;
   const serverStart = performance.now();
   const port = await findPort(4410);
-  const server = await startServer({ databaseUrl: postgres.urlOf('bench'), port, demo: true });
+  const server = await startServer({ databaseUrl: postgres.urlOf('bench'), port, demo: true, env });
   const serverMs = performance.now() - serverStart;
   try {
     const base = `http://127.0.0.1:${port}`;

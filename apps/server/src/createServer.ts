@@ -1,5 +1,4 @@
 import 'reflect-metadata';
-import { ValidationPipe } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { NextFunction, Request, Response } from 'express';
@@ -11,6 +10,7 @@ import { COOKIE_NAME, sessionCookieName, sessionToken } from './auth/session.gua
 import type { Settings } from './settings';
 import { serveApiPage } from './web/apiPage';
 import { limitBodies } from './web/bodyLimits';
+import { BodyPipe } from './web/bodyPipe';
 import { Closing } from './web/closing';
 import { refuseForeignHosts } from './web/namedHosts';
 import { pagePolicy } from './web/pagePolicy';
@@ -44,9 +44,7 @@ export async function createServer(settings: Settings): Promise<NestExpressAppli
       return token !== undefined && (await auth.teacherOf(token)) !== undefined;
     }),
   );
-  app.useGlobalPipes(
-    new ValidationPipe({ whitelist: true, forbidNonWhitelisted: true, transform: true, stopAtFirstError: true }),
-  );
+  app.useGlobalPipes(new BodyPipe());
   serveApiPage(app);
   serveWeb(app, settings.webFolder);
   await app.init();

@@ -1,14 +1,18 @@
+import { MAX_EXERCISES } from '@cifra/contract';
 import { type Exercise, type LineSummary, summarizeLine } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, desc, eq, getTableColumns, isNull, isNotNull, lt, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
-import { madeOnce } from '../db/once';
+import { madeWithin } from '../db/once';
+import { notFound, Refusal } from '../refusal/refusal';
 import { inserted } from '../db/rows';
 import { DATABASE, type Database } from '../db/database.module';
 import { exercises, revisions } from '../db/schema/index';
 
 export type ExerciseRow = typeof exercises.$inferSelect;
 export type RevisionRow = typeof revisions.$inferSelect;
+/** A save without its line. */
+export type ListedRevision = Omit<RevisionRow, 'document'>;
 export interface Content {
   readonly title: string;
   readonly document: Exercise;
@@ -18,6 +22,7 @@ export interface Content {
 export type ListedRow = Omit<ExerciseRow, 'document' | 'summary'> & { readonly summary: LineSummary };
 
 const { document: _document, ...LISTED } = getTableColumns(exercises);
+const { document: _line, ...LISTED_SAVE } = getTableColumns(revisions);
 const columnsOf = ({ title, document }: Content) => ({ title, document, summary: summarizeLine(document) });
 
 /** Rows of one teacher only: every query carries the teacher's id. */
@@ -40,9 +45,15 @@ export class ExerciseRepository {
     return rows.flatMap((row) => (row.summary === null ? [] : [{ ...row, summary: row.summary }]));
   }
 
-  /** The shelf with its documents, newest first. */
-  listWhole(teacherId: string): Promise<ExerciseRow[]> {
-    return this.db.select().from(exercises).where(this.onShelf(teacherId)).orderBy(desc(exercises.createdAt));
+  /** The document of an exercise, also of one that was just taken off the shelf. */
+  async document(teacherId: string, id: string): Promise<Exercise> {
+    const [row] = await this.db
+      .select({ document: exercises.document })
+      .from(exercises)
+      .where(this.owned(teacherId, id))
+      .limit(1);
+    if (row === undefined) throw notFound('exercise');
+    return row.document;
   }
 
   /** Works out what is not summed up yet; a save that comes between brings its own. */
@@ -70,12 +81,12 @@ export class ExerciseRepository {
 
   create(teacherId: string, content: Content, id: string): Promise<ExerciseRow> {
     return this.db.transaction(async (tx) => {
-      const row = await madeOnce(
-        tx,
-        exercises,
-        { id, teacherId, ...columnsOf(content) },
-        eq(exercises.teacherId, teacherId),
-      );
+      const own = eq(exercises.teacherId, teacherId);
+      const values = { id, teacherId, ...columnsOf(content) };
+      const limit = { most: MAX_EXERCISES, of: this.onShelf(teacherId) };
+      const row = await madeWithin(tx, teacherId, exercises, values, own, limit);
+      if (row === undefined)
+        throw new Refusal('conflict', `There are ${MAX_EXERCISES} lines on the shelf. Take off some that are over.`);
       // Its first save has its id: the same act again finds both there.
       await tx
         .insert(revisions)
@@ -135,11 +146,11 @@ export class ExerciseRepository {
     return rows[0];
   }
 
-  /** Saves of an exercise, the newest first, from the one after a given one on. */
-  revisions(exerciseId: string, after: string | undefined, most: number): Promise<RevisionRow[]> {
+  /** Saves of an exercise without their lines, the newest first, from the one after a given one on. */
+  revisions(exerciseId: string, after: string | undefined, most: number): Promise<ListedRevision[]> {
     const given = alias(revisions, 'given');
     return this.db
-      .select()
+      .select(LISTED_SAVE)
       .from(revisions)
       .where(
         and(

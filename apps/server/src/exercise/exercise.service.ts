@@ -9,10 +9,10 @@ import {
   type RevisionView,
   type SaveExerciseDto,
 } from '@cifra/contract';
-import { changesBetween, MAX_TEXT_LENGTH, readExercise } from '@cifra/core';
+import { changesBetween, type Exercise, MAX_TEXT_LENGTH, readExercise } from '@cifra/core';
 import { Injectable } from '@nestjs/common';
 import { notFound, Refusal, refuseProblems } from '../refusal/refusal';
-import { type Content, ExerciseRepository, type ExerciseRow, type RevisionRow } from './exercise.repository';
+import { type Content, ExerciseRepository, type ExerciseRow, type ListedRevision } from './exercise.repository';
 
 /** Saves that are listed at a time. */
 const SAVES_AT_ONCE = 50;
@@ -26,7 +26,7 @@ const head = (row: Pick<ExerciseRow, 'id' | 'title' | 'version' | 'createdAt' | 
 });
 const exerciseView = (row: ExerciseRow): ExerciseView => ({ ...head(row), document: row.document });
 
-const revisionView = (r: RevisionRow): RevisionView => ({
+const revisionView = (r: ListedRevision): RevisionView => ({
   id: r.id,
   version: r.version,
   baseVersion: r.baseVersion,
@@ -44,9 +44,8 @@ export class ExerciseService {
   list = async (teacherId: string): Promise<ListedExerciseView[]> =>
     (await this.repository.list(teacherId)).map((row) => ({ ...head(row), summary: row.summary }));
 
-  /** The shelf with its documents, to be taken away. */
-  listWhole = async (teacherId: string): Promise<Pick<ExerciseView, 'id' | 'title' | 'document'>[]> =>
-    (await this.repository.listWhole(teacherId)).map(({ id, title, document }) => ({ id, title, document }));
+  /** The line of an exercise on the shelf, to be taken away. */
+  document = (teacherId: string, id: string): Promise<Exercise> => this.repository.document(teacherId, id);
 
   async find(teacherId: string, id: string): Promise<ExerciseView> {
     const found = await this.findIfThere(teacherId, id);
@@ -107,12 +106,18 @@ export class ExerciseService {
     await this.find(teacherId, id);
     // One more than is listed: what the last of them changed is told against it.
     const rows = await this.repository.revisions(id, after, SAVES_AT_ONCE + 1);
-    const listed = rows.slice(0, SAVES_AT_ONCE).map((r, i) => {
+    const listed: RevisionView[] = [];
+    // One line after the other, so that never more than two are held, and others have their turn between them.
+    let last: { readonly id: string; readonly document: Exercise } | undefined;
+    const documentOf = async (row: ListedRevision): Promise<Exercise | undefined> =>
+      row.id === last?.id ? last.document : (await this.repository.revision(id, row.id))?.document;
+    for (const [i, r] of rows.slice(0, SAVES_AT_ONCE).entries()) {
       const base = rows.slice(i + 1).find((b) => !b.refused && (b.version ?? 0) <= (r.baseVersion ?? 0));
-      return base === undefined
-        ? revisionView(r)
-        : { ...revisionView(r), changes: changesBetween(base.document, r.document) };
-    });
+      const [after, before] = base === undefined ? [] : [await documentOf(r), await documentOf(base)];
+      const changes = after === undefined || before === undefined ? undefined : changesBetween(before, after);
+      listed.push({ ...revisionView(r), ...(changes !== undefined && { changes }) });
+      if (base !== undefined && before !== undefined) last = { id: base.id, document: before };
+    }
     return { revisions: listed, more: rows.length > SAVES_AT_ONCE };
   }
 

@@ -1,4 +1,7 @@
 import type { ExerciseView, RevisionListView, RevisionView } from '@cifra/contract';
+import { MAX_NOTES } from '@cifra/core';
+import { line } from '@cifra/core/testing';
+import { longestHold, MOST_HOLD_MS } from '../testing/longestHold';
 import { listShelf } from '../testing/openShelf';
 import { demoDocument, putOnShelf, startTestServer, type TestServer } from '../testing/testServer';
 
@@ -56,6 +59,21 @@ describe('an exercise', () => {
       [2, 'Second'],
       [1, 'A line'],
     ]);
+  });
+
+  it('lists the saves of the longest line without holding anybody', async () => {
+    const bars = Array.from({ length: MAX_NOTES / 4 }, () => 'C4 D4 E4 F4').join(' | ');
+    const document = { owner: 'concert', source: line(bars), partChoices: {} };
+    const { id } = (await anna.post('/api/exercises').send({ title: 'Long', document }).expect(201))
+      .body as ExerciseView;
+    for (let version = 1; version < 12; version++)
+      await anna
+        .put(`/api/exercises/${id}`)
+        .send({ version, title: `Long ${version}`, document })
+        .expect(200);
+    let saves: readonly RevisionView[] = [];
+    expect(await longestHold(async () => (saves = await savesOf(id)))).toBeLessThan(MOST_HOLD_MS);
+    expect(saves).toHaveLength(12);
   });
 
   it('refuses a save over a newer version and keeps both sides', async () => {

@@ -2,7 +2,6 @@ import type { ClassView, ExerciseView, PupilView } from '@cifra/contract';
 import { annotate, letterName, notesOf, partOf, pitchText, conventionsOf } from '@cifra/core';
 import { readFile, readMusicXml } from '@cifra/formats';
 import { openDemoClass } from '../testing/demoClass';
-import { demoExercise } from '../demo/seed';
 import { fetchFile, fetchPdf } from '../testing/fetchPages';
 import type { TestServer } from '../testing/testServer';
 import { attachment } from '../web/attachment';
@@ -49,22 +48,7 @@ describe('a PDF of one part', () => {
   });
 });
 
-describe('a page that cannot be made in time', () => {
-  it('is refused at once, with what to do, and its line as a file all the same', async () => {
-    const bars = 'CDEF GABc|'.repeat(640);
-    const document = demoExercise({ abc: `X:1\nT:Long\nM:4/4\nL:1/8\nK:G\n${bars}\n`, owner: harbour.document.owner });
-    const { id } = (await mara.post('/api/exercises').send({ title: 'Long', document }).expect(201))
-      .body as ExerciseView;
-    const before = Date.now();
-    for (const path of [`parts/flute.pdf?class=${group.id}`, `call-sheet.pdf?class=${group.id}`])
-      expect((await mara.get(`/api/exercises/${id}/${path}`).expect(413)).body).toMatchObject({
-        detail: expect.stringMatching(/^This line has 5120 notes and rests.*Make two lines of it\.$/) as string,
-      });
-    await mara.post(`/api/exercises/${id}/print-sets`).send({ classId: group.id, kind: 'book' }).expect(413);
-    expect(Date.now() - before).toBeLessThan(2000);
-    await mara.get(`/api/exercises/${id}/line.musicxml`).expect(200);
-  });
-
+describe('a page', () => {
   it('says which class is missing', async () => {
     const { body } = await mara.get(`/api/exercises/${harbour.id}/parts/trumpet.pdf`).expect(400);
     expect((body as { detail: string }).detail).toBe('Say which: “class” is missing from the address.');

@@ -11,7 +11,6 @@ import { attachmentName } from '../web/attachment';
 import { notFound, Refusal } from '../refusal/refusal';
 import { MusicPool } from '../worker/musicPool';
 import type { EngravedCopy, PageCopy, Task, TaskResult } from '../worker/task';
-import { refuseLargeLine } from '../worker/workOf';
 import { classCopy, copiesForAll, copyName } from '../class/copies';
 import { PrintSetRepository, type PrintSetRow, printSetView } from './printSet.repository';
 
@@ -88,7 +87,6 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
   ): Promise<PrintSetView> {
     const day = today ?? new Date().toISOString().slice(0, 10);
     const { exercise, group, copies } = await this.plan(t, exerciseId, classId, kind, day);
-    refuseLargeLine('engrave', exercise.document);
     const made = await this.sets.create(
       {
         id,

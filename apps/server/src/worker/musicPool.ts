@@ -4,7 +4,7 @@ import Piscina from 'piscina';
 import { Refusal } from '../refusal/refusal';
 import { FairQueue, QueueFull } from './fairQueue';
 import type { Task, TaskResult } from './task';
-import { isLong, refuseTooLarge } from './workOf';
+import { isLong } from './workOf';
 
 export const READ_SECONDS = 4;
 export const PDF_SECONDS = 60;
@@ -40,15 +40,13 @@ export class MusicPool implements OnApplicationBootstrap, OnApplicationShutdown 
   /**
    * @param owner whose work it is: everybody has a turn
    * @param isBackground whether nobody sits and waits for it
-   * @throws Refusal too-large for what cannot be done in time, took-too-long when the time is over, which begins when
-   * the work does, busy when too much waits
+   * @throws Refusal took-too-long when the time is over, which begins when the work does, busy when too much waits
    */
   async run<K extends Task['kind']>(
     owner: string,
     task: Extract<Task, { kind: K }>,
     isBackground = false,
   ): Promise<TaskResult[K]> {
-    refuseTooLarge(task);
     try {
       return await this.queue.run({ owner, isLong: isLong(task), isBackground }, () => this.begin(task));
     } catch (e) {

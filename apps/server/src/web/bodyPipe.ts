@@ -1,0 +1,19 @@
+import { type ArgumentMetadata, ValidationPipe } from '@nestjs/common';
+
+/**
+ * Checks a body field by field, as its class says. A line's document goes past that: the core checks it whole, and to
+ * copy the longest one thing by thing held everybody for 300 ms, six times as long as all the rest of its saving.
+ */
+export class BodyPipe extends ValidationPipe {
+  constructor() {
+    super({ whitelist: true, forbidNonWhitelisted: true, transform: true, stopAtFirstError: true });
+  }
+
+  override async transform(value: unknown, metadata: ArgumentMetadata): Promise<unknown> {
+    const document = (value as { document?: unknown } | null | undefined)?.document;
+    if (metadata.type !== 'body' || typeof document !== 'object' || document === null || Array.isArray(document))
+      return super.transform(value, metadata);
+    const checked = (await super.transform({ ...(value as object), document: {} }, metadata)) as object;
+    return Object.assign(checked, { document });
+  }
+}
