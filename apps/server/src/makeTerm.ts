@@ -1,7 +1,7 @@
 import 'reflect-metadata';
-import { writeFileSync } from 'node:fs';
-import { zipSync } from 'fflate';
-import { accountEntries } from './account/accountFile';
+import { createWriteStream } from 'node:fs';
+import { pipeline } from 'node:stream/promises';
+import { accountEntries, outlineOf, zipped } from './account/accountFile';
 import { makeTerm } from './demo/term';
 
 /** Writes an invented term as a file that an account brings in: `node dist/makeTerm.js file [day] [seed]`. */
@@ -11,9 +11,10 @@ if (file === undefined) {
   process.exitCode = 1;
 } else {
   const term = makeTerm(day ?? new Date().toISOString().slice(0, 10), seed === undefined ? undefined : Number(seed));
-  writeFileSync(file, zipSync({ ...accountEntries(term, []) }));
   const [group] = term.classes;
-  process.stdout.write(
-    `${file}: ${group?.pupils.length ?? 0} pupils, ${term.exercises.length} lines, ${group?.log.length ?? 0} entries of lessons, ${group?.practiceDays.length ?? 0} days of practice. Bring it in under Class, What is kept.\n`,
+  void pipeline(zipped(accountEntries(outlineOf(term))), createWriteStream(file)).then(() =>
+    process.stdout.write(
+      `${file}: ${group?.pupils.length ?? 0} pupils, ${term.exercises.length} lines, ${group?.log.length ?? 0} entries of lessons, ${group?.practiceDays.length ?? 0} days of practice. Bring it in under Class, What is kept.\n`,
+    ),
   );
 }

@@ -1,6 +1,7 @@
 import 'reflect-metadata';
-import type { ClassView, ExerciseView, LinkView, PupilView, PrintSetView } from '@cifra/contract';
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import type { AccountClass, ClassView, ExerciseView, LinkView, PupilView, PrintSetView } from '@cifra/contract';
+import { unzipSync, zipSync } from 'fflate';
+import { accountIn, zipOf } from '../testing/accountZip';
 import { openDemoClass } from '../testing/demoClass';
 import { fetchFile, reportOn } from '../testing/fetchPages';
 import { demoDocument, type TestServer } from '../testing/testServer';
@@ -195,29 +196,30 @@ describe('words with script, headers and paths in them', () => {
         .set('Content-Type', 'application/octet-stream')
         .send(Buffer.from(zipSync(entries)));
     const { bytes } = await fetchFile(mara, '/api/account/file');
-    const whole = unzipSync(new Uint8Array(bytes));
-    const main = whole['account.json'] ?? new Uint8Array();
-    await bring({ '../account.json': main }).expect(422);
-    await bring({ 'x/account.json': main }).expect(422);
+    const { 'account.json': main = new Uint8Array(), ...others } = unzipSync(new Uint8Array(bytes));
+    await bring({ ...others, '../account.json': main }).expect(422);
+    await bring({ ...others, 'x/account.json': main }).expect(422);
     // A take whose sound is named as a path: the path is no file of the zip's that is looked at.
-    const account = JSON.parse(strFromU8(main)) as {
-      classes: { pupils: { id: string }[]; handIns: object[] }[];
-      exercises: { id: string }[];
-    };
-    const first = account.classes[0];
-    first?.handIns.push({
-      pupilId: first.pupils[0]?.id,
-      exerciseId: account.exercises[0]?.id,
-      instrument: 'flute',
+    const account = accountIn(bytes);
+    const [first] = account.classes as [AccountClass];
+    const take = {
+      id: 'take',
+      pupilId: first.pupils[0]?.id ?? '',
+      exerciseId: account.exercises[0]?.id ?? '',
+      pupil: 'x',
+      instrument: 'flute' as const,
       percent: 50,
       summary: 'x',
       createdAt: `${DAY}T10:00:00Z`,
       sound: '../../../etc/passwd.webm',
-    });
-    await bring({
-      'account.json': strToU8(JSON.stringify(account)),
-      '../../../etc/passwd.webm': new Uint8Array([0x1a, 0x45, 0xdf, 0xa3, 0]),
-    }).expect(200);
+    };
+    const spoiled = { ...account, classes: [{ ...first, handIns: [take] }] };
+    const sound = { '../../../etc/passwd.webm': new Uint8Array([0x1a, 0x45, 0xdf, 0xa3, 0]) };
+    await mara
+      .post('/api/account/file')
+      .set('Content-Type', 'application/octet-stream')
+      .send(Buffer.from(await zipOf(spoiled, sound)))
+      .expect(200);
     const brought = ((await mara.get('/api/classes')).body as ClassView[]).at(-1);
     expect((await mara.get(`/api/classes/${brought?.id ?? ''}/hand-ins`).expect(200)).body).toMatchObject([
       { summary: 'x', hasSound: false },
@@ -233,19 +235,15 @@ describe('words with script, headers and paths in them', () => {
 
   it('nor is half of a file brought in: where one row is wrong, nothing is', async () => {
     const before = (await openShelf(mara)).length;
-    const account = JSON.parse(
-      strFromU8(
-        unzipSync(new Uint8Array((await fetchFile(mara, '/api/account/file')).bytes))['account.json'] ??
-          new Uint8Array(),
-      ),
-    ) as { classes: { met: object[]; pupils: object[] }[] };
+    const account = accountIn((await fetchFile(mara, '/api/account/file')).bytes);
+    const [first] = account.classes as [AccountClass];
     // Each on its own is a date or a word; only the database finds that the one is no day of that month, the other no
     // text.
-    account.classes[0]?.met.push({ day: '2026-02-30', instrument: 'flute', notes: ['C5'], batch: 'x' });
+    const met = [{ day: '2026-02-30', instrument: 'flute' as const, notes: ['C5'], batch: 'x' }];
     const answer = await mara
       .post('/api/account/file')
       .set('Content-Type', 'application/octet-stream')
-      .send(Buffer.from(zipSync({ 'account.json': strToU8(JSON.stringify(account)) })));
+      .send(Buffer.from(await zipOf({ ...account, classes: [{ ...first, met }] })));
     expect([answer.status, answer.body.code]).toEqual([400, 'bad-request']);
     await mara
       .post(`/api/classes/${group.id}/kit`)

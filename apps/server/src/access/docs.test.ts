@@ -3,7 +3,9 @@ import { join } from 'node:path';
 
 const ROOT = join(__dirname, '../../../..');
 const files = [
-  ...readdirSync(join(ROOT, 'apps/server/src'), { recursive: true, encoding: 'utf8' }),
+  ...['apps/server/src', 'packages/core/src'].flatMap((folder) =>
+    readdirSync(join(ROOT, folder), { recursive: true, encoding: 'utf8' }),
+  ),
   ...readdirSync(join(ROOT, 'e2e')).map((name) => `e2e/${name}`),
 ];
 

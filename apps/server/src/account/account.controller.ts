@@ -11,7 +11,8 @@ import { Refusal } from '../refusal/refusal';
 import { ActId } from '../refusal/actId';
 import { AccountService } from './account.service';
 import type { BroughtCounts } from './bringAccount';
-import { MAX_ACCOUNT_BYTES } from './accountFile';
+
+const MAX_ACCOUNT_BYTES = 100 * 1024 * 1024;
 
 @ApiTags('account')
 @Controller('api/account')

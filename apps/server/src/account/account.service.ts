@@ -1,6 +1,7 @@
-import type { AccountClass, AccountFile, ClassView } from '@cifra/contract';
+import type { AccountClass, ClassView } from '@cifra/contract';
+import type { Readable } from 'node:stream';
 import { Inject, Injectable } from '@nestjs/common';
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { TeacherRow } from '../auth/auth.repository';
 import { ClassRepository } from '../class/class.repository';
 import { DATABASE, type Database } from '../db/database.module';
@@ -14,7 +15,7 @@ import { PracticeRepository } from '../practice/practice.repository';
 import { Refusal } from '../refusal/refusal';
 import { MusicPool } from '../worker/musicPool';
 import { AssignmentRepository } from '../assignment/assignment.repository';
-import { type AccountSound, type BroughtAccount, NoAccount, accountEntries, unpackAccount } from './accountFile';
+import { accountEntries, zipped } from './accountFile';
 import { bringAccount, type BroughtCounts } from './bringAccount';
 
 /** An account as a whole: taken away, brought back, deleted. */
@@ -33,32 +34,17 @@ export class AccountService {
   ) {}
 
   /** Everything of a teacher's as one zip. */
-  async file(t: TeacherRow): Promise<Uint8Array> {
-    const sounds = await this.db
-      .select({
-        id: handIns.id,
-        name: pupils.name,
-        sound: handIns.sound,
-        type: handIns.soundType,
-        createdAt: handIns.createdAt,
-      })
+  async file(t: TeacherRow): Promise<Readable> {
+    const taken = await this.db
+      .select({ id: handIns.id, name: pupils.name, type: handIns.soundType, createdAt: handIns.createdAt })
       .from(handIns)
       .innerJoin(pupils, eq(handIns.pupilId, pupils.id))
-      .where(and(eq(handIns.teacherId, t.id), isNull(pupils.removedAt)));
-    const named = new Map(
-      sounds.flatMap((s) =>
-        s.sound === null || s.type === null
-          ? []
-          : [
-              [
-                s.id,
-                {
-                  name: `${s.createdAt.toISOString().slice(0, 10)} ${s.name} ${s.id.slice(0, 8)}.${s.type.slice('audio/'.length)}`,
-                  bytes: s.sound,
-                } satisfies AccountSound,
-              ] as const,
-            ],
-      ),
+      .where(and(eq(handIns.teacherId, t.id), isNotNull(handIns.sound), isNull(pupils.removedAt)));
+    const soundNames = new Map(
+      taken.map((s) => [
+        s.id,
+        `${s.createdAt.toISOString().slice(0, 10)} ${s.name} ${s.id.slice(0, 8)}.${s.type?.slice('audio/'.length) ?? ''}`,
+      ]),
     );
     const classOf = async ({ id, ...settings }: ClassView): Promise<AccountClass> => {
       const pupils = await this.classes.pupilsOf(id);
@@ -78,24 +64,35 @@ export class AccountService {
         practiceDays: await this.practice.listDays(id),
         handIns: (await this.practice.listHandIns(t.id, { classId: id })).map(({ hasSound: _has, ...h }) => ({
           ...h,
-          ...(named.get(h.id) !== undefined && { sound: named.get(h.id)?.name ?? '' }),
+          ...(soundNames.has(h.id) && { sound: soundNames.get(h.id) ?? '' }),
         })),
       };
     };
-    const account: AccountFile = {
-      cifra: 'account',
-      version: 2,
-      teacher: {
-        name: t.name,
-        conventions: t.conventions,
-        sentences: t.sentences,
-        practice: t.practice,
-        keepMonths: t.keepMonths,
-      },
-      exercises: await this.exercises.listWhole(t.id),
-      classes: await Promise.all((await this.classes.list(t.id)).map(classOf)),
-    };
-    return this.pool.run(t.id, { kind: 'zip', entries: accountEntries(account, [...named.values()]) });
+    return zipped(
+      accountEntries({
+        cifra: 'account',
+        version: 3,
+        teacher: {
+          name: t.name,
+          conventions: t.conventions,
+          sentences: t.sentences,
+          practice: t.practice,
+          keepMonths: t.keepMonths,
+        },
+        exercises: (await this.exercises.list(t.id)).map(({ id, title }) => ({
+          id,
+          title,
+          document: () => this.exercises.document(t.id, id),
+        })),
+        classes: (await this.classes.list(t.id)).map((c) => ({ name: c.name, whole: () => classOf(c) })),
+        sounds: taken.map(({ id }) => ({ name: soundNames.get(id) ?? '', bytes: () => this.sound(t.id, id) })),
+      }),
+    );
+  }
+
+  private async sound(teacherId: string, id: string): Promise<Uint8Array> {
+    // One that was cleared in the meantime has no bytes any more.
+    return (await this.practice.sound(teacherId, id))?.sound ?? new Uint8Array();
   }
 
   /**
@@ -103,18 +100,13 @@ export class AccountService {
    * @throws Refusal unreadable, saying what is wrong with the file
    */
   async bring(t: TeacherRow, bytes: Uint8Array, act: string): Promise<BroughtCounts> {
-    let brought: BroughtAccount;
-    try {
-      brought = unpackAccount(bytes);
-    } catch (e) {
-      if (e instanceof NoAccount)
-        throw new Refusal(
-          'unreadable',
-          `This file cannot be brought back: ${e.message}. Choose a file that was taken away from Cifra.`,
-        );
-      throw e;
-    }
-    return inTurn(this.db, t.id, (tx) => bringAccount(tx, t.id, brought, act));
+    const read = await this.pool.run(t.id, { kind: 'account', bytes });
+    if ('fault' in read)
+      throw new Refusal(
+        'unreadable',
+        `This file cannot be brought back: ${read.fault}. Choose a file that was taken away from Cifra.`,
+      );
+    return inTurn(this.db, t.id, (tx) => bringAccount(tx, t.id, read.account, act));
   }
 
   /** @throws Refusal bad-request unless the account's own e-mail was written */

@@ -1,15 +1,19 @@
 import { randomUUID } from 'node:crypto';
+import { setImmediate as letOthers } from 'node:timers/promises';
+import { SOUND_TYPES, type SoundType } from '@cifra/contract';
 import { ClassRepository, pupilIdAt } from '../class/class.repository';
 import type { Database } from '../db/database.module';
 import { ExerciseRepository } from '../exercise/exercise.repository';
 import { KitRepository } from '../kit/kit.repository';
 import { LessonRepository } from '../lesson/lesson.repository';
 import { TermRepository } from '../term/term.repository';
+import { looksLikeSound } from '../practice/looksLikeSound';
 import { PracticeRepository } from '../practice/practice.repository';
 import { AssignmentRepository } from '../assignment/assignment.repository';
 import type { Exercise } from '@cifra/core';
 import { partOf } from '../refusal/actId';
-import type { BroughtAccount } from './accountFile';
+import { attachmentName } from '../web/attachment';
+import type { BroughtAccount, BroughtClass } from '../worker/readAccount';
 
 export interface BroughtCounts {
   readonly exercises: number;
@@ -40,12 +44,38 @@ function withPupils({ pupilChoices, ...line }: Exercise, pupilOf: Ids): Exercise
   return own.length === 0 ? line : { ...line, pupilChoices: Object.fromEntries(own) };
 }
 
+/** A class out of its portions, with a rest for others between them. */
+async function parsed(portions: BroughtAccount['classes'][number]): Promise<BroughtClass> {
+  const found: Record<string, unknown> = {};
+  for (const [name, json] of Object.entries(portions)) {
+    found[name] = JSON.parse(json);
+    await letOthers();
+  }
+  return found as unknown as BroughtClass;
+}
+
+interface Sound {
+  readonly bytes: Buffer;
+  readonly type: SoundType;
+}
+/** The recording of a take, where it is one of those that are kept. */
+function soundOf(name: string, sounds: BroughtAccount['sounds']): Sound | undefined {
+  const type = SOUND_TYPES.find((t) => name.endsWith(`.${t.slice('audio/'.length)}`));
+  const found = sounds[`sounds/${attachmentName(name)}`];
+  if (type === undefined || found === undefined) return undefined;
+  const bytes = Buffer.from(found);
+  return looksLikeSound(type, bytes) ? { bytes, type } : undefined;
+}
+
 async function bringClass(
   tx: Database,
   teacherId: string,
-  c: BroughtAccount['classes'][number],
-  lineOf: Ids,
-  classId: string,
+  c: BroughtClass,
+  {
+    lineOf,
+    sounds,
+    classId,
+  }: { readonly lineOf: Ids; readonly sounds: BroughtAccount['sounds']; readonly classId: string },
 ): Promise<number> {
   const classes = new ClassRepository(tx);
   const assignments = new AssignmentRepository(tx);
@@ -98,7 +128,7 @@ async function bringClass(
     const holder = pupilId === undefined ? undefined : pupilOf.get(pupilId);
     await kit.create(id, { ...k, ...(holder !== undefined && { pupilId: holder }) }, randomUUID());
   }
-  if (c.term !== undefined) await terms.save(id, c.term);
+  if (c.term !== null) await terms.save(id, c.term);
   await terms.bring(
     id,
     c.met.flatMap(({ pupilId, exerciseId, ...m }) => {
@@ -117,12 +147,14 @@ async function bringClass(
           ];
     }),
   );
-  await practice.bring(teacherId, settled(c.practice, pupilOf, lineOf), settled(c.practiceDays, pupilOf, lineOf));
-  for (const { pupilId, exerciseId, instrument, createdAt, sound, percent, summary } of settled(
+  const whole = settled(c.practice, pupilOf, lineOf).map((p) => ({ ...p, updatedAt: new Date(p.updatedAt) }));
+  await practice.bring(teacherId, whole, settled(c.practiceDays, pupilOf, lineOf));
+  for (const { pupilId, exerciseId, instrument, createdAt, sound: name, percent, summary } of settled(
     c.handIns,
     pupilOf,
     lineOf,
   )) {
+    const sound = name === undefined ? undefined : soundOf(name, sounds);
     await practice.handIn(
       { teacherId, pupilId, exerciseId, instrument },
       { percent, summary, ...(sound !== undefined && { type: sound.type }) },
@@ -147,18 +179,21 @@ export async function bringAccount(
   const exercises = new ExerciseRepository(tx);
   const idOf = (what: string, at: number): string => partOf(act, `${what} ${at}`);
   const lineOf = new Map<string, string>();
+  const groups: BroughtClass[] = [];
+  for (const portions of brought.classes) groups.push(await parsed(portions));
   const pupilOf = new Map(
-    brought.classes.flatMap((c, i) => c.pupils.map((p, place) => [p.id, pupilIdAt(idOf('class', i), place)] as const)),
+    groups.flatMap((c, i) => c.pupils.map((p, place) => [p.id, pupilIdAt(idOf('class', i), place)] as const)),
   );
   for (const [i, { id, title, document }] of brought.exercises.entries()) {
-    const content = { title, document: withPupils(document, pupilOf) };
+    const content = { title, document: withPupils(JSON.parse(document) as Exercise, pupilOf) };
     lineOf.set(id, (await exercises.create(teacherId, content, idOf('line', i))).id);
   }
   const there = new Set((await new ClassRepository(tx).list(teacherId)).map((c) => c.id));
   let pupils = 0;
-  for (const [i, c] of brought.classes.entries())
+  const { sounds } = brought;
+  for (const [i, c] of groups.entries())
     pupils += there.has(idOf('class', i))
       ? c.pupils.length
-      : await bringClass(tx, teacherId, c, lineOf, idOf('class', i));
-  return { exercises: brought.exercises.length, classes: brought.classes.length, pupils };
+      : await bringClass(tx, teacherId, c, { lineOf, sounds, classId: idOf('class', i) });
+  return { exercises: brought.exercises.length, classes: groups.length, pupils };
 }

@@ -242,7 +242,7 @@ export function makeTerm(today: string, seed = 1): AccountFile {
   }));
   return {
     cifra: 'account',
-    version: 2,
+    version: 3,
     teacher: { name: 'Mara', conventions: {}, sentences: {}, practice: {}, keepMonths: 0 },
     exercises: lines,
     classes: [

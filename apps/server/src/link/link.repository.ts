@@ -4,6 +4,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { and, desc, eq, gt, inArray, isNull, lt, type SQL } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { inTurn, madeWithin } from '../db/once';
+import { portions } from '../db/rows';
 import { exercises, handIns, links, pupils } from '../db/schema/index';
 
 export type LinkRow = typeof links.$inferSelect;
@@ -88,10 +89,10 @@ export class LinkRepository {
     wanted: readonly (LinkTo & { readonly token: string })[],
     expiresAt: Date,
   ): Promise<void> {
-    if (wanted.length > 0)
-      await this.db
-        .insert(links)
-        .values(wanted.map(({ pupilId, ...to }) => ({ ...to, teacherId, pupilId: pupilId ?? null, expiresAt })));
+    const rows = wanted.map(({ pupilId, ...to }) => ({ ...to, teacherId, pupilId: pupilId ?? null, expiresAt }));
+    await this.db.transaction(async (tx) => {
+      for (const some of portions(rows)) await tx.insert(links).values(some);
+    });
   }
 
   /** The link to the same part that stays open longest. */

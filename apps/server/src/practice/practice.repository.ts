@@ -13,6 +13,7 @@ import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { madeWithin } from '../db/once';
 import { onTheList } from '../db/onTheList';
+import { portions } from '../db/rows';
 import { handIns, practice, practiceDays, pupils } from '../db/schema/index';
 
 /** Whose practice it is, and of what. */
@@ -77,16 +78,12 @@ export class PracticeRepository {
     whole: readonly (SavePracticeDto & Omit<PracticeOf, 'teacherId'> & { readonly updatedAt: Date })[],
     days: readonly PracticeDayView[],
   ): Promise<void> {
-    if (whole.length > 0)
+    for (const some of portions(whole))
       await this.db
         .insert(practice)
-        .values(whole.map((w) => ({ ...w, teacherId, drills: w.drills ?? [] })))
+        .values(some.map((w) => ({ ...w, teacherId, drills: w.drills ?? [] })))
         .onConflictDoNothing();
-    if (days.length > 0)
-      await this.db
-        .insert(practiceDays)
-        .values([...days])
-        .onConflictDoNothing();
+    for (const some of portions(days)) await this.db.insert(practiceDays).values(some).onConflictDoNothing();
   }
 
   /** Of one line, or of all lines by one class's pupils. */

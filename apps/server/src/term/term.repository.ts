@@ -5,7 +5,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { onTheList } from '../db/onTheList';
-import { isVersion, present } from '../db/rows';
+import { isVersion, present, portions } from '../db/rows';
 import { classes, met, pupils } from '../db/schema/index';
 
 const metView = ({ id: _id, classId: _class, createdAt: _at, ...row }: typeof met.$inferSelect): MetView =>
@@ -115,7 +115,9 @@ export class TermRepository {
             .update(pupils)
             .set({ known: ownOf.get(p.id) ?? null, version: sql`${pupils.version} + 1` })
             .where(eq(pupils.id, p.id));
-      return rows.length === 0 ? [] : (await tx.insert(met).values(rows).returning()).map(metView);
+      const written: MetView[] = [];
+      for (const some of portions(rows)) written.push(...(await tx.insert(met).values(some).returning()).map(metView));
+      return written;
     });
   }
 
@@ -167,6 +169,6 @@ export class TermRepository {
       pupilId: pupilId ?? null,
       exerciseId: exerciseId ?? null,
     }));
-    if (values.length > 0) await this.db.insert(met).values(values);
+    for (const some of portions(values)) await this.db.insert(met).values(some);
   }
 }

@@ -1,3 +1,4 @@
+import 'reflect-metadata';
 import { chartWords } from '@cifra/contract/words';
 import {
   annotate,
@@ -16,6 +17,7 @@ import { zipSync } from 'fflate';
 import { makeFile } from './lineFile';
 import { writePdf } from './pdf';
 import { writeWords } from './reportPdf';
+import { readAccount } from './readAccount';
 import { qrRows } from './qrRows';
 import type { EngravedCopy, Task } from './task';
 
@@ -100,6 +102,8 @@ export default async function run(task: Task): Promise<unknown> {
       return readFile(task.bytes, task.choice);
     case 'file':
       return makeFile(task);
+    case 'account':
+      return readAccount(task.bytes);
     case 'zip':
       return zipSync({ ...task.entries }, { level: 6 });
     case 'engrave':

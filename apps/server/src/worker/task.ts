@@ -3,6 +3,7 @@ import type { BandRow } from '@cifra/core';
 import type { Page } from '@cifra/engrave';
 import type { LineChoice, LineFormat, FileImport } from '@cifra/formats';
 import type { PaperName } from '@cifra/contract';
+import type { ReadAccount } from './readAccount';
 import type { WordsPage } from './reportPdf';
 
 /** One printed copy: for whom, and how it is taught and set. */
@@ -52,6 +53,7 @@ export type Task =
   | { readonly kind: 'file'; readonly format: LineFormat; readonly exercise: Exercise; readonly of: FileOf }
   /** Loads the engraver, so that the first page is as quick as the others. */
   | { readonly kind: 'warm-up' }
+  | { readonly kind: 'account'; readonly bytes: Uint8Array }
   | { readonly kind: 'words'; readonly page: WordsPage }
   | { readonly kind: 'zip'; readonly entries: Readonly<Record<string, Uint8Array>> };
 
@@ -69,5 +71,6 @@ export interface TaskResult {
   readonly file: Uint8Array;
   readonly 'warm-up': undefined;
   readonly words: Uint8Array;
+  readonly account: ReadAccount;
   readonly zip: Uint8Array;
 }
