@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { openDemo, signInDemo, untilKept } from './teacher';
+import { goWithin, openDemo, signInDemo, untilKept } from './teacher';
 import { expect, test } from './test';
 import { fixture, type Head, musicXml, play, saved, startLine, typeBeside } from './writer';
 
@@ -41,13 +41,17 @@ test('pulling the plug in the middle of typing loses nothing: not the notes, not
   const id = await startLine(page, { title: 'Storm Glass', signature: '0' });
   await play(page, 'g a');
   await saved(page);
-  await untilKept(page, `/api/exercises/${id}`);
+  for (const path of ['/api/session', `/api/exercises/${id}`]) await untilKept(page, path);
   await context.setOffline(true);
   await page.getByTestId('desk').focus();
   await play(page, 'b c 2 d');
   await expect(page.getByRole('status').filter({ hasText: /^Kept here until the server is back/ })).toBeVisible({
     timeout: 15_000,
   });
+  // Who leaves the line is told on the shelf that there is something of it to be sent.
+  await goWithin(page, '/shelf');
+  await page.getByRole('link', { name: 'Changes on this device are not sent yet: open them' }).click();
+  await expect(page.getByTestId('caret')).toBeVisible();
   await page.reload();
   await expect(page.getByTestId('caret')).toBeVisible({ timeout: 30_000 });
   await expect(page.getByTestId('system').getByText('1 + 1 + 1 + 1')).toBeVisible();

@@ -11,12 +11,12 @@ const LOOK_EVERY_MS = 3600_000;
  */
 async function keepFirstVisit(): Promise<void> {
   const seen = new Set(performance.getEntriesByType('resource').map(({ name }) => name));
-  for (const address of seen) {
-    const { origin, pathname } = new URL(address);
-    if (origin !== window.location.origin || !(isKept(pathname) || isAsset(pathname))) continue;
-    // What does not come now is kept when it is next fetched.
-    await fetchToKeep(address).catch(() => undefined);
-  }
+  const ours = [...seen].map((a) => new URL(a)).filter(({ origin }) => origin === window.location.origin);
+  // What the server said comes before the files: nothing opens without who is signed in.
+  for (const wanted of [isKept, isAsset])
+    for (const { href } of ours.filter(({ pathname }) => wanted(pathname)))
+      // What does not come now is kept when it is next fetched.
+      await fetchToKeep(href).catch(() => undefined);
 }
 
 /**

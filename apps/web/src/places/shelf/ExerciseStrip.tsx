@@ -22,9 +22,12 @@ const NEAR = { rootMargin: '300px', triggerOnce: true };
 export function ExerciseStrip({
   exercise,
   readiness,
+  isUnsent,
 }: {
   readonly exercise: ListedExerciseView;
   readonly readiness: Readiness | undefined;
+  /** This browser keeps changes of it that were not sent. */
+  readonly isUnsent: boolean;
 }) {
   const { id, title, summary } = exercise;
   const { owner, opening, openingIsAll, traits, isEmpty } = summary;
@@ -55,7 +58,12 @@ export function ExerciseStrip({
           </Link>
         </h2>
         <p className="text-[13px] text-secondary">{lineCaption(owner, opening, traits.bars)}</p>
-        {isEmpty && <p className="ml-auto text-[13px] text-secondary">nothing written yet</p>}
+        {isUnsent && (
+          <Link to={`/exercises/${id}/write`} className="relative z-[1] text-[13px] text-warning underline">
+            Changes on this device are not sent yet: open them
+          </Link>
+        )}
+        {isEmpty && !isUnsent && <p className="ml-auto text-[13px] text-secondary">nothing written yet</p>}
         {readiness !== undefined && (
           <p
             className={`ml-auto text-right text-[13px] max-md:hidden ${readiness.unplayable.length > 0 ? 'text-warning' : readiness.fresh.length > 0 ? 'text-fresh' : 'text-accent'}`}

@@ -6,6 +6,7 @@ import { Link } from 'react-router';
 import { useShelf } from '../../api/resources';
 import { useCurrentClass } from '../../classroom/currentClass';
 import { useTeaching } from '../../conventions/teaching';
+import { useUnsent } from '../../exercise/useUnsent';
 import { Button } from '../../ui/Button';
 import { Loaded } from '../../ui/Loaded';
 import { Empty } from '../../ui/States';
@@ -61,6 +62,7 @@ export function Shelf() {
 function ShelfList({ exercises }: { readonly exercises: readonly ListedExerciseView[] }) {
   const { data: group } = useCurrentClass();
   const teaching = useTeaching(group);
+  const unsent = useUnsent();
   const [query, setQuery] = useState<ShelfQuery>(WHOLE_SHELF);
   const shelved = useMemo(() => exercises.map((e) => shelve(e, group, teaching)), [exercises, group, teaching]);
   const found = useMemo(() => searchShelf(shelved, query), [shelved, query]);
@@ -83,7 +85,12 @@ function ShelfList({ exercises }: { readonly exercises: readonly ListedExerciseV
       ) : (
         <ul>
           {found.map((s) => (
-            <ExerciseStrip key={s.exercise.id} exercise={s.exercise} readiness={s.readiness} />
+            <ExerciseStrip
+              key={s.exercise.id}
+              exercise={s.exercise}
+              readiness={s.readiness}
+              isUnsent={unsent.has(s.exercise.id)}
+            />
           ))}
         </ul>
       )}
