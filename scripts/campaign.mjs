@@ -11,6 +11,7 @@ import { ensureBuilt } from './lib/build.mjs';
 import { findPort } from './lib/server.mjs';
 import { fail, isRoot } from './lib/steps.mjs';
 import { starterTrial } from './campaign/starter.mjs';
+import { weekTrial } from './campaign/week.mjs';
 import { clientOf, FIRST_PORT, healthy, people, standing, world } from './campaign/world.mjs';
 
 const KILLS = Number(process.env.CIFRA_KILLS ?? 1000);
@@ -218,7 +219,10 @@ async function starter(folder) {
   );
 }
 
-const TRIALS = { kills, wire: brokenWire, disk: fullDisk, clock, starter };
+/** A week through the real interface. */
+const week = (folder) => weekTrial(folder, (words) => say(`  ${words}`));
+
+const TRIALS = { kills, wire: brokenWire, disk: fullDisk, clock, starter, week };
 
 const all = mkdtempSync(join(tmpdir(), 'cifra-campaign-'));
 // The database runs as somebody else, and has to reach its folder.

@@ -14,7 +14,6 @@ export class Writers {
     this.counts = { acknowledged: 0, refused: 0, broken: 0 };
     this.statuses = new Map();
     this.stopped = false;
-    this.paused = false;
     this.n = 0;
   }
 
@@ -45,10 +44,6 @@ export class Writers {
 
   async repeat(step) {
     while (!this.stopped) {
-      if (this.paused) {
-        await pause(10);
-        continue;
-      }
       this.n += 1;
       const done = await step(this.n);
       if (!done) await pause(BUSY_PAUSE_MS);
@@ -175,11 +170,14 @@ export class Writers {
   async check(client) {
     const missing = [];
     const half = [];
+    // People write on meanwhile: what was acknowledged before is held against one moment of the database.
+    const acknowledged = globalThis.structuredClone(this.acknowledged);
+    await client.query('begin isolation level repeatable read read only');
     const { rows: revisions } = await client.query(
       'select exercise_id, version, title from revisions where version is not null',
     );
     const have = new Map(revisions.map((r) => [`${r.exercise_id} ${r.version}`, r.title]));
-    for (const [name, title] of this.acknowledged.lines)
+    for (const [name, title] of acknowledged.lines)
       if (have.get(name) !== title) missing.push(`line ${name}: ${title}`);
     const { rows: exercises } = await client.query(
       'select e.id, e.version, e.title, r.title as revision from exercises e left join revisions r on r.exercise_id = e.id and r.version = e.version',
@@ -191,7 +189,7 @@ export class Writers {
     } = await client.query('select max(clean_runs) as n, max(minutes) as m from practice where pupil_id = $1', [
       this.pupil.id,
     ]);
-    if ((told?.n ?? 0) < this.acknowledged.practice) missing.push(`practice ${this.acknowledged.practice}`);
+    if ((told?.n ?? 0) < acknowledged.practice) missing.push(`practice ${acknowledged.practice}`);
     const {
       rows: [days],
     } = await client.query('select max(clean_runs) as n from practice_days where pupil_id = $1', [this.pupil.id]);
@@ -204,7 +202,7 @@ export class Writers {
     for (const l of lessons)
       if (l.n !== this.pupils.length || l.kinds !== 1)
         half.push(`lesson of ${l.day}: ${l.n} of ${this.pupils.length}, ${l.kinds} kinds`);
-    for (const [day, remark] of this.acknowledged.lessons) {
+    for (const [day, remark] of acknowledged.lessons) {
       const there = byDay.get(day);
       // Written over later, perhaps without an answer: then it is a later lesson of that day.
       if (there === undefined || Number(there.remark.slice(7)) < Number(remark.slice(7)))
@@ -212,13 +210,14 @@ export class Writers {
     }
     const { rows: kits } = await client.query('select id from kit where class_id = $1', [this.group.id]);
     const kitIds = new Set(kits.map((k) => k.id));
-    for (const id of this.acknowledged.kit) if (!kitIds.has(id)) missing.push(`kit ${id}`);
-    await this.checkLast(client, missing, half);
+    for (const id of acknowledged.kit) if (!kitIds.has(id)) missing.push(`kit ${id}`);
+    await this.checkLast(client, acknowledged, missing, half);
+    await client.query('commit');
     return { missing, half };
   }
 
   /** What stands of each is the newest acknowledged or later; notes are known just where they are written down. */
-  async checkLast(client, missing, half) {
+  async checkLast(client, acknowledged, missing, half) {
     const number = async (sql, id) => Number((await client.query(sql, [id])).rows[0]?.n ?? 0);
     const stands = {
       plan: await number(
@@ -229,8 +228,7 @@ export class Writers {
       work: await number('select max(substr(note, 6)::int) as n from assignments where class_id = $1', this.group.id),
       take: await number('select max(substr(summary, 6)::int) as n from hand_ins where pupil_id = $1', this.pupil.id),
     };
-    for (const [what, n] of this.acknowledged.last)
-      if (stands[what] < n) missing.push(`${what} ${n}, not ${stands[what]}`);
+    for (const [what, n] of acknowledged.last) if (stands[what] < n) missing.push(`${what} ${n}, not ${stands[what]}`);
     const known = await number(
       `select count(*)::int as n from classes c, jsonb_array_elements(c.known) k
        where c.id = $1 and k->>'instrument' = 'flute' and k->'notes' ? 'B6'`,
