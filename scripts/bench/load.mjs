@@ -1,10 +1,13 @@
 import { line, withDemoServer } from './measuring.mjs';
 
-/** So many people at once, for so long; a pupil looks at the page and tells of practice, a teacher looks and saves. */
-const PUPILS = 300;
-const TEACHERS = 30;
+/**
+ * So many people at once, for so long; a pupil looks at the page and tells of practice, each time when a run of a line is
+ * over, a teacher looks and saves.
+ */
+const PUPILS = Number(process.env.CIFRA_BENCH_PUPILS ?? 1000);
+const TEACHERS = Math.ceil(PUPILS / 10);
 const MINUTES = Number(process.env.CIFRA_BENCH_MINUTES ?? 10);
-const PUPIL_PAUSE_MS = 4000;
+const PUPIL_PAUSE_MS = Number(process.env.CIFRA_BENCH_RUN_SECONDS ?? 20) * 1000;
 const TEACHER_PAUSE_MS = 2500;
 const WANTED_READ_MS = 250;
 const WANTED_SAVE_MS = 400;

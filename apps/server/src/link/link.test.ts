@@ -10,17 +10,11 @@ let mara: ReturnType<TestServer['agent']>;
 let kite: ExerciseView;
 let group: ClassView;
 beforeAll(async () => {
-  ({ server, mara, exercise: kite, group } = await openDemoClass('Kite Weather'));
+  ({ server, mara, exercise: kite, group, makeLink: make } = await openDemoClass('Kite Weather'));
 });
 afterAll(() => server.stop());
 
-const make = async (more: object = {}): Promise<LinkView> =>
-  (
-    await mara
-      .post('/api/links')
-      .send({ exerciseId: kite.id, classId: group.id, instrument: 'trumpet', days: 7, ...more })
-      .expect(201)
-  ).body as LinkView;
+let make: Awaited<ReturnType<typeof openDemoClass>>['makeLink'];
 const open = (token: string) => server.agent().get(`/api/links/open/${token}`);
 
 describe("a pupil's link", () => {

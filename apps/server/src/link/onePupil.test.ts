@@ -1,4 +1,4 @@
-import type { ClassView, ExerciseView, LinkView, OpenedLinkView, PupilView } from '@cifra/contract';
+import type { ClassView, ExerciseView, OpenedLinkView, PupilView } from '@cifra/contract';
 import { openDemoClass } from '../testing/demoClass';
 import { fetchFile, fetchPdf } from '../testing/fetchPages';
 import { openShelf } from '../testing/openShelf';
@@ -9,17 +9,11 @@ let mara: ReturnType<TestServer['agent']>;
 let kite: ExerciseView;
 let group: ClassView;
 beforeAll(async () => {
-  ({ server, mara, exercise: kite, group } = await openDemoClass('Kite Weather'));
+  ({ server, mara, exercise: kite, group, makeLink: make } = await openDemoClass('Kite Weather'));
 });
 afterAll(() => server.stop());
 
-const make = async (more: object): Promise<LinkView> =>
-  (
-    await mara
-      .post('/api/links')
-      .send({ exerciseId: kite.id, classId: group.id, instrument: 'trumpet', days: 7, ...more })
-      .expect(201)
-  ).body as LinkView;
+let make: Awaited<ReturnType<typeof openDemoClass>>['makeLink'];
 const open = (token: string) => server.agent().get(`/api/links/open/${token}`);
 
 it('holds what is said for one pupil on their own link alone, and on their printed page', async () => {

@@ -3,7 +3,6 @@ import {
   type ClassView,
   type ExerciseView,
   type HandInView,
-  type LinkView,
   MAX_HAND_IN_BYTES,
   MAX_HAND_INS,
   type PracticeView,
@@ -21,16 +20,10 @@ let pupil: PupilView;
 let token: string;
 let classToken: string;
 
-const make = async (more: object): Promise<LinkView> =>
-  (
-    await mara
-      .post('/api/links')
-      .send({ exerciseId: kite.id, classId: group.id, instrument: 'trumpet', days: 7, ...more })
-      .expect(201)
-  ).body as LinkView;
+let make: Awaited<ReturnType<typeof openDemoClass>>['makeLink'];
 
 beforeAll(async () => {
-  ({ server, mara, exercise: kite, group } = await openDemoClass('Kite Weather'));
+  ({ server, mara, exercise: kite, group, makeLink: make } = await openDemoClass('Kite Weather'));
   pupil = ((await mara.get(`/api/classes/${group.id}/pupils`)).body as PupilView[]).find(
     (p) => p.instrument === 'trumpet',
   ) as PupilView;

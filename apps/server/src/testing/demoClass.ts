@@ -1,4 +1,4 @@
-import type { ClassView, ExerciseView } from '@cifra/contract';
+import type { ClassView, ExerciseView, LinkView } from '@cifra/contract';
 import { openShelf } from './openShelf';
 import { startTestServer, type TestServer } from './testServer';
 
@@ -8,6 +8,8 @@ export async function openDemoClass(title: string): Promise<{
   readonly mara: ReturnType<TestServer['agent']>;
   readonly exercise: ExerciseView;
   readonly group: ClassView;
+  /** Makes a link to that exercise, to the trumpet's part for a week if nothing else is said. */
+  readonly makeLink: (more?: object) => Promise<LinkView>;
 }> {
   const server = await startTestServer();
   const mara = server.agent();
@@ -15,5 +17,12 @@ export async function openDemoClass(title: string): Promise<{
   const exercise = (await openShelf(mara)).find((e) => e.title === title);
   const [group] = (await mara.get('/api/classes')).body as ClassView[];
   if (exercise === undefined || group === undefined) throw new Error(`the demo has no ${title} or no class`);
-  return { server, mara, exercise, group };
+  const makeLink = async (more: object = {}): Promise<LinkView> =>
+    (
+      await mara
+        .post('/api/links')
+        .send({ exerciseId: exercise.id, classId: group.id, instrument: 'trumpet', days: 7, ...more })
+        .expect(201)
+    ).body as LinkView;
+  return { server, mara, exercise, group, makeLink };
 }
