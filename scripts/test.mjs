@@ -109,19 +109,19 @@ async function test() {
   rmSync(results, { recursive: true, force: true });
   mkdirSync(results, { recursive: true });
   await buildPackages();
-  // Lint is slow and works on one core: what else is to be made ready is made beside it.
+  // Lint is slow and works on one core: what else is to be made ready, and the unit tests, go on beside it.
   const lint = runs('check') ? show('eslint', ['.', '--cache', '--max-warnings', '0']) : undefined;
   if (runs('check')) {
     count(await checkTypes());
     count(await show('prettier', ['--check', '.', '--cache', '--log-level', 'warn']));
   }
   if (runs('e2e')) await buildWeb();
-  if (runs('check')) count(await lint);
-  if (asked === 'check') return;
+  if (asked === 'check') return count(await lint);
   const folder = mkdtempSync(join(tmpdir(), 'cifra-test-'));
   const postgres = await startPostgres({ folder: join(folder, 'data'), throwaway: true });
   try {
     if (runs('unit')) await unit(postgres);
+    if (runs('check')) count(await lint);
     if (runs('e2e')) await e2e(postgres);
   } finally {
     await postgres.stop();

@@ -1,11 +1,14 @@
+import { createHash, randomBytes } from 'node:crypto';
 import { line, withDemoServer } from './measuring.mjs';
 
 /**
- * So many people at once, for so long; a pupil looks at the page and tells of practice, each time when a run of a line is
- * over, a teacher looks and saves.
+ * So many people at once, for so long; a pupil looks at the page and tells of practice, each time when a run of a line
+ * is over, a teacher looks and saves.
  */
 const PUPILS = Number(process.env.CIFRA_BENCH_PUPILS ?? 1000);
 const TEACHERS = Math.ceil(PUPILS / 10);
+/** On each teacher's shelf. */
+const LINES = 12;
 const MINUTES = Number(process.env.CIFRA_BENCH_MINUTES ?? 10);
 const PUPIL_PAUSE_MS = Number(process.env.CIFRA_BENCH_RUN_SECONDS ?? 20) * 1000;
 const TEACHER_PAUSE_MS = 2500;
@@ -19,10 +22,38 @@ const pause = (ms) =>
     setTimeout(r, ms * (0.5 + Math.random()));
   });
 
+/** Teachers who are signed in, each with a shelf of their own. @returns how they ask, and the line that each writes */
+async function shelves(base, databaseUrl, document) {
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  const made = [];
+  for (let i = 0; i < TEACHERS; i++) {
+    const token = randomBytes(32).toString('base64url');
+    const { rows } = await client.query(
+      "insert into teachers (email, name, password_hash) values ($1, 'Load', 'none') returning id",
+      [`load-${i}@school.example`],
+    );
+    await client.query("insert into sessions (token_hash, teacher_id, expires_at) values ($1, $2, now() + '1 day')", [
+      createHash('sha256').update(token).digest('hex'),
+      rows[0].id,
+    ]);
+    const headers = { cookie: `cifra_session=${token}`, 'content-type': 'application/json' };
+    let line;
+    for (let n = 0; n < LINES; n++) {
+      const body = JSON.stringify({ title: `Load ${n}`, document });
+      line = await (await fetch(`${base}/api/exercises`, { method: 'POST', headers, body })).json();
+    }
+    made.push({ headers, line });
+  }
+  await client.end();
+  return made;
+}
+
 /** Pupils on their links and teachers at their desks, all against one server on this machine. */
 export async function benchLoad() {
   await withDemoServer(
-    async ({ base, headers, pid }) => {
+    async ({ base, headers, pid, databaseUrl }) => {
       const json = async (path, init = {}) =>
         (await fetch(`${base}${path}`, { ...init, headers: { ...headers, ...init.headers } })).json();
       const [group] = await json('/api/classes');
@@ -47,15 +78,7 @@ export async function benchLoad() {
           ).token,
         );
       }
-      // A line for each teacher, so that nobody overtakes another.
-      const own = [];
-      for (let i = 0; i < TEACHERS; i++)
-        own.push(
-          await json('/api/exercises', {
-            method: 'POST',
-            body: JSON.stringify({ title: `Load ${i}`, document }),
-          }),
-        );
+      const own = await shelves(base, databaseUrl, document);
       const times = { read: [], save: [] };
       const failures = new Map();
       const end = Date.now() + MINUTES * 60 * SECOND;
@@ -89,7 +112,8 @@ export async function benchLoad() {
       };
       const teacher = async (i) => {
         await pause(TEACHER_PAUSE_MS);
-        let line = own[i];
+        const { headers } = own[i];
+        let { line } = own[i];
         while (Date.now() < end) {
           await timed('read', '/api/exercises', { headers });
           await pause(TEACHER_PAUSE_MS);

@@ -89,7 +89,7 @@ export async function withDemoServer(work, { careful = false, env = {} } = {}) {
     const base = `http://127.0.0.1:${port}`;
     const signedIn = await fetch(`${base}/api/session/demo`, { method: 'POST' });
     const headers = { cookie: signedIn.headers.get('set-cookie').split(';')[0], 'content-type': 'application/json' };
-    await work({ base, headers, databaseMs, serverMs, pid: server.child.pid });
+    await work({ base, headers, databaseMs, serverMs, pid: server.child.pid, databaseUrl: postgres.urlOf('bench') });
   } finally {
     await server.stop();
     await postgres.stop();

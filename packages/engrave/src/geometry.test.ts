@@ -1,5 +1,5 @@
 import { type Exercise, type InstrumentId, type PageSetup } from '@cifra/core';
-import { arbitraryExercise, SHARE_OF_INSTRUMENTS } from '@cifra/core/testing';
+import { arbitraryExercise, IS_FULL, SHARE_OF_INSTRUMENTS } from '@cifra/core/testing';
 import fc from 'fast-check';
 import { readAbc } from '@cifra/formats';
 import { DEMO_TUNES } from '../../../apps/server/src/demo/tunes.data';
@@ -80,9 +80,10 @@ function outside(boxes: readonly Box[], paper: Paper): string[] {
 }
 
 describe('the geometry of whole pages', () => {
-  /** Every instrument with every setting; lines and papers take turns, so that each meets each. */
+  /** Every instrument with every setting, or with every other of them; lines and papers take turns. */
   const check = (lines: readonly Exercise[], setting: number): string[] =>
     SHARE_OF_INSTRUMENTS.flatMap(({ id }, i) => {
+      if (!IS_FULL && (i + setting) % 2 === 1) return [];
       const paper = PAPERS[(i + setting) % PAPERS.length] as Paper;
       const exercise = lines[(i + 3 * setting) % lines.length] as Exercise;
       return pagesOf(exercise, id, SETTINGS[setting]?.[1] ?? {}, paper).flatMap((boxes) =>

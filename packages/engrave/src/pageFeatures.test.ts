@@ -67,7 +67,7 @@ describe('what a page can be asked for', () => {
     expect(texts.map((t) => t.attributes.class)).toEqual(['name', 'figure', 'degree']);
     const y = texts.map((t) => Number(t.attributes.y));
     expect(y).toEqual([...y].sort((a, b) => a - b));
-    expect(texts.map((t) => Number(t.attributes['font-size']))).toEqual([425, 350, expect.closeTo(221.4, 1)]);
+    expect(texts.map((t) => Number(t.attributes['font-size']))).toEqual([465, 372, expect.closeTo(229.6, 1)]);
   });
 
   it('numbers at lines, at every bar, or none', () => {
@@ -174,14 +174,6 @@ describe('what a page can be asked for', () => {
     expect(withClass(root, 'name-line')).toHaveLength(0);
     expect(withClass(root, 'advice').map(textOf)).toEqual(['Your teacher says:', 'Blow through the long notes.']);
     expect((withClass(root, 'code')[0]?.attributes.d?.match(/Z/g) ?? []).length).toBe(6);
-  });
-
-  it('a larger staff for beginners', () => {
-    const scaleOf = (size: PageSetup['size']): string | undefined =>
-      [...descendants(withClass(page(tune, { size }), 'placed')[0] as XmlElement)].find((e) =>
-        /^scale/.test(e.attributes.transform ?? ''),
-      )?.attributes.transform;
-    expect([scaleOf('large'), scaleOf('small')]).toEqual(['scale(1.2)', 'scale(0.875)']);
   });
 
   it('a bar too full for a line is set smaller, not over the edge', () => {

@@ -16,7 +16,7 @@ import { PASSWORD, startTestServer, type TestServer } from '../testing/testServe
  * `CIFRA_SEED` which.
  */
 
-const MANY = Number(process.env.CIFRA_FUZZ ?? 800);
+const MANY = Number(process.env.CIFRA_FUZZ ?? 400);
 const SEED = Number(process.env.CIFRA_SEED ?? 7);
 const LONGEST_HOLD_MS = 50;
 const LOOK_EVERY = 150;

@@ -20,8 +20,8 @@ const BARS = 12;
 
 describe('listening to the simulated player, through the pitch detector', () => {
   it.each([
-    ['a quiet room', 0, instrumentsIn(['flute', 'tuba'])],
-    ['a hissing room', 0.06, instrumentsIn(['clarinet', 'trumpet'])],
+    ['a quiet room', 0, instrumentsIn(['tuba'])],
+    ['a hissing room', 0.06, instrumentsIn(['clarinet'])],
   ] as const)(
     'finds at least 95 % of what was planted in %s, and accuses fewer than 2 % of the clean notes',
     (room, noise, instruments) => {

@@ -23,16 +23,21 @@ import { hasThumbLever, VALVES_HEIGHT, valvesWidth } from '../diagram/valves';
 import { STAFF_SPACE } from '../engine/engine';
 import { measureText } from '../text/measureText';
 
-/** Sizes in hundredths of a millimetre. */
+/**
+ * Sizes in hundredths of a millimetre, of a staff 7.2 mm high: on a beginner's smallest page names and figures have 11
+ * points, what stands by them 8.
+ */
 const TEXT_SIZE: Readonly<Record<Exclude<BandRow, 'diagram'>, number>> = {
-  figure: 350,
-  name: 340,
-  sounds: 255,
-  count: 255,
-  solfa: 270,
-  degree: 270,
+  figure: 372,
+  name: 372,
+  sounds: 272,
+  count: 272,
+  solfa: 280,
+  degree: 280,
 };
-const HAND_SIZE = 270;
+const HAND_SIZE = 285;
+/** How much larger figures are drawn than described: a hole is 1.7 mm wide on a beginner's smallest page. */
+const DRAWN = 1.42;
 /** Room under the letter for the mark that says where its sign comes from. */
 export const ORIGIN_MARK = 85;
 const GAP = 55;
@@ -102,7 +107,7 @@ function rowHeight(row: BandRow, instrument: Instrument): number {
 /** Stacks the rows that are switched on and rounds the band up to whole staff spaces. */
 export function layOutBand({ rows, part: { instrument }, annotations }: BandSource): BandLayout {
   if (rows.length === 0) return { rows: [], height: 0, lines: 0, keys: [] };
-  const scales = rows.map((r) => SCALE[r.size ?? 'medium']);
+  const scales = rows.map((r) => SCALE[r.size ?? 'medium'] * (r.row === 'diagram' ? DRAWN : 1));
   const heights = rows.map((r, i) => rowHeight(r.row, instrument) * (scales[i] ?? 1));
   const needed = heights.reduce((a, b) => a + b, 0) + GAP * (rows.length - 1) + 2 * PADDING;
   const lines = Math.ceil(needed / STAFF_SPACE) + 1;

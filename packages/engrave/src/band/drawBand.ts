@@ -22,7 +22,7 @@ import {
 
 const TINT = '#eef3f6';
 const FRAME_PAD = 45;
-const MARK_SIZE = 190;
+const MARK_SIZE = 240;
 const UNPLAYABLE_SIZE = 255;
 
 /** What a screen reader says of a note's cell. */

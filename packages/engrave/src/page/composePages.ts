@@ -16,29 +16,53 @@ export interface Page {
 }
 
 const GAP = 480;
-const MAX_EXTRA_GAP = 900;
+/** The most that systems stand apart, where a page has room. */
+const MOST_GAP = 2200;
+const RUNNING_HEAD = 700;
 const height = (s: System): number => s.bottom - s.top;
 
-/** Deals the systems out to pages, first page shorter; a lone system on the last page gets company. */
-export function dealSystems(systems: readonly System[], firstRoom: number, room: number): System[][] {
+/** The room for systems on the first page and on each other one. */
+export interface Rooms {
+  readonly first: number;
+  readonly other: number;
+}
+
+/** Fills one page after the other. @param share how much of each is used */
+function fillPages(systems: readonly System[], { first, other }: Rooms, share: number): System[][] {
   const pages: System[][] = [[]];
-  let left = firstRoom;
+  let left = first - other * (1 - share);
   for (const s of systems) {
     const page = pages[pages.length - 1] as System[];
     const needed = height(s) + (page.length === 0 ? 0 : GAP);
     if (page.length > 0 && needed > left) {
       pages.push([s]);
-      left = room - height(s);
+      left = other * share - height(s);
     } else {
       page.push(s);
       left -= needed;
     }
   }
-  const last = pages[pages.length - 1];
-  const before = pages[pages.length - 2];
-  if (last?.length === 1 && before !== undefined && before.length > 2) last.unshift(before.pop() as System);
   return pages;
 }
+
+const SHARES = [0.95, 0.9, 0.85, 0.8, 0.75, 0.7, 0.65, 0.6, 0.55, 0.5] as const;
+
+/** Deals the systems out to as few pages as hold them, as evenly as they go: no page is nearly empty. */
+export function dealSystems(systems: readonly System[], rooms: Rooms): System[][] {
+  let best = fillPages(systems, rooms, 1);
+  for (const share of SHARES) {
+    const evener = fillPages(systems, rooms, share);
+    if (evener.length > best.length) break;
+    best = evener;
+  }
+  return best;
+}
+
+/** The room for systems under a head that reaches so far down. */
+const roomsUnder = (headBottom: number, paper: Paper): Rooms => {
+  const bottom = PAPER_SIZE[paper].height - MARGIN.bottom;
+  return { first: bottom - headBottom, other: bottom - MARGIN.top - RUNNING_HEAD };
+};
 
 const placed = (s: System, decoration: readonly XmlElement[], x: number, y: number): XmlElement => {
   const [strip, ...rest] = decoration;
@@ -65,6 +89,21 @@ function stackUnder(
   return { drawing: [...words.drawing, ...drawn], bottom: y };
 }
 
+const headOf = (header: Header, paper: Paper, heads: readonly System[]) =>
+  stackUnder(drawHeader(header, MARGIN.left, PAPER_SIZE[paper].width - MARGIN.right, MARGIN.top), heads);
+
+/** How many pages systems need. @param scale how much larger they would be than they are */
+export function pagesNeeded(
+  systems: readonly System[],
+  scale: number,
+  header: Header,
+  paper: Paper,
+  heads: readonly System[],
+): number {
+  const larger = systems.map((s) => ({ ...s, top: s.top * scale, bottom: s.bottom * scale }));
+  return fillPages(larger, roomsUnder(headOf(header, paper, heads).bottom, paper), 1).length;
+}
+
 /**
  * Sets systems, with all that stands on them, on sheets of paper with header and page numbers.
  * @param heads blocks between the words at the head and the music
@@ -72,20 +111,15 @@ function stackUnder(
 export function composePages(layout: Layout, header: Header, paper: Paper, heads: readonly System[] = []): Page[] {
   const { width, height: paperHeight } = PAPER_SIZE[paper];
   const right = width - MARGIN.right;
-  const words = drawHeader(header, MARGIN.left, right, MARGIN.top);
-  const head = stackUnder(words, heads);
+  const head = headOf(header, paper, heads);
   const bottom = paperHeight - MARGIN.bottom;
-  const dealt = dealSystems(layout.systems, bottom - head.bottom, bottom - MARGIN.top - 700);
+  const dealt = dealSystems(layout.systems, roomsUnder(head.bottom, paper));
   return dealt.map((systems, p) => {
-    const top = p === 0 ? head.bottom : MARGIN.top + 700;
+    const top = p === 0 ? head.bottom : MARGIN.top + RUNNING_HEAD;
     const used = systems.reduce((sum, s) => sum + height(s), 0);
     const gaps = systems.length - 1;
-    const spare = gaps === 0 ? 0 : (bottom - top - used) / gaps;
-    // A full page is spread to its foot; a short one keeps its plain distance.
-    const gap =
-      gaps === 0
-        ? 0
-        : Math.min(Math.max(GAP, spare), GAP + (p < dealt.length - 1 ? MAX_EXTRA_GAP * 2 : MAX_EXTRA_GAP * 0.25));
+    // A page is spread to its foot, unless it would fall apart.
+    const gap = gaps === 0 ? 0 : Math.min(Math.max(GAP, (bottom - top - used) / gaps), MOST_GAP);
     let y = top;
     const drawn = systems.map((s) => {
       const g = placed(s, [], MARGIN.left, y);

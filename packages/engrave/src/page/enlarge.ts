@@ -2,8 +2,21 @@ import type { PageSize } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
 import type { System } from '../system/readSystems';
 
-/** How large a page is set: a staff is 8.6, 7.2 or 6.3 mm high. */
-export const PAGE_SCALE: Readonly<Record<PageSize, number>> = { large: 1.2, medium: 1, small: 0.875 };
+/** How large a page may be set. */
+export interface ScaleRange {
+  readonly least: number;
+  readonly most: number;
+}
+
+/**
+ * A staff is at least 8.6, 7.6 or 6.3 mm high and at most 10.4, 9.7 or 7.9 mm, as much as fits without another page:
+ * a page leans on a stand 60 to 70 cm away, and its reader is nine. Common practice, no source.
+ */
+export const PAGE_SCALE: Readonly<Record<PageSize, ScaleRange>> = {
+  large: { least: 1.2, most: 1.45 },
+  medium: { least: 1.05, most: 1.35 },
+  small: { least: 0.875, most: 1.1 },
+};
 
 /** A system with all that stands on it, drawn larger or smaller as a whole. */
 export function enlarge(s: System, decoration: readonly XmlElement[], scale: number): System {

@@ -82,25 +82,19 @@ describe('line breaks', () => {
 });
 
 describe('pages', () => {
-  it('take as many systems as fit', () => {
-    expect(
-      dealSystems(
-        Array.from({ length: 9 }, () => system(1000)),
-        4600,
-        6000,
-      ).map((p) => p.length),
-    ).toEqual([3, 4, 2]);
-  });
+  const dealt = (n: number, first = 6000, other = 6000): number[] =>
+    dealSystems(
+      Array.from({ length: n }, () => system(1000)),
+      { first, other },
+    ).map((p) => p.length);
 
-  it('leave no lone system on the last page', () => {
-    expect(
-      dealSystems(
-        Array.from({ length: 5 }, () => system(1000)),
-        6000,
-        6000,
-      ).map((p) => p.length),
-    ).toEqual([3, 2]);
-    expect(dealSystems([system(1000)], 6000, 6000).map((p) => p.length)).toEqual([1]);
+  it('are as few as hold the systems, and as evenly full as they go', () => {
+    expect(dealt(4)).toEqual([4]);
+    expect(dealt(9, 4600)).toEqual([3, 3, 3]);
+    expect(dealt(7, 4600)).toEqual([3, 4]);
+    // No lone system on the last page.
+    expect(dealt(5)).toEqual([3, 2]);
+    expect(dealt(1)).toEqual([1]);
   });
 
   it('know how far a drawing reaches', () => {
