@@ -56,6 +56,11 @@ describe('signing in', () => {
     expect(wrong.body.code).toBe('wrong-sign-in');
   });
 
+  it('refuses an address with half a letter in it, and does not fail', async () => {
+    for (const email of ['\ud83d@school.example', 'mara@school.example\udc00'])
+      await server.agent().post('/api/session').send({ email, password: 'wrong words' }).expect(400);
+  });
+
   it('stops after too many attempts, also with the right password', async () => {
     const fresh = await startTestServer();
     await fresh.teacher('dora@school.example');
