@@ -1,5 +1,5 @@
 import { DeleteAccountDto } from '@cifra/contract';
-import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res, StreamableFile } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Logger, Post, Req, Res, StreamableFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import type { TeacherRow } from '../auth/auth.repository';
@@ -17,6 +17,8 @@ const MAX_ACCOUNT_BYTES = 100 * 1024 * 1024;
 @ApiTags('account')
 @Controller('api/account')
 export class AccountController {
+  private readonly log = new Logger(AccountController.name);
+
   constructor(
     private readonly account: AccountService,
     private readonly cookie: SessionCookie,
@@ -26,7 +28,9 @@ export class AccountController {
   @ApiOperation({ summary: 'Everything of the account as one zip' })
   async file(@Teacher() t: TeacherRow, @Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
     response.setHeader('Content-Disposition', attachment(`Cifra ${new Date().toISOString().slice(0, 10)}.zip`));
-    return new StreamableFile(await this.account.file(t), { type: 'application/zip' });
+    const file = new StreamableFile(await this.account.file(t), { type: 'application/zip' });
+    // The framework would write down the error as it is, with what was asked of the database.
+    return file.setErrorLogger((e) => this.log.error({ err: e }, 'a file broke off'));
   }
 
   @Post('file')
