@@ -50,7 +50,6 @@ export async function play(page: Page, keys: string): Promise<void> {
   }
 }
 
-/** All that was typed has reached the server. */
 /** A line of four notes with its text open beside it, and five typed after them. */
 export async function typeBeside(page: Page, title: string): Promise<Locator> {
   await startLine(page, { title, signature: '0' });
@@ -66,6 +65,7 @@ export async function typeBeside(page: Page, title: string): Promise<Locator> {
   return text;
 }
 
+/** All that was typed has reached the server. */
 export const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 15_000 });
 /** What a file of the tests says, as MusicXML is read here. */
 export const fixture = (name: string): unknown =>

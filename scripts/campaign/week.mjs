@@ -83,7 +83,7 @@ export async function weekTrial(folder, say) {
 
     say('Monday: a line from text, begun in one window and gone on with in another');
     await one.goto('/');
-    await one.getByRole('button', { name: /demo|look around/i }).click();
+    await button(one, 'Open the demo as Mara').click();
     await expect(one.getByRole('heading', { name: 'Shelf' })).toBeVisible();
     await one.goto('/bring');
     await one.getByLabel('Or paste ABC text').fill(LINE);

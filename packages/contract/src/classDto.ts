@@ -73,8 +73,6 @@ export class SaveClassDto {
   version?: number;
 }
 
-/** Lines on one shelf. */
-export const MAX_EXERCISES = 2000;
 export const MAX_PUPILS = 120;
 export const MAX_CLASSES = 40;
 /** How long a pupil who was taken off the list and work that was taken back can be put back. */

@@ -1,6 +1,7 @@
 export {
   ChangePasswordDto,
   CreateExerciseDto,
+  MAX_EXERCISES,
   PAPER_NAMES,
   type PaperName,
   PresenceDto,
@@ -22,7 +23,6 @@ export {
   KnownDto,
   ListedPupilDto,
   MAX_CLASSES,
-  MAX_EXERCISES,
   MAX_PUPILS,
   SaveClassDto,
   SavePupilsDto,

@@ -8,7 +8,7 @@ import { drawLegend } from './diagram/legend';
 import type { Engine } from './engine/engine';
 import { type Bands, bandsOf, inWidth, largest, measureLines } from './measureLines';
 import { pageName } from './engine/notePrefix';
-import { composePages, composeStrip, type Page, pagesNeeded } from './page/composePages';
+import { composePages, composeStrip, type Page, pageCounter } from './page/composePages';
 import { blockOf, enlarge, PAGE_SCALE } from './page/enlarge';
 import { type PageExtras, partHeader } from './page/pageWords';
 import { MARGIN, type Paper, PAPER_SIZE } from './page/paper';
@@ -118,9 +118,8 @@ export function engravePart(
   const head = headBlocks(engine, lead, bands.bands[0] as BandLayout, width / range.least);
   const heads = head.systems.map((s) => enlarge(s, [], range.least));
   const header = partHeader(lead, extras);
-  const { layout, scale } = largest(measureLines(engine, bands, hideMeter), width, range, (systems, s) =>
-    pagesNeeded(systems, s, header, paper, heads),
-  );
+  const lines = measureLines(engine, bands, hideMeter);
+  const { layout, scale } = largest(lines, width, range, pageCounter(header, paper, heads));
   const systems = layout.systems.map((s) => enlarge(s, decorate(s, bands, label), scale * layout.shrink));
   return composePages({ systems, glyphs: [...head.glyphs, ...layout.glyphs] }, header, paper, heads);
 }

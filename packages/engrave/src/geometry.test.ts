@@ -1,9 +1,10 @@
 import { type Exercise, type InstrumentId, type PageSetup } from '@cifra/core';
-import { arbitraryExercise, IS_FULL, SHARE_OF_INSTRUMENTS } from '@cifra/core/testing';
+import { arbitraryExercise, IS_FULL, line, SHARE_OF_INSTRUMENTS } from '@cifra/core/testing';
 import fc from 'fast-check';
 import { readAbc } from '@cifra/formats';
 import { DEMO_TUNES } from '../../../apps/server/src/demo/tunes.data';
 import { engravePart } from './engravePart';
+import { PAGE_SCALE } from './page/enlarge';
 import { MARGIN, type Paper, PAPER_SIZE, PAPERS } from './page/paper';
 import { loadEngine } from './testing/loadEngine';
 import { type Box, boxesOf, touching } from './testing/pageBoxes';
@@ -123,4 +124,42 @@ describe('the geometry of whole pages', () => {
       ]),
     ).toHaveLength(1);
   });
+});
+
+/** How much larger than described the music of a page stands; a page that is not enlarged says nothing of it. */
+const scaleOf = (svg: string): number => Number(/transform="scale\(([\d.]+)\)"/.exec(svg)?.[1] ?? 1);
+
+/** How far down a page's music reaches, of the room between its margins. */
+function fillOf(svg: string): number {
+  const foot = PAPER_SIZE.a4.height - MARGIN.bottom;
+  const lowest = Math.max(...boxesOf(svg).map((b) => (b.kind === 'page' ? 0 : b.bottom)));
+  return (lowest - MARGIN.top) / (foot - MARGIN.top);
+}
+
+const svgsOf = (exercise: Exercise, id: InstrumentId, setup: Partial<PageSetup> = {}): string[] =>
+  engravePart(engine, plansFor(exercise, id, setup), { paper: 'a4' }).map((p) => p.svg);
+const of = (text: string): Exercise => ({ owner: 'concert', source: line(text), partChoices: {} });
+
+it.each(['large', 'medium', 'small'] as const)('music of size %s is as large as the page has room for', (size) => {
+  const { least, most } = PAGE_SCALE[size];
+  const many = of(Array.from({ length: 64 }, () => 'C4:e D4:e E4:e F4:e G4:e F4:e E4:e D4:e').join(' | '));
+  const [few, full] = [of('C4 D4 E4 F4 | G4:w'), many].map((e) => svgsOf(e, 'trumpet', { size }));
+  expect(scaleOf(few?.[0] ?? '')).toBeCloseTo(most, 2);
+  expect(scaleOf(full?.[0] ?? '')).toBeGreaterThanOrEqual(least);
+  expect(scaleOf(full?.[0] ?? '')).toBeLessThan(most);
+  // No page is nearly empty.
+  for (const page of full ?? []) expect(fillOf(page)).toBeGreaterThan(0.5);
+});
+
+it('a tune of sixteen bars on one page fills at least four fifths of it, for every kind of instrument', () => {
+  const sixteen = DEMO.filter((e) => e.source.measures.length >= 16);
+  expect(sixteen.length).toBeGreaterThan(1);
+  const alone = SHARE_OF_INSTRUMENTS.flatMap(({ id }) =>
+    sixteen.flatMap((e) => {
+      const pages = svgsOf(e, id);
+      return pages.length > 1 ? [] : [{ what: `${e.source.title}, ${id}`, fill: fillOf(pages[0] ?? '') }];
+    }),
+  );
+  expect(alone.length).toBeGreaterThan(SHARE_OF_INSTRUMENTS.length);
+  expect(alone.filter(({ fill }) => fill < 0.8)).toEqual([]);
 });

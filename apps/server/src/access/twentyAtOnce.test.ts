@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import { randomUUID } from 'node:crypto';
-import { type ClassView, MAX_CLASSES, MAX_HAND_INS, MAX_PUPILS, type PupilView } from '@cifra/contract';
+import { type ClassView, MAX_CLASSES, MAX_EXERCISES, MAX_HAND_INS, MAX_PUPILS, type PupilView } from '@cifra/contract';
 import { type About, askRoute } from '../testing/askRoute';
 import { fetchFile } from '../testing/fetchPages';
 import { makeOwned } from '../testing/ownedThings';
@@ -109,6 +109,23 @@ describe('what is limited stays within its limit, whoever counts at the same mom
     expect(new Set(answers.map((a) => a.status))).toEqual(new Set([200, 409]));
     const there = ((await agent.get(of('pupils'))).body as PupilView[]).length;
     expect([there <= MAX_PUPILS, there > MAX_PUPILS - 3]).toEqual([true, true]);
+  });
+
+  it('lines on a shelf', async () => {
+    const body = RULES['post /api/exercises']?.body?.(about.ids, about);
+    // Copies of one that is there, but for five places.
+    await server.sql(
+      `insert into exercises (teacher_id, title, document, summary)
+       select teacher_id, title, document, summary from exercises, generate_series(1, $2::int)
+       where id = $1`,
+      [about.ids.exercise, MAX_EXERCISES - 5 - ((await agent.get('/api/exercises')).body as unknown[]).length],
+    );
+    const answers = await all(TIMES, () => agent.post('/api/exercises').send(body));
+    expect(answers.map((a) => a.status).sort()).toEqual([
+      ...Array<number>(5).fill(201),
+      ...Array<number>(15).fill(409),
+    ]);
+    expect((await agent.get('/api/exercises')).body).toHaveLength(MAX_EXERCISES);
   });
 
   it('takes of a line', async () => {

@@ -1,4 +1,4 @@
-import { failure, type Problem } from '../problem/problem';
+import type { Problem } from '../problem/problem';
 
 /** Largest things an exercise may hold. */
 export const MAX_MEASURES = 1024;
@@ -28,16 +28,20 @@ export const notesIn = (lines: readonly Pick<Sized, 'measures'>[]): number =>
  * @example sizeFault([{ measures: [{ events: [] }], slurs: [], hairpins: [] }]) // undefined
  */
 export function sizeFault(lines: readonly Sized[]): Problem | undefined {
-  const faultOf = (...said: Parameters<typeof failure>): Problem | undefined => failure(...said).problems[0];
+  const faultOf = (code: Problem['code'], facts: Problem['facts'], measure?: number): Problem => ({
+    code,
+    severity: 'error',
+    ...(measure !== undefined && { measure }),
+    facts: { ...facts },
+  });
   for (const { measures } of lines) {
     if (measures.length > MAX_MEASURES)
-      return faultOf('too-many-measures', { facts: { measures: measures.length, limit: MAX_MEASURES } });
+      return faultOf('too-many-measures', { measures: measures.length, limit: MAX_MEASURES });
     const crowded = measures.findIndex((m) => m.events.length > MAX_EVENTS_PER_MEASURE);
-    if (crowded >= 0)
-      return faultOf('too-many-notes', { measure: crowded + 1, facts: { limit: MAX_EVENTS_PER_MEASURE } });
+    if (crowded >= 0) return faultOf('too-many-notes', { limit: MAX_EVENTS_PER_MEASURE }, crowded + 1);
   }
   const slurs = lines.reduce((n, l) => n + l.slurs.length + l.hairpins.length, 0);
-  if (slurs > MAX_NOTES) return faultOf('too-many-slurs', { facts: { slurs, limit: MAX_NOTES } });
+  if (slurs > MAX_NOTES) return faultOf('too-many-slurs', { slurs, limit: MAX_NOTES });
   const notes = notesIn(lines);
-  return notes > MAX_NOTES ? faultOf('line-too-long', { facts: { notes, limit: MAX_NOTES } }) : undefined;
+  return notes > MAX_NOTES ? faultOf('line-too-long', { notes, limit: MAX_NOTES }) : undefined;
 }

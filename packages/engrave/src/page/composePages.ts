@@ -17,7 +17,7 @@ export interface Page {
 
 const GAP = 480;
 /** The most that systems stand apart, where a page has room. */
-const MOST_GAP = 2200;
+const MOST_GAP = 2400;
 const RUNNING_HEAD = 700;
 const height = (s: System): number => s.bottom - s.top;
 
@@ -92,16 +92,22 @@ function stackUnder(
 const headOf = (header: Header, paper: Paper, heads: readonly System[]) =>
   stackUnder(drawHeader(header, MARGIN.left, PAPER_SIZE[paper].width - MARGIN.right, MARGIN.top), heads);
 
-/** How many pages systems need. @param scale how much larger they would be than they are */
-export function pagesNeeded(
-  systems: readonly System[],
-  scale: number,
+/**
+ * Counts the pages that systems need under a head.
+ * @returns a function of the systems, and of how much larger they would be than they are
+ */
+export function pageCounter(
   header: Header,
   paper: Paper,
   heads: readonly System[],
-): number {
-  const larger = systems.map((s) => ({ ...s, top: s.top * scale, bottom: s.bottom * scale }));
-  return fillPages(larger, roomsUnder(headOf(header, paper, heads).bottom, paper), 1).length;
+): (systems: readonly System[], scale: number) => number {
+  const rooms = roomsUnder(headOf(header, paper, heads).bottom, paper);
+  return (systems, scale) =>
+    fillPages(
+      systems.map((s) => ({ ...s, top: s.top * scale, bottom: s.bottom * scale })),
+      rooms,
+      1,
+    ).length;
 }
 
 /**
