@@ -118,7 +118,7 @@ export default ts.config(
     rules: { '@typescript-eslint/no-require-imports': 'off' },
   },
   {
-    files: ['scripts/bench/typing.mjs', 'scripts/bench/playing.mjs'],
+    files: ['scripts/bench/typing.mjs', 'scripts/bench/parts.mjs', 'scripts/bench/playing.mjs', 'scripts/firefox.mjs'],
     languageOptions: {
       globals: {
         window: 'readonly',

@@ -196,6 +196,23 @@ test('a line at sight is the same from the same number; looked at first, played 
   expect(await shapes()).toBe(drawn);
   await page.getByRole('button', { name: 'Show the answers' }).click();
   await page.getByRole('button', { name: 'I have looked' }).click();
+  // Without a microphone: counted in, the beat alone, and then it is asked whether it was played on.
+  await page.getByRole('button', { name: 'Count in, then I play' }).click();
+  await expect(strip.locator('.chosen').first()).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('button', { name: 'To the end' }).click();
+  await expect(page.getByText('Did you play on to the end?')).toHaveCount(0);
+  // What was only heard is not asked about, not even afterwards.
+  await page.getByRole('switch', { name: 'The part is heard' }).click();
+  await page.getByRole('button', { name: 'Hear it played' }).click();
+  await expect(strip.locator('.chosen').first()).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('switch', { name: 'The part is heard' }).click();
+  await expect(page.getByRole('button', { name: 'Count in, then I play' })).toBeVisible();
+  await expect(page.getByText('Did you play on to the end?')).toHaveCount(0);
+  await page.getByLabel('Bars').selectOption('2');
+  await expect.poll(async () => (await heads()).split(',').length).toBeLessThan(first.split(',').length);
+  await page.getByRole('button', { name: 'I have looked' }).click();
   await page.getByLabel('Who plays').selectOption({ label: 'the simulated player, to try it out' });
   await page.getByRole('button', { name: 'Let it play a take' }).click();
   await expect(page.getByText(/notes right and in time/)).toBeVisible({ timeout: 60_000 });

@@ -93,7 +93,8 @@ test("a pupil's recording waits for the network, is handed in with its sound, an
 }) => {
   test.setTimeout(150_000);
   const phone = await openPhone(page, browser, baseURL ?? '', 'Lantern Walk', 'Trumpet', ['microphone']);
-  await phone.getByRole('button', { name: 'Practise' }).tap();
+  await phone.getByRole('button', { name: /^The piece/ }).tap();
+  await phone.getByRole('button', { name: 'How it is practised' }).tap();
   await phone.getByRole('tab', { name: 'Pieces' }).tap();
   await phone.getByLabel('To', { exact: true }).selectOption({ label: 'bar 2' });
   await phone.getByRole('tab', { name: 'Listen' }).tap();

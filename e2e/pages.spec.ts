@@ -59,10 +59,10 @@ test('help fades by dates, and every step is seen before it is taken', async ({ 
   await pagesFor(page, 'Mina');
   await page.getByRole('button', { name: 'Plan it' }).click();
   const dialog = page.getByRole('dialog', { name: 'How Mina’s help fades' });
-  await expect(dialog.locator('figure .sheet').nth(5)).toBeVisible({ timeout: 60_000 });
+  await expect(dialog.locator('figure .sheet').nth(6)).toBeVisible({ timeout: 60_000 });
   const shown = async (at: number) => dialog.locator('figure').nth(at).locator('.name').count();
-  expect(await shown(0)).toBeGreaterThan(await shown(1));
-  expect(await shown(5)).toBe(0);
+  expect(await shown(0)).toBeGreaterThan(await shown(2));
+  expect(await shown(6)).toBe(0);
   await dialog.getByRole('button', { name: 'Two weeks all, then firsts, then new ones' }).click();
   await dialog.getByRole('button', { name: 'Add a step' }).click();
   await dialog.getByLabel('Help over').nth(0).selectOption({ label: 'no note' });
@@ -159,14 +159,32 @@ test('the call sheet, the board by arrow keys, and the score as it reads and sou
   await expect(page.locator('.sheet .call').first()).toBeVisible({ timeout: 60_000 });
   await page.getByRole('link', { name: 'Show it on the board' }).click();
   await expect(page.getByRole('heading', { name: 'Bar 1', exact: true })).toBeVisible({ timeout: 30_000 });
+  // The wall shows nothing else, and every instrument at once on the screens that projectors have.
+  await expect(page.getByRole('navigation')).toHaveCount(0);
+  for (const [width, height] of [
+    [1280, 800],
+    [1024, 768],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    for (const bars of ['one bar', 'two bars', 'four bars']) {
+      await page.getByLabel('Bars at a time').selectOption(bars);
+      for (const row of await page.getByRole('row').all()) await expect(row).toBeInViewport({ ratio: 1 });
+    }
+    await page.getByLabel('Bars at a time').selectOption('one bar');
+  }
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('heading', { name: 'Bar 4' })).toBeVisible();
   await expect(page.getByRole('row', { name: /^Fl\. E♭/ })).toBeVisible();
   await expect(page).toHaveURL(/bar=4/);
   await page.keyboard.press('End');
-  await expect(page.getByRole('button', { name: 'Next bar' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Next step' })).toBeDisabled();
   await page.keyboard.press('Home');
   await expect(page.getByRole('heading', { name: 'Bar 1', exact: true })).toBeVisible();
+  // By the beat: counted in, and on from bar to bar without a key.
+  await page.getByRole('button', { name: 'Run from the beginning, by the beat' }).click();
+  await expect(page.getByRole('heading', { name: 'Bar 2' })).toBeVisible({ timeout: 20_000 });
+  await page.keyboard.press('PageDown');
+  await expect(page.getByRole('heading', { name: 'Bar 3' })).toBeVisible();
   await page.getByRole('link', { name: 'Leave the board' }).click();
   await list(page).getByRole('button', { name: 'Score' }).click();
   const score = page.getByRole('group', { name: 'All parts under each other' });

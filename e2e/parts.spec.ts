@@ -38,6 +38,13 @@ test('the band is walked by keyboard', async ({ page }) => {
 test('band rows are switched at once, and stay as they were', async ({ page }) => {
   await ownTeacher(page, `rows-${Date.now()}@school.example`);
   await openLine(page, TUNE);
+  // A flute reads the letters that sound: they stand once, and the panel says why.
+  await expect(page.locator('.sheet .name').first()).toBeVisible();
+  await expect(page.locator('.sheet .sounds')).toHaveCount(0);
+  await expect(page.getByText('Every note of this part sounds as the letter that is written')).toBeVisible();
+  await list(page)
+    .getByRole('button', { name: /^Trumpet/ })
+    .click();
   await expect(page.locator('.sheet .sounds').first()).toBeVisible();
   await page.getByRole('switch', { name: 'Sounds (concert)' }).click();
   await expect(page.locator('.sheet .sounds')).toHaveCount(0);
@@ -263,8 +270,9 @@ test('what is said for one pupil holds for that pupil: which line they play', as
   const plays = page.getByLabel('Plays', { exact: true });
   const whose = page.getByLabel('These pages are for');
   await whose.selectOption({ label: 'Saskia' });
-  await plays.selectOption({ label: 'Line 2' });
   await expect(page.getByText('Saskia’s part alone')).toBeVisible();
+  await plays.selectOption({ label: 'Line 2' });
+  await expect(plays).toHaveValue('1');
   for (const other of ['Davi', 'everyone in the class']) {
     await whose.selectOption({ label: other });
     await expect(plays).toHaveValue('0');

@@ -75,7 +75,9 @@ test('axe finds nothing serious on what stands around the pages', async ({ page 
     ['practise/flute?do=free', '.sheet .note'],
     ['parts/call-sheet', '.sheet .call'],
     ['parts/score', '.sheet .note'],
+    ['parts/handouts', '.sheet .box'],
     ['board', '.sheet .note'],
+    ['board?bars=4&dark=yes', 'table'],
   ] as const) {
     await goWithin(page, pathname.replace(/parts.*/, path));
     await expect(page.locator(ready).first()).toBeVisible({ timeout: 60_000 });
@@ -157,6 +159,8 @@ test('every place fits a phone of 360 pixels', async ({ page }) => {
     [`${line}/parts`, '.sheet .cell'],
     [`${line}/parts/call-sheet`, '.sheet .call'],
     [`${line}/parts/score`, '.sheet .note'],
+    [`${line}/parts/handouts`, '.sheet .box'],
+    [`${line}/board`, 'table'],
     [`${line}/practise`, '.sheet .note'],
     ...['figures', 'reading', 'signatures', 'rhythm', 'sight', 'ear', 'caller'].map((drill) => [
       `/drills?on=flute&drill=${drill}`,

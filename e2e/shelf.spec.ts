@@ -54,6 +54,28 @@ test('rename, copy, take off and put back; all of it is there after a reload', a
   await expect(page.getByRole('link', { name: 'Night Ferry' })).toBeHidden();
 });
 
+test('a warm-up is made for every instrument at once, and can be written on like any line', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Write a line' }).click();
+  await page.getByLabel('Begin with').selectOption({ label: 'Five notes, by step and in thirds' });
+  await expect(page.getByLabel('Whose page is it?')).toHaveCount(0);
+  await page.getByLabel('Sounds in').selectOption('F major');
+  await page.getByRole('button', { name: 'Make the warm-up' }).click();
+  await expect(page.getByRole('heading', { name: 'Five notes, by step and in thirds' })).toBeVisible();
+  await page
+    .getByRole('navigation', { name: 'Instruments' })
+    .getByRole('button', { name: /^Trumpet/ })
+    .click();
+  // As it sounds F; a trumpet reads G.
+  await expect(page.locator('.sheet .cell').first()).toHaveAttribute('aria-label', /^bar 1, beat 1, G/, {
+    timeout: 30_000,
+  });
+  const id = /exercises\/([\w-]+)/.exec(page.url())?.[1] ?? '';
+  await page.goto(`/exercises/${id}/write`);
+  await expect(page.locator('.desk .note').first()).toBeVisible({ timeout: 30_000 });
+  await page.request.delete(`/api/exercises/${id}`);
+});
+
 firstVisitTest.describe('without anything kept from before', () => {
   firstVisitTest.use({ serviceWorkers: 'block' });
 

@@ -17,6 +17,23 @@ test('whoever is not signed in is led to the door and back again', async ({ page
   await expect(page.getByRole('heading', { name: 'Bring in a line' })).toBeVisible();
 });
 
+test('the door offers the same while whoever was here before is still being forgotten', async ({ page }) => {
+  await page.addInitScript(() => {
+    const slow = caches.delete.bind(caches);
+    caches.delete = async (name) => {
+      await new Promise((later) => setTimeout(later, 1500));
+      const is = await slow(name);
+      document.documentElement.dataset.forgotten = 'yes';
+      return is;
+    };
+  });
+  await page.goto('/shelf');
+  await expect(page).toHaveURL(/sign-in/);
+  await page.locator('[data-forgotten]').waitFor();
+  await page.getByRole('button', { name: 'Open the demo as Mara' }).click();
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+});
+
 test('a wrong password is refused with a sentence, an unfinished form with another', async ({ page }) => {
   await page.goto('/sign-in');
   await page.getByLabel('E-mail').fill('somebody');
@@ -62,6 +79,8 @@ for (const how of ['the server says that it is over', 'its days are over and no 
 
 test('the sign-in page works by keyboard alone', async ({ page }) => {
   await page.goto('/sign-in');
+  // It comes when the server has said that there is a demo.
+  await expect(page.getByRole('button', { name: /Open the demo/ })).toBeVisible();
   await page.getByLabel('E-mail').focus();
   for (let i = 0; i < 3; i++) await page.keyboard.press('Tab');
   await expect(page.getByRole('button', { name: /Open the demo/ })).toBeFocused();

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { KEPT_DATA } from '../apps/web/src/api/keptCopies';
 import { expect, type Page, test } from './test';
 import { unzipSync } from 'fflate';
 import { seriousFindings } from './axe';
@@ -211,4 +212,7 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   await page.getByLabel('Write your e-mail address').fill(email);
   await page.getByRole('button', { name: 'Delete everything' }).click();
   await expect(page).toHaveURL(/sign-in/);
+  // Nor does this browser keep anything of it.
+  await expect.poll(() => page.evaluate((data) => caches.has(data), KEPT_DATA)).toBe(false);
+  expect(await page.evaluate(() => localStorage.getItem('cifra.signedInUntil'))).toBeNull();
 });

@@ -1,5 +1,5 @@
 import { signInDemo } from './teacher';
-import { expect, type Page, test } from './test';
+import { expect, firstVisitTest, type Page, test } from './test';
 import { play, saved, startLine, typeBeside } from './writer';
 
 test.describe.configure({ timeout: 180_000 });
@@ -79,8 +79,39 @@ test('what is found first is done, and only music is pasted', async ({ page }) =
   await page.request.delete(`/api/exercises/${id}`);
 });
 
-test('what is typed beside the staff just before the text is closed is in the line', async ({ page }) => {
-  await typeBeside(page, 'Closed at once');
+test.describe('a device that reads late', () => {
+  firstVisitTest.use({ serviceWorkers: 'block' });
+  firstVisitTest('what is typed beside the staff just before the text is closed is in the line', async ({ page }) => {
+    await signInDemo(page);
+    await page.route(/abcWorker/, async (route) => {
+      await new Promise((resolve) => setTimeout(resolve, 2000));
+      await route.continue();
+    });
+    // At once, and while it is being read.
+    for (const wait of [0, 600]) {
+      await page.reload();
+      await typeBeside(page, `Closed after ${wait}`);
+      await page.waitForTimeout(wait);
+      await page.getByRole('button', { name: 'Close the text' }).click();
+      await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(7);
+    }
+    // What is written on the staff meanwhile is not written over.
+    await page.reload();
+    await typeBeside(page, 'Changed meanwhile');
+    await page.waitForTimeout(600);
+    await page.getByRole('button', { name: 'Close the text' }).click();
+    await page.getByTestId('desk').focus();
+    await page.keyboard.press('d');
+    await expect(page.getByText(/^The text was not taken over: the line was changed/)).toBeVisible();
+    await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(5);
+  });
+});
+
+test('what is typed beside the staff and cannot be read says so when the text is closed', async ({ page }) => {
+  const text = await typeBeside(page, 'Not music');
+  await text.press('Control+A');
+  await page.keyboard.type('nothing but words');
   await page.getByRole('button', { name: 'Close the text' }).click();
-  await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(7);
+  await expect(page.getByText(/^The text was not taken over: .* The line is as it was\.$/)).toBeVisible();
+  await expect(page.getByTestId('system').first().locator('.note').nth(3)).toBeVisible();
 });

@@ -1,5 +1,5 @@
-// npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, reading,
-// typing, playing, listening, load, holding, readers, full, claims, api.
+// npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, pages,
+// first, parts, reading, typing, playing, listening, load, holding, readers, full, claims, api.
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureNpmPackages } from './lib/packages.mjs';
 import { fail, Stop } from './lib/steps.mjs';
@@ -8,6 +8,9 @@ import { fail, Stop } from './lib/steps.mjs';
 const BENCHES = {
   core: async () => (await import('./bench/core.mjs')).benchCore(),
   making: async () => (await import('./bench/making.mjs')).benchMaking(),
+  pages: async () => (await import('./bench/pages.mjs')).benchPages(),
+  first: async () => (await import('./bench/firstNotes.mjs')).benchFirstNotes(),
+  parts: async () => (await import('./bench/parts.mjs')).benchParts(),
   reading: async () => (await import('./bench/reading.mjs')).benchReading(),
   typing: async () => (await import('./bench/typing.mjs')).benchTyping(),
   playing: async () => (await import('./bench/playing.mjs')).benchPlaying(),

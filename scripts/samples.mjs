@@ -39,16 +39,24 @@ const TIMBRES = {
   recorder: { program: 74, from: 53, to: 91 },
 };
 const APART = 5;
+/** The band under a line: what is struck or plucked dies away by itself, and is cut where it has nearly. */
+const STRUCK = {
+  piano: { program: 0, notes: [45, 51, 57, 63, 69, 75, 81], seconds: 1.5 },
+  bass: { program: 32, notes: [26, 32, 38, 44, 50], seconds: 1.3 },
+  drums: { drums: true, notes: [36, 38, 42], seconds: 0.45 },
+};
+const DRUM_CHANNEL = 9;
 
 const variable = (n) => (n < 128 ? [n] : [...variable(n >> 7).map((b) => b | 0x80), n & 0x7f]);
 const TICKS = 480;
 
 /** A MIDI file of single notes, one after the other, at 60 quarters a minute. */
-function midiFile(program, notes) {
-  const events = [0, 0xff, 0x51, 3, 0x0f, 0x42, 0x40, 0, 0xc0, program];
+function midiFile({ program = 0, drums = false }, notes) {
+  const channel = drums ? DRUM_CHANNEL : 0;
+  const events = [0, 0xff, 0x51, 3, 0x0f, 0x42, 0x40, 0, 0xc0 | channel, program];
   for (const [i, n] of notes.entries()) {
-    events.push(...variable(i === 0 ? 0 : (SPACING_SECONDS - HELD_SECONDS) * TICKS), 0x90, n, VELOCITY);
-    events.push(...variable(HELD_SECONDS * TICKS), 0x80, n, 0);
+    events.push(...variable(i === 0 ? 0 : (SPACING_SECONDS - HELD_SECONDS) * TICKS), 0x90 | channel, n, VELOCITY);
+    events.push(...variable(HELD_SECONDS * TICKS), 0x80 | channel, n, 0);
   }
   events.push(...variable(2 * TICKS), 0xff, 0x2f, 0);
   const size = Buffer.alloc(4);
@@ -133,6 +141,33 @@ function cut(all, second) {
   return { samples: made, loop: start / RATE, end: end / RATE, alike };
 }
 
+/** One struck note: from its first sound on, faded to nothing at its end. */
+function cutStruck(all, second, seconds) {
+  const note = all.subarray(Math.round(second * RATE), Math.round((second + HELD_SECONDS) * RATE));
+  const peak = note.reduce((m, s) => Math.max(m, Math.abs(s)), 0);
+  const first = note.findIndex((s) => Math.abs(s) > 0.02 * peak);
+  const length = Math.round(seconds * RATE);
+  const fade = Math.round(length / 3);
+  return note.slice(first, first + length).map((s, i) => (s / peak) * 0.8 * Math.min(1, (length - i) / fade));
+}
+
+/** Renders single notes with the sound font. */
+function render(voice, notes) {
+  writeFileSync(join(work, 'a.mid'), midiFile(voice, notes));
+  const options = ['-ni', '-q', '-R', '0', '-C', '0', '-g', '0.8', '-r', String(RATE), '-O', 's16'];
+  execFileSync('fluidsynth', [...options, '-F', join(work, 'a.wav'), FONT, join(work, 'a.mid')], { stdio: 'pipe' });
+  return readLeft(readFileSync(join(work, 'a.wav')));
+}
+
+/** Writes the notes of a timbre into one file. @returns its size in bytes */
+function writeTimbre(name, notes) {
+  writeFileSync(join(work, 'b.wav'), wavFile(notes.flatMap((n) => [...n])));
+  const out = join(OUT, `${name}.flac`);
+  execFileSync('flac', ['-8', '-f', '-s', '-o', out, join(work, 'b.wav')], { stdio: 'pipe' });
+  return statSync(out).size;
+}
+const inSeconds = (samples) => Number((samples / RATE).toFixed(5));
+
 mkdirSync(OUT, { recursive: true });
 const work = mkdtempSync(join(tmpdir(), 'samples-'));
 const index = {};
@@ -141,44 +176,35 @@ try {
   for (const [name, { program, from, to }] of Object.entries(TIMBRES)) {
     const notes = [];
     for (let n = from + 2; n <= to + 2; n += APART) notes.push(n);
-    writeFileSync(join(work, 'a.mid'), midiFile(program, notes));
-    execFileSync(
-      'fluidsynth',
-      [
-        '-ni',
-        '-q',
-        '-R',
-        '0',
-        '-C',
-        '0',
-        '-g',
-        '0.8',
-        '-r',
-        String(RATE),
-        '-O',
-        's16',
-        '-F',
-        join(work, 'a.wav'),
-        FONT,
-        join(work, 'a.mid'),
-      ],
-      { stdio: 'pipe' },
-    );
-    const all = readLeft(readFileSync(join(work, 'a.wav')));
+    const all = render({ program }, notes);
     let at = 0;
     const cuts = notes.map((midi, i) => ({ midi, ...cut(all, i * SPACING_SECONDS) }));
     index[name] = cuts.map(({ midi, samples, loop, end }) => {
-      const placed = { midi, at: Number(at.toFixed(5)), loop: Number(loop.toFixed(5)), end: Number(end.toFixed(5)) };
-      at += samples.length / RATE;
+      const placed = { midi, at: inSeconds(at), loop: Number(loop.toFixed(5)), end: Number(end.toFixed(5)) };
+      at += samples.length;
       return placed;
     });
-    writeFileSync(join(work, 'b.wav'), wavFile(cuts.flatMap((c) => [...c.samples])));
-    const out = join(OUT, `${name}.flac`);
-    execFileSync('flac', ['-8', '-f', '-s', '-o', out, join(work, 'b.wav')], { stdio: 'pipe' });
-    bytes += statSync(out).size;
-    console.log(
-      `${name}: ${notes.length} notes, ${Math.round(statSync(out).size / 1024)} KB, loops alike ${Math.min(...cuts.map((c) => c.alike)).toFixed(3)} and more`,
+    const size = writeTimbre(
+      name,
+      cuts.map((c) => c.samples),
     );
+    bytes += size;
+    console.log(
+      `${name}: ${notes.length} notes, ${Math.round(size / 1024)} KB, loops alike ${Math.min(...cuts.map((c) => c.alike)).toFixed(3)} and more`,
+    );
+  }
+  for (const [name, { notes, seconds, ...voice }] of Object.entries(STRUCK)) {
+    const all = render(voice, notes);
+    let at = 0;
+    const cuts = notes.map((_midi, i) => cutStruck(all, i * SPACING_SECONDS, seconds));
+    index[name] = notes.map((midi, i) => {
+      const placed = { midi, at: inSeconds(at), end: inSeconds(cuts[i].length) };
+      at += cuts[i].length;
+      return placed;
+    });
+    const size = writeTimbre(name, cuts);
+    bytes += size;
+    console.log(`${name}: ${notes.length} notes, ${Math.round(size / 1024)} KB`);
   }
   writeFileSync(join(OUT, 'samples.json'), `${JSON.stringify(index)}\n`);
   console.log(`all: ${Math.round(bytes / 1024)} KB`);

@@ -117,8 +117,17 @@ async function shots() {
   await page.locator('.sheet .call').first().waitFor({ timeout: 60000 });
   await page.waitForTimeout(800);
   await shot('call-sheet');
+  await page.getByRole('navigation', { name: 'Instruments' }).getByRole('button', { name: 'Handouts' }).click();
+  await page.getByRole('region', { name: 'Handouts' }).getByLabel('For', { exact: true }).selectOption('clarinet');
+  for (const work of ['Figures', 'Bar lines']) await page.getByRole('switch', { name: work, exact: true }).click();
+  await page.locator('.sheet .box').first().waitFor({ timeout: 60000 });
+  await page.waitForTimeout(1500);
+  await shot('handouts');
+  await page.getByRole('navigation', { name: 'Instruments' }).getByRole('button', { name: 'Call sheet' }).click();
+  await page.locator('.sheet .call').first().waitFor({ timeout: 60000 });
   await page.getByRole('link', { name: 'Show it on the board' }).click();
   await page.locator('.sheet .note').first().waitFor({ timeout: 60000 });
+  await page.getByLabel('Bars at a time').selectOption('two bars');
   for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowRight');
   await page.waitForTimeout(1200);
   await shot('board');
@@ -131,10 +140,7 @@ async function shots() {
   const idOf = (title) => list.find((e) => e.title === title).id;
   const helped = { ...before.page, strip: true, legend: true, lookFirst: true, circles: true, countIn: true };
   await put({ ...before, instruments: [...before.instruments, 'descant-recorder'], page: helped });
-  for (const [title, instrument] of [
-    ['Harbour Steps', 'flute'],
-    ['Harbour Steps', 'trombone'],
-  ]) {
+  for (const [title, instrument] of [['Harbour Steps', 'flute']]) {
     const pdf = join(folder, `${instrument}.pdf`);
     writeFileSync(
       pdf,
@@ -169,7 +175,7 @@ async function shots() {
     })
   ).json();
   await page.setViewportSize({ width: 390, height: 800 });
-  await page.goto(`${base}/p/${made.token}?at=practise`);
+  await page.goto(`${base}/p/${made.token}`);
   await engraved();
   await page.waitForTimeout(800);
   await shot('pupil');

@@ -9,6 +9,7 @@ import { line, require, withDemoServer } from './measuring.mjs';
 const TRIES = 9;
 const WANTED_MS = 50;
 const SAVES = 50;
+const LINES = 100;
 const DAYS = 10_000;
 const KB = 1024;
 
@@ -80,7 +81,7 @@ async function largeAccount(headers, base, pack) {
   const main = json('account.json');
   const [first] = main.classes.map(json);
   const exercise = main.exercises.map(({ id, title, file }) => ({ id, title, document: json(file) })).at(-1);
-  const exercises = Array.from({ length: 200 }, (_, i) => ({ ...exercise, id: `line ${i}` }));
+  const exercises = Array.from({ length: LINES }, (_, i) => ({ ...exercise, id: `line ${i}` }));
   const practiceDays = Array.from({ length: DAYS }, (_, i) => {
     const { id: pupilId, instrument } = first.pupils[i % first.pupils.length];
     const day = Math.floor(i / first.pupils.length / exercises.length);
@@ -171,9 +172,10 @@ export async function benchHolding() {
       for (const format of ['musicxml', 'abc', 'mid'])
         await measured(`the longest line as ${format}`, () => get(`/api/exercises/${made.id}/line.${format}`));
       const zip = await largeAccount(headers, base, (account) => buffer(zipped(accountEntries(outlineOf(account)))));
-      await measured(`200 lines and ${DAYS} days of practice, brought in`, () =>
+      await measured(`${LINES} lines and ${DAYS} days of practice, brought in`, () =>
         post('/api/account/file', zip, { type: 'application/octet-stream' }),
       );
+      await measured('a shelf of nine such accounts', () => get('/api/exercises'));
       await measured('all of it, taken away', () => get('/api/account/file'));
     },
     { env: { NODE_OPTIONS: `--require ${preload}`, CIFRA_LOOP_FILE: file } },

@@ -96,3 +96,12 @@ export async function withDemoServer(work, { careful = false, env = {} } = {}) {
     rmSync(folder, { recursive: true, force: true });
   }
 }
+
+/** A page of a browser in which the demo's teacher is signed in, on the shelf. */
+export async function signedInPage(browser, base) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${base}/sign-in`);
+  await page.getByRole('button', { name: /Open the demo/ }).click();
+  await page.getByRole('heading', { name: 'Shelf' }).waitFor();
+  return page;
+}

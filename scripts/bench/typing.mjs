@@ -1,6 +1,6 @@
 import { chromium } from 'playwright-core';
 import { BROWSER } from '../lib/browser.mjs';
-import { demoTunes, line, longer, withDemoServer } from './measuring.mjs';
+import { demoTunes, line, longer, signedInPage, withDemoServer } from './measuring.mjs';
 
 const WANTED_MS = 50;
 /** Of a line of 32 bars, and of one of 200. */
@@ -124,10 +124,7 @@ export async function benchTyping() {
   await withDemoServer(async ({ base, headers }) => {
     const browser = await chromium.launch(BROWSER);
     try {
-      const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-      await page.goto(`${base}/sign-in`);
-      await page.getByRole('button', { name: /Open the demo/ }).click();
-      await page.getByRole('heading', { name: 'Shelf' }).waitFor();
+      const page = await signedInPage(browser, base);
       await open(page, base, headers, empty);
       const typed = await typeNotes(page, 256);
       report('a whole line typed, 64 bars of four', typed);

@@ -140,7 +140,8 @@ export async function weekTrial(folder, say) {
     await bag.setOffline(true);
     phone = await bag.newPage();
     await phone.goto(`/p/${mine.token}`);
-    await phone.getByRole('button', { name: 'Practise' }).tap();
+    await phone.getByRole('button', { name: /^The piece/ }).tap();
+    await phone.getByRole('button', { name: 'How it is practised' }).tap();
     await phone.getByRole('checkbox', { name: 'Done: Count it aloud' }).tap();
     await phone.getByRole('tab', { name: 'Listen' }).tap();
     await phone.getByRole('button', { name: 'Record a take' }).tap();

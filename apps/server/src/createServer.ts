@@ -5,6 +5,7 @@ import type { NextFunction, Request, Response } from 'express';
 import compression from 'compression';
 import { Logger } from 'nestjs-pino';
 import { AppModule } from './app.module';
+import { FirstViewService } from './link/firstView.service';
 import { AuthService } from './auth/auth.service';
 import { COOKIE_NAME, sessionCookieName, sessionToken } from './auth/session.guard';
 import type { Settings } from './settings';
@@ -46,7 +47,8 @@ export async function createServer(settings: Settings): Promise<NestExpressAppli
   );
   app.useGlobalPipes(new BodyPipe());
   serveApiPage(app);
-  serveWeb(app, settings.webFolder);
+  const first = app.get(FirstViewService);
+  serveWeb(app, settings.webFolder, (request) => first.of(request));
   await app.init();
   return app;
 }

@@ -36,8 +36,8 @@ import { PracticeSetupDto } from './practiceDto';
  * server. Types are given to the decorators in words, since the browser build keeps no type metadata.
  */
 
-/** Lines on one shelf. */
-export const MAX_EXERCISES = 2000;
+/** Lines on one shelf: it is listed whole. */
+export const MAX_EXERCISES = 1000;
 export const MAX_ABC_LENGTH = 200_000;
 export const PAPER_NAMES = ['a4', 'letter'] as const;
 export type PaperName = (typeof PAPER_NAMES)[number];

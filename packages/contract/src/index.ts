@@ -1,3 +1,4 @@
+export { StripDto } from './stripDto';
 export {
   ChangePasswordDto,
   CreateExerciseDto,
@@ -17,6 +18,7 @@ export {
   SignInDto,
 } from './dto';
 export { PageSetupDto, PupilPageDto } from './pageDto';
+export { HandoutDto, MOST_KNOWN, toHandout } from './handoutDto';
 
 export {
   KEEP_TAKEN_BACK_DAYS,
@@ -32,6 +34,8 @@ export {
   type DrillName,
   DrillScoreDto,
   HandInDto,
+  HandInMarkDto,
+  SayHandInDto,
   type HandInView,
   MAX_HAND_IN_BYTES,
   MAX_HAND_INS,
@@ -86,6 +90,7 @@ export {
   type RevisionListView,
   type LinkedLine,
   type LinkView,
+  type FirstView,
   type OpenedLinkView,
   type PresenceView,
   type PupilView,

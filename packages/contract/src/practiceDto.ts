@@ -122,8 +122,26 @@ export interface PracticeDayView extends PracticeDayDto {
   readonly instrument: InstrumentId;
 }
 
+/** How far a take has come in one thing, in the teacher's own word for it. */
+export class HandInMarkDto {
+  @IsString() @Length(1, 40) criterion!: string;
+  @IsString() @Length(1, 40) word!: string;
+}
+
+/** What the teacher says of a take; the pupil reads it. */
+export class SayHandInDto {
+  @IsOptional() @IsString() @Length(1, 300) remark?: string;
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(6)
+  @ArrayUnique((m: HandInMarkDto) => m.criterion)
+  @ValidateNested({ each: true })
+  @Type(() => HandInMarkDto)
+  marks?: HandInMarkDto[];
+}
+
 /** A take that a pupil handed in. */
-export interface HandInView {
+export interface HandInView extends SayHandInDto {
   readonly id: string;
   readonly pupilId: string;
   readonly exerciseId: string;

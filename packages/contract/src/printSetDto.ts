@@ -1,6 +1,8 @@
 import type { InstrumentId } from '@cifra/core';
-import { IsBoolean, IsIn, IsISO8601, IsOptional, IsUUID, Length } from 'class-validator';
+import { Type } from 'class-transformer';
+import { IsBoolean, IsIn, IsISO8601, IsOptional, IsUUID, Length, ValidateNested } from 'class-validator';
 import { IsInstrument } from './checks';
+import { HandoutDto } from './handoutDto';
 
 /** What is made for a class: one book, a copy for each pupil by name, or a zip of single files. */
 export const PRINT_SET_KINDS = ['book', 'copies', 'zip'] as const;
@@ -15,6 +17,12 @@ export class MakePrintSetDto {
   @IsISO8601({ strict: true })
   @Length(10, 10)
   today?: string;
+
+  /** Made instead of the parts. */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => HandoutDto)
+  handout?: HandoutDto;
 
   /** Each page carries the pupils' link as a code to scan. */
   @IsOptional()

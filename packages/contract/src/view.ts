@@ -8,11 +8,12 @@ import type {
   Problem,
   ConventionOverrides,
   Teaching,
+  Handout,
 } from '@cifra/core';
 import type { ListedPupilDto, SaveClassDto } from './classDto';
 import type { PaperName, SentencesDto } from './dto';
 import type { TermDto, MetView } from './termDto';
-import type { HandInView, PracticeDayView, PracticeSetupDto, PracticeView } from './practiceDto';
+import type { HandInView, PracticeDayView, PracticeSetupDto, PracticeView, SayHandInDto } from './practiceDto';
 import type { PrintSetKind } from './printSetDto';
 import type { KitView, LogView, AssignmentView } from './assignmentDto';
 
@@ -149,6 +150,8 @@ export interface PupilView extends ListedPupilDto {
 /** Pages that are being made, or have been. */
 export interface PrintSetView {
   readonly id: string;
+  /** What was made instead of the parts. */
+  readonly handout?: Handout;
   readonly exerciseId: string;
   readonly classId: string;
   readonly kind: PrintSetKind;
@@ -185,6 +188,15 @@ export interface LinkedLine {
   readonly here: boolean;
 }
 
+/** What the page of a pupil's link already holds when it comes: what the link shows, and the part as one strip. */
+export interface FirstView {
+  /** Of which day and how wide the strip is, in hundredths of a millimetre; its drawing stands in the page. */
+  readonly strip: { readonly today: string; readonly width: number; readonly height: number };
+  readonly token: string;
+  /** The line that was asked for. */
+  readonly line?: string;
+  readonly opened: OpenedLinkView;
+}
 export interface OpenedLinkView {
   readonly title: string;
   readonly exercise: Exercise;
@@ -193,6 +205,10 @@ export interface OpenedLinkView {
   readonly page: PageSetup;
   readonly paper: PaperName;
   readonly known?: readonly string[];
+  /** How the teacher has lines and spaces remembered. */
+  readonly sentences?: SentencesDto;
+  /** The class's other instruments, which can be heard with it; copies that a phone kept before have none. */
+  readonly along?: readonly InstrumentId[];
   /** How the teacher lets it be practised. */
   readonly practice: PracticeSetupDto;
   /** What is set of this line for whoever has the link, the nearest day first. */
@@ -204,8 +220,8 @@ export interface OpenedLinkView {
    * class's.
    */
   readonly lines: readonly LinkedLine[];
-  /** What the pupil handed in of this line, the newest first. */
-  readonly handedIn: readonly { readonly at: string; readonly percent: number }[];
+  /** What the pupil handed in of this line, the newest first, with what the teacher says of it. */
+  readonly handedIn: readonly (SayHandInDto & { readonly at: string; readonly percent: number })[];
   readonly expiresAt: string;
 }
 

@@ -298,7 +298,16 @@ export {
   type RowSize,
   withSetup,
 } from './page/pageSetup';
-export { type PagePlan, type PlannedRow, planPage, planPages, rowsAt } from './page/pagePlan';
+export {
+  type PagePlan,
+  type PlannedRow,
+  type PageFor,
+  planPage,
+  planPages,
+  rowsAt,
+  saysSomething,
+  soundsAsWritten,
+} from './page/pagePlan';
 export { lookFirst, type LookFirst } from './page/lookFirst';
 export { type KeyFitness, type FitQuestion, fitKeys, type OctaveFitness, rankKeys } from './fit/classFit';
 export { type EasierOffer, offerEasier } from './fit/easier';
@@ -338,8 +347,24 @@ export {
   type KnownNotes,
   knownNotes,
   knownOrFirst,
+  type CallChoices,
+  DEFAULT_CALL,
 } from './page/callSheet';
 export { seatsOf } from './page/seats';
+export { fullScore, type ScoreLine } from './page/fullScore';
+export {
+  CARD_NOTES,
+  type CardNotes,
+  cardNotes,
+  type Handout,
+  HANDOUT_KINDS,
+  twoWays,
+  WORK,
+  type Work,
+  type WorksheetPlan,
+  worksheetPlan,
+  wrongSignature,
+} from './page/handout';
 export { partOf } from './page/pageParts';
 export { forPupil } from './exercise/forPupil';
 export type { BarSum, Finding, FindingCode, FindingFacts, FindingOf, Repair, Weight } from './proof/finding';
@@ -369,13 +394,15 @@ export {
   soundTake,
 } from './listen/simulatedPlayer';
 export { STAGE_CENTS, toleranceFor } from './listen/tolerance';
+export { type TakeCause, takeCauses } from './listen/takeCauses';
 export { explainWrong, writtenMidi } from './listen/explainWrong';
 export { spellWritten } from './listen/spellWritten';
 
 export { perform, type Performance, type PlayedNote } from './performance/perform';
 export { hasSign, jumpOf, NAVIGATION_TEXT, standsAtStart, withoutNavigation } from './score/navigation';
 export { quartersAMinute } from './score/tempo';
-export { sightLine } from './drill/sightLine';
+export { WARM_UP_FIFTHS, WARM_UPS, type WarmUp, warmUp } from './drill/warmUp';
+export { FEWEST_NOTES, sightLine } from './drill/sightLine';
 
 export { type FigureCard, figureCards, judgeFigure, nameFigure } from './drill/figureDrill';
 export { readingCards, tenorSteps } from './drill/readingDrill';
@@ -388,8 +415,11 @@ export {
   type SignatureQuestion,
 } from './drill/signatureDrill';
 export { judgeTaps, RHYTHM_KINDS, type RhythmKind, rhythmQuestion } from './drill/rhythmDrill';
+export { type BackingNote, type BackingVoice, planBacking } from './harmony/backing';
+export { ACCOMPANIMENT_STYLES, type AccompanimentStyle, stylesFor } from './harmony/accompanimentStyle';
+export { chordsOf, withChords } from './harmony/chordsOf';
+export { harmonize, type PlacedChord } from './harmony/harmonize';
 export { earQuestion, improvisePrompt } from './drill/earDrill';
-export { type BackingNote, type BackingVoice, planBacking } from './performance/backing';
 export { CLEAN_GOAL, LADDER_RUNGS, type LadderRung, MOST_CLEAN_GOAL } from './practice/ladder';
 export {
   type NextReason,
@@ -401,6 +431,16 @@ export {
 } from './practice/whatNext';
 export { isAssignedTo, ASSIGNED_TO, type AssignedTo } from './practice/assignedTo';
 export { addDays, daysBetween, mondayOf } from './practice/days';
+export {
+  barsNumbered,
+  type PracticeStart,
+  slowPiece,
+  type TodayItem,
+  todaysWork,
+  type TodayWork,
+  type WorkDone,
+  type WorkSet,
+} from './practice/today';
 export { type Ahead, aheadOf, type Introduction, scheduleOf, usualSchedule } from './term/schedule';
 export { type DaysOff, lessonWeek, termWeeks } from './term/term';
 export { newNotes, type Player, playersReady, READINESS, readinessKind, type ReadinessKind } from './fit/playersReady';

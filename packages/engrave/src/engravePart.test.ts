@@ -11,9 +11,10 @@ import {
   midi,
   notesOf,
   realize,
+  semitones,
 } from '@cifra/core';
 import { arbitraryExercise, midiNotes, SHARE_OF_INSTRUMENTS } from '@cifra/core/testing';
-import { childrenNamed, descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
+import { childrenNamed, descendants, textOf, type XmlElement } from '@cifra/xml';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { layOut } from './engine/engine';
@@ -24,6 +25,7 @@ import { MARGIN, PAPER_SIZE } from './page/paper';
 import { measureText } from './text/measureText';
 import { cellReach, layOutBand } from './band/bandRows';
 import { loadEngine } from './testing/loadEngine';
+import { parsePage, withClass } from './testing/readPage';
 import { plansFor, rowsOf } from './testing/pagesFor';
 
 /** Figure drawn and as text, name and sound: what the band has held from the beginning. */
@@ -33,7 +35,7 @@ type Loaded = Awaited<ReturnType<typeof loadEngine>>;
 let engine: Loaded;
 beforeAll(async () => {
   engine = await loadEngine();
-}, 60000);
+});
 
 const exercises = fc.sample(arbitraryExercise(10), { seed: 11, numRuns: 6 });
 const partOf = (exercise: Exercise, id: InstrumentId) => {
@@ -42,21 +44,16 @@ const partOf = (exercise: Exercise, id: InstrumentId) => {
 };
 const pages = (exercise: Exercise, id: InstrumentId, rows: readonly BandRow[], paper: 'a4' | 'letter' = 'a4') =>
   engravePart(engine, plansFor(exercise, id, { rows: rowsOf(...rows) }), { paper });
-const parse = (svg: string): XmlElement => {
-  const read = readXml(svg);
-  if (!read.ok) throw new Error(JSON.stringify(read.fault));
-  return read.root;
-};
-const withClass = (root: XmlElement, name: string): XmlElement[] =>
-  [...descendants(root)].filter((e) => (e.attributes.class ?? '').split(' ').includes(name));
 
 describe('an engraved part', () => {
   it.each(SHARE_OF_INSTRUMENTS.map((i) => i.id))(
-    'of the %s shows figure, name and concert pitch over every struck note, in order',
+    'of the %s shows figure and name over every struck note, in order, and the concert pitch where it is another letter',
     (id) => {
-      const { annotations } = partOf(exercises[0] as Exercise, id);
+      const { part, annotations } = partOf(exercises[0] as Exercise, id);
+      // Second source: an instrument that is moved by octaves alone reads the letters that sound.
+      const isInC = semitones(part.instrument.toWritten) % 12 === 0;
       const cells = pages(exercises[0] as Exercise, id, ['diagram', 'figure', 'name', 'sounds']).flatMap((p) =>
-        withClass(parse(p.svg), 'cell'),
+        withClass(parsePage(p.svg), 'cell'),
       );
       const struck = [...annotations.values()].filter((n) => n.tiedFrom === undefined);
       expect(cells.map((c) => c.attributes['data-note'])).toEqual(struck.map((n) => n.id));
@@ -64,7 +61,7 @@ describe('an engraved part', () => {
         const note = struck[i];
         if (note === undefined) throw new Error('a cell without a note');
         expect(textOf(withClass(cell, 'name')[0])).toBe(letterName(note.written));
-        expect(textOf(withClass(cell, 'sounds')[0])).toBe(letterName(note.concert));
+        expect(withClass(cell, 'sounds').map(textOf)).toEqual(isInC ? [] : [letterName(note.concert)]);
         if (note.fingering.kind === 'playable' && note.fingering.figure.kind !== 'keys')
           expect(textOf(withClass(cell, 'figure')[0])).toBe(figureText(note.fingering.figure));
       });
@@ -73,8 +70,8 @@ describe('an engraved part', () => {
 
   it("names the title, the player's instrument and what the signature does", () => {
     const page = pages(exercises[1] as Exercise, 'trumpet', ['name'], 'letter')[0];
-    const words = withClass(parse(page?.svg ?? ''), 'instrument')
-      .concat(withClass(parse(page?.svg ?? ''), 'title'), withClass(parse(page?.svg ?? ''), 'note-line'))
+    const words = withClass(parsePage(page?.svg ?? ''), 'instrument')
+      .concat(withClass(parsePage(page?.svg ?? ''), 'title'), withClass(parsePage(page?.svg ?? ''), 'advice'))
       .map(textOf);
     expect(words[0]).toBe('Trumpet in B♭');
     expect(words[1]).toBe('Generated');
@@ -84,7 +81,7 @@ describe('an engraved part', () => {
 
   it('has no band when every row is off', () => {
     const { part } = partOf(exercises[0] as Exercise, 'flute');
-    const root = parse(pages(exercises[0] as Exercise, 'flute', [])[0]?.svg ?? '');
+    const root = parsePage(pages(exercises[0] as Exercise, 'flute', [])[0]?.svg ?? '');
     expect(withClass(root, 'cell')).toEqual([]);
     expect(withClass(root, 'note').length).toBe(notesOf(part.score).length);
   });
@@ -96,10 +93,10 @@ describe('an engraved part', () => {
       source: { ...base.source, title: '"><script>alert(1)</script><img src=x onerror=alert(1)>' },
     };
     const { svg } = pages(hostile, 'tuba', ROWS)[0] ?? { svg: '' };
-    const names = new Set([...descendants(parse(svg))].map((e) => e.name));
+    const names = new Set([...descendants(parsePage(svg))].map((e) => e.name));
     expect(names.has('script') || names.has('img') || names.has('style')).toBe(false);
-    expect([...descendants(parse(svg))].every((e) => e.attributes.style === undefined)).toBe(true);
-    expect(textOf(withClass(parse(svg), 'title')[0])).toContain('<script>');
+    expect([...descendants(parsePage(svg))].every((e) => e.attributes.style === undefined)).toBe(true);
+    expect(textOf(withClass(parsePage(svg), 'title')[0])).toContain('<script>');
   });
 });
 
@@ -114,7 +111,9 @@ describe('the geometry of the band', () => {
     const { annotations } = plan;
     const band = layOutBand(plan);
     const found: string[] = [];
-    for (const system of layOutPart(engine, plan, width).systems) {
+    // A bar too full for a line is set smaller: the line is as much longer before that.
+    const { systems, shrink: smaller } = layOutPart(engine, plan, width);
+    for (const system of systems) {
       const cells = system.heads.flatMap((h) => {
         const note = annotations.get(h.note);
         if (note === undefined || note.tiedFrom !== undefined) return [];
@@ -125,7 +124,7 @@ describe('the geometry of the band', () => {
         const next = cells[i + 1];
         if (next !== undefined && next.left < c.right)
           found.push(`${id} ${c.id}-${next.id}: ${Math.round(c.right - next.left)}`);
-        if (c.right > width || c.left < 0) found.push(`${id} ${c.id} leaves the line`);
+        if (c.right > width / smaller || c.left < 0) found.push(`${id} ${c.id} leaves the line`);
       });
       const [place] = system.bands;
       if (place === undefined || place.bottom > system.staffTop) found.push(`${id}: the band is not above the staff`);
@@ -143,7 +142,7 @@ describe('the geometry of the band', () => {
 
   it.each(SHARE_OF_INSTRUMENTS.map((i) => i.id))('%s: every cell is centred on its notehead within 0.3 mm', (id) => {
     for (const page of pages(exercises[2] as Exercise, id, ['diagram', 'figure', 'name', 'count'])) {
-      for (const placed of withClass(parse(page.svg), 'placed')) {
+      for (const placed of withClass(parsePage(page.svg), 'placed')) {
         for (const cell of withClass(placed, 'cell')) {
           const x = Number(/translate\(([\d.]+)/.exec(cell.attributes.transform ?? '')?.[1]);
           const note = withClass(placed, 'note').find((n) => n.attributes.id === `c-${cell.attributes['data-note']}`);
@@ -206,7 +205,7 @@ describe('lines for the screen', () => {
     const ids = new Set(cut.measures.flatMap((m) => m.events.map((e) => e.id)));
     expect(cut.slurs.every((s) => ids.has(s.from) && ids.has(s.to))).toBe(true);
     const page = engraveLine(engine, cut);
-    expect(withClass(parse(page.svg), 'note').length).toBe(notesOf(cut).length);
+    expect(withClass(parsePage(page.svg), 'note').length).toBe(notesOf(cut).length);
   });
 
   it('measure text as the shipped face does', () => {

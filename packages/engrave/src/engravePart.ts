@@ -6,10 +6,12 @@ import { drawBarNumbers, drawCircles, drawTempos, type Taken } from './band/page
 import { layOutStrip } from './chart/layOutChart';
 import { drawLegend } from './diagram/legend';
 import type { Engine } from './engine/engine';
-import { type Bands, bandsOf, inWidth, largest, measureLines } from './measureLines';
+import { largest } from './largest';
+import { type Bands, bandsOf, type Fitted, inWidth, measureLines } from './measureLines';
 import { pageName } from './engine/notePrefix';
-import { composePages, composeStrip, type Page, pageCounter } from './page/composePages';
+import { composePages, composeStrip, measurePages, type Page, type PaperPage } from './page/composePages';
 import { blockOf, enlarge, PAGE_SCALE } from './page/enlarge';
+import type { Header } from './page/header';
 import { type PageExtras, partHeader } from './page/pageWords';
 import { MARGIN, type Paper, PAPER_SIZE } from './page/paper';
 import type { Layout, System } from './system/readSystems';
@@ -18,12 +20,14 @@ export interface EngraveOptions extends PageExtras {
   readonly paper: Paper;
   /** Words for the cells by a note's name on the page, so that a screen reader can walk them; left out on paper. */
   readonly label?: CellLabel;
+  /** What stands at the head instead of what a part has there. */
+  readonly head?: Partial<Header>;
   /** Steps of a build-up are no full bars: no meter stands before them. */
   readonly hideMeter?: boolean;
 }
 
 /** Lays out one part with its band. */
-export const layOutPart = (engine: Engine, plan: PagePlan, width: number): Layout =>
+export const layOutPart = (engine: Engine, plan: PagePlan, width: number): Fitted =>
   inWidth(measureLines(engine, bandsOf([plan])), width);
 
 /** Where cells stand in a system's band. */
@@ -65,7 +69,7 @@ function decorate(system: System, { plans, bands }: Bands, label?: CellLabel): X
 }
 
 /** How small the list of notes is set against the music, and how far the legend stands from it. */
-const STRIP_SCALE = 0.86;
+const STRIP_SCALE = 0.9;
 const BESIDE = 700;
 
 /**
@@ -108,8 +112,8 @@ function headBlocks(engine: Engine, plan: PagePlan, band: BandLayout, width: num
 export function engravePart(
   engine: Engine,
   plans: readonly PagePlan[],
-  { paper, label, hideMeter, ...extras }: EngraveOptions,
-): Page[] {
+  { paper, label, hideMeter, head: words, ...extras }: EngraveOptions,
+): PaperPage[] {
   const [lead] = plans;
   if (lead === undefined) throw new RangeError('a page without a part');
   const range = PAGE_SCALE[lead.setup.size];
@@ -117,9 +121,9 @@ export function engravePart(
   const bands = bandsOf(plans);
   const head = headBlocks(engine, lead, bands.bands[0] as BandLayout, width / range.least);
   const heads = head.systems.map((s) => enlarge(s, [], range.least));
-  const header = partHeader(lead, extras);
+  const header = { ...partHeader(lead, extras), ...words };
   const lines = measureLines(engine, bands, hideMeter);
-  const { layout, scale } = largest(lines, width, range, pageCounter(header, paper, heads));
+  const { layout, scale } = largest(lines, width, range, measurePages(header, paper, heads));
   const systems = layout.systems.map((s) => enlarge(s, decorate(s, bands, label), scale * layout.shrink));
   return composePages({ systems, glyphs: [...head.glyphs, ...layout.glyphs] }, header, paper, heads);
 }

@@ -1,8 +1,10 @@
 export { type Engine } from './engine/engine';
 
+export { engraveHandout, type HandoutFor } from './engraveHandout';
 export { engraveChart } from './chart/engraveChart';
 export { engravePart, engraveScroll } from './engravePart';
 export { engraveCallSheet } from './sheet/engraveCallSheet';
+export { engraveScorePages } from './score/engraveScorePages';
 export { engraveScore, type EngravedScore } from './score/engraveScore';
 export { engraveLine } from './engraveLine';
 export { pageName, readPageName } from './engine/notePrefix';

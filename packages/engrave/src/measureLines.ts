@@ -1,48 +1,17 @@
-import { excerpt, type NoteId, type PagePlan, type Written } from '@cifra/core';
+import type { NoteId, PagePlan, Written } from '@cifra/core';
 import { type BandLayout, cellWidths, layOutBand } from './band/bandRows';
 import { type Engine, layOut } from './engine/engine';
 import { NOTE_PREFIX } from './engine/notePrefix';
-import type { MeiLine, MeiOptions } from './mei/meiOptions';
+import type { MeiLine } from './mei/meiOptions';
 import { tempoPlaceholder, writeMeiOfLines } from './mei/writeMei';
-import type { ScaleRange } from './page/enlarge';
+import { naturalBars } from './naturalBars';
 import { breakSystems } from './systemBreaks';
-import { type Layout, readSystems, type System } from './system/readSystems';
+import type { Extent } from './system/bounds';
+import { type Layout, readSystems } from './system/readSystems';
 import { measureText } from './text/measureText';
 
 /** The library's own size for tempo words. */
 const TEMPO_SIZE = 405;
-
-/** Bars that are measured together: the library's time for one unbroken system grows with the square of its length. */
-const SLICE = 32;
-
-/** How wide each bar is when nothing is squeezed or spread, and how wide clef, signature and meter are. */
-function naturalWidths(
-  engine: Engine,
-  lines: readonly MeiLine<Written>[],
-  options: Omit<MeiOptions, 'breakBefore'>,
-  width: number,
-): { widths: Map<string, number>; prefix: number } {
-  const widths = new Map<string, number>();
-  let prefix = 0;
-  const bars = lines[0]?.score.measures.length ?? 0;
-  for (let from = 0; from < bars; from += SLICE) {
-    const slice = lines.map((l) => ({ ...l, score: excerpt(l.score, from, from + SLICE - 1) }));
-    const unbroken = readSystems(
-      layOut(engine, writeMeiOfLines(slice, { ...options, breakBefore: new Set() }), width, 'none'),
-      { hasBand: options.bandLines > 0, prefix: NOTE_PREFIX },
-    );
-    const [system] = unbroken.systems;
-    const [first] = system?.measures ?? [];
-    const opening =
-      system?.heads[0] === undefined || first === undefined
-        ? 0
-        : Math.max(0, Math.min(system.heads[0].x, first.right) - first.left);
-    for (const m of system?.measures ?? [])
-      widths.set(m.id.slice(NOTE_PREFIX.length), m.right - m.left - (m === first ? opening : 0));
-    prefix = Math.max(prefix, opening);
-  }
-  return { widths, prefix };
-}
 
 /** Notes that the key signature alters and that carry no sign of their own. */
 const alteredBySignature = ({ annotations, setup }: PagePlan): ReadonlySet<NoteId> =>
@@ -80,9 +49,6 @@ const tempoReaches = ({ part }: PagePlan): ReadonlyMap<string, number> =>
 /** Lines that are played together stand so far apart that a dynamic finds room over the next band. */
 const LINES_APART = 8;
 
-/** A system that nothing has to fit into. */
-const MEASURED_WIDTH = 18000;
-
 /** The library spaces bars in a line a little otherwise than alone. */
 const SLACK = 0.97;
 
@@ -95,7 +61,11 @@ interface Breaks {
 
 /** A page's lines with their bands, before it is decided how wide their systems are. */
 export interface Lines {
-  readonly breaksIn: (width: number) => Breaks;
+  /** The full bars to a line that the page asks for, 0 for as many as fit. */
+  readonly barsPerSystem: number;
+  readonly breaksIn: (width: number, barsPerSystem: number) => Breaks;
+  /** How high the systems will be, as far as their bars say before they are laid out. */
+  readonly estimate: (breaks: Breaks) => readonly Extent[];
   readonly layOut: (breaks: Breaks) => Fitted;
 }
 
@@ -118,20 +88,32 @@ export function measureLines(engine: Engine, { plans, bands }: Bands, hideMeter 
     lyrics: lead.setup.lyrics,
     chords: lead.setup.chords,
     finalBar: true,
+    hideBarLines: lead.hideBarLines,
     hideMeter,
   };
-  const { widths, prefix } = naturalWidths(engine, lines, options, MEASURED_WIDTH);
+  const { widths, extents, prefix } = naturalBars(engine, lines, options);
   const reaches = tempoReaches(lead);
   return {
-    breaksIn: (width) => {
+    barsPerSystem: lead.setup.barsPerSystem,
+    breaksIn: (width, barsPerSystem) => {
       const shrink = Math.min(1, ((width - prefix) * SLACK) / Math.max(1, ...widths.values()));
       const room = width / shrink;
-      const { barsPerSystem } = lead.setup;
       return {
         before: breakSystems(lead.part.score, widths, (room - prefix) * SLACK, barsPerSystem, reaches),
         shrink,
         room,
       };
+    },
+    estimate: ({ before }) => {
+      const systems: { top: number; bottom: number }[] = [];
+      lead.part.score.measures.forEach((m, i) => {
+        const own = extents.get(m.id);
+        if (own === undefined) return;
+        const last = systems.at(-1);
+        if (last === undefined || before.has(i)) systems.push({ ...own });
+        else Object.assign(last, { top: Math.min(last.top, own.top), bottom: Math.max(last.bottom, own.bottom) });
+      });
+      return systems;
     },
     layOut: ({ before, shrink, room }) => ({
       ...readSystems(
@@ -149,34 +131,5 @@ export function measureLines(engine: Engine, { plans, bands }: Bands, hideMeter 
   };
 }
 
-export const inWidth = ({ breaksIn, layOut: lay }: Lines, width: number): Fitted => lay(breaksIn(width));
-
-const same = (a: ReadonlySet<number>, b: ReadonlySet<number>): boolean =>
-  a.size === b.size && [...a].every((x) => b.has(x));
-
-/** Steps in which a page is made larger. */
-const STEP = 0.025;
-
-/**
- * The largest layout with the same bars on each line, and on as few pages, as the smallest that may be.
- * @param pages how many pages systems need that are set so much larger than they were laid out
- */
-export function largest(
-  lines: Lines,
-  width: number,
-  { least, most }: ScaleRange,
-  pages: (systems: readonly System[], scale: number) => number,
-): { readonly layout: Fitted; readonly scale: number } {
-  const breaks = lines.breaksIn(width / least);
-  const small = { layout: lines.layOut(breaks), scale: least };
-  const needed = pages(small.layout.systems, least * breaks.shrink);
-  for (let scale = most; scale > least + STEP / 2; scale -= STEP) {
-    const larger = lines.breaksIn(width / scale);
-    // Heights grow with the scale: what cannot fit is not laid out.
-    const fits =
-      larger.shrink === 1 && same(larger.before, breaks.before) && pages(small.layout.systems, scale) <= needed;
-    const layout = fits ? lines.layOut(larger) : undefined;
-    if (layout !== undefined && pages(layout.systems, scale) <= needed) return { layout, scale };
-  }
-  return small;
-}
+export const inWidth = ({ barsPerSystem, breaksIn, layOut: lay }: Lines, width: number): Fitted =>
+  lay(breaksIn(width, barsPerSystem));

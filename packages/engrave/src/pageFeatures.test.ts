@@ -1,6 +1,5 @@
 import {
   type Exercise,
-  instrumentOf,
   type Measure,
   notesOf,
   type PageSetup,
@@ -9,15 +8,14 @@ import {
   type Written,
 } from '@cifra/core';
 import { line } from '@cifra/core/testing';
-import { descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
-import { callSheet, DEFAULT_TEACHING, INSTRUMENTS, realize } from '@cifra/core';
+import { descendants, textOf, type XmlElement } from '@cifra/xml';
 import { engravePart, engraveScroll } from './engravePart';
 import { readPageName } from './engine/notePrefix';
 import type { Page } from './page/composePages';
 import { PAPER_SIZE } from './page/paper';
 import { engraveScore } from './score/engraveScore';
-import { engraveCallSheet } from './sheet/engraveCallSheet';
 import { loadEngine } from './testing/loadEngine';
+import { parsePage, withClass } from './testing/readPage';
 import { boxesOf, touching } from './testing/pageBoxes';
 import { plansFor, rowsOf } from './testing/pagesFor';
 import { overloaded } from './testing/stress';
@@ -25,15 +23,9 @@ import { overloaded } from './testing/stress';
 let engine: Awaited<ReturnType<typeof loadEngine>>;
 beforeAll(async () => {
   engine = await loadEngine();
-}, 60000);
+});
 
-const parse = (page: Page | undefined): XmlElement => {
-  const read = readXml(page?.svg ?? '');
-  if (!read.ok) throw new Error('no page');
-  return read.root;
-};
-const withClass = (root: XmlElement, name: string): XmlElement[] =>
-  [...descendants(root)].filter((e) => (e.attributes.class ?? '').split(' ').includes(name));
+const parse = (page: Page | undefined): XmlElement => parsePage(page?.svg ?? '');
 const exerciseOf = (
   text: string,
   more: Partial<Exercise> = {},
@@ -172,7 +164,11 @@ describe('what a page can be asked for', () => {
     );
     expect(withClass(root, 'player').map(textOf)).toEqual(['Saskia']);
     expect(withClass(root, 'name-line')).toHaveLength(0);
-    expect(withClass(root, 'advice').map(textOf)).toEqual(['Your teacher says:', 'Blow through the long notes.']);
+    expect(withClass(root, 'advice').map(textOf)).toEqual([
+      'No sharps or flats in the key signature.',
+      'Your teacher says:',
+      'Blow through the long notes.',
+    ]);
     expect((withClass(root, 'code')[0]?.attributes.d?.match(/Z/g) ?? []).length).toBe(6);
   });
 
@@ -247,41 +243,5 @@ describe('what stands beside the pages', () => {
     expect(staves).toHaveLength(3);
     expect(staves.map((s) => s.top)).toEqual([...staves.map((s) => s.top)].sort((a, b) => a - b));
     expect(withClass(parse(drawn), 'note')).toHaveLength(3 * notesOf(tune.source).length);
-  });
-
-  it('a call sheet: sixteen bars for a class of sixteen on one page, letters and figures under their notes, new ones marked', () => {
-    const sixteen = exerciseOf(
-      Array.from({ length: 16 }, (_u, i) => (i % 3 === 0 ? 'G4:e A4:e B4 C5:h' : 'C4 D4 E4 F4')).join(' | '),
-    );
-    const sheet = callSheet(
-      sixteen,
-      INSTRUMENTS.filter((i) => !i.id.endsWith('recorder'))
-        .slice(0, 16)
-        .map((i) => i.id),
-      DEFAULT_TEACHING,
-      {},
-    );
-    const pages = engraveCallSheet(engine, sheet, 'a4');
-    expect(pages).toHaveLength(1);
-    expect([pages[0]?.width, pages[0]?.height]).toEqual([PAPER_SIZE.a4.height, PAPER_SIZE.a4.width]);
-    const calls = withClass(parse(pages[0]), 'call');
-    expect(calls).toHaveLength(16 * notesOf(realize(sixteen)).length);
-    const trumpet = sheet.rows.find((r) => r.part.instrument === instrumentOf('trumpet'));
-    const fresh = sheet.rows.reduce((n, r) => n + r.newNotes.size, 0);
-    expect(withClass(parse(pages[0]), 'new')).toHaveLength(fresh);
-    expect(trumpet?.annotations.get('n1')?.name).toBe('G');
-  });
-
-  it('says on a call sheet where players sit, cut where there is no room, and without a word where nobody has a seat', () => {
-    const four = exerciseOf('C4 D4 E4 F4 | G4 F4 E4 D4');
-    const seatsOn = (seats: Parameters<typeof callSheet>[4]): string[] =>
-      withClass(
-        parse(engraveCallSheet(engine, callSheet(four, ['trumpet', 'tuba'], DEFAULT_TEACHING, {}, seats), 'a4')[0]),
-        'row-seats',
-      ).map(textOf);
-    expect(seatsOn({ trumpet: 'row 2: 3, 4' })).toEqual(['row 2: 3, 4']);
-    const [long] = seatsOn({ tuba: 'row 9: '.concat(Array.from({ length: 60 }, (_u, i) => i).join(', ')) });
-    expect(long).toMatch(/^row 9: 0, 1, .*…$/);
-    expect(seatsOn({})).toEqual([]);
   });
 });

@@ -5,6 +5,7 @@ export {
   descendants,
   element,
   elementsOf,
+  hasClass,
   isElement,
   textOf,
   type XmlElement,

@@ -8,11 +8,12 @@ const ESCAPES: Readonly<Record<string, string>> = {
   '\n': '&#10;',
   '\t': '&#9;',
 };
-/** Characters that XML 1.0 cannot carry at all. */
-const FORBIDDEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g;
+/** What is escaped, and the characters that XML 1.0 cannot carry at all, which go. */
+const IN_TEXT = /[&<>\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g;
+const IN_ATTRIBUTES = /[&<>"\n\t\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g;
 
-const escapeText = (t: string): string => t.replace(FORBIDDEN, '').replace(/[&<>]/g, (c) => ESCAPES[c] ?? c);
-const escapeAttribute = (t: string): string => t.replace(FORBIDDEN, '').replace(/[&<>"\n\t]/g, (c) => ESCAPES[c] ?? c);
+const escapeText = (t: string): string => t.replace(IN_TEXT, (c) => ESCAPES[c] ?? '');
+const escapeAttribute = (t: string): string => t.replace(IN_ATTRIBUTES, (c) => ESCAPES[c] ?? '');
 
 /**
  * Writes an element on one line, escaped.

@@ -187,7 +187,7 @@ describe('words with script, headers and paths in them', () => {
         ),
       ).toEqual([]);
     }
-  }, 60_000);
+  });
 
   it('and bring nothing in by one: only the one file is read, under its whole name', async () => {
     const bring = (entries: Record<string, Uint8Array>) =>

@@ -86,4 +86,4 @@ it('holds no token, name, word, id or parameter, whatever is asked for and whate
     child.kill('SIGTERM');
     await ended;
   }
-}, 120_000);
+});

@@ -106,7 +106,7 @@ it('of the longest line that may be, a part is made; one note more is refused at
   const curved = of(manySlurs(bars(2, 'C4 D4 E4 F4'), 8192));
   const refused = await mara.post('/api/exercises').send({ title: 'Curves', document: curved }).expect(422);
   expect((refused.body as { problems: unknown[] }).problems).toMatchObject([{ code: 'too-many-slurs' }]);
-}, 120_000);
+});
 
 it('a class’s pages of a line without a note are made', async () => {
   const id = await put('Rests', of(bars(4, 'R:w')));
@@ -118,4 +118,4 @@ it('a class’s pages of a line without a note are made', async () => {
     now = (await mara.get(`/api/print-sets/${made.id}`).expect(200)).body as PrintSetView;
   }
   expect([now.state, now.detail]).toEqual(['done', undefined]);
-}, 120_000);
+});

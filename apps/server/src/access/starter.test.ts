@@ -155,7 +155,7 @@ describe('a start that cannot succeed says what to do', () => {
     expect(await refusal({ HOST: '192.0.2.77' })).toMatch(/192\.0\.2\.77:\d+ is no address of this machine\. Set HOST/);
     expect(await refusal({ HOST: 'nowhere.invalid' })).toMatch(/nowhere\.invalid.*Set HOST/);
     expect(await refusal({ CIFRA_TLS: '1' })).toMatch(/CIFRA_HOSTS/);
-  }, 60_000);
+  });
 
   it('for a folder that is a file', async () => {
     const back = moved(folder);
@@ -173,7 +173,7 @@ describe('a start that cannot succeed says what to do', () => {
     writeFileSync(file, 'another');
     expect(await refusal()).toMatch(/password is another one.*Put that file back/);
     back();
-  }, 60_000);
+  });
 
   it('for a database of another version, or something else in its place', async () => {
     const version = join(data, 'PG_VERSION');

@@ -149,19 +149,25 @@ async function bringClass(
   );
   const whole = settled(c.practice, pupilOf, lineOf).map((p) => ({ ...p, updatedAt: new Date(p.updatedAt) }));
   await practice.bring(teacherId, whole, settled(c.practiceDays, pupilOf, lineOf));
-  for (const { pupilId, exerciseId, instrument, createdAt, sound: name, percent, summary } of settled(
+  for (const { pupilId, exerciseId, instrument, createdAt, sound: name, percent, summary, remark, marks } of settled(
     c.handIns,
     pupilOf,
     lineOf,
   )) {
     const sound = name === undefined ? undefined : soundOf(name, sounds);
+    const id = randomUUID();
     await practice.handIn(
       { teacherId, pupilId, exerciseId, instrument },
       { percent, summary, ...(sound !== undefined && { type: sound.type }) },
       sound?.bytes,
-      randomUUID(),
+      id,
       new Date(createdAt),
     );
+    if (remark !== undefined || marks !== undefined)
+      await practice.say(teacherId, id, {
+        ...(remark !== undefined && { remark }),
+        ...(marks !== undefined && { marks }),
+      });
   }
   return saved.length;
 }

@@ -207,6 +207,7 @@ describe('closed by default', () => {
       'post /api/session',
       'post /api/session/demo',
       'get /api/links/open/{token}',
+      'get /api/links/open/{token}/strip',
       'put /api/links/open/{token}/practice',
       'post /api/links/open/{token}/hand-ins',
     ];

@@ -78,12 +78,12 @@ beforeAll(async () => {
       ).on('error', () => to.writeHead(502).end()),
     );
   }).listen(0, '127.0.0.1');
-}, 60_000);
+});
 afterAll(async () => {
   await Promise.all(processes.map((p) => stop(p, 'SIGTERM')));
   await new Promise((r) => proxy.close(r));
   await world.stop();
-}, 60_000);
+});
 
 const agent = (): ReturnType<typeof request.agent> => request.agent(proxy);
 const until = async (mara: ReturnType<typeof agent>, id: string): Promise<PrintSetView> => {
@@ -155,7 +155,7 @@ describe('two servers on one database', () => {
     await mara.delete('/api/session').expect(204);
     for (let i = 0; i < 2; i++) await mara.get('/api/session').expect(401);
     expect(new Set(served).size).toBe(2);
-  }, 60_000);
+  });
 
   it('make pages in turn, the first of everybody before the second of anybody, so many for each at once; and one takes up what the other leaves', async () => {
     const mara = agent();
@@ -185,5 +185,5 @@ describe('two servers on one database', () => {
     expect(priorities.map((p) => p.priority)).toEqual([0, -1, -2]);
     processes[0] = await start(first.port);
     await mara.get('/api/session').expect(200);
-  }, 120_000);
+  });
 });

@@ -1,4 +1,5 @@
-import { type LinkView, MakeLinkDto, type OpenedLinkView } from '@cifra/contract';
+import { type LinkView, MakeLinkDto, type OpenedLinkView, type StripDto } from '@cifra/contract';
+import type { Page } from '@cifra/engrave';
 import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Query, Req } from '@nestjs/common';
 import { ApiBody, ApiOperation, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
@@ -7,7 +8,9 @@ import { Open, Teacher } from '../auth/session.guard';
 import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { today } from '../web/today';
 import { ActId } from '../refusal/actId';
+import { LinkStripService } from './linkStrip.service';
 import { LinkService } from './link.service';
+import { StripPipe } from './strip.pipe';
 import { OpenLinkService } from './openLink.service';
 
 @ApiTags("pupils' links")
@@ -16,6 +19,7 @@ export class LinkController {
   constructor(
     private readonly links: LinkService,
     private readonly opened: OpenLinkService,
+    private readonly strips: LinkStripService,
   ) {}
 
   @Get()
@@ -51,5 +55,24 @@ export class LinkController {
     @Req() request: Request,
   ): Promise<OpenedLinkView> {
     return this.opened.open(token, request.ip ?? '', today(), line);
+  }
+
+  @Get('open/:token/strip')
+  @Open()
+  @Header('Referrer-Policy', 'no-referrer')
+  @Header('X-Robots-Tag', 'noindex')
+  @ApiOperation({ summary: "A link's part as one strip, drawn as it is asked for" })
+  @ApiQuery({ name: 'line', required: false })
+  @ApiQuery({ name: 'as', description: 'how it is drawn, as JSON' })
+  async strip(
+    @Param('token') token: string,
+    @Query('line', RowIdOrNone) line: string | undefined,
+    @Query('as', StripPipe)
+    { page, widthMm100 }: StripDto,
+    @Req() request: Request,
+  ): Promise<Page> {
+    const day = today();
+    const opened = await this.opened.open(token, request.ip ?? '', day, line);
+    return this.strips.draw(token, opened, page, day, widthMm100);
   }
 }

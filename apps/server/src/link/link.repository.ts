@@ -8,6 +8,7 @@ import { portions } from '../db/rows';
 import { exercises, handIns, links, pupils } from '../db/schema/index';
 
 export type LinkRow = typeof links.$inferSelect;
+export type HandedInRow = Pick<typeof handIns.$inferSelect, 'percent' | 'remark' | 'marks'> & { readonly at: Date };
 
 /** What a link opens. */
 export interface LinkTo {
@@ -158,13 +159,14 @@ export class LinkRepository {
   }
 
   /** What a pupil handed in of a line, the newest first. */
-  handedIn(
-    pupilId: string,
-    exerciseId: string,
-    most: number,
-  ): Promise<{ readonly at: Date; readonly percent: number }[]> {
+  handedIn(pupilId: string, exerciseId: string, most: number): Promise<HandedInRow[]> {
     return this.db
-      .select({ at: handIns.createdAt, percent: handIns.percent })
+      .select({
+        at: handIns.createdAt,
+        percent: handIns.percent,
+        remark: handIns.remark,
+        marks: handIns.marks,
+      })
       .from(handIns)
       .where(and(eq(handIns.pupilId, pupilId), eq(handIns.exerciseId, exerciseId)))
       .orderBy(desc(handIns.createdAt))

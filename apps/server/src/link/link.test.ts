@@ -26,20 +26,24 @@ describe("a pupil's link", () => {
     expect([opened.title, opened.instrument]).toEqual(['Kite Weather', 'trumpet']);
     expect(response.headers['cache-control']).toContain('no-store');
     const said = JSON.stringify(opened);
-    for (const word of [group.name, group.id, kite.id, 'mara', 'Isla', 'Saskia', 'clarinet'])
-      expect(said).not.toContain(word);
+    for (const word of [group.name, group.id, kite.id, 'mara', 'Isla', 'Saskia']) expect(said).not.toContain(word);
+    // Of the class only what can be heard with it.
+    expect(opened.along).toEqual(group.instruments.filter((i) => i !== 'trumpet'));
     // It opens nothing else.
     await server.agent().get(`/api/exercises/${kite.id}`).expect(401);
   });
 
-  it('holds of the choices for parts only its own', async () => {
+  it('holds of the choices for parts its own and those of the class that can be heard with it', async () => {
     const saved = (
       await mara
         .put(`/api/exercises/${kite.id}`)
         .send({
           version: kite.version,
           title: kite.title,
-          document: { ...kite.document, partChoices: { trumpet: { octaves: 0 }, tuba: { octaves: -1 } } },
+          document: {
+            ...kite.document,
+            partChoices: { trumpet: { octaves: 0 }, tuba: { octaves: -1 }, piccolo: { octaves: 1 } },
+          },
         })
         .expect(200)
     ).body as ExerciseView;
@@ -47,7 +51,9 @@ describe("a pupil's link", () => {
     const { token } = await make();
     expect(((await open(token).expect(200)).body as OpenedLinkView).exercise.partChoices).toEqual({
       trumpet: { octaves: 0 },
+      ...(group.instruments.includes('tuba') && { tuba: { octaves: -1 } }),
     });
+    expect(group.instruments).not.toContain('piccolo');
   });
 
   it('shows a pupil their own page', async () => {

@@ -8,6 +8,7 @@ import { ClassRepository } from '../class/class.repository';
 import { classCopy, pupilCopy } from '../class/copies';
 import { teachingOf } from '../class/teaching.service';
 import { ExerciseService } from '../exercise/exercise.service';
+import { present } from '../db/rows';
 import { Refusal } from '../refusal/refusal';
 import { LinkRepository, type LinkRow } from './link.repository';
 import { LinkLimit } from './linkLimit';
@@ -22,9 +23,13 @@ const MOST_HANDED_IN = 3;
 const setLately = (assignments: readonly AssignmentView[], today: string): AssignmentView[] =>
   assignments.filter((w) => w.due >= addDays(today, -PAST_DAYS)).sort((a, b) => (a.due < b.due ? -1 : 1));
 
-/** The line without what other players' pages hold. */
-const lineFor = ({ notTaken: _n, ...line }: Exercise, instrument: InstrumentId, pupil?: PupilView): Exercise =>
-  forPupil(line, pupil?.id, instrument);
+/** The line without what other pupils' pages hold. */
+const lineFor = (
+  { notTaken: _n, ...line }: Exercise,
+  instrument: InstrumentId,
+  pupil: PupilView | undefined,
+  along: readonly InstrumentId[],
+): Exercise => forPupil(line, pupil?.id, instrument, along);
 
 /** What whoever has a link may see by it. */
 @Injectable()
@@ -40,7 +45,8 @@ export class OpenLinkService {
   ) {}
 
   /**
-   * What a link shows: its own part, without a word of the class, other pupils or other parts.
+   * What a link shows: its own part, and what it needs to sound the class's other instruments with it; without a word
+   * of the class or other pupils.
    * @throws Refusal not-found for a link that never was, is revoked or is over, all alike; too-many-attempts for an
    * address that tries links, and for a link that is asked for too often
    */
@@ -185,16 +191,22 @@ export class OpenLinkService {
         : pupilCopy(group, teaching, pupil, today);
     return {
       title: exercise.title,
-      exercise: lineFor(exercise.document, copy.instrument, pupil),
+      exercise: lineFor(exercise.document, copy.instrument, pupil, group.instruments),
       instrument: copy.instrument,
       teaching: copy.teaching,
       page: fade === undefined ? copy.page : { ...copy.page, fades: [{ from: addDays(today, -1), step: fade }] },
       paper: group.paper,
+      along: group.instruments.filter((i) => i !== copy.instrument),
       practice: teacher.practice,
+      ...(teacher.sentences !== undefined && { sentences: teacher.sentences }),
       assignments: this.assignmentsView(set),
       own: pupil !== undefined,
       lines,
-      handedIn: handedIn.map(({ at, percent }) => ({ at: at.toISOString(), percent })),
+      handedIn: handedIn.map(({ at, percent, remark, marks }) => ({
+        at: at.toISOString(),
+        percent,
+        ...present({ remark, marks }),
+      })),
       expiresAt: row.expiresAt.toISOString(),
       ...(copy.known !== undefined && { known: copy.known }),
     };

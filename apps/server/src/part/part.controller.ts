@@ -1,5 +1,14 @@
 import { type ExerciseView, PAPER_NAMES, type PaperName, type PupilView } from '@cifra/contract';
-import { inScoreOrder, type InstrumentId, instrumentOf, isInstrumentId, knownNotes, seatsOf } from '@cifra/core';
+import {
+  type Handout,
+  inScoreOrder,
+  type InstrumentId,
+  instrumentOf,
+  isInstrumentId,
+  knownNotes,
+  seatsOf,
+} from '@cifra/core';
+import { HANDOUT_WORDS } from '@cifra/contract/words';
 import { LINE_FORMATS, type LineFormat } from '@cifra/formats';
 import { Controller, Get, Param, Query, Res, StreamableFile } from '@nestjs/common';
 import { ApiOperation, ApiParam, ApiQuery, ApiTags } from '@nestjs/swagger';
@@ -13,7 +22,8 @@ import { notFound, Refusal } from '../refusal/refusal';
 import { classCopy, pupilCopy } from '../class/copies';
 import { RowId, RowIdOrNone } from '../refusal/rowId.pipe';
 import { MusicPool } from '../worker/musicPool';
-import type { FileOf } from '../worker/task';
+import type { FileOf, Task } from '../worker/task';
+import { HandoutPipe } from './handout.pipe';
 import { attachment } from '../web/attachment';
 
 const FILE_TYPES: Readonly<Record<LineFormat, string>> = {
@@ -53,36 +63,48 @@ export class PartController {
     @Query('today') today: string | undefined,
     @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
-    const chosen = this.instrument(instrument);
-    if (today !== undefined && !/^\d{4}-\d\d-\d\d$/.test(today))
-      throw new Refusal('bad-request', 'The day is written as year-month-day.');
-    const { exercise, group, teaching, size } = await this.forClass(t, id, classId, paper);
-    const pupil = await this.pupilOf(classId, pupilId);
-    const day = today ?? new Date().toISOString().slice(0, 10);
-    const copy =
-      pupil === undefined ? classCopy(group, teaching, chosen, day) : pupilCopy(group, teaching, pupil, day, chosen);
-    const engraved = await this.pool.run(t.id, { kind: 'engrave', exercise: exercise.document, copy, paper: size });
-    const bytes = await this.pool.run(t.id, {
-      kind: 'bind',
-      title: `${exercise.title}, ${engraved.title}`,
-      copies: [engraved],
-    });
-    response.setHeader(
-      'Content-Disposition',
-      attachment(`${exercise.title} - ${pupil === undefined ? '' : `${pupil.name}, `}${instrumentOf(chosen).name}.pdf`),
+    const { exercise, copy, size } = await this.copyFor(t, { id, instrument, classId, paper, pupilId, today });
+    return this.engraved(
+      t,
+      { kind: 'engrave', exercise: exercise.document, copy, paper: size },
+      exercise,
+      '',
+      response,
     );
-    return new StreamableFile(bytes, { type: 'application/pdf' });
+  }
+
+  @Get('handouts/:instrument.pdf')
+  @ApiOperation({ summary: 'A worksheet, cards or a chart for one instrument as PDF' })
+  @ApiQuery({ name: 'class' })
+  @ApiQuery({ name: 'handout', description: 'what is made, as JSON: {"kind":"cards","notes":"line"}' })
+  @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
+  async handoutPdf(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Param('instrument') instrument: string,
+    @Query('class', RowId) classId: string,
+    @Query('handout', HandoutPipe) handout: Handout,
+    @Query('paper') paper: string | undefined,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    const { exercise, copy, size } = await this.copyFor(t, { id, instrument, classId, paper });
+    const task = { kind: 'engrave', exercise: exercise.document, copy, paper: size, handout } as const;
+    return this.engraved(t, task, exercise, `${HANDOUT_WORDS[handout.kind]}, `, response);
   }
 
   @Get('call-sheet.pdf')
   @ApiOperation({ summary: 'Letters and figures of every instrument under the sounding line' })
   @ApiQuery({ name: 'class' })
   @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
+  @ApiQuery({ name: 'together', required: false, description: 'yes: instruments with the same letters share a row' })
+  @ApiQuery({ name: 'woodwinds', required: false, description: 'yes: with the figures of woodwinds' })
   async callSheetPdf(
     @Teacher() t: TeacherRow,
     @Param('id', RowId) id: string,
     @Query('class', RowId) classId: string,
     @Query('paper') paper: string | undefined,
+    @Query('together') together: string | undefined,
+    @Query('woodwinds') woodwinds: string | undefined,
     @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
     const { exercise, group, teaching, size } = await this.forClass(t, id, classId, paper);
@@ -93,9 +115,41 @@ export class PartController {
       teaching,
       known: knownNotes(group.known),
       seats: seatsOf(await this.classes.pupilsOf(classId)),
+      choices: { together: together === 'yes', woodwindFigures: woodwinds === 'yes' },
       paper: size,
     });
     response.setHeader('Content-Disposition', attachment(`${exercise.title} - call sheet.pdf`));
+    return new StreamableFile(bytes, { type: 'application/pdf' });
+  }
+
+  @Get('score.pdf')
+  @ApiOperation({ summary: 'All parts under each other on landscape paper, chord symbols on top' })
+  @ApiQuery({ name: 'class' })
+  @ApiQuery({ name: 'paper', enum: PAPER_NAMES, required: false })
+  @ApiQuery({ name: 'sounds', required: false, description: 'yes: as it sounds, not as each player reads it' })
+  @ApiQuery({ name: 'parts', required: false, description: 'some instruments of the class, a comma between them' })
+  async scorePdf(
+    @Teacher() t: TeacherRow,
+    @Param('id', RowId) id: string,
+    @Query('class', RowId) classId: string,
+    @Query('paper') paper: string | undefined,
+    @Query('sounds') sounds: string | undefined,
+    @Query('parts') parts: string | undefined,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    const { exercise, group, teaching, size } = await this.forClass(t, id, classId, paper);
+    const chosen: readonly string[] = typeof parts === 'string' ? parts.split(',') : group.instruments;
+    const instruments = inScoreOrder(group.instruments.filter((i) => chosen.includes(i)));
+    if (instruments.length === 0) throw new Refusal('bad-request', 'Choose at least one part of the class.');
+    const bytes = await this.pool.run(t.id, {
+      kind: 'score',
+      exercise: exercise.document,
+      instruments,
+      teaching,
+      asItSounds: sounds === 'yes',
+      paper: size,
+    });
+    response.setHeader('Content-Disposition', attachment(`${exercise.title} - score.pdf`));
     return new StreamableFile(bytes, { type: 'application/pdf' });
   }
 
@@ -149,6 +203,48 @@ export class PartController {
       pitch === 'concert' ? 'concert pitch' : 'line',
       response,
     );
+  }
+
+  /** What an instrument's page is made from, for the class or for one pupil. */
+  private async copyFor(
+    t: TeacherRow,
+    of: {
+      readonly id: string;
+      readonly instrument: string;
+      readonly classId: string;
+      readonly paper: string | undefined;
+      readonly pupilId?: string | undefined;
+      readonly today?: string | undefined;
+    },
+  ) {
+    const chosen = this.instrument(of.instrument);
+    if (of.today !== undefined && !/^\d{4}-\d\d-\d\d$/.test(of.today))
+      throw new Refusal('bad-request', 'The day is written as year-month-day.');
+    const { exercise, group, teaching, size } = await this.forClass(t, of.id, of.classId, of.paper);
+    const pupil = await this.pupilOf(of.classId, of.pupilId);
+    const day = of.today ?? new Date().toISOString().slice(0, 10);
+    const copy =
+      pupil === undefined ? classCopy(group, teaching, chosen, day) : pupilCopy(group, teaching, pupil, day, chosen);
+    return { exercise, copy, size };
+  }
+
+  /** Engraves one copy and binds it. @param what stands before the instrument in the name of the file */
+  private async engraved(
+    t: TeacherRow,
+    task: Extract<Task, { kind: 'engrave' }>,
+    { title }: ExerciseView,
+    what: string,
+    response: Response,
+  ): Promise<StreamableFile> {
+    const made = await this.pool.run(t.id, task);
+    const bytes = await this.pool.run(t.id, { kind: 'bind', title: `${title}, ${what}${made.title}`, copies: [made] });
+    const { name, instrument } = task.copy;
+    const player = name === undefined ? '' : `${name}, `;
+    response.setHeader(
+      'Content-Disposition',
+      attachment(`${title} - ${what}${player}${instrumentOf(instrument).name}.pdf`),
+    );
+    return new StreamableFile(bytes, { type: 'application/pdf' });
   }
 
   private async file(

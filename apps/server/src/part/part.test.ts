@@ -106,12 +106,14 @@ describe('a page for one pupil', () => {
 });
 
 describe('the call sheet', () => {
-  it('names every instrument on one landscape page', async () => {
+  it('names every instrument on landscape pages, those that share their letters in one row where it is wanted', async () => {
     const { plain, info } = await pdf(`/api/exercises/${harbour.id}/call-sheet.pdf?class=${group.id}&paper=a4`);
     for (const name of ['Fl.', 'Ob.', 'Cl.', 'A. Sax', 'Tpt.', 'Tuba']) expect(plain).toContain(name);
-    expect(info).toMatch(/Pages:\s+1\b/);
     expect(info).toMatch(/Page size:\s+841\.8\d* x 595\.2\d*/);
     await mara.get(`/api/exercises/${harbour.id}/call-sheet.pdf?class=${group.id}&paper=napkin`).expect(400);
+    const together = await pdf(`/api/exercises/${harbour.id}/call-sheet.pdf?class=${group.id}&together=yes`);
+    expect(together.plain).toMatch(/Cl\., T\. Sax, Tpt\./);
+    expect(plain).not.toMatch(/Cl\., T\. Sax/);
   });
 });
 

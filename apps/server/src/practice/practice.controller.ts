@@ -5,6 +5,7 @@ import {
   type PracticeDayView,
   type PracticeView,
   SavePracticeDto,
+  SayHandInDto,
 } from '@cifra/contract';
 import {
   Body,
@@ -109,6 +110,13 @@ export class PracticeController {
   async sound(@Teacher() t: TeacherRow, @Param('id', RowId) id: string): Promise<StreamableFile> {
     const { sound, type } = await this.practice.sound(t, id);
     return new StreamableFile(sound, { type });
+  }
+
+  @Put('hand-ins/:id')
+  @HttpCode(204)
+  @ApiOperation({ summary: 'Say something of a take; its pupil reads it' })
+  say(@Teacher() t: TeacherRow, @Param('id', RowId) id: string, @Body() said: SayHandInDto): Promise<void> {
+    return this.practice.say(t, id, said);
   }
 
   @Delete('hand-ins/:id')

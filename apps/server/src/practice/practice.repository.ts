@@ -5,6 +5,7 @@ import {
   type PracticeDayView,
   type PracticeView,
   type SavePracticeDto,
+  type SayHandInDto,
   type SoundType,
 } from '@cifra/contract';
 import type { InstrumentId } from '@cifra/core';
@@ -13,7 +14,7 @@ import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
 import { madeWithin } from '../db/once';
 import { onTheList } from '../db/onTheList';
-import { portions } from '../db/rows';
+import { portions, present } from '../db/rows';
 import { handIns, practice, practiceDays, pupils } from '../db/schema/index';
 
 /** Whose practice it is, and of what. */
@@ -138,6 +139,8 @@ export class PracticeRepository {
         percent: handIns.percent,
         summary: handIns.summary,
         soundType: handIns.soundType,
+        remark: handIns.remark,
+        marks: handIns.marks,
         createdAt: handIns.createdAt,
       })
       .from(handIns)
@@ -150,8 +153,9 @@ export class PracticeRepository {
         ),
       )
       .orderBy(desc(handIns.createdAt));
-    return rows.map(({ soundType, createdAt, ...r }) => ({
+    return rows.map(({ soundType, remark, marks, createdAt, ...r }) => ({
       ...r,
+      ...present({ remark, marks }),
       hasSound: soundType !== null,
       createdAt: createdAt.toISOString(),
     }));
@@ -166,6 +170,16 @@ export class PracticeRepository {
     return row === undefined || row.sound === null || row.type === null
       ? undefined
       : { sound: row.sound, type: row.type };
+  }
+
+  /** @returns false where the teacher has no such take */
+  async say(teacherId: string, id: string, { remark, marks }: SayHandInDto): Promise<boolean> {
+    const said = await this.db
+      .update(handIns)
+      .set({ remark: remark ?? null, marks: marks ?? null })
+      .where(and(eq(handIns.id, id), eq(handIns.teacherId, teacherId)))
+      .returning({ id: handIns.id });
+    return said.length > 0;
   }
 
   async removeHandIn(teacherId: string, id: string): Promise<boolean> {

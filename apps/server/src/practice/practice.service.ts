@@ -1,6 +1,7 @@
 import {
   type HandInDto,
   type HandInView,
+  type SayHandInDto,
   MAX_HAND_INS,
   type PracticeDayView,
   type PracticeView,
@@ -82,6 +83,11 @@ export class PracticeService {
     const found = await this.practice.sound(t.id, id);
     if (found === undefined) throw notFound('recording');
     return found;
+  }
+
+  /** Says something of a take, in place of what was said before; the pupil reads it. */
+  async say(t: TeacherRow, id: string, said: SayHandInDto): Promise<void> {
+    if (!(await this.practice.say(t.id, id, said))) throw notFound('recording');
   }
 
   async removeHandIn(t: TeacherRow, id: string): Promise<void> {

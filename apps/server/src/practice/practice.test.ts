@@ -5,6 +5,7 @@ import {
   type HandInView,
   MAX_HAND_IN_BYTES,
   MAX_HAND_INS,
+  type OpenedLinkView,
   type PracticeView,
   type PupilView,
   type TeacherView,
@@ -135,6 +136,41 @@ describe('a take that is handed in', () => {
     await other.delete(`/api/hand-ins/${take?.id ?? ''}`).expect(404);
     await mara.delete(`/api/hand-ins/${take?.id ?? ''}`).expect(204);
     expect(await takes()).toEqual([]);
+  });
+
+  it('comes back to its pupil with what the teacher says of it, also in an account that is brought back', async () => {
+    await handIn(undefined, { percent: '70', summary: 'told' }).expect(204);
+    const [take] = await takes();
+    const handedIn = async () =>
+      ((await server.agent().get(`/api/links/open/${token}`).expect(200)).body as OpenedLinkView).handedIn;
+    expect(await handedIn()).toEqual([{ at: take?.createdAt, percent: 70 }]);
+    const said = { remark: 'A round sound. Next: count the rests.', marks: [{ criterion: 'Sound', word: 'there' }] };
+    const say = (what: object, by = mara) => by.put(`/api/hand-ins/${take?.id ?? ''}`).send(what);
+    await say(said).expect(204);
+    expect(await handedIn()).toEqual([{ at: take?.createdAt, percent: 70, ...said }]);
+    expect(await takes()).toMatchObject([said]);
+    const file = await mara.get('/api/account/file').responseType('blob').expect(200);
+    const other = await server.teacher('fourth@school.example');
+    await say(said, other).expect(404);
+    await other
+      .post('/api/account/file')
+      .set('Content-Type', 'application/octet-stream')
+      .send(file.body as Buffer)
+      .expect(200);
+    const classes = (await other.get('/api/classes').expect(200)).body as ClassView[];
+    const lists = await Promise.all(classes.map((c) => other.get(`/api/classes/${c.id}/hand-ins`)));
+    expect(lists.flatMap((l) => l.body as HandInView[])).toMatchObject([said]);
+    // What was said is taken back; what is too long, or no mark, is refused.
+    await say({}).expect(204);
+    expect(await handedIn()).toEqual([{ at: take?.createdAt, percent: 70 }]);
+    for (const wrong of [
+      { remark: 'x'.repeat(301) },
+      { remark: '' },
+      { marks: [{ criterion: 'Sound' }] },
+      { score: 1 },
+    ])
+      await say(wrong).expect(400);
+    await mara.delete(`/api/hand-ins/${take?.id ?? ''}`).expect(204);
   });
 
   it('may be the result alone', async () => {

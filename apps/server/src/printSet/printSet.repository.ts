@@ -1,4 +1,5 @@
 import type { PrintSetKind, PrintSetView } from '@cifra/contract';
+import type { Handout } from '@cifra/core';
 import { Inject, Injectable } from '@nestjs/common';
 import { and, asc, desc, eq, lt, sql } from 'drizzle-orm';
 import { DATABASE, type Database } from '../db/database.module';
@@ -16,6 +17,7 @@ const PLAIN = {
   kind: printSets.kind,
   today: printSets.today,
   codes: printSets.codes,
+  handout: printSets.handout,
   origin: printSets.origin,
   state: printSets.state,
   done: printSets.done,
@@ -36,6 +38,7 @@ export const printSetView = ({
   fileName,
   detail,
   createdAt,
+  handout,
 }: PrintSetRow): PrintSetView => ({
   id,
   exerciseId,
@@ -47,6 +50,7 @@ export const printSetView = ({
   fileName,
   createdAt: createdAt.toISOString(),
   ...(detail !== null && { detail }),
+  ...(handout !== null && { handout }),
 });
 
 @Injectable()
@@ -66,6 +70,7 @@ export class PrintSetRepository {
       kind: PrintSetKind;
       today: string;
       codes: boolean;
+      handout: Handout | null;
       origin: string;
       total: number;
       fileName: string;

@@ -1,4 +1,5 @@
-import type { ClassView, MakePrintSetDto, PrintSetKind, PrintSetView } from '@cifra/contract';
+import { type ClassView, type MakePrintSetDto, type PrintSetKind, type PrintSetView, toHandout } from '@cifra/contract';
+import { HANDOUT_WORDS } from '@cifra/contract/words';
 import { inScoreOrder } from '@cifra/core';
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { AuthRepository, type TeacherRow } from '../auth/auth.repository';
@@ -81,7 +82,7 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
   async make(
     t: TeacherRow,
     exerciseId: string,
-    { classId, kind, today, codes }: MakePrintSetDto,
+    { classId, kind, today, codes, handout }: MakePrintSetDto,
     origin: string,
     id: string,
   ): Promise<PrintSetView> {
@@ -95,10 +96,13 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
         classId,
         kind,
         today: day,
-        codes: codes === true,
+        codes: codes === true && handout === undefined,
+        handout: handout === undefined ? null : toHandout(handout),
         origin,
         total: copies.length,
-        fileName: attachmentName(`${exercise.title} - ${group.name}.${EXTENSION[kind]}`),
+        fileName: attachmentName(
+          `${exercise.title} - ${handout === undefined ? '' : `${HANDOUT_WORDS[handout.kind]}, `}${group.name}.${EXTENSION[kind]}`,
+        ),
       },
       AT_ONCE,
     );
@@ -177,7 +181,7 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
     if (made === undefined) return;
     const bytes =
       row.kind === 'zip'
-        ? await this.zip(row.teacherId, plan, copies, made)
+        ? await this.zip(row, plan, copies, made)
         : await this.pool.run(row.teacherId, { kind: 'bind', title: plan.exercise.title, copies: made }, true);
     await this.sets.finish(row.id, bytes);
   }
@@ -195,7 +199,13 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
       for (let i = next++; i < copies.length && wanted && !this.stopping; i = next++) {
         made[i] = await this.pool.run(
           row.teacherId,
-          { kind: 'engrave', exercise: exercise.document, copy: copies[i] as PageCopy, paper: group.paper },
+          {
+            kind: 'engrave',
+            exercise: exercise.document,
+            copy: copies[i] as PageCopy,
+            paper: group.paper,
+            ...(row.handout !== null && { handout: row.handout }),
+          },
           true,
         );
         if (!(await this.sets.advance(row.id))) wanted = false;
@@ -208,7 +218,7 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
 
   /** Each copy as PDF and for other programs, and the line itself. */
   private async zip(
-    owner: string,
+    { teacherId: owner, handout }: PrintSetRow,
     { exercise: { document, title } }: SetPlan,
     copies: readonly PageCopy[],
     made: readonly EngravedCopy[],
@@ -219,6 +229,8 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
     for (const [i, copy] of copies.entries()) {
       const name = copyName(copy, i);
       entries[`${name}.pdf`] = await run({ kind: 'bind', title, copies: [made[i] as EngravedCopy] });
+      // A handout is for paper: other programs have nothing to open in it.
+      if (handout !== null) continue;
       entries[`${name}.musicxml`] = await run({
         kind: 'file',
         format: 'musicxml',
@@ -226,7 +238,7 @@ export class PrintSetService implements OnApplicationBootstrap, OnApplicationShu
         of: { kind: 'part', instrument: copy.instrument, teaching: copy.teaching, figures: true },
       });
     }
-    for (const format of ['musicxml', 'abc', 'mid', 'json'] as const)
+    for (const format of handout === null ? (['musicxml', 'abc', 'mid', 'json'] as const) : [])
       entries[`line.${format}`] = await run({
         kind: 'file',
         format,

@@ -1,4 +1,5 @@
 import type { ClassView, ExerciseView } from '@cifra/contract';
+import { DEFAULT_PAGE } from '@cifra/core';
 
 /** An id that nothing ever had. */
 export const NEVER = '11111111-1111-4111-8111-111111111111';
@@ -60,6 +61,10 @@ export const RULES: Readonly<Record<string, Rule>> = {
     answers: 400,
   },
   'get /api/links/open/{token}': { for: 'link' },
+  'get /api/links/open/{token}/strip': {
+    for: 'link',
+    query: () => `as=${encodeURIComponent(JSON.stringify({ page: DEFAULT_PAGE, widthMm100: 8200 }))}`,
+  },
   'put /api/links/open/{token}/practice': {
     for: 'link',
     body: () => ({ rungs: [], bestPercent: 0, cleanRuns: 0, peeks: 0, minutes: 0 }),
@@ -84,6 +89,11 @@ export const RULES: Readonly<Record<string, Rule>> = {
   'get /api/exercises/{id}/revisions/{revision}': { for: 'own' },
   'put /api/exercises/{id}/revisions/{revision}': { for: 'own', body: () => ({ name: 'secret name' }) },
   'get /api/exercises/{id}/parts/{instrument}.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` },
+  'get /api/exercises/{id}/handouts/{instrument}.pdf': {
+    for: 'own',
+    query: (i) => `class=${i.class ?? ''}&handout=${encodeURIComponent('{"kind":"two-ways"}')}`,
+  },
+  'get /api/exercises/{id}/score.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` },
   'get /api/exercises/{id}/call-sheet.pdf': { for: 'own', query: (i) => `class=${i.class ?? ''}` },
   'get /api/exercises/{id}/parts/{instrument}.{format}': { for: 'own' },
   'get /api/exercises/{id}/line.{format}': { for: 'own' },
@@ -99,6 +109,7 @@ export const RULES: Readonly<Record<string, Rule>> = {
   'get /api/print-sets/{id}/file': { for: 'own' },
   'delete /api/print-sets/{id}': { for: 'own' },
   'get /api/hand-ins/{id}/sound': { for: 'own' },
+  'put /api/hand-ins/{id}': { for: 'own', body: () => ({ remark: 'Well counted' }), answers: 204 },
   'delete /api/hand-ins/{id}': { for: 'own', answers: 204 },
   'get /api/classes': { for: 'anybody' },
   'post /api/classes': { for: 'anybody', body: CLASS, answers: 201 },

@@ -6,8 +6,18 @@ import express from 'express';
 
 const YEAR_SECONDS = 365 * 24 * 3600;
 
-/** Serves the built web application from the same port: hashed files for ever, every other address its one page. */
-export function serveWeb(app: NestExpressApplication, folder: string): void {
+/** Where the page takes what it already shows when it comes. */
+const FIRST = '<!--first-view-->';
+
+/**
+ * Serves the built web application from the same port: hashed files for ever, every other address its one page.
+ * @param firstView what a page already shows when it comes, if anything
+ */
+export function serveWeb(
+  app: NestExpressApplication,
+  folder: string,
+  firstView: (request: Request) => Promise<string | undefined>,
+): void {
   const page = join(folder, 'index.html');
   if (!existsSync(page)) return;
   const html = readFileSync(page, 'utf8');
@@ -25,7 +35,14 @@ export function serveWeb(app: NestExpressApplication, folder: string): void {
   app.use(express.static(folder, { index: false, maxAge: 0 }));
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (request.method !== 'GET' || /^\/(api|health)(\/|$)/.test(request.path)) return next();
-    response.setHeader('Cache-Control', 'no-cache');
-    response.type('html').send(html.replace('__NONCE__', String(response.locals.nonce)));
+    const send = (first: string | undefined): void => {
+      // What is a pupil's stays with nobody on the way.
+      response.setHeader('Cache-Control', first === undefined ? 'no-cache' : 'private, no-store');
+      if (first !== undefined)
+        response.setHeader('Referrer-Policy', 'no-referrer').setHeader('X-Robots-Tag', 'noindex');
+      const page = html.replace('__NONCE__', String(response.locals.nonce));
+      response.type('html').send(page.replace(FIRST, () => first ?? ''));
+    };
+    firstView(request).then(send, next);
   });
 }

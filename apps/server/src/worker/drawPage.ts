@@ -1,5 +1,5 @@
 import { elementsOf, isElement, readXml, type XmlElement } from '@cifra/xml';
-import type PDFDocument from 'pdfkit';
+import PDFDocument from 'pdfkit';
 
 type Document = typeof PDFDocument.prototype;
 
@@ -74,18 +74,49 @@ function finish(doc: Document, { fill, stroke, strokeWidth, cap, join }: Style):
   else if (lined) doc.stroke(stroke);
 }
 
+/** An outline as the lines of a PDF that draw it. */
+function outlineOf(d: string): string {
+  const lines: string[] = [];
+  const recorder = Object.create(PDFDocument.prototype) as Document;
+  recorder.addContent = (written: string) => {
+    lines.push(written);
+    return recorder;
+  };
+  recorder.path(d);
+  return lines.join('\n');
+}
+
 const isPainted = ({ fill, stroke }: Style): boolean => fill !== 'none' || stroke !== 'none';
 
-/** Draws pages as the engraver writes them: the few kinds of elements that they hold, with text as text. */
-class PageDrawer {
+/**
+ * Draws pages as the engraver writes them: the few kinds of elements that they hold, with text as text.
+ * @param scale points to a unit of a page
+ */
+export class PageDrawer {
   private readonly glyphs = new Map<string, XmlElement>();
+  /** A book draws the same note, hole and valve a thousand times: each outline is read once. */
+  private readonly outlines = new Map<string, string>();
 
   constructor(
     private readonly doc: Document,
+    private readonly scale: number,
     private readonly faceFor: FaceFor,
   ) {}
 
-  draw(e: XmlElement, outer: Style): void {
+  /**
+   * Draws a page, SVG of our own, on the sheet that the document has come to.
+   * @throws Error when it holds what no page of ours holds: a bug
+   */
+  page(svg: string): void {
+    const read = readXml(svg);
+    if (!read.ok) throw new Error('an engraved page cannot be read');
+    this.doc.save();
+    this.doc.scale(this.scale);
+    this.draw(read.root, START);
+    this.doc.restore();
+  }
+
+  private draw(e: XmlElement, outer: Style): void {
     if (e.name === 'defs') {
       for (const glyph of elementsOf(e)) this.glyphs.set(glyph.attributes.id ?? '', glyph);
       return;
@@ -123,7 +154,7 @@ class PageDrawer {
     if (!isPainted(style)) return;
     switch (e.name) {
       case 'path':
-        doc.path(a.d ?? '');
+        this.path(a.d ?? '');
         break;
       case 'rect': {
         const r = Math.min(number(a.rx), number(a.width) / 2, number(a.height) / 2);
@@ -138,15 +169,21 @@ class PageDrawer {
         doc.ellipse(number(a.cx), number(a.cy), number(a.rx), number(a.ry));
         break;
       case 'polygon':
-        doc.path(`M${a.points ?? ''}Z`);
+        this.path(`M${a.points ?? ''}Z`);
         break;
       case 'polyline':
-        doc.path(`M${a.points ?? ''}`);
+        this.path(`M${a.points ?? ''}`);
         break;
       default:
         throw new Error(`a page holds the element ${e.name}`);
     }
     finish(doc, style);
+  }
+
+  private path(d: string): void {
+    const outline = this.outlines.get(d) ?? outlineOf(d);
+    this.outlines.set(d, outline);
+    this.doc.addContent(outline);
   }
 
   /**
@@ -193,19 +230,4 @@ class PageDrawer {
     });
     return width;
   }
-}
-
-/**
- * Draws an engraved page at the size of the sheet.
- * @param svg a page of our own
- * @param scale points to a unit of the page
- * @throws Error when it holds what no page of ours holds: a bug
- */
-export function drawPage(doc: Document, svg: string, scale: number, faceFor: FaceFor): void {
-  const read = readXml(svg);
-  if (!read.ok) throw new Error('an engraved page cannot be read');
-  doc.save();
-  doc.scale(scale);
-  new PageDrawer(doc, faceFor).draw(read.root, START);
-  doc.restore();
 }

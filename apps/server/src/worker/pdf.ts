@@ -1,6 +1,6 @@
 import type { Page } from '@cifra/engrave';
 import PDFDocument from 'pdfkit';
-import { drawPage } from './drawPage';
+import { PageDrawer } from './drawPage';
 import { faceFor, registerFaces } from './pdfFaces';
 
 const POINTS_PER_MM100 = 72 / 2540;
@@ -29,6 +29,7 @@ export function writePdf(
     doc.on('end', () => resolve(new Uint8Array(Buffer.concat(chunks))));
     doc.on('error', reject);
     registerFaces(doc);
+    const drawer = new PageDrawer(doc, POINTS_PER_MM100, faceFor);
     const document = doc.struct('Document', { title, lang: 'en' });
     doc.addStructure(document);
     for (const part of parts) {
@@ -36,9 +37,7 @@ export function writePdf(
         doc.addPage({ size: [page.width * POINTS_PER_MM100, page.height * POINTS_PER_MM100], margin: 0 });
         if (i === 0) doc.outline.addItem(part.title);
         const said = part.pages.length === 1 ? part.title : `${part.title}, page ${i + 1}`;
-        document.add(
-          doc.struct('Sect', { title: said, lang: 'en' }, () => drawPage(doc, page.svg, POINTS_PER_MM100, faceFor)),
-        );
+        document.add(doc.struct('Sect', { title: said, lang: 'en' }, () => drawer.page(page.svg)));
       });
     }
     document.end();

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import {
   HandInDto,
+  SayHandInDto,
   ListedPupilDto,
   LogEntryDto,
   MAX_CLASSES,
@@ -52,7 +53,9 @@ export interface BroughtClass {
   readonly practice: readonly (SavePracticeDto & Whose & { readonly updatedAt: string })[];
   readonly practiceDays: readonly (PracticeDayDto & Whose)[];
   /** `sound` is the name of a recording. */
-  readonly handIns: readonly (HandInDto & Whose & { readonly createdAt: string; readonly sound?: string })[];
+  readonly handIns: readonly (HandInDto &
+    SayHandInDto &
+    Whose & { readonly createdAt: string; readonly sound?: string })[];
 }
 
 /**
@@ -200,6 +203,7 @@ function readClass(c: unknown, name: string): BroughtClass {
       const sound = fieldOf(r, 'sound');
       return {
         ...checked(HandInDto, r, `${name}, take ${k + 1}`),
+        ...checked(SayHandInDto, r, `${name}, take ${k + 1}`),
         ...whose(r, `${name}, take ${k + 1}`),
         createdAt: dayOf(r, 'createdAt'),
         ...(typeof sound === 'string' && { sound }),

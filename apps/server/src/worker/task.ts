@@ -1,4 +1,13 @@
-import type { Exercise, ByInstrument, InstrumentId, PageSetup, Result, Teaching } from '@cifra/core';
+import type {
+  CallChoices,
+  Exercise,
+  ByInstrument,
+  Handout,
+  InstrumentId,
+  PageSetup,
+  Result,
+  Teaching,
+} from '@cifra/core';
 import type { BandRow } from '@cifra/core';
 import type { Page } from '@cifra/engrave';
 import type { LineChoice, LineFormat, FileImport } from '@cifra/formats';
@@ -31,7 +40,25 @@ export interface EngravedCopy {
 /** What the worker threads do: everything that is heavy or touches a stranger's file. */
 export type Task =
   | { readonly kind: 'read'; readonly bytes: Uint8Array; readonly choice?: LineChoice }
-  | { readonly kind: 'engrave'; readonly exercise: Exercise; readonly copy: PageCopy; readonly paper: PaperName }
+  | {
+      readonly kind: 'engrave';
+      readonly exercise: Exercise;
+      readonly copy: PageCopy;
+      readonly paper: PaperName;
+      /** Made instead of the part. */
+      readonly handout?: Handout;
+    }
+  /** A part as one strip for a screen. */
+  | {
+      readonly kind: 'strip';
+      readonly exercise: Exercise;
+      readonly instrument: InstrumentId;
+      readonly teaching: Teaching;
+      readonly page: PageSetup;
+      readonly known: readonly string[] | undefined;
+      readonly today: string;
+      readonly widthMm100: number;
+    }
   | { readonly kind: 'bind'; readonly title: string; readonly copies: readonly EngravedCopy[] }
   | {
       readonly kind: 'sheet';
@@ -40,6 +67,15 @@ export type Task =
       readonly teaching: Teaching;
       readonly known: ByInstrument<readonly string[]>;
       readonly seats: ByInstrument<string>;
+      readonly choices: CallChoices;
+      readonly paper: PaperName;
+    }
+  | {
+      readonly kind: 'score';
+      readonly exercise: Exercise;
+      readonly instruments: readonly InstrumentId[];
+      readonly teaching: Teaching;
+      readonly asItSounds: boolean;
       readonly paper: PaperName;
     }
   | {
@@ -65,8 +101,10 @@ export type FileOf =
 export interface TaskResult {
   readonly read: Result<FileImport>;
   readonly engrave: EngravedCopy;
+  readonly strip: Page;
   readonly bind: Uint8Array;
   readonly sheet: Uint8Array;
+  readonly score: Uint8Array;
   readonly chart: Uint8Array;
   readonly file: Uint8Array;
   readonly 'warm-up': undefined;

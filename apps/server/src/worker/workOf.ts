@@ -11,7 +11,13 @@ const signsIn = (lines: readonly Exercise['source'][]): number =>
 export function isLong(task: Task): boolean {
   if (task.kind === 'read') return task.bytes.length > LONG.bytes;
   if (task.kind === 'bind') return task.copies.reduce((n, c) => n + c.pages.length, 0) > LONG.pages;
-  if (task.kind === 'engrave' || task.kind === 'sheet' || task.kind === 'file')
+  if (
+    task.kind === 'engrave' ||
+    task.kind === 'strip' ||
+    task.kind === 'sheet' ||
+    task.kind === 'score' ||
+    task.kind === 'file'
+  )
     return signsIn(linesOf(task.exercise)) > LONG.signs;
   return task.kind === 'account' || task.kind === 'zip';
 }

@@ -123,9 +123,11 @@ export const remove = (path: string): Promise<void> => json<void>(path, { method
  */
 export const removeLeaving = (path: string): void =>
   void fetch(path, { method: 'DELETE', credentials: 'same-origin', keepalive: true }).catch(() => undefined);
-/** Deletes the account whose address is written. */
-export const deleteAccount = (email: string): Promise<void> =>
-  json<void>('/api/account', withBody('DELETE', JSON.stringify({ email })));
+/** Deletes the account whose address is written; with it the session is over. */
+export async function deleteAccount(email: string): Promise<void> {
+  await json<void>('/api/account', withBody('DELETE', JSON.stringify({ email })));
+  over.set(true);
+}
 /** @param name of the act, where it was given one before: what is sent again later arrives once */
 export const postBytes = <T>(path: string, bytes: Blob, name?: string): Promise<T> =>
   act(

@@ -19,6 +19,7 @@ import type {
 import type { Exercise } from '@cifra/core';
 import useSWR, { mutate, type SWRResponse } from 'swr';
 import useSWRInfinite, { type SWRInfiniteResponse } from 'swr/infinite';
+import { firstPage } from './firstView';
 import { get, post, put, remove, type RequestError } from './request';
 import { refetching, saveOver } from './saveOver';
 import { threeWay } from './threeWay';
@@ -229,5 +230,5 @@ export const useOpenedLink = (token: string, line: string | undefined): Resource
   useSWR<OpenedLinkView, RequestError>(
     `/api/links/open/${encodeURIComponent(token)}${line === undefined ? '' : `?line=${encodeURIComponent(line)}`}`,
     get,
-    { revalidateOnFocus: false, shouldRetryOnError: false },
+    { revalidateOnFocus: false, shouldRetryOnError: false, fallbackData: firstPage(token, line)?.opened },
   );

@@ -23,9 +23,12 @@ interface Props {
 /** One question at a time: what is asked, the answer, what was right, and how it stands. */
 export function DrillFrame({ title, question, round, feedback, onNext, onAgain, settings, children }: Props) {
   return (
-    <section aria-label={title} className="mx-auto flex w-full max-w-3xl flex-col gap-4 px-5 py-5 max-md:px-3">
+    <section
+      aria-label={title}
+      className="mx-auto flex w-full max-w-3xl flex-col gap-4 px-5 py-5 max-md:flex-1 max-md:gap-2 max-md:px-3 max-md:py-2"
+    >
       <div className="flex flex-wrap items-end gap-3">
-        {settings}
+        <div className="flex flex-wrap items-end gap-3 max-md:not-group-data-choices/drill:hidden">{settings}</div>
         <p className="ml-auto text-[13px] text-secondary tabular-nums">
           {round.right} of {round.asked} right{round.left === undefined ? '' : `, ${round.left} s left`}
         </p>
@@ -41,7 +44,7 @@ export function DrillFrame({ title, question, round, feedback, onNext, onAgain, 
                   {feedback.right ? <Check size={18} aria-hidden /> : <X size={18} aria-hidden />}
                   {feedback.words}
                 </p>
-                <Button kind="primary" autoFocus onClick={onNext}>
+                <Button kind="primary" className="max-md:h-12 max-md:px-6" autoFocus onClick={onNext}>
                   Next
                 </Button>
               </>
@@ -84,7 +87,7 @@ export function ChoiceRow<T>({
   readonly onChoose: (index: number) => void;
 }) {
   return (
-    <div className="flex flex-wrap justify-center gap-2.5">
+    <div className="flex flex-wrap justify-center gap-2.5 max-md:mt-auto">
       {choices.map((c, i) => (
         <button
           key={i}

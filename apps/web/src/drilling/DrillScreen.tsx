@@ -1,6 +1,7 @@
 import { instrumentWord } from '@cifra/contract/words';
 import type { DrillName, DrillScoreDto, SentencesDto } from '@cifra/contract';
 import { type Exercise, type InstrumentId, taughtAs, type Teaching } from '@cifra/core';
+import { SlidersHorizontal } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -54,6 +55,8 @@ export function DrillScreen({ id, instruments, teaching, known, exercise, senten
   const asked = query.get('drill');
   const drill: Drill = isDrill(asked) ? asked : 'figures';
   const [seconds, setSeconds] = useState<number>(0);
+  // On a phone the question has the screen; what is asked is chosen behind a button.
+  const [choosing, setChoosing] = useState(false);
   const set = (name: string, value: string) =>
     setQuery(
       (before) => {
@@ -77,20 +80,34 @@ export function DrillScreen({ id, instruments, teaching, known, exercise, senten
   const View = drill === 'caller' ? undefined : VIEW[drill];
   const names = (Object.keys(DRILLS) as Drill[]).filter((d) => d !== 'caller' || instruments.length > 1);
   return (
-    <Tabs.Root value={drill} onValueChange={(to) => set('drill', to)} className="flex min-h-0 flex-1 flex-col">
-      <div className="flex shrink-0 flex-wrap items-center gap-x-5 border-b border-line bg-white px-5 max-md:px-3">
-        <Tabs.List aria-label="What is drilled" className="flex gap-4 overflow-x-auto">
+    <Tabs.Root
+      value={drill}
+      onValueChange={(to) => set('drill', to)}
+      data-choices={choosing ? 'open' : undefined}
+      className="group/drill flex min-h-0 flex-1 flex-col"
+    >
+      <div className="flex shrink-0 flex-wrap items-center gap-x-5 border-b border-line bg-white px-5 max-md:gap-x-2 max-md:px-3">
+        <Tabs.List aria-label="What is drilled" className="flex gap-4 overflow-x-auto max-md:min-w-0 max-md:flex-1">
           {names.map((d) => (
             <Tabs.Trigger
               key={d}
               value={d}
-              className="border-b-2 border-transparent px-0.5 pt-2 pb-1.5 font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink"
+              className="border-b-2 border-transparent px-0.5 pt-2 pb-1.5 max-md:h-11 font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink"
             >
               {DRILLS[d]}
             </Tabs.Trigger>
           ))}
         </Tabs.List>
-        <div className="ml-auto flex flex-wrap gap-2 py-1.5">
+        <button
+          type="button"
+          aria-label="Choose what is asked"
+          aria-expanded={choosing}
+          onClick={() => setChoosing(!choosing)}
+          className="grid size-11 shrink-0 place-items-center rounded-md text-secondary aria-expanded:bg-accent-soft aria-expanded:text-accent md:hidden"
+        >
+          <SlidersHorizontal size={18} aria-hidden />
+        </button>
+        <div className="ml-auto flex flex-wrap gap-2 py-1.5 max-md:w-full max-md:not-group-data-choices/drill:hidden">
           {drill !== 'caller' && drill !== 'sight' && (
             <SelectField
               id="drill-seconds"

@@ -170,7 +170,7 @@ export function FiguresDrill(given: DrillGiven) {
         </>
       ) : (
         <>
-          <div className="grid items-center gap-4 md:grid-cols-2">
+          <div className="grid items-center gap-4 max-md:gap-1 md:grid-cols-2">
             <div className="grid min-h-28 place-items-center">
               {asked === 'staff' ? (
                 <OneNote clef={clef} note={card.note} label={`${spokenLetter(card.note)} ${card.note.octave}`} />
@@ -189,13 +189,20 @@ export function FiguresDrill(given: DrillGiven) {
               onPressed={feedback === undefined ? setPressed : () => undefined}
               hotkeys={feedback === undefined}
               label="The instrument"
-              className="mx-auto h-[21rem] w-full max-w-md max-md:h-64"
+              className="mx-auto h-[21rem] w-full max-w-md max-md:h-[38dvh]"
             />
           </div>
           {feedback === undefined && (
             <div className="flex justify-center gap-2">
-              <Button onClick={() => setPressed(NOTHING_PRESSED)}>Let go</Button>
-              <Button kind="primary" disabled={figure === undefined} onClick={check}>
+              <Button className="max-md:h-12" onClick={() => setPressed(NOTHING_PRESSED)}>
+                Let go
+              </Button>
+              <Button
+                kind="primary"
+                className="max-md:h-12 max-md:px-6"
+                disabled={figure === undefined}
+                onClick={check}
+              >
                 {instrument.family === 'brass' && figure?.kind === 'valves' && figure.valves.length === 0
                   ? 'It is open'
                   : 'This is it'}
@@ -203,7 +210,9 @@ export function FiguresDrill(given: DrillGiven) {
             </div>
           )}
           {feedback === undefined && (
-            <p className="text-center text-[13px] text-secondary">Keys 1 to 7 press, T is the thumb; Enter answers.</p>
+            <p className="text-center text-[13px] text-secondary max-md:hidden">
+              Keys 1 to 7 press, T is the thumb; Enter answers.
+            </p>
           )}
         </>
       )}

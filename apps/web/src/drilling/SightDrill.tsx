@@ -1,15 +1,19 @@
 import {
   DEFAULT_SOUNDS,
   DEFAULT_PAGE,
+  FEWEST_NOTES,
   isClean,
   lineTempo,
   type Meter,
+  midi,
   meterText,
   type PageSetup,
+  parsePitch,
   planPages,
   type PlaySetup,
   sightLine,
   type Take,
+  type Written,
 } from '@cifra/core';
 import { useEffect, useMemo, useState } from 'react';
 import { preparePlayback } from '../player/playback';
@@ -19,6 +23,7 @@ import { takeOf } from '../listen/take';
 import { useTakePlayer } from '../listen/useTakePlayer';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
+import { Toggle } from '../ui/Toggle';
 import { todayIso } from '../words/pageWords';
 import { takeRemarks } from '../words/takeWords';
 import { useStateFor } from '../ui/useStateFor';
@@ -42,7 +47,7 @@ const KEY_WORDS: Readonly<Record<number, string>> = {
   0: 'C major',
   1: 'G major',
 };
-const BARS = 8;
+const BARS = [2, 4, 8] as const;
 const SPEEDS = [0.6, 0.8, 1] as const;
 const NO_ROWS: PageSetup = {
   ...DEFAULT_PAGE,
@@ -54,12 +59,19 @@ const NO_ROWS: PageSetup = {
   fades: [],
 };
 
-/** A new line: half a minute to look, one take at a set tempo. */
-export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
+/** A new line of notes that were met: half a minute to look, then it is played once, at a set tempo, to its end. */
+export function SightDrill({ instrument, teaching, known, onAnswer }: DrillGiven) {
   const [seed, setSeed] = useState(() => (Math.floor(Date.now() / 1000) % 9000) + 1000);
   const [concert, setConcert] = useState<number>(KEYS[0]);
   const [meter, setMeter] = useState(0);
+  const [bars, setBars] = useState<number>(8);
   const [speed, setSpeed] = useState<number>(0.8);
+  const [isHeard, setHeard] = useState(false);
+  const met = useMemo(() => {
+    const notes = new Set((known ?? []).map((k) => midi(parsePitch<Written>(k))));
+    // Too few make no line: those of the stage are taken then.
+    return notes.size < FEWEST_NOTES ? undefined : notes;
+  }, [known]);
   const exercise = useMemo(
     () =>
       sightLine({
@@ -68,10 +80,11 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
         conventions: teaching.conventions,
         fifths: concert + instrument.toWritten.fifths,
         meter: METERS[meter] ?? { beats: 4, unit: 4 },
-        bars: BARS,
+        bars,
         seed,
+        ...(met !== undefined && { known: met }),
       }),
-    [instrument, teaching, concert, meter, seed],
+    [instrument, teaching, concert, meter, bars, met, seed],
   );
   const plan = useMemo(
     () =>
@@ -83,13 +96,13 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
   const setup = useMemo(
     (): PlaySetup => ({
       speed,
-      heard: DEFAULT_SOUNDS,
+      heard: { ...DEFAULT_SOUNDS, part: isHeard },
       others: [],
       bars: undefined,
       again: false,
       turns: 'none',
     }),
-    [speed],
+    [speed, isHeard],
   );
   const playback = useMemo(
     () => (plan === undefined ? undefined : preparePlayback(plan.part, [], setup).playback),
@@ -98,6 +111,17 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
   const beats = exercise === undefined ? 0 : lineTempo(exercise);
   const onJudged = (t: Take) => onAnswer(isClean(t));
   const { player, take, beginTake, forgetTake } = useTakePlayer({ plan, setup, playback, beats, onJudged });
+  /** Runs there were when this was begun to the beat alone; what is only heard, or listened to, is not asked about. */
+  const [begun, setBegun] = useStateFor<number | undefined>(playback, undefined);
+  const answer = (right: boolean) => {
+    setBegun(undefined);
+    onAnswer(right);
+  };
+  const playOrStop = () => {
+    if (player.playing) return player.stop();
+    setBegun(isHeard ? undefined : player.runs);
+    void player.play();
+  };
   const [left, setLeft] = useStateFor(exercise, LOOK_SECONDS);
   const [shown, setShown] = useStateFor(exercise, false);
   useEffect(() => {
@@ -109,63 +133,81 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
   const heardTake = takeOf(take);
   return (
     <section aria-label="At sight" className="flex min-h-0 flex-1 max-md:flex-col">
-      <div className="flex min-w-0 flex-1 flex-col">
-        <div className="flex flex-wrap items-end gap-3 border-b border-line px-5 py-3">
-          <SelectField
-            id="sight-key"
-            label="Sounds in"
-            className="w-36"
-            value={concert}
-            onChange={(e) => setConcert(Number(e.target.value))}
-          >
-            {KEYS.map((k) => (
-              <option key={k} value={k}>
-                {KEY_WORDS[k]}
-              </option>
-            ))}
-          </SelectField>
-          <SelectField
-            id="sight-meter"
-            label="Beats"
-            className="w-24"
-            value={meter}
-            onChange={(e) => setMeter(Number(e.target.value))}
-          >
-            {METERS.map((m, i) => (
-              <option key={i} value={i}>
-                {meterText(m)}
-              </option>
-            ))}
-          </SelectField>
-          <SelectField
-            id="sight-speed"
-            label="Speed"
-            className="w-28"
-            value={speed}
-            onChange={(e) => setSpeed(Number(e.target.value))}
-          >
-            {SPEEDS.map((s) => (
-              <option key={s} value={s}>
-                {Math.round(s * beats)} a minute
-              </option>
-            ))}
-          </SelectField>
-          <label className="text-[13px] font-medium">
-            Number
-            <input
-              type="number"
-              min={1}
-              max={99999}
-              value={seed}
-              onChange={(e) => setSeed(Math.max(1, Math.min(99999, Number(e.target.value) || 1)))}
-              className="mt-1 block h-9 w-24 rounded-md border border-[#8a97ab] px-2"
-            />
-          </label>
-          <Button onClick={() => setSeed((seed % 99999) + 1)}>A new line</Button>
+      <div className="flex min-w-0 flex-1 flex-col max-md:min-h-0">
+        <div className="flex flex-wrap items-end gap-3 border-b border-line px-5 py-3 max-md:px-3 max-md:py-2">
+          <div className="flex flex-wrap items-end gap-3 max-md:not-group-data-choices/drill:hidden">
+            <SelectField
+              id="sight-key"
+              label="Sounds in"
+              className="w-36"
+              value={concert}
+              onChange={(e) => setConcert(Number(e.target.value))}
+            >
+              {KEYS.map((k) => (
+                <option key={k} value={k}>
+                  {KEY_WORDS[k]}
+                </option>
+              ))}
+            </SelectField>
+            <SelectField
+              id="sight-meter"
+              label="Beats"
+              className="w-24"
+              value={meter}
+              onChange={(e) => setMeter(Number(e.target.value))}
+            >
+              {METERS.map((m, i) => (
+                <option key={i} value={i}>
+                  {meterText(m)}
+                </option>
+              ))}
+            </SelectField>
+            <SelectField
+              id="sight-bars"
+              label="Bars"
+              className="w-20"
+              value={bars}
+              onChange={(e) => setBars(Number(e.target.value))}
+            >
+              {BARS.map((b) => (
+                <option key={b} value={b}>
+                  {b}
+                </option>
+              ))}
+            </SelectField>
+            <SelectField
+              id="sight-speed"
+              label="Speed"
+              className="w-32"
+              value={speed}
+              onChange={(e) => setSpeed(Number(e.target.value))}
+            >
+              {SPEEDS.map((s) => (
+                <option key={s} value={s}>
+                  {Math.round(s * beats)} a minute
+                </option>
+              ))}
+            </SelectField>
+            <label className="text-[13px] font-medium">
+              Number
+              <input
+                type="number"
+                min={1}
+                max={99999}
+                value={seed}
+                onChange={(e) => setSeed(Math.max(1, Math.min(99999, Number(e.target.value) || 1)))}
+                className="mt-1 block h-9 w-24 rounded-md border border-[#8a97ab] px-2"
+              />
+            </label>
+          </div>
+          <Button className="max-md:h-11" onClick={() => setSeed((seed % 99999) + 1)}>
+            A new line
+          </Button>
         </div>
         {exercise === undefined ? (
           <p className="p-8 text-center text-secondary">
-            This stage has fewer than three notes of this key. Choose another key.
+            {met === undefined ? 'This stage has' : 'So far you know'} fewer than three notes of this key. Choose
+            another key.
           </p>
         ) : (
           <PartStrip
@@ -180,13 +222,36 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
             }
             onStretch={() => undefined}
             onNote={() => undefined}
+            onBeside={() => undefined}
           />
         )}
       </div>
       <aside
         aria-label="Look, then play"
-        className="shrink-0 border-line bg-panel max-md:border-t md:w-[18.75rem] md:overflow-y-auto md:border-l"
+        className="shrink-0 border-line bg-panel max-md:max-h-[45dvh] max-md:overflow-y-auto max-md:border-t md:w-[18.75rem] md:overflow-y-auto md:border-l"
       >
+        {plan !== undefined && left === 0 && (
+          <section aria-label="With the beat" className="border-b border-line px-4 py-3">
+            <p className="text-[13px] text-secondary">Play on whatever happens: no stop, and no going back.</p>
+            <Toggle id="sight-heard" label="The part is heard" checked={isHeard} onChange={setHeard} />
+            <Button kind="primary" className="mt-1 h-11 w-full" onClick={playOrStop}>
+              {player.playing ? 'Stop' : isHeard ? 'Hear it played' : 'Count in, then I play'}
+            </Button>
+            {!player.playing && begun !== undefined && player.runs > begun && (
+              <div role="group" aria-label="Did you play on to the end?" className="mt-2">
+                <p className="mb-1">Did you play on to the end?</p>
+                <div className="grid grid-cols-2 gap-2">
+                  <Button className="h-11" onClick={() => answer(false)}>
+                    Not yet
+                  </Button>
+                  <Button className="h-11" onClick={() => answer(true)}>
+                    To the end
+                  </Button>
+                </div>
+              </div>
+            )}
+          </section>
+        )}
         <div className="border-b border-line px-4 py-3">
           <h2 className="font-sans text-[13px] font-semibold text-secondary">Look first</h2>
           <p className="text-[15px]" role="timer">
@@ -210,14 +275,7 @@ export function SightDrill({ instrument, teaching, onAnswer }: DrillGiven) {
           )}
         </div>
         {plan !== undefined && left === 0 && (
-          <>
-            <ListenPanel plan={plan} state={take} onTake={beginTake} onForget={forgetTake} />
-            <div className="px-4 pb-4">
-              <Button className="w-full" onClick={() => (player.playing ? player.stop() : void player.play())}>
-                {player.playing ? 'Stop' : 'Compare: hear it played'}
-              </Button>
-            </div>
-          </>
+          <ListenPanel plan={plan} state={take} onTake={beginTake} onForget={forgetTake} />
         )}
       </aside>
     </section>

@@ -142,6 +142,7 @@ export function SignaturesDrill({ instrument, seconds, onAnswer }: DrillGiven) {
             <div className="flex justify-center">
               <Button
                 kind="primary"
+                className="h-12"
                 disabled={placed.length === 0}
                 onClick={() => {
                   const wrong = checkPlaced(question.fifths, clef, placed);

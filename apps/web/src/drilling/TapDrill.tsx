@@ -49,7 +49,8 @@ export function TapDrill({
         ? undefined
         : {
             voices: [],
-            backing: [],
+            drone: [],
+            accompaniment: [],
             clicks: clicksHeard(plan, true),
             cues: plan.cues,
             words: plan.words,

@@ -2,12 +2,14 @@ import { chartWords } from '@cifra/contract/words';
 import {
   annotate,
   buildUpPage,
+  type CallChoices,
   callSheet,
   CHART_ROWS,
   chartPart,
   type Clef,
   type Exercise,
   type ByInstrument,
+  type Handout,
   type InstrumentId,
   type KnownNotes,
   type PagePlan,
@@ -15,6 +17,7 @@ import {
   pitch,
   planPages,
   type Score,
+  type ScoreLine,
   taughtAs,
   type Teaching,
   type Written,
@@ -23,7 +26,9 @@ import {
   type Engine,
   engraveCallSheet,
   engraveChart,
+  engraveHandout,
   engraveScore,
+  engraveScorePages,
   type EngravedScore,
   engraveScroll,
   engraveSystem,
@@ -66,12 +71,23 @@ export interface BuildUpRequest extends PartRequest {
   readonly spots: number;
 }
 
+export interface HandoutRequest {
+  readonly handout: Handout;
+  readonly exercise: Exercise;
+  readonly instrument: InstrumentId;
+  readonly teaching: Teaching;
+  readonly known?: readonly string[] | undefined;
+  readonly today: string;
+  readonly paper: Paper;
+}
+
 export interface CallSheetRequest {
   readonly exercise: Exercise;
   readonly instruments: readonly InstrumentId[];
   readonly teaching: Teaching;
   readonly known: KnownNotes;
   readonly seats: ByInstrument<string>;
+  readonly choices: CallChoices;
   readonly paper: Paper;
 }
 
@@ -92,6 +108,9 @@ export interface ChartRequest {
 const WARMING = 25;
 
 const api = {
+  async load(): Promise<void> {
+    await load();
+  },
   async part(r: PartRequest): Promise<Page[]> {
     const plans = plansOf(r);
     const labels = pageLabels(plans);
@@ -120,8 +139,23 @@ const api = {
     const labels = pageLabels(plans);
     return engraveScroll(await load(), plans, r.widthMm100, (name) => labels.get(name) ?? '');
   },
-  async callSheet({ exercise, instruments, teaching, known, seats, paper }: CallSheetRequest): Promise<Page[]> {
-    return engraveCallSheet(await load(), callSheet(exercise, instruments, teaching, known, seats), paper);
+  async callSheet({
+    exercise,
+    instruments,
+    teaching,
+    known,
+    seats,
+    choices,
+    paper,
+  }: CallSheetRequest): Promise<Page[]> {
+    return engraveCallSheet(await load(), callSheet(exercise, instruments, teaching, known, seats, choices), paper);
+  },
+  async handout({ handout, ...of }: HandoutRequest): Promise<Page[]> {
+    return engraveHandout(await load(), handout, of);
+  },
+  /** All parts under each other, on paper. */
+  async scorePages(title: string, lines: readonly ScoreLine[], paper: Paper): Promise<Page[]> {
+    return engraveScorePages(await load(), title, lines, paper);
   },
   /** All parts under each other. */
   async score(scores: readonly Score<Written>[]): Promise<EngravedScore> {

@@ -1,6 +1,6 @@
 import { GraduationCap, Library, LogOut, Shapes, Table2, Users } from 'lucide-react';
 import { useState } from 'react';
-import { NavLink, useMatch, useNavigate } from 'react-router';
+import { Link, NavLink, useMatch, useNavigate } from 'react-router';
 import { remove } from '../api/request';
 import { useTeacher } from '../api/resources';
 import { chooseClass, useCurrentClass } from '../classroom/currentClass';
@@ -12,8 +12,8 @@ import { forgetTeacher } from './session';
 const STATIONS = [
   { path: 'write', name: 'Write' },
   { path: 'read', name: 'Read' },
-  { path: 'parts', name: 'Parts' },
-  { path: 'practise', name: 'Practise' },
+  { path: 'parts', name: 'Parts', isOfOne: true },
+  { path: 'practise', name: 'Practise', isOfOne: true },
 ];
 
 const ITEM = 'flex items-center gap-2.5 rounded-md px-2.5 py-2 text-[14px] max-md:px-1.5';
@@ -21,8 +21,12 @@ const ITEM = 'flex items-center gap-2.5 rounded-md px-2.5 py-2 text-[14px] max-m
 /** The places in the order of the work; inside an exercise its stations hang on a thin line. */
 export function Rail() {
   const inside = useMatch('/exercises/:id/*');
+  const [place, of = ''] = (inside?.params['*'] ?? '').split('/');
   const { data: teacher } = useTeacher();
   const { data: group, all } = useCurrentClass();
+  // The instrument that was chosen in one place is the one of the next.
+  const [instrument, setInstrument] = useState<string>();
+  if (of !== instrument && group?.instruments.some((i) => i === of) === true) setInstrument(of);
   const navigate = useNavigate();
   const [teaching, setTeaching] = useState(false);
   const signOut = async () => {
@@ -49,24 +53,19 @@ export function Rail() {
       </NavLink>
       {inside !== null && (
         <ol className="max-md:flex md:mt-1 md:ml-[18px] md:border-l md:border-line">
-          {STATIONS.map(({ path, name }) => (
+          {STATIONS.map(({ path, name, isOfOne }) => (
             <li key={path}>
-              <NavLink
-                to={`/exercises/${inside.params.id}/${path}`}
-                className={({ isActive }) =>
-                  `${ITEM} md:-ml-[7px] ${isActive ? 'font-semibold text-ink' : 'text-secondary hover:text-ink'}`
-                }
+              <Link
+                to={`/exercises/${inside.params.id}/${path}${isOfOne === true && instrument !== undefined ? `/${instrument}` : ''}`}
+                aria-current={place === path ? 'page' : undefined}
+                className={`${ITEM} md:-ml-[7px] ${place === path ? 'font-semibold text-ink' : 'text-secondary hover:text-ink'}`}
               >
-                {({ isActive }) => (
-                  <>
-                    <span
-                      aria-hidden
-                      className={`size-3 shrink-0 rounded-full border-2 border-white ring-1 max-md:hidden ${isActive ? 'bg-accent ring-accent' : 'bg-white ring-[#8a97ab]'}`}
-                    />
-                    {name}
-                  </>
-                )}
-              </NavLink>
+                <span
+                  aria-hidden
+                  className={`size-3 shrink-0 rounded-full border-2 border-white ring-1 max-md:hidden ${place === path ? 'bg-accent ring-accent' : 'bg-white ring-[#8a97ab]'}`}
+                />
+                {name}
+              </Link>
             </li>
           ))}
         </ol>

@@ -1,5 +1,5 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import { Navigate, Outlet, useLocation } from 'react-router';
+import { Navigate, Outlet, useLocation, useMatch } from 'react-router';
 import { serverAway, sessionEnd } from '../api/request';
 import { useTeacher } from '../api/resources';
 import { Failure } from '../ui/States';
@@ -16,6 +16,7 @@ export function SignedIn() {
   useEffect(() => {
     if (data !== undefined) keepPlace(path);
   }, [data, path]);
+  const isOnWall = useMatch('/exercises/:id/board') !== null;
   const isIn = data !== undefined;
   useEffect(() => (isIn && import.meta.env.PROD ? fetchAhead() : undefined), [isIn]);
   const isOver =
@@ -29,7 +30,7 @@ export function SignedIn() {
   if (data === undefined) return <div role="status" aria-label="Opening" className="h-full bg-desk" />;
   return (
     <div className="flex h-full min-h-0 flex-col md:flex-row">
-      <Rail />
+      {!isOnWall && <Rail />}
       <main className="flex min-h-0 min-w-0 flex-1 flex-col">
         {away && (
           <p role="status" className="bg-fresh-soft px-5 py-1.5 text-[13px] text-fresh">

@@ -8,6 +8,9 @@ const UNTIL = 'cifra.signedInUntil';
 const LAST_PLACE = 'cifra.lastPlace';
 const DAY_MS = 24 * 3600_000;
 
+/** What the door asks about Cifra itself. */
+export const OPTIONS = '/api/session/options';
+
 /** Notes that somebody signed in here just now. */
 export const beginSession = (): void => localStorage.setItem(UNTIL, String(Date.now() + SESSION_DAYS * DAY_MS));
 
@@ -35,5 +38,6 @@ async function forget(): Promise<void> {
   localStorage.removeItem(LAST_PLACE);
   forgetClass();
   await Promise.allSettled([forgetSavedDrafts(), forgetCopies()]);
-  await mutate(() => true, undefined, { revalidate: false });
+  // What is being asked while everything is let go of gets no answer; the door goes on asking what is no teacher's.
+  await mutate((key) => key !== OPTIONS, undefined, { revalidate: false });
 }

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { Toggle } from '../ui/Toggle';
-import { takeRemarks, takeSentence } from '../words/takeWords';
+import { takeSentence, takeWords } from '../words/takeWords';
 import { takeOf, type TakeSource, type TakeState } from './take';
 
 interface Props {
@@ -33,7 +33,8 @@ export function ListenPanel({ plan, state, onTake, onForget, onHandIn }: Props) 
   const [faults, setFaults] = useState<readonly (keyof Faults)[]>(['flat', 'partial']);
   const [handing, setHanding] = useState(false);
   const take = takeOf(state);
-  const remarks = useMemo(() => (take === undefined ? [] : takeRemarks(plan, take)), [plan, take]);
+  const said = useMemo(() => (take === undefined ? undefined : takeWords(plan, take)), [plan, take]);
+  const remarks = said?.rest ?? [];
   const start = () =>
     onTake(
       kind === 'microphone'
@@ -110,6 +111,11 @@ export function ListenPanel({ plan, state, onTake, onForget, onHandIn }: Props) 
       {state.stage === 'done' && (
         <div className="mt-3" role="status">
           <p className={`font-semibold ${isClean(state.take) ? 'text-accent' : ''}`}>{takeSentence(state.take)}</p>
+          <ul aria-label="What it comes from" className="mt-2 space-y-1.5 empty:hidden">
+            {said?.causes.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
           <ol className="mt-2 space-y-2">
             {remarks.slice(0, MOST_REMARKS).map((r) => (
               <li key={`${r.id} ${r.mark}`}>

@@ -10,6 +10,14 @@ const PERIODS = 3.2;
 export const windowFor = (lowestMidi: number, sampleRate: number): number =>
   Math.max(1024, 2 ** Math.ceil(Math.log2((PERIODS * sampleRate) / hertzOf(lowestMidi))));
 
+/** The samples about their middle: where they lie beside it, as many sound cards have them, no period is found. */
+function centred(samples: Float32Array): Float32Array {
+  let sum = 0;
+  for (const s of samples) sum += s;
+  const middle = sum / samples.length;
+  return samples.map((s) => s - middle);
+}
+
 const level = (samples: Float32Array): number => {
   let sum = 0;
   for (const s of samples) sum += s * s;
@@ -33,8 +41,9 @@ export class FrameReader {
 
   /** @param at seconds of the window's middle */
   frame(window: Float32Array, at: number): Frame {
-    const [hertz, clarity] = this.detector.findPitch(window, this.sampleRate);
-    return { at, midi: hertz > 0 ? midiOf(hertz) : 0, clarity, level: level(window) };
+    const sound = centred(window);
+    const [hertz, clarity] = this.detector.findPitch(sound, this.sampleRate);
+    return { at, midi: hertz > 0 ? midiOf(hertz) : 0, clarity, level: level(sound) };
   }
 
   /** All frames of a take. */

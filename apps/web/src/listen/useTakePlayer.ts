@@ -24,7 +24,7 @@ const takeSetupOf = (setup: PlaySetup): PlaySetup => ({
   again: false,
   turns: 'none',
   others: [],
-  heard: { ...setup.heard, part: false, countIn: true, drone: false, bass: false },
+  heard: { ...setup.heard, part: false, countIn: true, drone: false, accompaniment: false },
 });
 
 /** A player that also plays to takes: what sounds then leaves the part to whoever is listened to. */

@@ -10,7 +10,7 @@ import {
 } from 'react';
 import type { Page } from '@cifra/engrave';
 import type { PartRequest } from '../engraving/engraveWorker';
-import { useScroll } from '../engraving/useEngraving';
+import { type DrawAfar, useScroll } from '../engraving/useEngraving';
 import { DRAWN, Loaded } from '../ui/Loaded';
 import { Sheet } from '../ui/Sheet';
 import { useWidth } from '../ui/useWidth';
@@ -26,6 +26,8 @@ export interface NoteMark {
 
 interface Props {
   readonly request: PartRequest;
+  /** Who draws it while the engraving library is not here. */
+  readonly afar?: DrawAfar | undefined;
   readonly size?: StripSize;
   /** The name on the page of the note that sounds. */
   readonly sounding: string | undefined;
@@ -38,6 +40,8 @@ interface Props {
   readonly onStretch: (from: string, to: string) => void;
   /** A note was tapped. */
   readonly onNote: (name: string) => void;
+  /** The music was tapped where no note is near. */
+  readonly onBeside: () => void;
 }
 
 /** Hundredths of a millimetre of music to a pixel: large enough to be read from a stand. */
@@ -46,8 +50,9 @@ const WIDEST = 22000;
 
 /** How large the music stands: to be read from a stand, or from the back of a room. */
 export type StripSize = keyof typeof MM100_PER_PIXEL;
-/** Pixels that the hand may move and still only tap. */
+/** Pixels that the hand may move and still only tap, and within which a note is meant. */
 const TAP_REACH = 6;
+const NEAR = 40;
 
 /** What is placed over the music, measured when the page, its width or the things change. */
 function usePlaced<T>(
@@ -69,7 +74,18 @@ function usePlaced<T>(
 }
 
 /** The part, large, with the note that sounds marked on the staff and in the band. */
-export function PartStrip({ request, size = 'stand', sounding, count, looped, marks, onStretch, onNote }: Props) {
+export function PartStrip({
+  request,
+  afar,
+  size = 'stand',
+  sounding,
+  count,
+  looped,
+  marks,
+  onStretch,
+  onNote,
+  onBeside,
+}: Props) {
   const { ref, width } = useWidth();
   const scroller = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
@@ -77,6 +93,7 @@ export function PartStrip({ request, size = 'stand', sounding, count, looped, ma
     width === undefined
       ? undefined
       : { ...request, widthMm100: Math.min(WIDEST, Math.round(width * MM100_PER_PIXEL[size])) },
+    afar,
   );
   useEffect(() => {
     if (sounding === undefined) return;
@@ -119,8 +136,9 @@ export function PartStrip({ request, size = 'stand', sounding, count, looped, ma
       stretched.current = false;
       return;
     }
-    const note = nearestNote(e.currentTarget, e.clientX, e.clientY);
-    if (note !== undefined) onNote(note);
+    const note = nearestNote(e.currentTarget, e.clientX, e.clientY, NEAR);
+    if (note === undefined) onBeside();
+    else onNote(note);
   };
   const walk = (e: KeyboardEvent<HTMLDivElement>) => {
     if (e.target !== e.currentTarget || (e.key !== 'ArrowRight' && e.key !== 'ArrowLeft')) return;

@@ -13,7 +13,7 @@ import { Synth } from 'tone/build/esm/instrument/Synth.js';
 import { ToneBufferSource } from 'tone/build/esm/source/buffer/ToneBufferSource.js';
 import { loadTimbre } from '../sound/loadTimbre';
 import { nearestSample } from '../sound/timbre';
-import type { Playback, Voice, VoiceNote } from './playback';
+import type { Playback, Strike, Voice, VoiceNote } from './playback';
 
 /** What a player tells the screen, at the moment at which it is heard. */
 export interface Listeners {
@@ -23,7 +23,7 @@ export interface Listeners {
   readonly onEnd: () => void;
 }
 
-/** Strengths of the first overtones of the backing: plain, so that the players stand out. */
+/** Strengths of the first overtones of the drone: plain, so that the players stand out. */
 const OVERTONES = [1, 0.4, 0.2, 0.08];
 const CLICK_HERTZ = { strong: 1760, medium: 1320, weak: 1320, off: 990 } as const;
 const CLICK_DECIBEL = { strong: -6, medium: -10, weak: -12, off: -20 } as const;
@@ -39,6 +39,19 @@ const LOOK_AHEAD_SECONDS = 0.3;
 /** Before the first sound, so that nothing is late. */
 const LEAD_SECONDS = 0.1;
 const SEMITONES = 12;
+const MOST_START_MS = 5000;
+const DRONE_STRENGTH = 0.5;
+/** What is struck is damped in so long where it ends. */
+const DAMP_SECONDS = 0.12;
+
+/** @throws Error where the device does not let anything sound: waiting for it would have no end */
+async function started(): Promise<void> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const silent = new Promise<never>((_resolve, reject) => {
+    timer = setTimeout(() => reject(new Error('this device gives no sound')), MOST_START_MS);
+  });
+  await Promise.race([start(), silent]).finally(() => clearTimeout(timer));
+}
 
 /** The context that everything is made in: it has to be the current one before anything else is. */
 function ownContext(): Context {
@@ -48,6 +61,8 @@ function ownContext(): Context {
     lookAhead: LOOK_AHEAD_SECONDS,
     updateInterval: LOOK_AHEAD_SECONDS / 5,
   });
+  // What a busy page shows too late is shown all the same: what comes after it builds on it.
+  context.draw.expiration = Infinity;
   setContext(context);
   return context;
 }
@@ -58,7 +73,7 @@ function ownContext(): Context {
  */
 export class Player {
   private readonly context = ownContext();
-  private readonly under = new PolySynth({
+  private readonly drone = new PolySynth({
     context: this.context,
     voice: Synth,
     options: {
@@ -82,17 +97,19 @@ export class Player {
    * @throws Error where a timbre cannot be fetched
    */
   async play(playback: Playback, { onCue, onCount, onWord, onEnd }: Listeners): Promise<void> {
-    await start();
     this.stop();
     const call = this.call;
+    await started();
     const buffers = new Map(
       await Promise.all(
-        playback.voices.map(async (v) => [v.timbre, new ToneAudioBuffer(await loadTimbre(v.timbre))] as const),
+        [...new Set([...playback.voices, ...playback.accompaniment].map((v) => v.timbre))].map(
+          async (timbre) => [timbre, new ToneAudioBuffer(await loadTimbre(timbre))] as const,
+        ),
       ),
     );
     if (call !== this.call) return;
     const { draw } = this.context;
-    const { transport, tick, under } = this;
+    const { transport, tick, drone } = this;
     for (const voice of playback.voices) {
       const buffer = buffers.get(voice.timbre);
       if (buffer === undefined) continue;
@@ -100,17 +117,12 @@ export class Player {
         transport.schedule((time) => this.sound(buffer, voice, n, voice.notes[i - 1]?.slurred === true, time), n.at),
       );
     }
-    for (const b of playback.backing)
-      transport.schedule(
-        (time) =>
-          under.triggerAttackRelease(
-            hertzOf(b.midi),
-            b.seconds * (b.voice === 'bass' ? TONGUED : 1),
-            time,
-            b.voice === 'bass' ? 1 : 0.5,
-          ),
-        b.at,
-      );
+    for (const d of playback.drone)
+      transport.schedule((time) => drone.triggerAttackRelease(hertzOf(d.midi), d.seconds, time, DRONE_STRENGTH), d.at);
+    for (const s of playback.accompaniment) {
+      const buffer = buffers.get(s.timbre);
+      if (buffer !== undefined) transport.schedule((time) => this.strike(buffer, s, time), s.at);
+    }
     for (const c of playback.clicks) {
       transport.schedule((time) => {
         tick.triggerAttackRelease(CLICK_HERTZ[c.strength], CLICK_SECONDS, time, dbToGain(CLICK_DECIBEL[c.strength]));
@@ -146,19 +158,36 @@ export class Player {
       context: this.context,
       url: buffer,
       loop: true,
-      loopStart: sample.at + sample.loop,
+      loopStart: sample.at + (sample.loop ?? 0),
       loopEnd: sample.at + sample.end,
       playbackRate: 2 ** ((midi - sample.midi) / SEMITONES),
       fadeIn: joined ? JOIN_SECONDS : 0,
       fadeOut: slurred ? JOIN_SECONDS : RELEASE_SECONDS,
     }).toDestination();
+    this.hold(source);
+    source.start(time, sample.at + (joined ? PAST_ATTACK : 0), undefined, dbToGain(decibel));
+    source.stop(time + seconds * (slurred ? 1 : TONGUED));
+  }
+
+  private strike(buffer: ToneAudioBuffer, { timbre, decibel, midi, seconds }: Strike, time: number): void {
+    const sample = nearestSample(timbre, midi);
+    const source = new ToneBufferSource({
+      context: this.context,
+      url: buffer,
+      playbackRate: 2 ** ((midi - sample.midi) / SEMITONES),
+      fadeOut: DAMP_SECONDS,
+    }).toDestination();
+    this.hold(source);
+    source.start(time, sample.at, Math.min(seconds, sample.end), dbToGain(decibel));
+  }
+
+  /** Keeps what sounds until it has ended, so that it can be stopped. */
+  private hold(source: ToneBufferSource): void {
     this.sounding.add(source);
     source.onended = () => {
       this.sounding.delete(source);
       source.dispose();
     };
-    source.start(time, sample.at + (joined ? PAST_ATTACK : 0), undefined, dbToGain(decibel));
-    source.stop(time + seconds * (slurred ? 1 : TONGUED));
   }
 
   /** Where the audio clock stands in the playback, in seconds; before the first count it is negative or nothing. */
@@ -169,16 +198,17 @@ export class Player {
   /** Silence, at once; what was scheduled is forgotten. */
   stop(): void {
     this.call += 1;
-    this.transport.stop();
+    // Now, and not when what is looked ahead to is over: begun again before that, it would go on from where it was.
+    this.transport.stop(this.context.currentTime);
     this.transport.cancel(0);
     this.context.draw.cancel(0);
-    this.under.releaseAll();
+    this.drone.releaseAll();
     for (const s of this.sounding) s.stop();
   }
 
   dispose(): void {
     this.stop();
-    this.under.dispose();
+    this.drone.dispose();
     this.tick.dispose();
     this.context.dispose();
   }

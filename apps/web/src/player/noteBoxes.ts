@@ -48,10 +48,13 @@ export function stretches(root: HTMLElement, names: readonly string[]): Box[] {
   return found;
 }
 
-/** The name of the note that stands nearest to a place on the screen, on the system that is nearest to it. */
-export function nearestNote(root: HTMLElement, x: number, y: number): string | undefined {
+/**
+ * The name of the note that stands nearest to a place on the screen, on the system that is nearest to it.
+ * @param within pixels to the side; a pixel above or below the system counts for ten
+ */
+export function nearestNote(root: HTMLElement, x: number, y: number, within = Infinity): string | undefined {
   let best: string | undefined;
-  let least = Infinity;
+  let least = within;
   for (const note of root.querySelectorAll('g.note')) {
     const own = note.getBoundingClientRect();
     const system = note.closest('.placed')?.getBoundingClientRect() ?? own;

@@ -1,13 +1,14 @@
 import {
-  type BackingNote,
-  type BackingVoice,
   type Click,
   type Cue,
   type Part,
   partRaise,
-  planBacking,
   beginsTurn,
+  type BackingNote,
+  type BackingVoice,
+  chordsOf,
   phraseStarts,
+  planBacking,
   type PlaySetup,
   type Turns,
   playSequence,
@@ -35,10 +36,21 @@ export interface Voice {
   readonly notes: readonly VoiceNote[];
 }
 
+/** What the accompaniment strikes, in concert pitch. */
+export interface Strike {
+  readonly timbre: TimbreName;
+  readonly decibel: number;
+  readonly midi: number;
+  readonly at: number;
+  readonly seconds: number;
+}
+
 /** Everything that sounds, and what is shown while it does. */
 export interface Playback {
   readonly voices: readonly Voice[];
-  readonly backing: readonly BackingNote[];
+  /** The key note, held. */
+  readonly drone: readonly BackingNote[];
+  readonly accompaniment: readonly Strike[];
   readonly clicks: readonly Click[];
   readonly cues: readonly Cue[];
   readonly words: readonly Said[];
@@ -52,6 +64,13 @@ export const clicksHeard = (sequence: PlaySequence, metronome: boolean): readonl
 
 const OWN_DECIBEL = -4;
 const OTHER_DECIBEL = -12;
+/** The accompaniment stays well under the part. */
+const ACCOMPANIMENT_DECIBEL: Readonly<Record<Exclude<BackingVoice, 'drone'>, number>> = {
+  bass: -13,
+  piano: -19,
+  drums: -20,
+};
+const SOFTER_DECIBEL = 5;
 
 /** Whether a bar begins a turn. */
 export function turnStarts(part: Part, turns: Turns, from: number): (bar: number) => boolean {
@@ -98,10 +117,12 @@ export function preparePlayback(part: Part, others: readonly Part[], setup: Play
     decibel,
     notes: notes.map((n) => ({ midi: n.midi + partRaise(p, n.id), at: n.at, seconds: n.seconds, slurred: n.slurred })),
   });
-  const backed: readonly BackingVoice[] = [
-    ...(heard.drone ? ['drone' as const] : []),
-    ...(heard.bass ? ['bass' as const] : []),
-  ];
+  const sounding = whole.notes.map((n) => n.midi + partRaise(part, n.id));
+  const backing = planBacking(part.concert, sequence, {
+    drone: heard.drone,
+    accompaniment: heard.accompaniment ? { style: setup.style, chords: chordsOf(part.concert).chords } : undefined,
+    part: { low: Math.min(...sounding), high: Math.max(...sounding) },
+  });
   return {
     sequence,
     playback: {
@@ -109,8 +130,12 @@ export function preparePlayback(part: Part, others: readonly Part[], setup: Play
         ...(heard.part ? [voice(part, sequence, OWN_DECIBEL)] : []),
         ...others.map((p) => voice(p, sequenceOf(p), OTHER_DECIBEL)),
       ],
-      backing:
-        backed.length === 0 ? [] : planBacking(part.concert, sequence.bars).filter((b) => backed.includes(b.voice)),
+      drone: backing.filter((b) => b.voice === 'drone'),
+      accompaniment: backing.flatMap(({ voice: by, midi, at, seconds, isSoft }): Strike[] =>
+        by === 'drone'
+          ? []
+          : [{ timbre: by, midi, at, seconds, decibel: ACCOMPANIMENT_DECIBEL[by] - (isSoft ? SOFTER_DECIBEL : 0) }],
+      ),
       clicks: clicksHeard(sequence, heard.metronome),
       cues: sequence.cues,
       words: sequence.words,

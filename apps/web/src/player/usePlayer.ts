@@ -17,9 +17,12 @@ export interface Playing {
   readonly at: number;
   /** Times through since it was started. */
   readonly times: number;
+  /** How often it was played to its end or stopped by hand once notes had come. */
+  readonly runs: number;
 }
 
-const SILENT: Playing = { playing: false, note: undefined, count: undefined, word: undefined, at: 0, times: 0 };
+const SILENT = { playing: false, note: undefined, count: undefined, word: undefined, at: 0, times: 0 } as const;
+const over = (s: Playing): Playing => ({ ...SILENT, runs: s.times > 0 ? s.runs + 1 : s.runs });
 
 /**
  * Plays a playback; a change of what is played starts it anew.
@@ -27,18 +30,18 @@ const SILENT: Playing = { playing: false, note: undefined, count: undefined, wor
  * @param onEnd what happens when it was played to its end, once
  */
 export function usePlayer(playback: Playback | undefined, onEnd?: () => void) {
-  const [state, setState] = useState<Playing>(SILENT);
+  const [state, setState] = useState<Playing>({ ...SILENT, runs: 0 });
   const player = useRef<Player>(null);
   const ended = useLatest(onEnd);
   const notice = useNotice();
   const stop = useCallback(() => {
     player.current?.stop();
-    setState(SILENT);
+    setState(over);
   }, []);
   const play = useCallback(async () => {
     if (playback === undefined) return;
     const [first] = playback.cues;
-    setState({ ...SILENT, playing: true });
+    setState((s) => ({ ...s, ...SILENT, playing: true }));
     try {
       player.current ??= new Player();
       await player.current.play(playback, {
@@ -53,19 +56,25 @@ export function usePlayer(playback: Playback | undefined, onEnd?: () => void) {
         onCount: (click) => setState((s) => ({ ...s, count: click.word, note: undefined, word: undefined })),
         onWord: ({ text, held }) => setState((s) => ({ ...s, word: { text, held } })),
         onEnd: () => {
-          setState(SILENT);
+          setState(over);
           ended.current?.();
         },
       });
     } catch (e) {
-      setState(SILENT);
-      notice(`The part cannot be sounded: ${reasonOf(e)}. Check the connection and press Play again.`, {
+      setState((s) => ({ ...s, ...SILENT }));
+      notice(`The part cannot be sounded: ${reasonOf(e)}. Press Play again.`, {
         tone: 'warning',
       });
     }
   }, [playback, notice, ended]);
-  // What is played has changed: what sounds now is no longer it.
-  useEffect(() => stop, [play, stop]);
+  // What is played has changed: what sounds now is no longer it, and was no run.
+  useEffect(
+    () => () => {
+      player.current?.stop();
+      setState((s) => ({ ...s, ...SILENT }));
+    },
+    [play],
+  );
   useEffect(
     () => () => {
       player.current?.dispose();

@@ -42,7 +42,7 @@ export function CleanRuns({ goal, row, percent, stairs, step, onRun, onStairs, o
       </p>
       <div className="mt-2 grid grid-cols-2 gap-2">
         <Button icon={<Check size={15} aria-hidden />} onClick={() => onRun(true)}>
-          It was clean
+          Clean
         </Button>
         <Button icon={<RotateCcw size={15} aria-hidden />} onClick={() => onRun(false)}>
           Not yet

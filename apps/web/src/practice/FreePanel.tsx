@@ -2,6 +2,7 @@ import {
   improvisePrompt,
   letterName,
   notesUsed,
+  openingOf,
   type PagePlan,
   randomFrom,
   rational,
@@ -12,11 +13,12 @@ import { useMemo, useState } from 'react';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { lengthName } from '../words/rhythmWords';
+import { list } from '../words/spoken';
 
 interface Props {
   readonly plan: PagePlan;
   readonly playing: boolean;
-  /** Starts or stops the backing alone: the drone, the bass and the beat. */
+  /** Starts or stops the backing alone: the drone, the accompaniment and the beat. */
   readonly onBacking: () => void;
 }
 
@@ -30,7 +32,12 @@ export function FreePanel({ plan, playing, onBacking }: Props) {
   const [seed, setSeed] = useState(1);
   const [count, setCount] = useState(3);
   const notes = useMemo(() => notesUsed(plan.part), [plan]);
-  const prompt = useMemo(() => improvisePrompt(notes, count, randomFrom(seed)), [notes, count, seed]);
+  const prompt = useMemo(
+    () => improvisePrompt(notes, count, openingOf(plan.part.score), randomFrom(seed)),
+    [notes, count, plan, seed],
+  );
+  const ends = [...new Set(prompt.rests.map(letterName))];
+  const home = letterName(prompt.home);
   const called = (eighths: number): string => {
     const value = valueForQuarters(rational(eighths, 2));
     return value === undefined ? '' : lengthName(value, plan.part.teaching.conventions.rhythmNames);
@@ -57,11 +64,16 @@ export function FreePanel({ plan, playing, onBacking }: Props) {
         <p className="font-serif text-[34px] leading-none font-semibold tracking-wide">
           {prompt.notes.map(letterName).join('  ')}
         </p>
-        <p className="mt-3 text-secondary">{prompt.rhythm.map(called).join(', ')}</p>
+        {prompt.rhythm.length > 0 && <p className="mt-3 text-secondary">{prompt.rhythm.map(called).join(', ')}</p>}
       </div>
       <p className="text-[13px] text-secondary">
-        Play the rhythm with any of these notes, then answer yourself with another bar. End on a note that sounds like
-        home.
+        {prompt.rhythm.length > 0 ? 'Play the rhythm' : 'Play a bar'} with any of these notes, then answer yourself with
+        another bar.{' '}
+        {ends.includes(home)
+          ? `${home} is home: end there.`
+          : ends.length > 0
+            ? `Home is ${home}, which is not among them; ${list(ends)} ${ends.length === 1 ? 'belongs' : 'belong'} to its chord: end there.`
+            : `Home is ${home}, which is not among them: end where it sounds unfinished, as a question.`}
       </p>
       <Button
         kind="primary"

@@ -25,14 +25,14 @@ export function Hands({ plan, note, next }: Props) {
   return (
     <section
       aria-label="The hands"
-      className="flex shrink-0 items-stretch justify-center gap-10 border-b border-line bg-band px-5 py-3"
+      className="flex shrink-0 items-stretch justify-center gap-10 border-b border-line bg-band px-5 py-3 max-lg:py-1.5"
     >
       {[
-        { n: note, title: 'now', size: `h-44 max-md:h-28 ${brass ? 'w-72 max-md:w-40' : 'w-36 max-md:w-24'}` },
+        { n: note, title: 'now', size: `h-44 max-lg:h-28 ${brass ? 'w-72 max-lg:w-40' : 'w-36 max-lg:w-24'}` },
         {
           n: next,
           title: 'next',
-          size: `h-44 opacity-70 max-md:h-28 ${brass ? 'w-52 max-md:w-28' : 'w-36 max-md:w-24'}`,
+          size: `h-44 opacity-70 max-lg:h-28 ${brass ? 'w-52 max-lg:w-28' : 'w-36 max-lg:w-24'}`,
         },
       ].map(({ n, title, size }) => (
         <figure key={title} className="flex min-w-0 items-center gap-3">
@@ -45,7 +45,7 @@ export function Hands({ plan, note, next }: Props) {
           />
           <figcaption className="min-w-0">
             <span className="block text-[13px] text-secondary">{title}</span>
-            <span className="block font-serif text-[34px] leading-none font-semibold max-md:text-[24px]">
+            <span className="block font-serif text-[34px] leading-none font-semibold max-lg:text-[24px]">
               {n?.name ?? '–'}
             </span>
           </figcaption>

@@ -62,9 +62,20 @@ export function Pieces({ plan, bars, again, turns, chain, onBars, onTurns, onCha
       </div>
       <p className="mt-1 text-[12.5px] text-secondary max-md:hidden">Or draw over the bars with the mouse.</p>
       {bars !== undefined && (
-        <Button kind="quiet" className="mt-1 h-8 px-2" onClick={() => onBars(undefined, false)}>
-          The whole line
-        </Button>
+        <div className="mt-1 flex flex-wrap gap-1">
+          {now.to < last && (
+            <Button
+              kind="quiet"
+              className="h-8 px-2 max-lg:h-11"
+              onClick={() => set(now.to + 1, Math.min(last, 2 * now.to - now.from + 1))}
+            >
+              {now.to === now.from ? 'The next bar' : `The next ${now.to - now.from + 1} bars`}
+            </Button>
+          )}
+          <Button kind="quiet" className="h-8 px-2 max-lg:h-11" onClick={() => onBars(undefined, false)}>
+            The whole line
+          </Button>
+        </div>
       )}
       <SelectField
         id="piece-turns"

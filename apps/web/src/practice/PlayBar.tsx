@@ -1,8 +1,9 @@
 import type { SoundSwitches } from '@cifra/core';
-import { Play, Square } from 'lucide-react';
+import { Minus, Play, Plus, SlidersHorizontal, Square } from 'lucide-react';
 import { Slider, ToggleGroup } from 'radix-ui';
+import type { ReactNode } from 'react';
 import type { Playing } from '../player/usePlayer';
-import { FASTEST, SLOWEST } from './tempoRange';
+import { FASTEST, SLOWEST, TEMPO_STEP } from './tempoRange';
 import { Button } from '../ui/Button';
 import { HEARD_WORDS } from '../words/practiseWords';
 
@@ -18,6 +19,11 @@ interface Props {
   readonly onTap: () => void;
   readonly onHeard: (heard: SoundSwitches) => void;
   readonly onAgain: (again: boolean) => void;
+  /** A question that a run leaves; on a phone it takes the place of the tempo. */
+  readonly question: ReactNode;
+  /** Whether the panel is open, where it has no room beside the part. */
+  readonly isPanelOpen: boolean;
+  readonly onPanel: () => void;
 }
 
 /** What is chosen most often stands beside the play button; the rest under Sound. */
@@ -25,18 +31,19 @@ export const QUICK = ['part', 'metronome', 'subdivide', 'countIn', 'repeats'] as
 const AGAIN = 'again';
 const PER_CENT = 100;
 
-/** Starts and stops, how fast, and what is heard. */
-export function PlayBar({ player, percent, beats, heard, again, ready, onPercent, onTap, onHeard, onAgain }: Props) {
+/** Starts and stops, how fast, and what is heard; on a phone all of it lies under the thumb. */
+export function PlayBar(props: Props) {
+  const { player, percent, beats, heard, again, ready, question, onPercent, onTap, onHeard, onAgain } = props;
   const on: string[] = [...QUICK.filter((n) => heard[n]), ...(again ? [AGAIN] : [])];
   const change = (names: readonly string[]) => {
     onAgain(names.includes(AGAIN));
     onHeard({ ...heard, ...Object.fromEntries(QUICK.map((n) => [n, names.includes(n)])) });
   };
   return (
-    <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-t max-md:relative max-md:flex-nowrap max-md:gap-x-3 border-line bg-white px-5 py-3 max-md:px-3">
+    <div className="relative flex min-h-16 shrink-0 items-center gap-x-5 border-t border-line bg-white px-5 py-2 max-md:gap-x-2 max-md:px-2">
       <Button
         kind="primary"
-        className="h-11 w-28 text-[15px] max-md:w-24"
+        className="h-12 w-28 text-[15px] max-md:w-24"
         disabled={!ready}
         icon={player.playing ? <Square size={16} aria-hidden /> : <Play size={16} aria-hidden />}
         onClick={() => (player.playing ? player.stop() : void player.play())}
@@ -44,17 +51,20 @@ export function PlayBar({ player, percent, beats, heard, again, ready, onPercent
       >
         {player.playing ? 'Stop' : 'Play'}
       </Button>
-      <div className="flex min-w-56 flex-1 items-center gap-3 max-md:min-w-0 max-md:gap-2">
+      <div
+        className={`flex min-w-0 flex-1 items-center gap-3 max-md:justify-center max-md:gap-1 ${question === undefined ? '' : 'max-md:hidden'}`}
+      >
         <label id="tempo-label" className="text-[13px] text-secondary max-md:sr-only">
           Tempo
         </label>
+        <Step label="Slower" icon={<Minus size={18} aria-hidden />} onClick={() => onPercent(percent - TEMPO_STEP)} />
         <Slider.Root
           value={[percent]}
           min={SLOWEST}
           max={FASTEST}
           step={5}
           onValueChange={([p]) => onPercent(p ?? percent)}
-          className="relative flex h-9 flex-1 touch-none items-center"
+          className="relative flex h-9 min-w-24 flex-1 touch-none items-center max-md:hidden"
         >
           <Slider.Track className="relative h-1 flex-1 rounded bg-line">
             <Slider.Range className="absolute h-full rounded bg-accent" />
@@ -65,19 +75,21 @@ export function PlayBar({ player, percent, beats, heard, again, ready, onPercent
             className="block size-5 rounded-full border-2 border-accent bg-white"
           />
         </Slider.Root>
-        <output className="w-28 text-[13px] tabular-nums max-md:w-auto">
+        <output className="w-28 text-[13px] tabular-nums max-md:w-14 max-md:text-center max-md:text-[15px]">
           {percent} %<span className="max-md:hidden">, {Math.round((beats * percent) / PER_CENT)} a minute</span>
         </output>
-        <Button className="px-2.5" onClick={onTap} title="Tap the beat; key T">
+        <Step label="Faster" icon={<Plus size={18} aria-hidden />} onClick={() => onPercent(percent + TEMPO_STEP)} />
+        <Button className="px-2.5 max-md:hidden" onClick={onTap} title="Tap the beat; key T">
           Tap
         </Button>
       </div>
+      {question}
       <ToggleGroup.Root
         type="multiple"
         value={on}
         onValueChange={change}
         aria-label="What is heard"
-        className="flex flex-wrap gap-1 max-md:hidden"
+        className="flex flex-wrap gap-1 max-lg:hidden"
       >
         {[...QUICK, AGAIN].map((n) => (
           <ToggleGroup.Item
@@ -94,6 +106,25 @@ export function PlayBar({ player, percent, beats, heard, again, ready, onPercent
           time {player.times}
         </p>
       )}
+      <button
+        type="button"
+        aria-label="How it is practised"
+        aria-expanded={props.isPanelOpen}
+        onClick={props.onPanel}
+        className="grid size-12 shrink-0 place-items-center rounded-md border border-line text-secondary aria-expanded:border-accent aria-expanded:bg-accent-soft aria-expanded:text-accent lg:hidden"
+      >
+        <SlidersHorizontal size={18} aria-hidden />
+      </button>
     </div>
   );
 }
+
+const Step = ({
+  label,
+  icon,
+  onClick,
+}: {
+  readonly label: string;
+  readonly icon: ReactNode;
+  readonly onClick: () => void;
+}) => <Button className="size-12 px-0 md:hidden" aria-label={label} icon={icon} onClick={onClick} />;

@@ -1,6 +1,5 @@
-import { ChevronDown, ChevronUp } from 'lucide-react';
 import { Tabs } from 'radix-ui';
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 
 export const PRACTICE_VIEWS = {
   steps: 'Steps',
@@ -15,24 +14,22 @@ export const isPracticeView = (v: string | null): v is PracticeView => v !== nul
 
 interface Props {
   readonly view: PracticeView;
+  /** Whether it stands there where there is no room for it beside the part. */
+  readonly isOpen: boolean;
   readonly onView: (view: PracticeView) => void;
   readonly children: ReactNode;
 }
 
-/** One panel at a time beside the part; on a phone it stands under it, and can make room for it. */
-export function PracticePanel({ view, onView, children }: Props) {
-  const [isFolded, setFolded] = useState(false);
+/** One panel at a time beside the part; on a phone and a tablet it stands under it, and only when it is opened. */
+export function PracticePanel({ view, isOpen, onView, children }: Props) {
   return (
     <aside
       aria-label="How it is practised"
-      className={`flex shrink-0 flex-col border-line bg-panel max-md:border-t md:w-[18.75rem] md:border-l ${isFolded ? '' : 'max-md:h-[40dvh]'}`}
+      className={`flex shrink-0 flex-col border-line bg-panel max-lg:h-[45dvh] max-lg:border-t lg:w-[18.75rem] lg:border-l ${isOpen ? '' : 'max-lg:hidden'}`}
     >
       <Tabs.Root
         value={view}
-        onValueChange={(to) => {
-          setFolded(false);
-          onView(to as PracticeView);
-        }}
+        onValueChange={(to) => onView(to as PracticeView)}
         className="flex min-h-0 flex-1 flex-col"
       >
         <div className="flex shrink-0 border-b border-line bg-white px-3">
@@ -41,26 +38,17 @@ export function PracticePanel({ view, onView, children }: Props) {
               <Tabs.Trigger
                 key={name}
                 value={name}
-                className="border-b-2 border-transparent pt-2 pb-1.5 text-[13px] font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink"
+                className="border-b-2 border-transparent pt-2 pb-1.5 text-[13px] max-lg:h-11 font-medium whitespace-nowrap text-secondary data-[state=active]:border-accent data-[state=active]:text-ink"
               >
                 {words}
               </Tabs.Trigger>
             ))}
           </Tabs.List>
-          <button
-            type="button"
-            aria-expanded={!isFolded}
-            aria-label={isFolded ? 'Unfold the panel' : 'Fold the panel, for more of the part'}
-            onClick={() => setFolded(!isFolded)}
-            className="ml-2 p-1 text-secondary md:hidden"
-          >
-            {isFolded ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}
-          </button>
         </div>
         <Tabs.Content
           value={view}
           aria-label={PRACTICE_VIEWS[view]}
-          className={`relative min-h-0 flex-1 overflow-y-auto ${isFolded ? 'max-md:hidden' : ''}`}
+          className="relative min-h-0 flex-1 overflow-y-auto"
         >
           {children}
         </Tabs.Content>

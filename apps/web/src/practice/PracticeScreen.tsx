@@ -8,13 +8,23 @@ import {
   type NoteId,
   type PageSetup,
   placedNotesById,
+  type PracticeStart,
   RUNG_SETUP,
   rowsAt,
   rungsInOrder,
   type Teaching,
 } from '@cifra/core';
 import { pageName, type Paper, readPageName } from '@cifra/engrave';
-import { type MouseEvent, type ReactNode, useCallback, useEffect, useEffectEvent, useMemo, useState } from 'react';
+import {
+  type ComponentProps,
+  type MouseEvent,
+  type ReactNode,
+  useCallback,
+  useEffect,
+  useEffectEvent,
+  useMemo,
+  useState,
+} from 'react';
 import { ListenPanel } from '../listen/ListenPanel';
 import { takeOf } from '../listen/take';
 import { useTakePlayer } from '../listen/useTakePlayer';
@@ -24,6 +34,7 @@ import { timbreOf } from '../sound/timbre';
 import { todayIso } from '../words/pageWords';
 import { REST_MINUTES, REST_WORDS } from '../words/practiseWords';
 import { takeSentence } from '../words/takeWords';
+import { Backing } from './Backing';
 import { CleanRuns } from './CleanRuns';
 import { CountLine } from './CountLine';
 import { FreePanel } from './FreePanel';
@@ -32,10 +43,14 @@ import type { KeptPractice } from './keptPractice';
 import { Ladder } from './Ladder';
 import { Peek } from './Peek';
 import { type Chain, Pieces } from './Pieces';
+import { PlayingAlong } from './PlayingAlong';
 import { PlayBar } from './PlayBar';
 import { PracticePanel, type PracticeView } from './PracticePanel';
+import { RunQuestion } from './RunQuestion';
 import { SoundPanel } from './SoundPanel';
 import { TunerPanel } from './TunerPanel';
+import { TurnSign } from './TurnSign';
+import { useHeldPart } from './useHeldPart';
 import { usePlayedMinutes } from './usePlayedMinutes';
 import { usePlayKeys } from './usePlayKeys';
 import { usePractice } from './usePractice';
@@ -58,6 +73,10 @@ interface Props {
   readonly along: readonly InstrumentId[];
   readonly ladder: readonly LadderRung[] | undefined;
   readonly cleanGoal: number | undefined;
+  /** Who draws the part while the engraving library is not here. */
+  readonly afar?: ComponentProps<typeof PartStrip>['afar'];
+  /** What it is begun with. */
+  readonly start?: PracticeStart | undefined;
   readonly onNews?: (kept: KeptPractice) => void;
   readonly onHandIn?: ((recording: Blob | undefined, percent: number, summary: string) => Promise<unknown>) | undefined;
   /** Stands under the listening panel. */
@@ -69,17 +88,20 @@ const FIGURE_ROWS = ['figure', 'diagram'];
 
 /** Everything with which one part is practised: the part large, the player, and one panel at a time. */
 export function PracticeScreen(props: Props) {
-  const { id, exercise, instrument, teaching, page: setup, paper, known, along, ladder, onNews, onHandIn } = props;
+  const { id, paper, along, ladder, onNews, onHandIn } = props;
+  const [part, settle] = useHeldPart(props);
+  const { exercise, instrument, teaching, known } = part;
   const [view, setView] = usePracticeView();
-  const practice = usePractice(id, instrument, props.cleanGoal);
+  const practice = usePractice(id, instrument, props.cleanGoal, props.start);
   const { percent, setPercent, heard, bars, again, turns, rung, kept, keep, run } = practice;
   const [chosen, setChosen] = useState<NoteId>();
   const [size, setSize] = useState<StripSize>('stand');
+  const [isPanelOpen, setPanelOpen] = useState(view !== 'steps');
+  const [answered, setAnswered] = useState(0);
   // Fetched ahead, so that it is there when the network is not; playing asks again, and tells when it did not come.
   useEffect(() => {
     loadTimbre(timbreOf(instrumentOf(instrument))).catch(() => undefined);
   }, [instrument]);
-  const part = { exercise, instrument, teaching, page: setup, known };
   const practised = usePracticePlan(part, practice, view === 'free');
   const { plan, prepared } = practised;
   const beats = useMemo(() => lineTempo(exercise), [exercise]);
@@ -91,6 +113,7 @@ export function PracticeScreen(props: Props) {
     onJudged: (t) => run(isClean(t)),
   });
   const { playing, play, stop } = player;
+  settle(playing);
   const heardTake = takeOf(take);
   const openView = (to: PracticeView) => {
     if (take.stage === 'playing') stop();
@@ -125,7 +148,10 @@ export function PracticeScreen(props: Props) {
     const [a, b] = [from, to].map((n) => placed.get(readPageName(n).id)?.measureIndex ?? 0).sort((x, y) => x - y);
     practice.takeBars({ from: a ?? 0, to: b ?? 0 }, true);
   };
+  // A hand that holds an instrument hits no button: while it plays a tap stops it, beside the notes it plays.
+  const onBeside = () => (playing ? stop() : void play());
   const onNote = (name: string) => {
+    if (playing) return stop();
     const note = readPageName(name).id;
     const isHidden = plan !== undefined && !rowsAt(plan.rows, note).some((r) => FIGURE_ROWS.includes(r.row));
     if (isHidden && note !== chosen) keep((k) => ({ ...k, peeks: k.peeks + 1 }));
@@ -136,6 +162,26 @@ export function PracticeScreen(props: Props) {
     practice.setChain(to);
   };
 
+  const rungs = rungsInOrder(ladder);
+  const next = rung === undefined ? undefined : rungs[rungs.indexOf(rung) + 1];
+  const isAsked = !playing && player.runs > answered && view !== 'listen' && view !== 'free';
+  const question = (
+    <RunQuestion
+      goal={practice.cleanGoal}
+      row={practice.row}
+      next={next}
+      onRun={(clean) => {
+        run(clean);
+        // Once enough are clean, the question is what comes next.
+        if (!clean || practice.row + 1 < practice.cleanGoal || next === undefined) setAnswered(player.runs);
+      }}
+      onNext={() => {
+        setAnswered(player.runs);
+        if (rung !== undefined) practice.tick(rung, true);
+        practice.takeRung(next);
+      }}
+    />
+  );
   const noteOf = (note: NoteId | undefined) => (note === undefined ? undefined : plan?.annotations.get(note));
   const peeked = noteOf(chosen);
   const sounding = player.note ?? chosen;
@@ -143,7 +189,7 @@ export function PracticeScreen(props: Props) {
   return (
     <>
       {props.children}
-      <div className="flex min-h-0 flex-1 max-md:flex-col" onClick={freeSpace}>
+      <div className="flex min-h-0 flex-1 max-lg:flex-col" onClick={freeSpace}>
         <div className="flex min-h-0 min-w-0 flex-1 flex-col">
           {large === 'words' && <CountLine player={player} />}
           {large === 'hands' && plan !== undefined && prepared !== undefined && (
@@ -153,25 +199,21 @@ export function PracticeScreen(props: Props) {
           <PartStrip
             size={size}
             request={{ exercise, instrument, teaching, page: practised.page, today: todayIso(), paper, known }}
+            afar={props.afar}
             sounding={sounding === undefined ? undefined : pageName(0, sounding)}
             count={large === 'words' ? undefined : player.count}
             looped={looped}
             marks={marks}
             onStretch={onStretch}
             onNote={onNote}
+            onBeside={onBeside}
           />
           {peeked !== undefined && plan !== undefined && <Peek plan={plan} note={peeked} />}
         </div>
-        <PracticePanel view={view} onView={openView}>
+        <PracticePanel view={view} isOpen={isPanelOpen} onView={openView}>
           {view === 'steps' && (
             <>
-              <Ladder
-                rungs={rungsInOrder(ladder)}
-                rung={rung}
-                ticked={kept.rungs}
-                onRung={practice.takeRung}
-                onTick={practice.tick}
-              />
+              <Ladder rungs={rungs} rung={rung} ticked={kept.rungs} onRung={practice.takeRung} onTick={practice.tick} />
               <CleanRuns
                 goal={practice.cleanGoal}
                 row={practice.row}
@@ -202,21 +244,16 @@ export function PracticeScreen(props: Props) {
             />
           )}
           {view === 'sound' && (
-            <SoundPanel
-              heard={heard}
-              again={again}
-              onAgain={practice.setAgain}
-              along={along.filter((i) => i !== instrument)}
-              others={practice.others}
-              conventions={teaching.conventions}
-              fade={practice.fade}
-              peeks={kept.peeks}
-              size={size}
-              onSize={setSize}
-              onHeard={practice.setHeard}
-              onOthers={practice.setOthers}
-              onFade={practice.setFade}
-            />
+            <SoundPanel practice={practice} size={size} onSize={setSize}>
+              <Backing plan={plan} practice={practice} />
+              <PlayingAlong
+                exercise={exercise}
+                instrument={instrument}
+                teaching={teaching}
+                along={along.filter((i) => i !== instrument)}
+                practice={practice}
+              />
+            </SoundPanel>
           )}
           {plan !== undefined && view === 'listen' && (
             <ListenPanel
@@ -245,19 +282,13 @@ export function PracticeScreen(props: Props) {
         onHeard={practice.setHeard}
         onAgain={practice.setAgain}
         ready={plan !== undefined}
+        question={isAsked ? question : undefined}
+        isPanelOpen={isPanelOpen}
+        onPanel={() => setPanelOpen(!isPanelOpen)}
       />
     </>
   );
 }
-
-const TurnSign = ({ playing, isYours }: { readonly playing: boolean; readonly isYours: boolean }) => (
-  <p
-    role="status"
-    className={`shrink-0 border-b border-line py-1.5 text-center text-[17px] font-semibold ${isYours ? 'bg-accent text-white' : 'bg-band text-secondary'}`}
-  >
-    {!playing ? 'Listen first, then answer' : isYours ? 'Your turn' : 'Listen'}
-  </p>
-);
 
 /**
  * A button that was pressed with the hand lets go of the keyboard, so that Space plays; one reached by Tab keeps it.

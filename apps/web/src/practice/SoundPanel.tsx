@@ -1,57 +1,29 @@
-import {
-  type Conventions,
-  FADE_STEPS,
-  type FadeStep,
-  type SoundSwitches,
-  type InstrumentId,
-  taughtAs,
-} from '@cifra/core';
+import { FADE_STEPS, type FadeStep } from '@cifra/core';
+import type { ReactNode } from 'react';
 import { SelectField } from '../ui/Field';
 import { Toggle } from '../ui/Toggle';
-import { EAR_WORDS, HEARD_WORDS } from '../words/practiseWords';
+import { HEARD_WORDS } from '../words/practiseWords';
 import { FADE_WORDS } from '../words/pageWords';
 import type { StripSize } from '../player/PartStrip';
 import { QUICK } from './PlayBar';
+import type { Practice } from './usePractice';
 
 interface Props {
-  readonly heard: SoundSwitches;
-  readonly again: boolean;
-  /** Others of the class that can play along, and those that do. */
-  readonly along: readonly InstrumentId[];
-  readonly others: readonly InstrumentId[];
-  readonly conventions: Conventions;
-  readonly fade: FadeStep | undefined;
-  readonly peeks: number;
+  readonly practice: Practice;
   readonly size: StripSize;
   readonly onSize: (size: StripSize) => void;
-  readonly onHeard: (heard: SoundSwitches) => void;
-  readonly onAgain: (again: boolean) => void;
-  readonly onOthers: (others: readonly InstrumentId[]) => void;
-  readonly onFade: (fade: FadeStep | undefined) => void;
+  /** What sounds under the part and with it. */
+  readonly children: ReactNode;
 }
 
-const UNDER = ['drone', 'bass'] as const;
 const AS_PLANNED = 'planned';
 
 /** What is heard beside the part, who plays along, and how much help stands over the notes. */
-export function SoundPanel({
-  heard,
-  again,
-  along,
-  others,
-  conventions,
-  fade,
-  peeks,
-  size,
-  onSize,
-  onHeard,
-  onAgain,
-  onOthers,
-  onFade,
-}: Props) {
+export function SoundPanel({ practice, size, onSize, children }: Props) {
+  const { heard, setHeard, again, setAgain, fade, setFade, kept } = practice;
   return (
     <div className="space-y-4 px-4 py-3">
-      <section aria-label="What is heard" className="md:hidden">
+      <section aria-label="What is heard" className="lg:hidden">
         <h2 className="mb-1 font-sans text-[13px] font-semibold text-secondary">What is heard</h2>
         {QUICK.map((q) => (
           <Toggle
@@ -59,44 +31,18 @@ export function SoundPanel({
             id={`heard-${q}`}
             label={HEARD_WORDS[q]}
             checked={heard[q]}
-            onChange={(on) => onHeard({ ...heard, [q]: on })}
+            onChange={(on) => setHeard({ ...heard, [q]: on })}
           />
         ))}
-        <Toggle id="heard-again" label="Over and over" checked={again} onChange={onAgain} />
+        <Toggle id="heard-again" label="Over and over" checked={again} onChange={setAgain} />
       </section>
-      <section aria-label="Under it">
-        <h2 className="mb-1 font-sans text-[13px] font-semibold text-secondary">Under it</h2>
-        {UNDER.map((u) => (
-          <Toggle
-            key={u}
-            id={`heard-${u}`}
-            label={HEARD_WORDS[u]}
-            checked={heard[u]}
-            onChange={(on) => onHeard({ ...heard, [u]: on })}
-          />
-        ))}
-        <p className="text-[12.5px] text-secondary">{EAR_WORDS}</p>
-      </section>
-      {along.length > 0 && (
-        <section aria-label="Playing along">
-          <h2 className="mb-1 font-sans text-[13px] font-semibold text-secondary">Playing along</h2>
-          {along.map((i) => (
-            <Toggle
-              key={i}
-              id={`along-${i}`}
-              label={taughtAs(i, conventions).name}
-              checked={others.includes(i)}
-              onChange={(on) => onOthers(on ? [...others, i] : others.filter((o) => o !== i))}
-            />
-          ))}
-        </section>
-      )}
+      {children}
       <section aria-label="Fading">
         <SelectField
           id="practise-fade"
           label="Help over the notes"
           value={fade ?? AS_PLANNED}
-          onChange={(e) => onFade(e.target.value === AS_PLANNED ? undefined : (e.target.value as FadeStep))}
+          onChange={(e) => setFade(e.target.value === AS_PLANNED ? undefined : (e.target.value as FadeStep))}
         >
           <option value={AS_PLANNED}>as the plan says</option>
           {FADE_STEPS.map((f) => (
@@ -112,7 +58,7 @@ export function SoundPanel({
           onChange={(on) => onSize(on ? 'projector' : 'stand')}
         />
         <p className="mt-1 text-[12.5px] text-secondary">
-          Tap a note to see its figure. Peeks at hidden ones: {peeks}.
+          Tap a note to see its figure. Peeks at hidden ones: {kept.peeks}.
         </p>
       </section>
     </div>

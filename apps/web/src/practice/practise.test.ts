@@ -23,7 +23,7 @@ import {
 import { SAMPLES, nearestSample, timbreOf } from '../sound/timbre';
 import { fakeStore } from '../testing/fakeStore';
 import { RUNG_WORDS } from '../words/practiseWords';
-import { takeRemarks, takeSentence } from '../words/takeWords';
+import { takeRemarks, takeSentence, takeWords } from '../words/takeWords';
 import { keepPractice, keptPractice, NOTHING_KEPT } from './keptPractice';
 import { preparePlayback, turnStarts } from '../player/playback';
 import { clampPercent, FASTEST, SLOWEST } from './tempoRange';
@@ -72,13 +72,21 @@ describe('what is played', () => {
     }).playback;
     expect([
       bare.voices.length,
-      bare.backing.length,
+      bare.drone.length + bare.accompaniment.length,
       bare.clicks.every((c) => c.word !== undefined),
       bare.clicks.length,
     ]).toEqual([0, 0, true, 4]);
     const full = preparePlayback(part, [along], { ...SETUP, heard: { ...DEFAULT_SOUNDS, drone: true } }).playback;
     expect(full.voices.map((v) => v.timbre)).toEqual(['trumpet', 'flute']);
-    expect(new Set(full.backing.map((b) => b.voice))).toEqual(new Set(['drone']));
+    expect([full.drone.length > 0, full.accompaniment.length]).toEqual([true, 0]);
+    const accompanied = preparePlayback(part, [], {
+      ...SETUP,
+      heard: { ...DEFAULT_SOUNDS, accompaniment: true },
+    }).playback;
+    expect(new Set(accompanied.accompaniment.map((b) => b.timbre))).toEqual(new Set(['piano', 'bass', 'drums']));
+    // The part is never covered: whoever plays under it is softer by half and more.
+    for (const b of accompanied.accompaniment)
+      expect(b.decibel).toBeLessThanOrEqual((accompanied.voices[0]?.decibel ?? 0) - 9);
   });
 
   it('plays only the notes of a step, while the beat goes on', () => {
@@ -121,7 +129,7 @@ describe('timbres', () => {
         ]);
       for (const s of SAMPLES[timbre]) {
         expect(s.loop).toBeGreaterThan(0.3);
-        expect(s.end).toBeGreaterThan(s.loop + 0.2);
+        expect(s.end).toBeGreaterThan((s.loop ?? 0) + 0.2);
       }
     }
   });
@@ -194,6 +202,27 @@ describe('what is said of a take', () => {
     expect(takeRemarks(plan, clean)).toEqual([]);
     expect(takeSentence(clean)).toBe(`All ${asked.length} notes right and in time. That was clean.`);
     expect(takeSentence(compareTake(asked, [], tolerance))).toMatch(/Nothing was heard/);
+  });
+
+  it('names a cause once in place of each of its faults, and nothing heard in one sentence', () => {
+    const said = (played: typeof heard) => takeWords(plan, compareTake(asked, played, tolerance));
+    expect(said(heard)).toEqual({ causes: [], rest: [] });
+    expect(said([])).toEqual({ causes: [], rest: [] });
+    // All of it a little behind the beat: late at the entry, and in time with itself.
+    expect(said(heard.map((h) => ({ ...h, at: h.at + 0.35 })))).toEqual({
+      causes: ['You came in late, then kept time. Breathe in on the last count.'],
+      rest: [],
+    });
+    const low = said(heard.map((h) => ({ ...h, midi: h.midi - 0.35 })));
+    expect(low.causes).toEqual(['Most of it lay low, by about 35 cents: warm up, tune to the drone, more air.']);
+    expect(low.rest).toEqual([]);
+    const half = said(heard.slice(0, Math.ceil(heard.length / 2)));
+    expect(half.causes).toEqual([
+      expect.stringMatching(
+        /^The last \d+ notes, from bar \d on, were not heard\. Go over those bars alone, then from the beginning\.$/,
+      ),
+    ]);
+    expect(half.rest).toEqual([]);
   });
 
   it('says where, what and what to try, once for a place that comes again', () => {

@@ -13,13 +13,16 @@ interface Keys {
 const TYPED_IN = 'input, textarea, select';
 const PRESSED = `${TYPED_IN}, button, [role=slider], [role=button], [role=tab]`;
 
-/** Space plays and stops, + and - change the tempo, T taps it. */
+/** What a foot pedal sends. */
+const PEDAL = ['PageDown', 'PageUp'];
+
+/** Space and a pedal play and stop, + and - change the tempo, T taps it. */
 export function usePlayKeys({ playing, start, halt, setPercent, tapTempo }: Keys): void {
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey || e.defaultPrevented) return;
       if (e.target instanceof HTMLElement && e.target.closest(e.key === ' ' ? PRESSED : TYPED_IN) !== null) return;
-      if (e.key === ' ') {
+      if (e.key === ' ' || PEDAL.includes(e.key)) {
         e.preventDefault();
         if (playing) halt();
         else void start();

@@ -1,5 +1,6 @@
 import {
   DEFAULT_SOUNDS,
+  type AccompanimentStyle,
   type BarRange,
   CLEAN_GOAL,
   climb,
@@ -8,6 +9,7 @@ import {
   type InstrumentId,
   type LadderRung,
   type PlaySetup,
+  type PracticeStart,
   RUNG_SETUP,
   type Stairs,
   type Turns,
@@ -21,17 +23,26 @@ import { useStateFor } from '../ui/useStateFor';
 const FULL = 100;
 const FIRST_STEP = 5;
 
-/** How a part is practised at the moment, and what is remembered of it. */
-export function usePractice(exercise: string, instrument: InstrumentId, cleanGoal = CLEAN_GOAL) {
+/** What is heard at a step: the part only where it is imitated. */
+const heardAt = (heard: SoundSwitches, rung: LadderRung | undefined): SoundSwitches =>
+  rung === undefined ? heard : { ...heard, part: RUNG_SETUP[rung].part, metronome: true };
+
+/**
+ * How a part is practised at the moment, and what is remembered of it.
+ * @param start what it is begun with
+ */
+export function usePractice(exercise: string, instrument: InstrumentId, cleanGoal = CLEAN_GOAL, start?: PracticeStart) {
   const part = `${exercise} ${instrument}`;
-  const [percent, setPercent] = useState(FULL);
-  const [heard, setHeard] = useState<SoundSwitches>(DEFAULT_SOUNDS);
+  const [percent, setPercent] = useState(start?.percent ?? FULL);
+  const [heard, setHeard] = useState<SoundSwitches>(heardAt(DEFAULT_SOUNDS, start?.rung));
   const [others, setOthers] = useState<readonly InstrumentId[]>([]);
-  const [bars, setBars] = useState<BarRange>();
-  const [again, setAgain] = useState(false);
+  const [lines, setLines] = useState<readonly number[]>([]);
+  const [style, setStyle] = useState<AccompanimentStyle>();
+  const [bars, setBars] = useState(start?.bars);
+  const [again, setAgain] = useState(start?.again ?? false);
   const [turns, setTurns] = useState<Turns>('none');
   const [chain, setChain] = useStateFor<Chain | undefined>(part, undefined);
-  const [rung, setRung] = useState<LadderRung>();
+  const [rung, setRung] = useState(start?.rung);
   const [fade, setFade] = useState<FadeStep>();
   const [row, setRow] = useStateFor(part, 0);
   const [stairs, setStairs] = useState<Stairs>();
@@ -49,12 +60,16 @@ export function usePractice(exercise: string, instrument: InstrumentId, cleanGoa
     [exercise, instrument, setKept],
   );
 
-  const takeRung = useCallback((to: LadderRung | undefined) => {
-    setRung(to);
-    if (to === undefined) return;
-    setPercent(RUNG_SETUP[to].percent);
-    setHeard((h) => ({ ...h, part: RUNG_SETUP[to].part, metronome: true }));
-  }, []);
+  const takeRung = useCallback(
+    (to: LadderRung | undefined) => {
+      setRung(to);
+      setRow(0);
+      if (to === undefined) return;
+      setPercent(RUNG_SETUP[to].percent);
+      setHeard((h) => heardAt(h, to));
+    },
+    [setRow],
+  );
   const tick = (r: LadderRung, on: boolean) =>
     keep((k) => ({ ...k, rungs: on ? [...k.rungs.filter((t) => t !== r), r] : k.rungs.filter((t) => t !== r) }));
 
@@ -93,8 +108,8 @@ export function usePractice(exercise: string, instrument: InstrumentId, cleanGoa
   };
 
   const setup = useMemo(
-    (): PlaySetup => ({ speed: percent / FULL, heard, others, bars, again, turns }),
-    [percent, heard, others, bars, again, turns],
+    (): PlaySetup => ({ speed: percent / FULL, heard, others, lines, style, bars, again, turns }),
+    [percent, heard, others, lines, style, bars, again, turns],
   );
   return {
     percent,
@@ -107,6 +122,10 @@ export function usePractice(exercise: string, instrument: InstrumentId, cleanGoa
     setHeard,
     others,
     setOthers,
+    lines,
+    setLines,
+    style,
+    setStyle,
     bars,
     again,
     setAgain,

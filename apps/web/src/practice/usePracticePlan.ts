@@ -49,11 +49,12 @@ function notesOfStep(plan: PagePlan | undefined, { chain }: Pick<Practice, 'chai
   return new Set(events.slice(step[0], step[1] + 1).map((e) => e.id));
 }
 
-/** To play freely over: drone and bass, over and over. */
+/** To play freely over: drone and accompaniment, over and over. */
 const freely = (setup: PlaySetup): PlaySetup => ({
   ...setup,
-  heard: { ...setup.heard, part: false, drone: true, bass: true, repeats: false },
+  heard: { ...setup.heard, part: false, drone: true, accompaniment: true, repeats: false },
   others: [],
+  lines: [],
   turns: 'none',
   again: true,
 });
@@ -68,15 +69,18 @@ export interface PracticePlan {
 /** What is shown and what sounds, as it is practised at the moment. */
 export function usePracticePlan(of: PracticedPart, practice: Practice, isFree: boolean): PracticePlan {
   const { exercise, instrument, teaching, known } = of;
-  const { rung, fade, chain, others, setup: chosen } = practice;
+  const { rung, fade, chain, others, lines, setup: chosen } = practice;
   const page = useMemo(() => practicePage(of.page, { rung, fade }), [of.page, rung, fade]);
   const plan = useMemo(
     () => planPages(exercise, instrument, teaching, page, { today: todayIso(), known })[0],
     [exercise, instrument, teaching, page, known],
   );
   const along = useMemo(
-    () => others.map((o) => partOf(exercise, o, teaching, { repeats: 'folded' })),
-    [exercise, others, teaching],
+    () => [
+      ...others.map((o) => partOf(exercise, o, teaching, { repeats: 'folded' })),
+      ...lines.map((l) => partOf(exercise, instrument, teaching, { repeats: 'folded' }, l)),
+    ],
+    [exercise, instrument, others, lines, teaching],
   );
   const setup = useMemo((): PlaySetup => {
     const stepwise = { ...chosen, only: notesOfStep(plan, { chain }) };

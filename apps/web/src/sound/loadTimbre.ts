@@ -10,7 +10,7 @@ export const timbreFile = (name: TimbreName): string => FILES[`./samples/${name}
 
 async function fetchTimbre(name: TimbreName): Promise<AudioBuffer> {
   const response = await fetch(timbreFile(name));
-  if (!response.ok) throw new Error(`the sound of the ${name} did not come`);
+  if (!response.ok) throw new Error(`the sound of the ${name} did not come; check the connection`);
   // Decoding needs no permission to sound.
   return new OfflineAudioContext(1, 1, DECODE_RATE).decodeAudioData(await response.arrayBuffer());
 }

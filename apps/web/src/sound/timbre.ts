@@ -1,11 +1,14 @@
 import type { Instrument } from '@cifra/core';
 import index from './samples/samples.json';
 
-/** One rendered note in a timbre's file: where it begins, and the stretch that can go on without end, in seconds. */
+/**
+ * One rendered note in a timbre's file: where it begins and ends, and where in it the stretch begins that can go on
+ * without end, in seconds; what is struck dies away and has none.
+ */
 export interface Sample {
   readonly midi: number;
   readonly at: number;
-  readonly loop: number;
+  readonly loop?: number;
   readonly end: number;
 }
 
@@ -13,6 +16,9 @@ export type TimbreName = keyof typeof index;
 
 /** The rendered notes of each timbre, from the sound font named in the script that made them. */
 export const SAMPLES: Readonly<Record<TimbreName, readonly Sample[]>> = index;
+
+/** What the accompaniment plays on. */
+export const ACCOMPANIMENT_TIMBRES = ['bass', 'piano', 'drums'] as const satisfies readonly TimbreName[];
 
 /** General MIDI programs of the catalogue's instruments, and the timbre that sounds for each. */
 const BY_PROGRAM: Readonly<Record<number, TimbreName>> = {

@@ -1,4 +1,13 @@
-import type { AgainPlace, SignatureDiagnosis, SignatureFault, SignatureKind } from '@cifra/core';
+import type { AgainPlace, SignatureDiagnosis, SignatureFault, SignatureKind, WarmUp } from '@cifra/core';
+
+export const WARM_UP_WORDS: Readonly<Record<WarmUp, string>> = {
+  'long-tones': 'Long tones',
+  'five-notes': 'Five notes, by step and in thirds',
+  scale: 'A scale, up and down',
+  slurs: 'Slurs over a fifth, a half step lower each time',
+  articulation: 'Articulation on one note',
+  rhythm: 'Rhythm on one note',
+};
 
 export const SIGNATURE_KIND_WORDS: Readonly<Record<SignatureKind, string>> = {
   letters: 'Which letters?',

@@ -15,6 +15,7 @@ export const ROW_SIZE_WORDS: Readonly<Record<RowSize, string>> = { small: 'small
 /** How much help stands over the notes, from most to least. */
 export const FADE_WORDS: Readonly<Record<FadeStep, string>> = {
   every: 'every note',
+  'when-it-changes': 'only when it changes',
   'first-in-system': 'first in each line',
   'after-change': 'after each change',
   new: 'new notes only',
@@ -25,6 +26,7 @@ export const FADE_WORDS: Readonly<Record<FadeStep, string>> = {
 /** What a step means, for the preview. */
 export const FADE_MEANS: Readonly<Record<FadeStep, string>> = {
   every: 'Nothing has to be remembered.',
+  'when-it-changes': 'The same letter or figure is not said twice running.',
   'first-in-system': 'Each note once in a line; after that it is read.',
   'after-change': 'Where a sign changes a letter, or the slide moves.',
   new: 'Only what these players have not met.',
@@ -38,7 +40,7 @@ export const SIZE_WORDS: Readonly<Record<PageSetup['size'], string>> = {
   small: 'small, second year',
 };
 export const BARS_WORDS = (bars: PageSetup['barsPerSystem']): string =>
-  bars === 0 ? 'as many as fit' : `${bars} ${bars === 1 ? 'bar' : 'bars'} a line`;
+  bars === 0 ? 'as many as fit' : bars === 1 ? '1 bar a line' : `at most ${bars} bars a line`;
 export const NUMBER_WORDS: Readonly<Record<PageSetup['barNumbers'], string>> = {
   systems: 'at each line',
   all: 'at every bar',

@@ -1,4 +1,4 @@
-import type { SoundSwitches, Turns, LadderRung } from '@cifra/core';
+import type { AccompanimentStyle, LadderRung, SoundSwitches, Turns } from '@cifra/core';
 
 /** What is done on each rung, as a teacher says it. */
 export const RUNG_WORDS: Readonly<Record<LadderRung, string>> = {
@@ -18,7 +18,14 @@ export const HEARD_WORDS: Readonly<Record<keyof SoundSwitches, string>> = {
   countIn: 'Count in',
   repeats: 'Repeats',
   drone: 'A drone on the key note',
-  bass: 'A bass note for each bar',
+  accompaniment: 'Piano, bass and drums',
+};
+export const STYLE_WORDS: Readonly<Record<AccompanimentStyle, string>> = {
+  march: 'March',
+  waltz: 'Waltz',
+  ballad: 'Ballad',
+  swing: 'Swing',
+  'six-eight': 'Six-eight',
 };
 export const TURN_WORDS: Readonly<Record<Turns, string>> = {
   none: 'all at once',

@@ -4,7 +4,10 @@ import {
   letterName,
   type PagePlan,
   placedNotesById,
+  pitchText,
   type Take,
+  type TakeCause,
+  takeCauses,
   type Verdict,
 } from '@cifra/core';
 import { barName } from './spoken';
@@ -36,6 +39,52 @@ function wrongWords(plan: PagePlan, v: Verdict): string {
     case 'other-note':
       return `${came} came instead of ${note.spokenName}: finger the two silently, then play.`;
   }
+}
+
+/** A cause of several faults, and what to try. */
+function causeSentence(plan: PagePlan, take: Take, cause: TakeCause): string {
+  const bar = (id: string): string => barName(placedNotesById(plan.part.score).get(id)?.measureNumber ?? 0);
+  switch (cause.kind) {
+    case 'began-later':
+      return `The first ${cause.of.length} notes were not heard. Breathe on the last count, so that the first note is there.`;
+    case 'gave-up':
+      return `The last ${cause.of.length} notes, from ${bar(cause.at)} on, were not heard. Go over those bars alone, then from the beginning.`;
+    case 'late-start':
+      return 'You came in late, then kept time. Breathe in on the last count.';
+    case 'early-start':
+      return 'You came in early, then kept time. Say the whole count before you play.';
+    case 'slowing':
+      return `${cause.of.length} notes came late. Take it slower, and tap your foot.`;
+    case 'hurrying':
+      return `${cause.of.length} notes came early. Count aloud once, then play with the beat on.`;
+    case 'all-low':
+      return `Most of it lay low, by about ${cause.cents} cents: warm up, tune to the drone, more air.`;
+    case 'all-high':
+      return `Most of it lay high, by about ${cause.cents} cents: tune to the drone, and relax.`;
+    case 'same-note': {
+      const verdict = take.verdicts[cause.of[0] ?? 0];
+      return verdict === undefined ? '' : `${cause.times} times: ${wrongWords(plan, verdict)}`;
+    }
+  }
+}
+
+/** What is said of a take: its causes, each in a sentence, and what has a cause of its own, note by note. */
+export function takeWords(
+  plan: PagePlan,
+  take: Take,
+): { readonly causes: readonly string[]; readonly rest: readonly TakeRemark[] } {
+  const nameOf = (id: string): string => {
+    const note = plan.annotations.get(id);
+    return note === undefined ? id : pitchText(note.written);
+  };
+  // That nothing was heard is said once, in the sentence on the whole take.
+  if (take.verdicts.every((v) => v.pitch === 'missed')) return { causes: [], rest: [] };
+  const causes = takeCauses(take, nameOf);
+  const told = new Set(causes.flatMap((c) => c.of));
+  return {
+    causes: causes.map((c) => causeSentence(plan, take, c)),
+    rest: takeRemarks(plan, { ...take, verdicts: take.verdicts.filter((_v, i) => !told.has(i)) }),
+  };
 }
 
 /** What is worth saying about a take, note by note; nothing for what was right. */

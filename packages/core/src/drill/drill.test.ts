@@ -13,6 +13,7 @@ import { equal, sum, toNumber } from '../rational/rational';
 import { DEFAULT_CONVENTIONS } from '../convention/conventions';
 import { accidentalsInForce } from '../score/accidental';
 import { durationQuarters } from '../score/duration';
+import { key } from '../key/key';
 import { earQuestion, improvisePrompt } from './earDrill';
 import { figureCards, judgeFigure, nameFigure } from './figureDrill';
 import { readingCards, tenorSteps } from './readingDrill';
@@ -259,14 +260,32 @@ describe('by ear, and freely', () => {
     expect(() => earQuestion([note('C4')], 2, randomFrom(1))).toThrow(RangeError);
   });
 
-  it('gives a class the same prompt from the same number: neighbours of the part, and one bar of four', () => {
-    for (const seed of seeds) {
-      const prompt = improvisePrompt(notes, 3, randomFrom(seed));
-      expect(prompt).toEqual(improvisePrompt(notes, 3, randomFrom(seed)));
-      expect(prompt.rhythm.reduce((a, b) => a + b, 0)).toBe(8);
-      const at = notes.indexOf(prompt.notes[0] ?? note('C4'));
-      expect(prompt.notes.map(pitchText)).toEqual(notes.slice(at, at + 3).map(pitchText));
+  it('gives a class the same prompt from the same number: neighbours of the part, and one bar of its meter', () => {
+    for (const [text, eighths] of [
+      ['2/4', 4],
+      ['3/4', 6],
+      ['4/4', 8],
+      ['6/8', 6],
+      ['5/4', 0],
+    ] as const) {
+      const [beats, unit] = text.split('/').map(Number) as [number, 4 | 8];
+      const at = { key: key(0), meter: { beats, unit } };
+      for (const seed of seeds) {
+        const prompt = improvisePrompt(notes, 3, at, randomFrom(seed));
+        expect(prompt).toEqual(improvisePrompt(notes, 3, at, randomFrom(seed)));
+        expect(prompt.rhythm.reduce((a, b) => a + b, 0)).toBe(eighths);
+        const first = notes.indexOf(prompt.notes[0] ?? note('C4'));
+        expect(prompt.notes.map(pitchText)).toEqual(notes.slice(first, first + 3).map(pitchText));
+      }
     }
-    expect(improvisePrompt(notes.slice(0, 2), 5, randomFrom(1)).notes.length).toBe(2);
+  });
+
+  it('knows which of the notes are home: the key note, else those of its chord', () => {
+    const at = { key: key(0), meter: { beats: 4, unit: 4 as const } };
+    const restsOf = (...names: string[]) => improvisePrompt(names.map(note), 5, at, randomFrom(1)).rests.map(pitchText);
+    expect(restsOf('C4', 'D4')).toEqual(['C4']);
+    expect(restsOf('D4', 'E4', 'F4')).toEqual(['E4']);
+    expect(restsOf('D4', 'F4')).toEqual([]);
+    expect(improvisePrompt([note('C4')], 5, at, randomFrom(1)).notes.length).toBe(1);
   });
 });

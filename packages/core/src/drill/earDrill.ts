@@ -1,5 +1,8 @@
-import { midi, type Written } from '../pitch/pitch';
+import { type Key, signatureAlter, tonic } from '../key/key';
+import { type Meter, meterText } from '../meter/meter';
+import { midi, type Step, stepAt, stepIndex, type Written } from '../pitch/pitch';
 import type { Random } from '../random/random';
+import type { Letter } from '../score/chordSymbol';
 
 /** Some notes to be heard and found again, in order. */
 export interface EarQuestion {
@@ -34,27 +37,72 @@ export function earQuestion(notes: readonly Written[], count: number, chance: Ra
 /** A prompt for playing freely: a few notes of the part and a rhythm, the same for a whole class from one seed. */
 export interface ImprovisePrompt {
   readonly notes: readonly Written[];
-  /** Lengths in eighths of a bar of four quarters. */
+  /** Lengths in eighths that fill one bar; none in a meter that has no such rhythms here. */
   readonly rhythm: readonly number[];
+  /** The key note, and which of the notes a phrase comes to rest on: the key note itself, else one of its chord. */
+  readonly home: Letter;
+  readonly rests: readonly Written[];
 }
 
-/** Rhythms that a class of a few weeks can clap. Common practice, no source. */
-const PROMPT_RHYTHMS: readonly (readonly number[])[] = [
-  [2, 2, 4],
-  [4, 2, 2],
-  [2, 1, 1, 4],
-  [2, 2, 2, 2],
-  [1, 1, 2, 4],
-  [3, 1, 4],
-  [2, 4, 2],
-  [4, 1, 1, 2],
-];
+/** Rhythms of one bar that a class of a few weeks can clap, by meter. Common practice, no source. */
+const PROMPT_RHYTHMS: Readonly<Record<string, readonly (readonly number[])[]>> = {
+  '2/4': [[2, 2], [2, 1, 1], [1, 1, 2], [4], [3, 1]],
+  '3/4': [
+    [2, 2, 2],
+    [4, 2],
+    [2, 1, 1, 2],
+    [1, 1, 2, 2],
+    [2, 4],
+    [3, 1, 2],
+  ],
+  '4/4': [
+    [2, 2, 4],
+    [4, 2, 2],
+    [2, 1, 1, 4],
+    [2, 2, 2, 2],
+    [1, 1, 2, 4],
+    [3, 1, 4],
+    [2, 4, 2],
+    [4, 1, 1, 2],
+  ],
+  '6/8': [
+    [3, 3],
+    [2, 1, 3],
+    [3, 2, 1],
+    [1, 1, 1, 3],
+    [2, 1, 2, 1],
+  ],
+};
+/** Letters over the key note that its chord has. */
+const CHORD_LETTERS = [2, 4] as const;
 
 /**
- * Two to five notes of a part, neighbours of each other, and a rhythm of one bar.
+ * Two to five notes of a part, neighbours of each other, a rhythm of one bar, and where home is.
  * @param count of notes wanted; fewer where the part has fewer
+ * @param key the signature of the page
  */
-export function improvisePrompt(notes: readonly Written[], count: number, chance: Random): ImprovisePrompt {
+export function improvisePrompt(
+  notes: readonly Written[],
+  count: number,
+  { key, meter }: { readonly key: Key; readonly meter: Meter },
+  chance: Random,
+): ImprovisePrompt {
   const from = chance.below(Math.max(1, notes.length - count + 1));
-  return { notes: notes.slice(from, from + count), rhythm: chance.of(PROMPT_RHYTHMS) };
+  const chosen = notes.slice(from, from + count);
+  const home = tonic(key);
+  const isLetter = (step: Step, alter: number) => (n: Written) => n.step === step && n.alter === alter;
+  const own = chosen.filter(isLetter(home.step, home.alter));
+  const ofChord = chosen.filter((n) =>
+    CHORD_LETTERS.some((by) => {
+      const step = stepAt(stepIndex(home.step) + by);
+      return isLetter(step, signatureAlter(key.fifths, step))(n);
+    }),
+  );
+  const rhythms = PROMPT_RHYTHMS[meterText(meter)];
+  return {
+    notes: chosen,
+    rhythm: rhythms === undefined ? [] : chance.of(rhythms),
+    home,
+    rests: own.length > 0 ? own : ofChord,
+  };
 }

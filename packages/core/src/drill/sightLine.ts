@@ -175,7 +175,7 @@ export function sightScale({
 }
 
 /** Fewer notes than this make no line. */
-const FEWEST_NOTES = 3;
+export const FEWEST_NOTES = 3;
 
 /**
  * Makes a new line to be played at sight, the same from the same seed.

@@ -15,5 +15,7 @@ it("has a pupil's own choice in place of the instrument's, and nobody else's", (
   expect(forPupil(line, 'cy', 'horn').partChoices).toEqual({ horn: { octaves: 1 } });
   expect(forPupil(line, undefined, 'horn').partChoices).toEqual({ horn: { octaves: 1 } });
   expect(forPupil(line, 'ada', 'flute').partChoices).toEqual({ flute: { line: 1 } });
+  // Who can be heard with it plays what their own pages say.
+  expect(forPupil(line, 'ada', 'horn', ['horn', 'tuba']).partChoices).toEqual({ horn: { line: 1 }, tuba: { line: 1 } });
   expect(JSON.stringify(forPupil(line, 'cy', 'flute'))).not.toMatch(/ada|tuba/);
 });

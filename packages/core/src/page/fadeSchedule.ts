@@ -1,10 +1,19 @@
 import type { Conventions } from '../convention/conventions';
 
 /**
- * How much help stands over the notes, from most to least: over every one; the first time in each line; after each
- * change of sign or position; over notes that are new to the players; over notes that are hard to reach; over none.
+ * How much help stands over the notes, from most to least: over every one; where it says something else than at the
+ * note before; the first time in each line; after each change of sign or position; over notes that are new to the
+ * players; over notes that are hard to reach; over none.
  */
-export const FADE_STEPS = ['every', 'first-in-system', 'after-change', 'new', 'trouble', 'none'] as const;
+export const FADE_STEPS = [
+  'every',
+  'when-it-changes',
+  'first-in-system',
+  'after-change',
+  'new',
+  'trouble',
+  'none',
+] as const;
 export type FadeStep = (typeof FADE_STEPS)[number];
 
 /** From a day on, this much help. */

@@ -7,7 +7,9 @@ import { placedNotes } from '../score/placedNotes';
 import { slidePlace } from '../fingering/change';
 import type { Change } from '../trouble/partTrouble';
 import { WORTH_A_MARK } from '../trouble/partTrouble';
+import { figureText } from '../fingering/figure';
 import type { FadeStep } from './fadeSchedule';
+import type { BandRow } from './pageSetup';
 
 /** What the choice is made from. */
 export interface FadingFacts {
@@ -56,8 +58,28 @@ function comesAgain({ part, barsPerSystem }: FadingFacts): ReadonlySet<NoteId> {
   return again;
 }
 
+/** What a row says over a note, as far as the next note may say the same. */
+function saying(row: BandRow, n: NoteAnnotation): string {
+  if (row !== 'figure' && row !== 'diagram') return `${midi(n.written)} ${n.written.step}`;
+  return n.fingering.kind === 'playable' ? figureText(n.fingering.figure) : n.fingering.because;
+}
+
+/** Where a row says what it said at the note before; each line of the page begins anew, and counts go on. */
+function saidBefore(row: BandRow, { part, annotations, barsPerSystem }: FadingFacts): ReadonlySet<NoteId> {
+  if (row === 'count') return new Set();
+  const lineOf = systemsOfPage(part.score, barsPerSystem);
+  let before: string | undefined;
+  const again = new Set<NoteId>();
+  for (const n of annotations.values()) {
+    const now = `${lineOf[n.place.measureIndex]} ${saying(row, n)}`;
+    if (now === before) again.add(n.id);
+    before = now;
+  }
+  return again;
+}
+
 /** The notes over which a step of a fading plan leaves a row empty. */
-export function hiddenAt(step: FadeStep, facts: FadingFacts): ReadonlySet<NoteId> {
+export function hiddenAt(step: FadeStep, row: BandRow, facts: FadingFacts): ReadonlySet<NoteId> {
   const notes = [...facts.annotations.values()];
   const allBut = (shown: (n: NoteAnnotation) => boolean): ReadonlySet<NoteId> =>
     new Set(notes.filter((n) => !shown(n)).map((n) => n.id));
@@ -74,6 +96,8 @@ export function hiddenAt(step: FadeStep, facts: FadingFacts): ReadonlySet<NoteId
     }
     case 'after-change':
       return allBut(afterChange());
+    case 'when-it-changes':
+      return saidBefore(row, facts);
     case 'first-in-system':
       return comesAgain(facts);
   }

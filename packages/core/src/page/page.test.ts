@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import type { Exercise } from '../exercise/exercise';
 import type { InstrumentId } from '../instrument/instrument';
-import { INSTRUMENTS } from '../instrument/instrument.data';
 import { taughtAs } from '../instrument/taught';
 import { key } from '../key/key';
 import { noteName, scaleDegree, solmization } from '../key/noteName';
@@ -13,11 +12,9 @@ import type { Score } from '../score/score';
 import { notesOf } from '../score/walk';
 import { arbitraryExercise } from '../testing/arbitraryScore';
 import { line } from '../testing/line';
-import { callSheet } from './callSheet';
 import { fadeStepOf, type FadeStep, stepOn } from './fadeSchedule';
 import { lookFirst } from './lookFirst';
 import { type PagePlan, planPage, rowsAt } from './pagePlan';
-import { seatsOf } from './seats';
 import { pageParts, partOf } from './pageParts';
 import { DEFAULT_PAGE, type PageSetup, withSetup } from './pageSetup';
 import { systemsOfPage } from '../score/pageSystems';
@@ -74,6 +71,27 @@ describe('what a step leaves over the notes', () => {
       'x'.repeat(18),
       '-'.repeat(18),
     ]);
+  });
+
+  it('what is not the same as at the note before, each row for itself, each line anew', () => {
+    const score = line<Concert>('Bb3 Bb3 F4 F4 | F4 C4 C4 Bb3');
+    const shown = (row: 'figure' | 'name', barsPerSystem: 1 | 4 = 4): string => {
+      const plan = planOf(score, 'trumpet', {
+        barsPerSystem,
+        rows: { woodwind: [], brass: [{ row, fade: 'when-it-changes' }] },
+      });
+      return [...plan.annotations.keys()].map((id) => (rowsAt(plan.rows, id).length > 0 ? 'x' : '-')).join('');
+    };
+    // Written C C G G | G D D C: two letters of one figure, open. Common practice, no source.
+    expect([shown('name'), shown('figure')]).toEqual(['x-x--x-x', 'x----x-x']);
+    expect(shown('figure', 1)).toBe('x---xx-x');
+  });
+
+  it('the concert letter only where it is another than the written one', () => {
+    const rows: PageSetup['rows'] = { woodwind: [{ row: 'sounds' }], brass: [{ row: 'sounds' }] };
+    const has = (id: InstrumentId) => planOf(tune, id, { rows }).rows.length === 1;
+    expect((['flute', 'piccolo', 'trombone', 'tuba', 'bassoon'] as const).map(has)).toEqual(Array(5).fill(false));
+    expect((['clarinet', 'horn', 'alto-saxophone', 'euphonium-treble'] as const).map(has)).toEqual(Array(4).fill(true));
   });
 
   it('the first in each line, as long as the page sets its lines', () => {
@@ -195,46 +213,6 @@ describe('pages of several lines, and with repeats written out', () => {
       }),
       { seed: 3, numRuns: 20 },
     );
-  });
-});
-
-describe('the call sheet', () => {
-  it('has for every instrument the notes of the sounding line, and knows which are new to it', () => {
-    const exercise: Exercise = {
-      owner: 'concert',
-      source: line<Written>('Bb3 C4 A4:h', { fifths: -2 }),
-      partChoices: {},
-    };
-    const sheet = callSheet(
-      exercise,
-      INSTRUMENTS.map((i) => i.id),
-      { conventions: conventionsOf(), stage: 'first-year' },
-      { trumpet: ['C4', 'D4', 'B4'] },
-    );
-    expect(sheet.rows).toHaveLength(INSTRUMENTS.length);
-    for (const row of sheet.rows) expect(row.annotations.size).toBe(3);
-    const trumpet = sheet.rows.find((r) => r.part.instrument.id === 'trumpet');
-    expect(['n1', 'n2', 'n3'].map((id) => [trumpet?.annotations.get(id)?.name, trumpet?.newNotes.has(id)])).toEqual([
-      ['C', false],
-      ['D', false],
-      ['B', false],
-    ]);
-    const flute = sheet.rows.find((r) => r.part.instrument.id === 'flute');
-    expect(['n1', 'n2', 'n3'].map((id) => flute?.newNotes.has(id))).toEqual([false, false, true]);
-    expect(flute?.newNotes.has('nowhere')).toBe(false);
-  });
-
-  it('knows where players sit: what begins alike is said once', () => {
-    const at = (instrument: 'flute' | 'tuba' | 'horn', seat?: string) => ({ instrument, seat });
-    expect(
-      seatsOf([
-        at('flute', 'row 1, 2'),
-        at('flute', 'row 1, 3'),
-        at('flute', 'row 2, 1'),
-        at('tuba', 'back'),
-        at('horn'),
-      ]),
-    ).toEqual({ flute: 'row 1: 2, 3; row 2: 1', tuba: 'back' });
   });
 });
 

@@ -12,7 +12,7 @@ import { knownMidi } from './callSheet';
 import { type FadeStep, fadeStepOf } from './fadeSchedule';
 import { hiddenAt } from './hiddenAt';
 import { pageParts } from './pageParts';
-import type { PageSetup, RowSetup } from './pageSetup';
+import type { BandRow, PageSetup, RowSetup } from './pageSetup';
 
 /** The places that get a pencil circle, and those that are spoken of. */
 const CIRCLED = 3;
@@ -29,6 +29,8 @@ export interface PageFor {
 /** A row of the band, and the notes over which it stays empty. */
 export interface PlannedRow extends RowSetup {
   readonly hiddenAt: ReadonlySet<NoteId>;
+  /** On a worksheet: a box over each note, to be filled in, or with its answer. */
+  readonly blank?: 'empty' | 'answered';
 }
 
 /** What one page shows of what is known about its notes: which rows, over which notes, and what is marked. */
@@ -49,8 +51,20 @@ export interface PagePlan {
   readonly changes: readonly Change[];
   /** The places most likely to go wrong, dearest first. */
   readonly hardest: readonly Change[];
-  /** Those of them that the page marks. */
-  readonly circled: readonly Change[];
+  /** Notes that the page marks, from one to another or one alone. */
+  readonly circled: readonly Pick<Change, 'from' | 'to'>[];
+  /** On a worksheet: bar lines are to be drawn. */
+  readonly hideBarLines?: boolean;
+}
+
+/** Whether every note of a page sounds as the letter that is written. */
+export const soundsAsWritten = (annotations: Annotations): boolean =>
+  [...annotations.values()].every((n) => n.written.step === n.concert.step && n.written.alter === n.concert.alter);
+
+/** A drawing of no fingers says nothing, and a letter that stands in the row of names is not said again. */
+export function saysSomething(row: BandRow, { instrument }: Part, annotations: Annotations): boolean {
+  if (row === 'diagram') return !isOpenOnly(instrument);
+  return row !== 'sounds' || !soundsAsWritten(annotations);
 }
 
 /** The rows that say something over a note. */
@@ -80,8 +94,8 @@ export function planPage(
     setup,
     step,
     rows: setup.rows[part.instrument.family]
-      .filter((r) => !(r.row === 'diagram' && isOpenOnly(part.instrument)))
-      .map((r) => ({ ...r, hiddenAt: hiddenAt(r.fade ?? step, facts) })),
+      .filter(({ row }) => saysSomething(row, part, annotations))
+      .map((r) => ({ ...r, hiddenAt: hiddenAt(r.fade ?? step, r.row, facts) })),
     restCounts: restCounts(part.score, part.teaching.conventions.counting),
     known,
     newNotes,

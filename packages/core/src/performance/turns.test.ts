@@ -4,7 +4,6 @@ import type { Concert } from '../pitch/pitch';
 import type { Score } from '../score/score';
 import { arbitraryExercise } from '../testing/arbitraryScore';
 import { line } from '../testing/line';
-import { planBacking } from './backing';
 import { playSequence, type PlayOptions } from './playSequence';
 import { takeTurns } from './turns';
 
@@ -118,32 +117,5 @@ describe('the count aloud', () => {
       [2.5, 'de'],
       [3, 'du'],
     ]);
-  });
-});
-
-describe('a backing', () => {
-  it('holds the key note, and gives each bar the chord that has most of its notes; the ends stand on the first', () => {
-    // In C: the first bar's own chord, then a bar of G B D, a bar of F A C, and home.
-    const score = at60('C4 E4 G4 C5 | G4 B4 D5 G4 | F4 A4 C5 F4 | C4:w');
-    const { bars } = playSequence(score, PLAIN);
-    const backing = planBacking(score, bars);
-    expect(backing.filter((b) => b.voice === 'bass').map((b) => b.midi % 12)).toEqual([0, 7, 5, 0]);
-    expect(backing.filter((b) => b.voice === 'drone').every((b) => b.midi % 12 === 0)).toBe(true);
-    expect(backing.filter((b) => b.voice === 'bass').map((b) => [b.at, b.seconds])).toEqual([
-      [0, 4],
-      [4, 4],
-      [8, 4],
-      [12, 4],
-    ]);
-  });
-
-  it('follows the key, and stays low', () => {
-    const score = at60('Bb4:w | F4:h C5:h | Bb4:w', { fifths: -2 });
-    for (const b of planBacking(score, playSequence(score, PLAIN).bars)) expect(b.midi).toBeLessThan(60);
-    expect(
-      planBacking(score, playSequence(score, PLAIN).bars)
-        .filter((b) => b.voice === 'bass')
-        .map((b) => b.midi % 12),
-    ).toEqual([10, 5, 10]);
   });
 });

@@ -1,3 +1,4 @@
+import type { AccompanimentStyle } from '../harmony/accompanimentStyle';
 import type { InstrumentId } from '../instrument/instrument';
 import type { NoteId } from '../score/score';
 
@@ -9,7 +10,7 @@ export interface SoundSwitches {
   readonly countIn: boolean;
   readonly repeats: boolean;
   readonly drone: boolean;
-  readonly bass: boolean;
+  readonly accompaniment: boolean;
 }
 
 export const DEFAULT_SOUNDS: SoundSwitches = Object.freeze({
@@ -19,7 +20,7 @@ export const DEFAULT_SOUNDS: SoundSwitches = Object.freeze({
   countIn: true,
   repeats: true,
   drone: false,
-  bass: false,
+  accompaniment: false,
 });
 
 /** How long one turn is where player and pupils take turns; `phrase` ends where a breath is taken. */
@@ -39,9 +40,13 @@ export interface PlaySetup {
   readonly heard: SoundSwitches;
   /** Other instruments of the class that play along. */
   readonly others: readonly InstrumentId[];
+  /** Other lines of the exercise that are heard with it, from 0. */
+  readonly lines?: readonly number[];
   readonly bars: BarRange | undefined;
   readonly again: boolean;
   readonly turns: Turns;
+  /** How the accompaniment plays; without it as fits the meter best. */
+  readonly style?: AccompanimentStyle | undefined;
   /** Only some notes of the bars are played: a step of a build-up. */
   readonly only?: ReadonlySet<NoteId> | undefined;
 }

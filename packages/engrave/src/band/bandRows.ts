@@ -16,10 +16,9 @@ import {
   solmization,
 } from '@cifra/core';
 import { figureLines } from '../diagram/figureLines';
-import { keyDiagramHeight, keyDiagramReach, keysOfPart } from '../diagram/keyDiagram';
+import { figureHeight, figureReach } from '../diagram/drawFigure';
+import { keysOfPart } from '../diagram/keyDiagram';
 import type { KeyPlace } from '../diagram/keys.data';
-import { SLIDE_HEIGHT, SLIDE_WIDTH } from '../diagram/slide';
-import { hasThumbLever, VALVES_HEIGHT, valvesWidth } from '../diagram/valves';
 import { STAFF_SPACE } from '../engine/engine';
 import { measureText } from '../text/measureText';
 
@@ -37,7 +36,7 @@ const TEXT_SIZE: Readonly<Record<Exclude<BandRow, 'diagram'>, number>> = {
 };
 const HAND_SIZE = 285;
 /** How much larger figures are drawn than described: a hole is 1.7 mm wide on a beginner's smallest page. */
-const DRAWN = 1.42;
+const DRAWN = 1.43;
 /** Room under the letter for the mark that says where its sign comes from. */
 export const ORIGIN_MARK = 85;
 const GAP = 55;
@@ -86,15 +85,18 @@ export const fullBand = (
 const textSize = (row: BandRow, instrument: Instrument): number =>
   row === 'diagram' ? 0 : row === 'figure' && instrument.system.kind === 'woodwind' ? HAND_SIZE : TEXT_SIZE[row];
 
-function rowHeight(row: BandRow, instrument: Instrument): number {
+/** A box that a child writes into, before it is enlarged with the page. */
+export const BOX = { width: 620, height: 640 };
+/** Keys are shaded rather than written: the drawing itself is left open. */
+const isBox = ({ row, blank }: PlannedRow): boolean => blank !== undefined && row !== 'diagram';
+
+function rowHeight(setup: PlannedRow, instrument: Instrument): number {
   const { system } = instrument;
+  const { row } = setup;
+  if (isBox(setup)) return BOX.height;
   switch (row) {
     case 'diagram':
-      return system.kind === 'woodwind'
-        ? keyDiagramHeight(system.woodwind)
-        : system.tube.kind === 'slide'
-          ? SLIDE_HEIGHT
-          : VALVES_HEIGHT;
+      return figureHeight(instrument);
     case 'figure':
       return system.kind === 'woodwind' ? 2 * HAND_SIZE * 0.92 : TEXT_SIZE.figure * 0.72;
     case 'name':
@@ -108,7 +110,7 @@ function rowHeight(row: BandRow, instrument: Instrument): number {
 export function layOutBand({ rows, part: { instrument }, annotations }: BandSource): BandLayout {
   if (rows.length === 0) return { rows: [], height: 0, lines: 0, keys: [] };
   const scales = rows.map((r) => SCALE[r.size ?? 'medium'] * (r.row === 'diagram' ? DRAWN : 1));
-  const heights = rows.map((r, i) => rowHeight(r.row, instrument) * (scales[i] ?? 1));
+  const heights = rows.map((r, i) => rowHeight(r, instrument) * (scales[i] ?? 1));
   const needed = heights.reduce((a, b) => a + b, 0) + GAP * (rows.length - 1) + 2 * PADDING;
   const lines = Math.ceil(needed / STAFF_SPACE) + 1;
   const height = (lines - 1) * STAFF_SPACE;
@@ -179,19 +181,22 @@ export function rowText(
 export const rowWeight = (row: BandRow): 'semibold' | 'regular' =>
   row === 'figure' || row === 'name' ? 'semibold' : 'regular';
 
-function rowReach({ row, scale, size }: RowPlace, note: NoteAnnotation, part: Part, { keys }: BandLayout): Reach {
+function rowReach(
+  { row, scale, size, setup }: RowPlace,
+  note: NoteAnnotation,
+  part: Part,
+  { keys }: BandLayout,
+): Reach {
   const { fingering } = note;
+  if (isBox(setup)) {
+    const answer = rowText(row as Exclude<BandRow, 'diagram'>, note, part);
+    return centred(Math.max(BOX.width, ...answer.map((t) => measureText(t, size, rowWeight(row)) + 60)));
+  }
   if (row !== 'diagram')
     return centred(Math.max(...rowText(row, note, part).map((t) => measureText(t, size, rowWeight(row)))));
   if (fingering.kind === 'unplayable')
     return centred(measureText(UNPLAYABLE_WORD[fingering.because] ?? '', TEXT_SIZE.sounds, 'semibold'));
-  const { figure } = fingering;
-  const plain =
-    figure.kind === 'valves'
-      ? centred(valvesWidth(figure, hasThumbLever(part.instrument)))
-      : figure.kind === 'slide'
-        ? centred(SLIDE_WIDTH)
-        : keyDiagramReach(part.instrument.system.kind === 'woodwind' ? part.instrument.system.woodwind : 'flute', keys);
+  const plain = figureReach(fingering.figure, part.instrument, keys);
   return { left: plain.left * scale, right: plain.right * scale };
 }
 
@@ -216,16 +221,26 @@ export function rowsOver(note: NoteAnnotation, plan: BandLayout): readonly RowPl
 export const restRow = ({ rows }: BandLayout): RowPlace | undefined =>
   rows.find((r) => r.row === 'count' && r.setup.hiddenAt.size === 0);
 
-/** Symmetrical room for each note and each counted rest, since the reservation is centred on its sign. */
+/**
+ * Symmetrical room for each note and each counted rest, since the reservation is centred on its sign. Every note that
+ * something stands over has the same, so that bars of one rhythm are as wide and stand under each other.
+ */
 export function cellWidths(plan: BandLayout, source: BandSource): ReadonlyMap<NoteId, number> {
-  const notes = [...source.annotations.values()].map((note): [NoteId, number] => {
+  const all = [...source.annotations.values()];
+  const own = (note: NoteAnnotation): number => {
     const { left, right } = cellReach(note, plan, source);
-    return [note.id, 2 * Math.max(left, right)];
-  });
+    return 2 * Math.max(left, right);
+  };
+  const isShown = (note: NoteAnnotation): boolean => note.tiedFrom === undefined && rowsOver(note, plan).length > 0;
+  const widest = Math.max(0, ...all.filter(isShown).map(own));
+  const notes = all.map((note): [NoteId, number] => [note.id, isShown(note) ? widest : own(note)]);
   const row = restRow(plan);
   const rests = row === undefined ? [] : [...source.restCounts];
   return new Map([
     ...notes,
-    ...rests.map(([id, text]): [NoteId, number] => [id, measureText(text, row?.size ?? 0, rowWeight('count'))]),
+    ...rests.map(([id, text]): [NoteId, number] => [
+      id,
+      row !== undefined && isBox(row.setup) ? BOX.width : measureText(text, row?.size ?? 0, rowWeight('count')),
+    ]),
   ]);
 }

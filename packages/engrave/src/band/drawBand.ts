@@ -1,14 +1,12 @@
-import type { BandRow, NoteAnnotation, NoteId, PageSetup, Part } from '@cifra/core';
+import type { NoteAnnotation, NoteId, PageSetup, Part } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
-import { INK, SECONDARY, WARNING } from '../diagram/ink';
-import { drawKeyDiagram } from '../diagram/keyDiagram';
-import { drawSlide } from '../diagram/slide';
-import { drawValves, hasThumbLever } from '../diagram/valves';
+import { INK, WARNING } from '../diagram/ink';
+import { drawFigure } from '../diagram/drawFigure';
 import type { System } from '../system/readSystems';
 import { drawText, round } from '../text/drawText';
-import { measureText } from '../text/measureText';
 import {
   type BandLayout,
+  BOX,
   type BandSource,
   cellReach,
   type Reach,
@@ -19,6 +17,7 @@ import {
   rowWeight,
   UNPLAYABLE_WORD,
 } from './bandRows';
+import { originMark } from '../diagram/originMark';
 
 const TINT = '#eef3f6';
 const FRAME_PAD = 45;
@@ -28,32 +27,46 @@ const UNPLAYABLE_SIZE = 255;
 /** What a screen reader says of a note's cell. */
 export type CellLabel = (id: NoteId) => string;
 
-/** Under the letter: a line for the key signature, dots for an earlier sign in the bar, an arc for a tie. */
-function originMark(note: NoteAnnotation, y: number, size: number): XmlElement[] {
-  const half = measureText(note.name, size, 'semibold') / 2;
-  const stroke = { stroke: INK, 'stroke-width': 17, fill: 'none', class: 'origin' };
-  if (note.written.alter === 0 && note.accidental.source !== 'bar') return [];
-  switch (note.accidental.source) {
-    case 'signature':
-      return [element('path', { ...stroke, d: `M${round(-half)} ${round(y)}H${round(half)}` })];
-    case 'bar':
-      return [-55, 0, 55].map((x) => element('circle', { cx: x, cy: round(y), r: 17, fill: INK, class: 'origin' }));
-    case 'tie':
-      return [
-        element('path', {
-          ...stroke,
-          d: `M${round(-half)} ${round(y - 20)}Q0 ${round(y + 25)} ${round(half)} ${round(y - 20)}`,
-        }),
-      ];
-    default:
-      return [];
+/** An empty box to write into, round a place. */
+const drawBox = (x: number, top: number): XmlElement =>
+  element('rect', {
+    class: 'box',
+    x: round(x - BOX.width / 2 + 20),
+    y: round(top),
+    width: BOX.width - 40,
+    height: BOX.height,
+    rx: 40,
+    fill: '#ffffff',
+    stroke: INK,
+    'stroke-width': 12,
+  });
+
+/** How far under the top of a box its answer stands. */
+const middleOf = ({ height, size }: RowPlace): number => (height - size * 0.9) / 2;
+
+/** What is to be written into a row's boxes, or shaded, and nothing of it while it is asked for. */
+function drawBlank(place: RowPlace, note: NoteAnnotation, part: Part, layout: BandLayout): XmlElement[] {
+  const { row, setup, top } = place;
+  const isAnswered = setup.blank === 'answered';
+  if (row === 'diagram') {
+    const open: NoteAnnotation = isAnswered ? note : { ...note, fingering: { ...NOTHING_PRESSED } };
+    return drawFilled(place, open, part, layout);
   }
+  const answer = isAnswered ? drawFilled({ ...place, top: top + middleOf(place) }, note, part, layout) : [];
+  return [drawBox(0, top), ...answer];
 }
 
-const FILL: Readonly<Partial<Record<BandRow, string>>> = { figure: INK, name: INK };
+const NOTHING_PRESSED: NoteAnnotation['fingering'] = {
+  kind: 'playable',
+  figure: { kind: 'keys', left: [], right: [] },
+  alternates: [],
+};
 
-function drawRow(
-  { row, top, height, scale, size }: RowPlace,
+const drawRow = (place: RowPlace, note: NoteAnnotation, part: Part, layout: BandLayout): XmlElement[] =>
+  (place.setup.blank === undefined ? drawFilled : drawBlank)(place, note, part, layout);
+
+function drawFilled(
+  { row, top, height, scale, size, setup }: RowPlace,
   note: NoteAnnotation,
   part: Part,
   { keys }: BandLayout,
@@ -75,22 +88,17 @@ function drawRow(
       drawText(t, 0, top + size * (0.71 + 0.94 * i), {
         size,
         weight: rowWeight(row),
-        fill: FILL[row] ?? SECONDARY,
+        fill: INK,
         anchor: 'middle',
         className: row,
       }),
     );
-    return row === 'name' ? [...lines, ...originMark(note, top + height - 25, size)] : lines;
+    return row === 'name' && setup.blank === undefined
+      ? [...lines, ...originMark(note, top + height - 25, size)]
+      : lines;
   }
   if (fingering.kind === 'unplayable') return [];
-  const { figure } = fingering;
-  const { instrument } = part;
-  const drawing =
-    figure.kind === 'valves'
-      ? drawValves(figure, hasThumbLever(instrument))
-      : figure.kind === 'slide'
-        ? drawSlide(figure)
-        : drawKeyDiagram(figure, instrument.system.kind === 'woodwind' ? instrument.system.woodwind : 'flute', keys);
+  const drawing = drawFigure(fingering.figure, part.instrument, keys);
   return [
     {
       ...drawing,
@@ -193,16 +201,16 @@ export function drawBand(
   const rests = system.rests.flatMap((rest): XmlElement[] => {
     const text = rest.line === line ? source.restCounts.get(rest.note) : undefined;
     if (row === undefined || text === undefined) return [];
-    const y = top + row.top + row.size * 0.71;
-    return [
-      drawText(text, rest.x, y, {
-        size: row.size,
-        weight: rowWeight('count'),
-        fill: SECONDARY,
-        anchor: 'middle',
-        className: 'count rest-count',
-      }),
-    ];
+    const { blank } = row.setup;
+    const y = top + row.top + (blank === undefined ? 0 : middleOf(row)) + row.size * 0.71;
+    const count = drawText(text, rest.x, y, {
+      size: row.size,
+      weight: rowWeight('count'),
+      fill: INK,
+      anchor: 'middle',
+      className: 'count rest-count',
+    });
+    return [...(blank === undefined ? [] : [drawBox(rest.x, top + row.top)]), ...(blank === 'empty' ? [] : [count])];
   });
   return [strip, ...rests, ...cells];
 }

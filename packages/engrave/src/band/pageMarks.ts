@@ -1,6 +1,6 @@
 import { type PagePlan, placeMeasures } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
-import { SECONDARY } from '../diagram/ink';
+import { INK } from '../diagram/ink';
 import { NOTE_PREFIX } from '../engine/notePrefix';
 import { drawTempo } from '../page/tempoMark';
 import type { System } from '../system/readSystems';
@@ -41,7 +41,7 @@ export function drawBarNumbers(system: System, { part, setup }: PagePlan, taken:
     );
     return x === undefined
       ? []
-      : [drawText(text, x, y, { size: NUMBER_SIZE, weight: 'regular', fill: SECONDARY, className: 'bar-number' })];
+      : [drawText(text, x, y, { size: NUMBER_SIZE, weight: 'regular', fill: INK, className: 'bar-number' })];
   });
 }
 
@@ -74,8 +74,8 @@ function pencilRing(x: number, y: number, rx: number, ry: number): XmlElement {
   return element('path', {
     class: 'circle',
     d: `M${points.join('L')}`,
-    stroke: SECONDARY,
-    'stroke-width': 26,
+    stroke: INK,
+    'stroke-width': 18,
     'stroke-linecap': 'round',
     'stroke-linejoin': 'round',
     fill: 'none',

@@ -19,17 +19,18 @@ import {
   type Written,
 } from '@cifra/core';
 import { line } from '@cifra/core/testing';
-import { descendants, readXml, textOf, type XmlElement } from '@cifra/xml';
+import { textOf, type XmlElement } from '@cifra/xml';
 import { engravePart } from '../engravePart';
 import type { Page } from '../page/composePages';
 import { loadEngine } from '../testing/loadEngine';
+import { parsePage, withClass } from '../testing/readPage';
 import { rowsOf, TODAY } from '../testing/pagesFor';
 import { engraveChart } from './engraveChart';
 
 let engine: Awaited<ReturnType<typeof loadEngine>>;
 beforeAll(async () => {
   engine = await loadEngine();
-}, 60000);
+});
 
 const words = {
   title: 'Chart',
@@ -40,16 +41,9 @@ const words = {
 };
 const ROWS = ['diagram', 'figure', 'name', 'sounds'] as const;
 
-const parse = (svg: string): XmlElement => {
-  const read = readXml(svg);
-  if (!read.ok) throw new Error(JSON.stringify(read.fault));
-  return read.root;
-};
-const withClass = (root: XmlElement, name: string): XmlElement[] =>
-  [...descendants(root)].filter((e) => (e.attributes.class ?? '').split(' ').includes(name));
 const chart = (part: Part, annotations: Annotations): { pages: Page[]; roots: XmlElement[] } => {
   const pages = engraveChart(engine, part, annotations, { rows: ROWS, paper: 'a4', words });
-  return { pages, roots: pages.map((p) => parse(p.svg)) };
+  return { pages, roots: pages.map((p) => parsePage(p.svg)) };
 };
 
 describe('a chart on paper', () => {
@@ -123,7 +117,7 @@ describe('the notes of a page at its head', () => {
   it('stand there once each, low to high, figured even where the page below is not', () => {
     const part = partOf();
     const pages = engravePart(engine, [planOf(part, true)], { paper: 'a4' });
-    const cells = pages.flatMap((p) => withClass(parse(p.svg), 'cell'));
+    const cells = pages.flatMap((p) => withClass(parsePage(p.svg), 'cell'));
     expect(cells.slice(0, 3).map((c) => textOf(withClass(c, 'name')[0]))).toEqual(
       notesUsed(part).map((p) => p.step + (p.alter < 0 ? '♭' : '')),
     );
@@ -134,7 +128,7 @@ describe('the notes of a page at its head', () => {
   it('are not there unless they are wanted', () => {
     const part = partOf();
     expect(
-      engravePart(engine, [planOf(part, false)], { paper: 'a4' }).flatMap((p) => withClass(parse(p.svg), 'cell')),
+      engravePart(engine, [planOf(part, false)], { paper: 'a4' }).flatMap((p) => withClass(parsePage(p.svg), 'cell')),
     ).toHaveLength(notesOf(part.score).length);
   });
 });
@@ -165,7 +159,7 @@ describe('what a class chooses shows in the band', () => {
         ),
       ],
       { paper: 'a4' },
-    ).flatMap((p) => withClass(parse(p.svg), 'cell'));
+    ).flatMap((p) => withClass(parsePage(p.svg), 'cell'));
   };
   const texts = (all: XmlElement[], name: string): string[] => all.map((c) => withClass(c, name).map(textOf).join(' '));
 
@@ -173,10 +167,10 @@ describe('what a class chooses shows in the band', () => {
     expect(texts(cells('trumpet', 'B4:h Bb4 C5', { noteNames: 'german' }), 'name')).toEqual(['H', 'B', 'C']);
     expect(texts(cells('trumpet', 'B4:h Bb4 C5', { counting: 'ta' }), 'count')).toEqual(['ta-a', 'ta', 'ta']);
     expect(texts(cells('clarinet', 'Bb3 A3 G3 F3', { fingerCount: 'each-hand' }), 'figure')).toEqual([
-      'T123 1',
-      'T123 12',
-      'T123 123',
-      'T123 123 RF',
+      'T 1 2 3 1',
+      'T 1 2 3 1 2',
+      'T 1 2 3 1 2 3',
+      'T 1 2 3 1 2 3 RF',
     ]);
   });
 
@@ -188,7 +182,7 @@ describe('what a class chooses shows in the band', () => {
     );
     const plan = planPage(part, annotate(part), { ...DEFAULT_PAGE, rows: rowsOf('count') }, { today: TODAY });
     const [page] = engravePart(engine, [plan], { paper: 'a4' });
-    expect(withClass(parse(page?.svg ?? ''), 'rest-count').map(textOf)).toEqual(['(2)', '(4)']);
+    expect(withClass(parsePage(page?.svg ?? ''), 'rest-count').map(textOf)).toEqual(['(2)', '(4)']);
   });
 
   it('marks where another figure is easier, where that is asked for, and a note moved alone', () => {

@@ -1,4 +1,4 @@
-import { type Annotations, type BandRow, isOpenOnly, type NoteAnnotation, type Part, pitchText } from '@cifra/core';
+import { type Annotations, type BandRow, type NoteAnnotation, type Part, pitchText, saysSomething } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
 import { fullBand } from '../band/bandRows';
 import type { CellLabel } from '../band/drawBand';
@@ -109,7 +109,7 @@ export function engraveChart(
   const source = fullBand(
     part,
     annotations,
-    rows.filter((row) => row !== 'diagram' || !isOpenOnly(part.instrument)).map((row) => ({ row })),
+    rows.filter((row) => saysSomething(row, part, annotations)).map((row) => ({ row })),
   );
   const layout = layOutChart(engine, source, width / ENLARGED);
   const decorate = chartDecorator(source, label);

@@ -34,9 +34,9 @@ export function layOutChart(engine: Engine, source: BandSource, width: number, h
     : readSystems(layOut(engine, mei, width, 'auto'), drawn);
 }
 
-const NEW_SIZE = 210;
+const NEW_SIZE = 275;
 /** Room under a strip's staff for the word on new notes. */
-const NEW_ROOM = 330;
+const NEW_ROOM = 390;
 
 /** The band over the systems of a chart; what is new says so under its staff. */
 export function chartDecorator(source: BandSource, label?: CellLabel): Decorate {

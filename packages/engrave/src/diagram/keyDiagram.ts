@@ -8,8 +8,8 @@ const HOLE = 50;
 const TWIN = 30;
 const TWIN_X = 36;
 const LINE = 14;
-const KEY_LINE = 9;
-const CORNER = 24;
+const KEY_LINE = 11;
+const CORNER = 28;
 
 export const keyDiagramHeight = (woodwind: Woodwind): number => KEY_LAYOUTS[woodwind].height;
 

@@ -44,7 +44,7 @@ export interface KeyLayout {
   readonly height: number;
 }
 
-const KEY = { width: 70, height: 62 };
+const KEY = { width: 82, height: 72 };
 const place = (
   hand: KeyPlace['hand'],
   group: KeyGroup,
@@ -62,8 +62,8 @@ const onRight = (group: KeyGroup, name: string, x: number, y: number, more?: Par
   place('left', group, name, x, y, more);
 
 const THUMB_HOLE = { width: 100, height: 100, round: true };
-const REGISTER = { width: 74, height: 104 };
-const WIDE = { width: 150 };
+const REGISTER = { width: 78, height: 104 };
+const WIDE = { width: 174 };
 
 const SIX: readonly HolePlace[] = [
   ['1', 60],
@@ -78,17 +78,17 @@ const SIX: readonly HolePlace[] = [
  * Where holes and keys lie as the player looks down on the instrument: the left hand's on the left, the right hand's on
  * the right, thumbs beside the fingers. Common practice of the standard school instrument, no source.
  */
-export const KEY_LAYOUTS: Readonly<Record<Woodwind, KeyLayout>> = Object.freeze({
+const CLOSE: Readonly<Record<Woodwind, KeyLayout>> = {
   flute: {
     holes: SIX,
-    height: 890,
+    height: 905,
     keys: [
       left('thumb', 'Tb', 150, 75),
       left('thumb', 'T', 150, 185, THUMB_HOLE),
       left('left-little', 'Gs', 125, 405),
       right('trill', 'Bb', 115, 410),
       right('trill', 'tr1', 115, 567, { width: 60, height: 54 }),
-      right('trill', 'tr2', 115, 692, { width: 60, height: 54 }),
+      right('trill', 'tr2', 115, 655, { width: 60, height: 54 }),
       right('right-little', 'Eb', 130, 775),
       right('right-little', 'Cs', 130, 852),
       right('right-little', 'C', 212, 852),
@@ -96,7 +96,7 @@ export const KEY_LAYOUTS: Readonly<Record<Woodwind, KeyLayout>> = Object.freeze(
   },
   oboe: {
     holes: SIX,
-    height: 890,
+    height: 905,
     keys: [
       left('thumb', '8', 150, 185, REGISTER),
       left('side', '8s', 150, 60),
@@ -113,12 +113,12 @@ export const KEY_LAYOUTS: Readonly<Record<Woodwind, KeyLayout>> = Object.freeze(
   },
   clarinet: {
     holes: SIX,
-    height: 890,
+    height: 905,
     keys: [
-      left('thumb', 'R', 150, 60, REGISTER),
+      left('thumb', 'R', 150, 68, REGISTER),
       left('thumb', 'T', 150, 190, THUMB_HOLE),
-      onRight('throat', 'A', 115, 40),
-      onRight('throat', 'Gs', 115, 117),
+      onRight('throat', 'A', 115, 45),
+      onRight('throat', 'Gs', 115, 122),
       left('left-little', 'LFs', 197, 375),
       left('left-little', 'Cs', 115, 375),
       left('left-little', 'LE', 197, 450),
@@ -136,19 +136,19 @@ export const KEY_LAYOUTS: Readonly<Record<Woodwind, KeyLayout>> = Object.freeze(
   },
   saxophone: {
     holes: SIX,
-    height: 890,
+    height: 905,
     keys: [
       left('thumb', '8', 150, 185, REGISTER),
-      left('lowest', 'lowA', 150, 274, { height: 54 }),
+      left('lowest', 'lowA', 150, 268, { height: 54 }),
       left('palm', 'palmF', 245, 75),
       left('palm', 'palmD', 245, 150),
       left('palm', 'palmEb', 245, 225),
-      onRight('throat', 'front', 105, 30, { width: 60, height: 54 }),
+      onRight('throat', 'front', 105, 38, { width: 60, height: 54 }),
       onRight('throat', 'bis', 92, 123, { width: 52, height: 52, round: true }),
-      left('left-little', 'Gs', 155, 345, WIDE),
-      left('left-little', 'Cs', 197, 420),
-      left('left-little', 'B', 115, 420),
-      left('left-little', 'Bb', 155, 495, WIDE),
+      left('left-little', 'Gs', 155, 352, WIDE),
+      left('left-little', 'Cs', 197, 427),
+      left('left-little', 'B', 115, 427),
+      left('left-little', 'Bb', 155, 502, WIDE),
       right('side', 'sideE', 115, 330),
       right('side', 'sideC', 115, 405),
       right('side', 'sideBb', 115, 480),
@@ -160,7 +160,7 @@ export const KEY_LAYOUTS: Readonly<Record<Woodwind, KeyLayout>> = Object.freeze(
   },
   bassoon: {
     holes: SIX,
-    height: 890,
+    height: 905,
     keys: [
       left('thumb', 'W', 150, 60),
       left('thumb', 'tCs', 232, 60),
@@ -186,7 +186,29 @@ export const KEY_LAYOUTS: Readonly<Record<Woodwind, KeyLayout>> = Object.freeze(
     height: 935,
     keys: [left('thumb', 'T', 150, 185, THUMB_HOLE)],
   },
-});
+};
+
+/** Keys of one group are drawn so much further apart than they lie, so that a small one is told from its neighbour. */
+const SPREAD = 1.16;
+const HOLE_EDGE = 50;
+
+/** A layout with the keys of each group spread about its middle, and away from the holes. */
+function spread(layout: KeyLayout): KeyLayout {
+  const middle = (k: KeyPlace): number => {
+    const heights = layout.keys.filter((o) => o.group === k.group && o.hand === k.hand).map((o) => o.y);
+    return (Math.min(...heights) + Math.max(...heights)) / 2;
+  };
+  const keys = layout.keys.map((k): KeyPlace => {
+    if (k.group === 'thumb' && k.round === true) return k;
+    const beside = HOLE_EDGE + (Math.abs(k.x) - HOLE_EDGE) * SPREAD;
+    return { ...k, x: Math.round(Math.sign(k.x) * beside), y: Math.round(middle(k) + (k.y - middle(k)) * SPREAD) };
+  });
+  return { ...layout, keys };
+}
+
+export const KEY_LAYOUTS = Object.freeze(
+  Object.fromEntries(Object.entries(CLOSE).map(([woodwind, layout]) => [woodwind, spread(layout)])),
+) as Readonly<Record<Woodwind, KeyLayout>>;
 
 /** Groups that are always drawn: what the thumb does is part of every figure. */
 export const ALWAYS_SHOWN: Readonly<Record<Woodwind, readonly KeyGroup[]>> = {

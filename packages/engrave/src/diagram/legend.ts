@@ -3,7 +3,7 @@ import { element, type XmlElement } from '@cifra/xml';
 import { drawText, round } from '../text/drawText';
 import { measureText } from '../text/measureText';
 import { drawCircles } from './circles';
-import { INK, SECONDARY } from './ink';
+import { INK } from './ink';
 import { drawKeyDiagram, keyDiagramHeight, keyDiagramReach } from './keyDiagram';
 import { KEY_LAYOUTS, type KeyPlace } from './keys.data';
 import { drawSlide, SLIDE_HEIGHT, SLIDE_WIDTH, slidePositionX } from './slide';
@@ -17,10 +17,13 @@ export interface Legend {
   readonly height: number;
 }
 
-const SIZE = 235;
+/** Seven points and more on a beginner's smallest page. */
+const SIZE = 275;
 /** Names of keys that lie close under each other. */
-const NAME_SIZE = 190;
-const LINE = 350;
+const NAME_SIZE = 245;
+/** From one row of names to the next. */
+const NAME_LINE = 250;
+const LINE = 380;
 const AWAY = 110;
 
 const say = (
@@ -29,7 +32,7 @@ const say = (
   y: number,
   anchor: 'start' | 'middle' | 'end' = 'start',
   size = SIZE,
-): XmlElement => drawText(text, x, y, { size, weight: 'regular', fill: SECONDARY, anchor });
+): XmlElement => drawText(text, x, y, { size, weight: 'regular', fill: INK, anchor });
 
 /** Keys of one height stand in one row of words. */
 function rowsOfKeys(keys: readonly KeyPlace[]): KeyPlace[][] {
@@ -58,24 +61,42 @@ const keyWord = (k: KeyPlace): string =>
 const hasHalfHoles = ({ system }: Instrument): boolean =>
   system.kind === 'woodwind' && (system.halfHole === true || ['recorder', 'oboe', 'bassoon'].includes(system.woodwind));
 
+/** The name of a row of keys, and the height at which it stands. */
+interface Name {
+  readonly text: string;
+  readonly y: number;
+}
+
+/** Names that would stand on each other are moved down, a line each. */
+function apart(names: readonly Name[]): Name[] {
+  let free = -Infinity;
+  return names.map(({ text, y }) => {
+    const placed = { text, y: Math.max(y, free) };
+    free = placed.y + NAME_LINE;
+    return placed;
+  });
+}
+
 const NOTHING: KeyFigure = { kind: 'keys', left: [], right: [] };
 
 /** A woodwind with every key of the page, larger and with its names. */
 function keyLegend(instrument: Instrument, keys: readonly KeyPlace[]): Legend {
   const woodwind = instrument.system.kind === 'woodwind' ? instrument.system.woodwind : 'flute';
-  const scale = 2.1;
+  const scale = 2.4;
   const reach = keyDiagramReach(woodwind, keys);
-  const names = (side: readonly KeyPlace[]): { text: string; y: number }[] =>
-    rowsOfKeys(side).map((row) => ({
-      text: row.map(keyWord).join('  '),
-      y: row.reduce((sum, k) => sum + k.y, 0) / row.length,
-    }));
+  const names = (side: readonly KeyPlace[]): Name[] =>
+    apart(
+      rowsOfKeys(side).map((row) => ({
+        text: row.map(keyWord).join('  '),
+        y: (row.reduce((sum, k) => sum + k.y, 0) / row.length) * scale,
+      })),
+    );
   const leftNames = names(keys.filter((k) => k.x < 0));
   const rightNames = names(keys.filter((k) => k.x >= 0));
   const widest = (words: readonly { text: string }[]): number =>
     Math.max(0, ...words.map((w) => measureText(w.text, NAME_SIZE, 'regular')));
   const x = widest(leftNames) + AWAY + reach.left * scale;
-  const at = (y: number): number => round(y * scale + NAME_SIZE * 0.36);
+  const at = (y: number): number => round(y + NAME_SIZE * 0.36);
   const right = x + reach.right * scale + AWAY;
   const holes = KEY_LAYOUTS[woodwind].holes.some((h) => h.twin === true);
   const explained = [
@@ -111,7 +132,10 @@ function keyLegend(instrument: Instrument, keys: readonly KeyPlace[]): Legend {
       ...hands,
     ]),
     width: signsX + measureText('left hand above the bar,', SIZE, 'regular'),
-    height: (keyDiagramHeight(woodwind) + (holes ? 20 : 30)) * scale,
+    height: Math.max(
+      (keyDiagramHeight(woodwind) + (holes ? 20 : 30)) * scale,
+      ...[...leftNames, ...rightNames].map((n) => n.y + NAME_SIZE),
+    ),
   };
 }
 

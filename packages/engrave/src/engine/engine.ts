@@ -33,6 +33,7 @@ export function layOut(
     scale: 100,
     mmOutput: true,
     svgViewBox: true,
+    svgFormatRaw: true,
     pageWidth: Math.round(widthMm100 / 10),
     pageHeight: 60000,
     adjustPageHeight: true,

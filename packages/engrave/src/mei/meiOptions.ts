@@ -21,6 +21,8 @@ export interface MeiOptions {
   readonly unmetered?: boolean;
   /** Heads without stems, close together: a list of notes. */
   readonly headsOnly?: boolean;
+  /** Bar lines are to be drawn by whoever reads the page: only the last one stands. */
+  readonly hideBarLines?: boolean | undefined;
   /** The meter is in force already: it is not said again. */
   readonly hideMeter?: boolean;
   /**

@@ -33,6 +33,7 @@ function rightLine(closing: Bar | undefined, after: Bar | undefined, breaks: boo
   if (o.unmetered === true) return 'invis';
   if (closing?.repeatEnd === true) return after?.repeatStart === true && !breaks ? 'rptboth' : 'rptend';
   if (closing?.endBar === 'final' || (after === undefined && o.finalBar)) return 'end';
+  if (o.hideBarLines === true) return 'invis';
   return closing?.endBar === 'double' ? 'dbl' : undefined;
 }
 

@@ -1,8 +1,8 @@
 import { element, type XmlElement } from '@cifra/xml';
-import { SECONDARY } from '../diagram/ink';
+import { INK } from '../diagram/ink';
 import type { Layout, System } from '../system/readSystems';
 import { drawText } from '../text/drawText';
-import { drawHeader, type Header } from './header';
+import { drawFoot, drawHeader, type Header } from './header';
 import { MARGIN, type Paper, PAPER_SIZE } from './paper';
 import { wrapSvg } from './wrapSvg';
 
@@ -15,11 +15,18 @@ export interface Page {
   readonly height: number;
 }
 
+/** A sheet of paper, and how far down its music reaches between the margins: 1 is to its foot. */
+export interface PaperPage extends Page {
+  readonly fill: number;
+}
+
 const GAP = 480;
 /** The most that systems stand apart, where a page has room. */
-const MOST_GAP = 2400;
+const MOST_GAP = 3200;
 const RUNNING_HEAD = 700;
-const height = (s: System): number => s.bottom - s.top;
+/** How high something is that stands on a page. */
+type High = Pick<System, 'top' | 'bottom'>;
+const height = (s: High): number => s.bottom - s.top;
 
 /** The room for systems on the first page and on each other one. */
 export interface Rooms {
@@ -28,13 +35,15 @@ export interface Rooms {
 }
 
 /** Fills one page after the other. @param share how much of each is used */
-function fillPages(systems: readonly System[], { first, other }: Rooms, share: number): System[][] {
-  const pages: System[][] = [[]];
+function fillPages<S extends High>(systems: readonly S[], { first, other }: Rooms, share: number): S[][] {
+  const pages: S[][] = [[]];
   let left = first - other * (1 - share);
   for (const s of systems) {
-    const page = pages[pages.length - 1] as System[];
+    const page = pages[pages.length - 1] as S[];
     const needed = height(s) + (page.length === 0 ? 0 : GAP);
-    if (page.length > 0 && needed > left) {
+    // Under a head that leaves no room for the first system there is none: it keeps its page to itself.
+    const isUnderHead = pages.length === 1 && page.length === 0 && needed > first;
+    if ((page.length > 0 && needed > left) || (isUnderHead && needed <= other)) {
       pages.push([s]);
       left = other * share - height(s);
     } else {
@@ -47,22 +56,42 @@ function fillPages(systems: readonly System[], { first, other }: Rooms, share: n
 
 const SHARES = [0.95, 0.9, 0.85, 0.8, 0.75, 0.7, 0.65, 0.6, 0.55, 0.5] as const;
 
-/** Deals the systems out to as few pages as hold them, as evenly as they go: no page is nearly empty. */
-export function dealSystems(systems: readonly System[], rooms: Rooms): System[][] {
+/** How far apart the systems of a page stand: it is spread to its foot, unless it would fall apart. */
+function gapOf(systems: readonly High[], room: number): number {
+  const gaps = systems.length - 1;
+  const used = systems.reduce((sum, s) => sum + height(s), 0);
+  return gaps <= 0 ? 0 : Math.min(Math.max(GAP, (room - used) / gaps), MOST_GAP);
+}
+
+/** How high the systems of a page stand over its foot: the least emptiness of all ways to deal them is the best. */
+const emptiness = (systems: readonly High[], room: number): number =>
+  room - systems.reduce((sum, s) => sum + height(s), 0) - (systems.length - 1) * gapOf(systems, room);
+
+const emptiest = (pages: readonly (readonly High[])[], { first, other }: Rooms): number =>
+  Math.max(0, ...pages.map((page, p) => emptiness(page, p === 0 ? first : other)));
+
+/** Deals the systems out to as few pages as hold them, so that the emptiest of them is as full as it can be. */
+export function dealSystems<S extends High>(systems: readonly S[], rooms: Rooms): S[][] {
   let best = fillPages(systems, rooms, 1);
   for (const share of SHARES) {
-    const evener = fillPages(systems, rooms, share);
-    if (evener.length > best.length) break;
-    best = evener;
+    const other = fillPages(systems, rooms, share);
+    if (other.length > best.length) break;
+    if (emptiest(other, rooms) < emptiest(best, rooms)) best = other;
   }
   return best;
 }
 
-/** The room for systems under a head that reaches so far down. */
-const roomsUnder = (headBottom: number, paper: Paper): Rooms => {
-  const bottom = PAPER_SIZE[paper].height - MARGIN.bottom;
-  return { first: bottom - headBottom, other: bottom - MARGIN.top - RUNNING_HEAD };
-};
+/** Where music ends on a page. */
+const bottomOf = (paper: Paper): number => PAPER_SIZE[paper].height - MARGIN.bottom;
+
+const footOf = (header: Header, paper: Paper) =>
+  drawFoot(header, MARGIN.left, PAPER_SIZE[paper].width - MARGIN.right, bottomOf(paper));
+
+/** The room for systems under a head that reaches so far down, and over a foot. */
+const roomsBetween = (headBottom: number, footHeight: number, paper: Paper): Rooms => ({
+  first: bottomOf(paper) - footHeight - headBottom,
+  other: bottomOf(paper) - MARGIN.top - RUNNING_HEAD,
+});
 
 const placed = (s: System, decoration: readonly XmlElement[], x: number, y: number): XmlElement => {
   const [strip, ...rest] = decoration;
@@ -92,40 +121,40 @@ function stackUnder(
 const headOf = (header: Header, paper: Paper, heads: readonly System[]) =>
   stackUnder(drawHeader(header, MARGIN.left, PAPER_SIZE[paper].width - MARGIN.right, MARGIN.top), heads);
 
-/**
- * Counts the pages that systems need under a head.
- * @returns a function of the systems, and of how much larger they would be than they are
- */
-export function pageCounter(
-  header: Header,
-  paper: Paper,
-  heads: readonly System[],
-): (systems: readonly System[], scale: number) => number {
-  const rooms = roomsUnder(headOf(header, paper, heads).bottom, paper);
-  return (systems, scale) =>
-    fillPages(
-      systems.map((s) => ({ ...s, top: s.top * scale, bottom: s.bottom * scale })),
-      rooms,
-      1,
-    ).length;
+/** The pages that systems take, and how far down the emptiest of them is filled: 1 is to its foot. */
+export interface PageUse {
+  readonly pages: number;
+  readonly fill: number;
+}
+
+/** @param scale how much larger the systems would be than they are */
+export type PageMeasure = (systems: readonly High[], scale: number) => PageUse;
+
+/** Measures the pages that systems take under a head. */
+export function measurePages(header: Header, paper: Paper, heads: readonly System[]): PageMeasure {
+  const rooms = roomsBetween(headOf(header, paper, heads).bottom, footOf(header, paper).height, paper);
+  const whole = bottomOf(paper) - MARGIN.top;
+  return (systems, scale) => {
+    const scaled = systems.map((s) => ({ ...s, top: s.top * scale, bottom: s.bottom * scale }));
+    const dealt = dealSystems(scaled, rooms);
+    return { pages: dealt.length, fill: 1 - emptiest(dealt, rooms) / whole };
+  };
 }
 
 /**
  * Sets systems, with all that stands on them, on sheets of paper with header and page numbers.
  * @param heads blocks between the words at the head and the music
  */
-export function composePages(layout: Layout, header: Header, paper: Paper, heads: readonly System[] = []): Page[] {
+export function composePages(layout: Layout, header: Header, paper: Paper, heads: readonly System[] = []): PaperPage[] {
   const { width, height: paperHeight } = PAPER_SIZE[paper];
   const right = width - MARGIN.right;
   const head = headOf(header, paper, heads);
-  const bottom = paperHeight - MARGIN.bottom;
-  const dealt = dealSystems(layout.systems, roomsUnder(head.bottom, paper));
+  const below = footOf(header, paper);
+  const rooms = roomsBetween(head.bottom, below.height, paper);
+  const dealt = dealSystems(layout.systems, rooms);
   return dealt.map((systems, p) => {
     const top = p === 0 ? head.bottom : MARGIN.top + RUNNING_HEAD;
-    const used = systems.reduce((sum, s) => sum + height(s), 0);
-    const gaps = systems.length - 1;
-    // A page is spread to its foot, unless it would fall apart.
-    const gap = gaps === 0 ? 0 : Math.min(Math.max(GAP, (bottom - top - used) / gaps), MOST_GAP);
+    const gap = gapOf(systems, p === 0 ? rooms.first : rooms.other);
     let y = top;
     const drawn = systems.map((s) => {
       const g = placed(s, [], MARGIN.left, y);
@@ -134,22 +163,22 @@ export function composePages(layout: Layout, header: Header, paper: Paper, heads
     });
     const running =
       p === 0
-        ? head.drawing
+        ? [...head.drawing, ...below.drawing]
         : [
             drawText(`${header.title} – ${header.instrument}`, MARGIN.left, MARGIN.top + 250, {
               size: 300,
               weight: 'regular',
-              fill: SECONDARY,
+              fill: INK,
             }),
           ];
     const foot =
       dealt.length === 1
         ? []
         : [
-            drawText(`${p + 1} / ${dealt.length}`, right, paperHeight - MARGIN.bottom + 700, {
+            drawText(`${p + 1} / ${dealt.length}`, right, bottomOf(paper) + 700, {
               size: 290,
               weight: 'regular',
-              fill: SECONDARY,
+              fill: INK,
               anchor: 'end',
             }),
           ];
@@ -163,6 +192,7 @@ export function composePages(layout: Layout, header: Header, paper: Paper, heads
       ),
       width,
       height: paperHeight,
+      fill: (y - gap - MARGIN.top) / (bottomOf(paper) - MARGIN.top),
     };
   });
 }

@@ -1,20 +1,21 @@
 import { element, type XmlElement } from '@cifra/xml';
-import { INK, SECONDARY } from '../diagram/ink';
+import { INK } from '../diagram/ink';
 import { drawText, round, SIGN_FACE, TITLE_FACE } from '../text/drawText';
 import { isSign, measureText } from '../text/measureText';
 
-/** The words at the head of a part. */
+/** The words at the head of a part, and at its foot. */
 export interface Header {
   readonly title: string;
-  readonly composer?: string;
   readonly instrument: string;
   readonly nameLabel: string;
   /** The player's name, on a copy that is theirs. */
   readonly name?: string;
-  /** Short lines: what the signature changes, what was moved and why. */
-  readonly notes: readonly string[];
-  /** What to look at before playing, and what the teacher says: a line each, set larger. */
+  /** What these pages hold, where it is no music. */
+  readonly notes?: readonly string[];
+  /** What to look at before playing, and what the teacher says: a line each. */
   readonly advice?: readonly Advice[];
+  /** What a player can do without: who made it, what was moved and why, what marks mean. */
+  readonly foot?: readonly string[];
   /** An address to scan, as the rows of a QR code: 1 is dark. */
   readonly code?: readonly string[];
 }
@@ -46,7 +47,7 @@ function drawTitle(title: string, x: number, y: number, width: number): XmlEleme
   );
 }
 
-/** Breaks the notes into lines that fit. */
+/** Breaks sentences into lines that fit. */
 function wrap(notes: readonly string[], width: number, size: number): string[] {
   const lines: string[] = [];
   let line = '';
@@ -60,8 +61,8 @@ function wrap(notes: readonly string[], width: number, size: number): string[] {
   return line === '' ? lines : [...lines, line];
 }
 
-const ADVICE_SIZE = 340;
-const ADVICE_HEIGHT = 470;
+const ADVICE_SIZE = 370;
+const ADVICE_HEIGHT = 500;
 
 /** Breaks a text into lines that fit, the first beside its heavier words. */
 function wrapWords(text: string, width: number, first: number): string[] {
@@ -83,8 +84,8 @@ function drawAdvice(
   width: number,
   top: number,
 ): { drawing: XmlElement[]; height: number } {
-  const indent = measureText(lead, ADVICE_SIZE, 'semibold') + 110;
-  const lines = wrapWords(text, width, width - indent);
+  const indent = measureText(lead, ADVICE_SIZE, 'semibold') + 140;
+  const lines = text === '' ? [] : wrapWords(text, width, width - indent);
   const drawing = [
     drawText(lead, left, top + ADVICE_SIZE, { size: ADVICE_SIZE, weight: 'semibold', fill: INK, className: 'advice' }),
     ...lines.map((l, i) =>
@@ -96,7 +97,7 @@ function drawAdvice(
       }),
     ),
   ];
-  return { drawing, height: lines.length * ADVICE_HEIGHT };
+  return { drawing, height: Math.max(1, lines.length) * ADVICE_HEIGHT };
 }
 
 /** Height and width of a code on paper: a phone reads it from a music stand. */
@@ -141,7 +142,7 @@ export function drawHeader(
       drawText(h.nameLabel, right - nameWidth - 120, top + 1010, {
         size: 300,
         weight: 'regular',
-        fill: SECONDARY,
+        fill: INK,
         anchor: 'end',
       }),
     );
@@ -149,7 +150,7 @@ export function drawHeader(
       element('path', {
         class: 'name-line',
         d: `M${right - nameWidth} ${top + 1030}H${right}`,
-        stroke: SECONDARY,
+        stroke: INK,
         'stroke-width': 14,
       }),
     );
@@ -163,13 +164,9 @@ export function drawHeader(
         className: 'player',
       }),
     );
-  if (h.composer !== undefined)
-    drawing.push(
-      drawText(h.composer, left, top + 1180, { size: 310, weight: 'regular', fill: SECONDARY, className: 'composer' }),
-    );
-  let bottom = top + (h.composer === undefined ? 1200 : 1400);
+  let bottom = top + 1200;
   drawing.push(element('path', { d: `M${left} ${bottom}H${right}`, stroke: INK, 'stroke-width': 22 }));
-  for (const line of wrap(h.notes, width, 310)) {
+  for (const line of wrap(h.notes ?? [], width, 310)) {
     drawing.push(
       drawText(line, left, bottom + 430, { size: 310, weight: 'regular', fill: INK, className: 'note-line' }),
     );
@@ -185,4 +182,36 @@ export function drawHeader(
     bottom = Math.max(bottom, top + CODE_SIZE + 60);
   }
   return { drawing, bottom: bottom + 280 };
+}
+
+/** Seven points, the least that is printed for a beginner. */
+const FOOT_SIZE = 252;
+const FOOT_HEIGHT = 350;
+/** Lines that the lower margin has room for. */
+const FOOT_LINES = 2;
+/** Room for the number of the page beside them. */
+const BESIDE_FOOT = 1500;
+
+/**
+ * Draws the foot of the first page under the music.
+ * @param bottom where music ends on a page without a foot
+ * @returns the drawing, and how much of the music's room it takes
+ */
+export function drawFoot(
+  { foot = [] }: Header,
+  left: number,
+  edge: number,
+  bottom: number,
+): { drawing: XmlElement[]; height: number } {
+  const lines = wrap(foot, edge - left - BESIDE_FOOT, FOOT_SIZE);
+  const height = Math.max(0, lines.length - FOOT_LINES) * FOOT_HEIGHT;
+  const drawing = lines.map((line, i) =>
+    drawText(line, left, bottom - height + 490 + i * FOOT_HEIGHT, {
+      size: FOOT_SIZE,
+      weight: 'regular',
+      fill: INK,
+      className: 'foot',
+    }),
+  );
+  return { drawing, height };
 }

@@ -81,6 +81,13 @@ describe('line breaks', () => {
   });
 });
 
+describe('phrases', () => {
+  it('begin lines also where one before them was too wide', () => {
+    const wide = new Map([...widths(16, 200), ...['m9', 'm10'].map((id) => [id, 450] as const)]);
+    expect([...breakSystems(bars(16), wide, 1000)]).toEqual([4, 8, 10, 12]);
+  });
+});
+
 describe('pages', () => {
   const dealt = (n: number, first = 6000, other = 6000): number[] =>
     dealSystems(
@@ -136,7 +143,7 @@ describe('words on the page', () => {
 
   it('say when the line was moved, respelled, or does not fit', () => {
     const notes = (text: string, id: 'tuba' | 'trumpet' | 'descant-recorder', fifths = 0) =>
-      partHeader(planOf(partFor(text, id, fifths))).notes;
+      partHeader(planOf(partFor(text, id, fifths))).foot;
     expect(notes('Bb4 C5 D5 Eb5', 'tuba', -2)).toContain('Sounds three octaves below the source line.');
     expect(notes('B4 B4 B4 B4', 'trumpet', 5)).toContain('Key respelled to stay readable.');
     expect(notes('C3 C4 C5 C6', 'descant-recorder')).toEqual(
@@ -151,7 +158,7 @@ describe('words on the page', () => {
       note: 'Softly.',
       code: ['10', '01'],
     });
-    expect(header.notes).toContain('Count in: 1 2 3 4, in quarter notes');
+    expect(header.advice?.[1]).toEqual({ lead: 'Count in:', text: '1 2 3 4, in quarter notes' });
     const counted = (beats: number, unit: 2 | 4 | 8, rhythmNames: 'american' | 'british'): string => {
       const score = realize({
         owner: 'concert',
@@ -165,18 +172,19 @@ describe('words on the page', () => {
         {},
         { conventions: conventionsOf({ rhythmNames }), stage: 'first-year' },
       );
-      return partHeader(planOf(one, { countIn: true })).notes.at(-1) ?? '';
+      const counting = partHeader(planOf(one, { countIn: true })).advice?.at(-1);
+      return `${counting?.lead} ${counting?.text}`;
     };
     expect([counted(2, 2, 'british'), counted(6, 8, 'american'), counted(3, 4, 'british')]).toEqual([
       'Count in: 1 2, in minims',
       'Count in: 1 2 3 4 5 6, in eighth notes',
       'Count in: 1 2 3, in crotchets',
     ]);
-    expect(header.advice?.[0]?.lead).toBe('Look first:');
-    expect(header.advice?.[0]?.text).toMatch(/^new note B \(bar 1\); bar 1, D to B: over the break\.$/);
-    expect(header.advice?.[1]).toEqual({ lead: 'Your teacher says:', text: 'Softly.' });
+    expect(header.advice?.[0]?.lead).toBe('Every F and C is sharp.');
+    expect(header.advice?.[0]?.text).toMatch(/^Look first: new note B \(bar 1\); bar 1, D to B: over the break\.$/);
+    expect(header.advice?.[2]).toEqual({ lead: 'Your teacher says:', text: 'Softly.' });
     expect([header.name, header.code]).toEqual(['Isla', ['10', '01']]);
-    expect(partHeader(planOf(part)).advice).toEqual([]);
+    expect(partHeader(planOf(part)).advice).toEqual([{ lead: header.advice?.[0]?.lead, text: '' }]);
   });
 
   it('have words for every cause of trouble', () => {
@@ -216,8 +224,8 @@ describe('words on the page', () => {
 describe('figures as text in the band', () => {
   it('have a line for each hand of a woodwind and one for brass', () => {
     expect(figureLines({ kind: 'keys', left: ['T', 'R', '1', '2', '3', 'LE'], right: ['4', '5', '6'] })).toEqual([
-      'TR123 LE',
-      '456',
+      'T R 1 2 3 LE',
+      '4 5 6',
     ]);
     expect(figureLines({ kind: 'keys', left: [], right: [] })).toEqual(['open', '']);
     expect(figureLines({ kind: 'keys', left: [], right: ['Eb'] })).toEqual(['–', 'E♭']);

@@ -15,6 +15,7 @@ import {
   type CauseShare,
   type TroubleCause,
 } from '@cifra/core';
+import { originOf } from '../diagram/originMark';
 import type { Header } from './header';
 
 /**
@@ -45,13 +46,13 @@ export function signatureSentence(fifths: number): string {
   return `Every ${list(letters)} is ${alter > 0 ? 'sharp' : 'flat'}.`;
 }
 
-/** The same of a line whose key changes: `Every B is B♭. From bar 9: No sharps or flats in the key signature.` */
-function signaturesSentence({ score }: Part): string {
+/** What the first signature does, and each that comes later: `From bar 9: Every B is B♭.` */
+function signatureSentences({ score }: Part): { readonly first: string; readonly later: readonly string[] } {
   const placed = placeMeasures(score);
-  return placed
+  const [first = '', ...later] = placed
     .filter((p, i) => i === 0 || p.key.fifths !== placed[i - 1]?.key.fifths)
-    .map((p, i) => `${i === 0 ? '' : `From ${barName(p.number)}: `}${signatureSentence(p.key.fifths)}`)
-    .join(' ');
+    .map((p, i) => `${i === 0 ? '' : `From ${barName(p.number)}: `}${signatureSentence(p.key.fifths)}`);
+  return { first, later };
 }
 
 const barName = (number: number): string => (number === 0 ? 'the pickup' : `bar ${number}`);
@@ -128,12 +129,24 @@ const COUNTED: Readonly<Record<string, { readonly american: string; readonly bri
   '1/4': { american: '16th notes', british: 'semiquavers' },
 };
 
-function countInSentence({ part }: PagePlan): string {
+function countInWords({ part }: PagePlan): string {
   const { meter, count } = openingOf(part.concert);
   const [first] = part.concert.measures;
   const { words } = countIn(meter, count, first?.pickup === true ? filledQuarters(first) : undefined);
   const value = COUNTED[formatRational(count)];
-  return `Count in: ${words.join(' ')}${value === undefined ? '' : `, in ${value[part.teaching.conventions.rhythmNames]}`}`;
+  return `${words.join(' ')}${value === undefined ? '' : `, in ${value[part.teaching.conventions.rhythmNames]}`}`;
+}
+
+/** What the marks under letters mean, in the words of a page's foot. */
+const ORIGIN_WORDS = { signature: 'line: key signature', bar: 'dots: earlier sign', tie: 'arc: tied over' } as const;
+
+/** The marks that stand under the letters of a page, explained. */
+function originSentence({ annotations, rows }: PagePlan): string[] {
+  const named = rows.find((r) => r.row === 'name');
+  if (named === undefined) return [];
+  const shown = new Set([...annotations.values()].filter((n) => !named.hiddenAt.has(n.id)).map(originOf));
+  const words = (['signature', 'bar', 'tie'] as const).filter((o) => shown.has(o)).map((o) => ORIGIN_WORDS[o]);
+  return words.length === 0 ? [] : [`Under a letter: ${words.join(', ')}.`];
 }
 
 /** What a page says besides what it knows of itself. */
@@ -144,35 +157,59 @@ export interface PageExtras {
   readonly code?: readonly string[] | undefined;
 }
 
-/** The words at the head of a printed part. */
-export function partHeader(plan: PagePlan, { name, note, code }: PageExtras = {}): Header {
+/** Signs of touches in a woodwind's figures that are no finger's number. */
+const TOUCH_SIGNS = { T: 'thumb', R: 'register key', 8: 'octave key', W: 'whisper key' } as const;
+
+/** The signs of the figures that are written over the notes, explained. */
+function touchSentence({ annotations, rows }: PagePlan): string[] {
+  const written = rows.find((r) => r.row === 'figure');
+  if (written === undefined) return [];
+  const used = new Set(
+    [...annotations.values()].flatMap(({ id, fingering: f }) =>
+      f.kind === 'playable' && f.figure.kind === 'keys' && !written.hiddenAt.has(id)
+        ? [...f.figure.left, ...f.figure.right]
+        : [],
+    ),
+  );
+  const words = Object.entries(TOUCH_SIGNS).flatMap(([sign, name]) => (used.has(sign) ? [`${sign} ${name}`] : []));
+  return words.length === 0 ? [] : [`In the figures: ${words.join(', ')}.`];
+}
+
+/** What stands in small type at the foot of a part. */
+function footOf(plan: PagePlan): string[] {
   const { part, annotations, setup } = plan;
   const { octave, key } = part.decisions;
-  const notes = [signaturesSentence(part)];
+  const foot = part.score.composer === undefined ? [] : [part.score.composer];
   if (octave.octaves !== 0)
-    notes.push(`Sounds ${TIMES[Math.abs(octave.octaves)]} ${octave.octaves > 0 ? 'above' : 'below'} the source line.`);
-  if (key.why === 'over-limit') notes.push('Key respelled to stay readable.');
+    foot.push(`Sounds ${TIMES[Math.abs(octave.octaves)]} ${octave.octaves > 0 ? 'above' : 'below'} the source line.`);
+  if (key.why === 'over-limit') foot.push('Key respelled to stay readable.');
   if (part.unplayable.length > 0)
-    notes.push(`${part.unplayable.length} of ${notesOf(part.score).length} notes lie outside this instrument.`);
+    foot.push(`${part.unplayable.length} of ${notesOf(part.score).length} notes lie outside this instrument.`);
   if (
     setup.easierFigures &&
     [...annotations.values()].some((n) => n.better !== undefined && rowsAt(plan.rows, n.id).length > 0)
   )
-    notes.push('A triangle: another figure is easier here.');
-  if (part.moved.size > 0) notes.push('8va, 8vb: this note alone was moved by an octave.');
-  if (setup.countIn) notes.push(countInSentence(plan));
+    foot.push('A triangle: another figure is easier here.');
+  if (part.moved.size > 0) foot.push('8va, 8vb: this note alone was moved by an octave.');
+  return [...foot, ...originSentence(plan), ...touchSentence(plan)];
+}
+
+/** The words at the head and at the foot of a printed part. */
+export function partHeader(plan: PagePlan, { name, note, code }: PageExtras = {}): Header {
+  const { part, setup } = plan;
   const look = setup.lookFirst ? lookFirstSentence(plan) : undefined;
+  const { first, later } = signatureSentences(part);
   const advice = [
-    ...(look === undefined ? [] : [{ lead: 'Look first:', text: look }]),
+    { lead: first, text: [...later, ...(look === undefined ? [] : [`Look first: ${look}`])].join(' ') },
+    ...(setup.countIn ? [{ lead: 'Count in:', text: countInWords(plan) }] : []),
     ...(note === undefined || note.trim() === '' ? [] : [{ lead: 'Your teacher says:', text: note }]),
   ];
   return {
     title: part.score.title === '' ? 'Untitled line' : part.score.title,
-    ...(part.score.composer !== undefined && { composer: part.score.composer }),
     instrument: instrumentTitle(part.instrument),
     nameLabel: 'Name',
-    notes,
     advice,
+    foot: footOf(plan),
     ...(name !== undefined && { name }),
     ...(code !== undefined && { code }),
   };

@@ -1,7 +1,5 @@
+import { INK } from '../diagram/ink';
 import { element, writeXml, type XmlElement } from '@cifra/xml';
-
-/** Staves and notes print black; words and figures are the page's blue-black. */
-const MUSIC_INK = '#000000';
 
 /** A drawing of a size as SVG text, with the glyphs that it uses. Sizes in hundredths of a millimetre. */
 export const wrapSvg = (
@@ -22,7 +20,7 @@ export const wrapSvg = (
         height: `${height / 100}mm`,
         role: 'group',
         'aria-label': label,
-        color: MUSIC_INK,
+        color: INK,
       },
       [element('defs', {}, [...glyphs]), ...children],
     ),

@@ -1,24 +1,25 @@
 import type { CallRow, CallSheet, NoteAnnotation, NoteId } from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
 import { rowText } from '../band/bandRows';
-import { INK, SECONDARY } from '../diagram/ink';
+import { INK } from '../diagram/ink';
 import type { System } from '../system/readSystems';
 import { drawText, round } from '../text/drawText';
 import { measureText } from '../text/measureText';
 
-const LETTER = 290;
-const FIGURE = 240;
-const LINE = 255;
-const NAME = 280;
+/** Sizes in hundredths of a millimetre of a sheet that is never set smaller: eight points are 282. */
+const LETTER = 360;
+const FIGURE = 290;
+const LINE = 300;
+const NAME = 330;
 /** Where players sit, under the name; what is longer is cut. */
-const SEATS = 170;
-const WIDEST_SEATS = 2400;
+const SEATS = 285;
+const WIDEST_SEATS = 2900;
 const ROW_PAD = 90;
 
 /** The letter and figure of a note, a line each; a woodwind's hands have a line each. */
 const linesOf = (note: NoteAnnotation, row: CallRow): string[] => [
   note.name,
-  ...rowText('figure', note, row.part).filter((t) => t !== ''),
+  ...(row.figures ? rowText('figure', note, row.part).filter((t) => t !== '') : []),
 ];
 
 /** Lines of text that an instrument's cells have at most. */
@@ -28,10 +29,24 @@ const depthOf = (row: CallRow): number =>
     ...[...row.annotations.values()].filter((n) => n.tiedFrom === undefined).map((n) => linesOf(n, row).length),
   );
 
-/** The height of an instrument's row. */
-export const rowHeight = (row: CallRow): number => LETTER + (depthOf(row) - 1) * LINE + ROW_PAD;
+/** The height of a row: its letters and figures, and who sits where. */
+export const rowHeight = (row: CallRow): number =>
+  LETTER +
+  Math.max((depthOf(row) - 1) * LINE, (namesOf(row).length - 1) * NAME + (row.seats === undefined ? 0 : SEATS)) +
+  ROW_PAD;
 
 const lineSize = (i: number): number => (i === 0 ? LETTER : FIGURE);
+
+/** The names of a row's instruments, as many to a line as have room. */
+function namesOf({ names }: CallRow): string[] {
+  const lines: string[] = [];
+  for (const name of names) {
+    const longer = `${lines.at(-1) ?? ''}${lines.length === 0 ? '' : ', '}${name}`;
+    if (lines.length > 0 && measureText(longer, NAME, 'semibold') <= WIDEST_SEATS) lines[lines.length - 1] = longer;
+    else lines.push(name);
+  }
+  return lines;
+}
 
 /** As much of the seats as has room beside the music. */
 function fitSeats(seats: string): string {
@@ -65,10 +80,10 @@ export function cellWidths({ concert, rows }: CallSheet): ReadonlyMap<NoteId, nu
 export const namesWidthOf = ({ rows }: CallSheet): number =>
   Math.max(
     0,
-    ...rows.map(({ part, seats }) =>
+    ...rows.map((row) =>
       Math.max(
-        measureText(part.instrument.shortName, NAME, 'semibold'),
-        seats === undefined ? 0 : measureText(fitSeats(seats), SEATS, 'regular'),
+        ...namesOf(row).map((name) => measureText(name, NAME, 'semibold')),
+        row.seats === undefined ? 0 : measureText(fitSeats(row.seats), SEATS, 'regular'),
       ),
     ),
   ) + 180;
@@ -96,20 +111,24 @@ export function drawRows(
           fill: '#eef3f6',
         }),
       );
+    const named = namesOf(row);
+    const nameY = (i: number): number => y + ROW_PAD / 2 + LETTER * 0.78 + i * NAME;
     drawing.push(
-      drawText(row.part.instrument.shortName, -namesWidth + 60, y + ROW_PAD / 2 + LETTER * 0.78, {
-        size: NAME,
-        weight: 'semibold',
-        fill: INK,
-        className: 'row-name',
-      }),
+      ...named.map((name, i) =>
+        drawText(name, -namesWidth + 60, nameY(i), {
+          size: NAME,
+          weight: 'semibold',
+          fill: INK,
+          className: 'row-name',
+        }),
+      ),
     );
     if (row.seats !== undefined)
       drawing.push(
-        drawText(fitSeats(row.seats), -namesWidth + 60, y + ROW_PAD / 2 + LETTER * 0.78 + SEATS * 1.25, {
+        drawText(fitSeats(row.seats), -namesWidth + 60, nameY(named.length - 1) + SEATS, {
           size: SEATS,
           weight: 'regular',
-          fill: SECONDARY,
+          fill: INK,
           className: 'row-seats',
         }),
       );
@@ -121,7 +140,7 @@ export function drawRows(
         drawText(t, 0, ROW_PAD / 2 + LETTER * 0.78 + i * LINE, {
           size: lineSize(i),
           weight: i === 0 ? 'semibold' : 'regular',
-          fill: i === 0 ? INK : SECONDARY,
+          fill: INK,
           anchor: 'middle',
           className: i === 0 ? 'name' : 'figure',
         }),

@@ -1,6 +1,14 @@
-import { type CallSheet, type Concert, type NoteId, placeMeasures, type Score } from '@cifra/core';
+import {
+  type CallRow,
+  type CallSheet,
+  type Concert,
+  type NoteId,
+  type PlacedMeasure,
+  placeMeasures,
+  type Score,
+} from '@cifra/core';
 import { element, type XmlElement } from '@cifra/xml';
-import { INK, SECONDARY } from '../diagram/ink';
+import { INK } from '../diagram/ink';
 import { type Engine, layOut } from '../engine/engine';
 import { writeMei } from '../mei/writeMei';
 import type { Page } from '../page/composePages';
@@ -16,9 +24,8 @@ const EDGE = 1000;
 const TITLE_ROOM = 1000;
 const PREFIX = 's-';
 /** A whole sheet is never set larger than this, and smaller only when nothing else fits. */
-const LARGEST = 1.25;
+const LARGEST = 1.35;
 const SMALLEST = 0.5;
-const MOST_LINES = 8;
 const BAND_LINES = 5;
 
 function layOutConcert(
@@ -41,42 +48,67 @@ function layOutConcert(
 }
 
 interface Plan {
-  readonly lines: number;
   readonly scale: number;
   readonly breakBefore: ReadonlySet<number>;
 }
 
-/** Into how many lines the piece is broken so that the whole sheet is set as large as can be. */
+/** Clef, signature and meter before the notes of a line. */
+const OPENING = 1400;
+
+/** Bars to a line that keep phrases whole, the most first. */
+const BARS_TO_A_LINE = [16, 12, 8, 6, 4, 3, 2, 1] as const;
+
+/** The lines of so many full bars each, and how wide the widest is. */
+function linesOf(bars: readonly PlacedMeasure<Concert>[], each: number, width: (id: string) => number) {
+  const breakBefore = new Set<number>();
+  let [counted, line, widest] = [0, 0, 0];
+  bars.forEach((b, i) => {
+    const full = b.measure.pickup === true ? 0 : 1;
+    if (counted + full > each) {
+      breakBefore.add(i);
+      [counted, line] = [0, 0];
+    }
+    counted += full;
+    line += width(PREFIX + b.measure.id);
+    widest = Math.max(widest, line);
+  });
+  return { breakBefore, widest };
+}
+
+/** How the piece is broken into lines: on as few pages as may be, and then as large as may be. */
 function planLines(sheet: CallSheet, whole: Layout, room: { width: number; height: number }, namesWidth: number): Plan {
   const [system] = whole.systems;
-  const measures = system?.measures ?? [];
   const bars = placeMeasures(sheet.concert);
-  const rows = sheet.rows.reduce((sum, r) => sum + rowHeight(r), 0);
-  const staff = system === undefined ? 0 : system.bottom + UNDER - topOf(system);
-  const prefix = 1400;
-  let best: Plan = { lines: 1, scale: 0, breakBefore: new Set() };
-  for (let lines = 1; lines <= Math.min(MOST_LINES, bars.length); lines++) {
-    const each = Math.ceil(bars.filter((b) => b.measure.pickup !== true).length / lines);
-    const breakBefore = new Set<number>();
-    let counted = 0;
-    let widest = 0;
-    let line = 0;
-    bars.forEach((b, i) => {
-      if (b.measure.pickup !== true) counted += 1;
-      if (counted > each) {
-        breakBefore.add(i);
-        counted = b.measure.pickup === true ? 0 : 1;
-        line = 0;
-      }
-      const m = measures.find((x) => x.id === PREFIX + b.measure.id);
-      line += m === undefined ? 0 : m.right - m.left;
-      widest = Math.max(widest, line);
-    });
-    const height = (breakBefore.size + 1) * (staff + rows + BLOCK_GAP);
-    const scale = Math.min(LARGEST, room.width / (widest + prefix + namesWidth), room.height / height);
-    if (scale > best.scale) best = { lines: breakBefore.size + 1, scale, breakBefore };
+  const widths = new Map(system?.measures.map((m) => [m.id, m.right - m.left]));
+  const block = system === undefined ? 0 : blockHeight(system, sheet);
+  let best: Plan & { readonly pages: number } = { pages: Infinity, scale: 0, breakBefore: new Set() };
+  for (const each of BARS_TO_A_LINE) {
+    const { breakBefore, widest } = linesOf(bars, each, (id) => widths.get(id) ?? 0);
+    const wide = Math.min(LARGEST, room.width / (widest + OPENING + namesWidth));
+    if (wide < 1 && each > 1) continue;
+    const toAPage = Math.max(1, Math.floor((room.height + BLOCK_GAP) / (block + BLOCK_GAP)));
+    const lines = breakBefore.size + 1;
+    const pages = Math.ceil(lines / toAPage);
+    const onOne = Math.ceil(lines / pages);
+    const scale = Math.min(wide, room.height / (onOne * (block + BLOCK_GAP) - BLOCK_GAP));
+    if (pages < best.pages || (pages === best.pages && scale > best.scale)) best = { pages, scale, breakBefore };
   }
   return best;
+}
+
+/** The rows in as many parts as pages are high: what does not fit under one staff stands under it once more. */
+function partsOf(sheet: CallSheet, staff: number, height: number): CallSheet[] {
+  const parts: CallRow[][] = [[]];
+  let left = height - staff;
+  for (const row of sheet.rows) {
+    if (rowHeight(row) > left && (parts.at(-1)?.length ?? 0) > 0) {
+      parts.push([]);
+      left = height - staff;
+    }
+    parts.at(-1)?.push(row);
+    left -= rowHeight(row);
+  }
+  return parts.map((rows) => ({ ...sheet, rows }));
 }
 
 /** From the music to the first row. */
@@ -103,35 +135,50 @@ const heading = (title: string, width: number): XmlElement[] => [
     },
     [title],
   ),
-  drawText('Call sheet: letter and figure for every instrument; twice underlined is new', width - EDGE, EDGE + 400, {
-    size: 270,
+  drawText('Call sheet. Twice underlined is new.', width - EDGE, EDGE + 400, {
+    size: 290,
     weight: 'regular',
-    fill: SECONDARY,
+    fill: INK,
     anchor: 'end',
   }),
 ];
 
 /**
  * The call sheet on landscape paper: the sounding line on top, under each of its notes the letter and figure of every
- * instrument. Set as large as fits on one page; a long piece goes on to further pages.
+ * row. Nothing is set under eight points, on as many pages as that takes.
  */
 export function engraveCallSheet(engine: Engine, sheet: CallSheet, paper: Paper): Page[] {
   const { width: short, height: long } = PAPER_SIZE[paper];
   const [width, height] = [Math.max(short, long), Math.min(short, long)];
   const room = { width: width - 2 * EDGE, height: height - 2 * EDGE - TITLE_ROOM };
   const widths = cellWidths(sheet);
-  const namesWidth = namesWidthOf(sheet);
   const whole = layOutConcert(engine, sheet.concert, widths, room.width, new Set(), true);
-  const plan = planLines(sheet, whole, room, namesWidth);
-  const layOutAt = (at: number): Layout =>
-    layOutConcert(engine, sheet.concert, widths, room.width / at - namesWidth, plan.breakBefore, false);
-  // What the first setting shows to be too high is set a little smaller, once: its lines stay as they are.
-  const tried = layOutAt(Math.max(SMALLEST, plan.scale));
-  const high = tried.systems.reduce((sum, s) => sum + blockHeight(s, sheet) + BLOCK_GAP, -BLOCK_GAP);
-  const scale = Math.max(SMALLEST, Math.min(plan.scale, room.height / high));
-  const { systems, glyphs } = scale === plan.scale ? tried : layOutAt(scale);
-  const numbers = new Map(placeMeasures(sheet.concert).map((p) => [PREFIX + p.measure.id, p]));
+  const staff = Math.max(0, ...whole.systems.map((s) => blockHeight(s, { ...sheet, rows: [] })));
+  const svgs = partsOf(sheet, staff, room.height).flatMap((part) =>
+    pagesOf(part, whole, room, (breakBefore, systemWidth) =>
+      layOutConcert(engine, sheet.concert, widths, systemWidth, breakBefore, false),
+    ),
+  );
   const title = sheet.concert.title === '' ? 'Untitled line' : sheet.concert.title;
+  return svgs.map(({ glyphs, drawing }, p) => ({
+    svg: wrapSvg(width, height, glyphs, [...heading(title, width), drawing], `${title}, call sheet, page ${p + 1}`),
+    width,
+    height,
+  }));
+}
+
+/** The pages of a sheet whose rows fit under one staff. */
+function pagesOf(
+  sheet: CallSheet,
+  whole: Layout,
+  room: { readonly width: number; readonly height: number },
+  layOutIn: (breakBefore: ReadonlySet<number>, systemWidth: number) => Layout,
+): { readonly glyphs: Layout['glyphs']; readonly drawing: XmlElement }[] {
+  const namesWidth = namesWidthOf(sheet);
+  const plan = planLines(sheet, whole, room, namesWidth);
+  const scale = Math.max(SMALLEST, plan.scale);
+  const { systems, glyphs } = layOutIn(plan.breakBefore, room.width / scale - namesWidth);
+  const numbers = new Map(placeMeasures(sheet.concert).map((p) => [PREFIX + p.measure.id, p]));
 
   const pages: XmlElement[][] = [[]];
   let y = 0;
@@ -149,9 +196,9 @@ export function engraveCallSheet(engine: Engine, sheet: CallSheet, paper: Paper)
         ? []
         : [
             drawText(`bar ${start.number}`, -namesWidth + 60, system.staffTop + 480, {
-              size: 230,
+              size: 290,
               weight: 'regular',
-              fill: SECONDARY,
+              fill: INK,
               className: 'bar-number',
             }),
           ];
@@ -164,15 +211,12 @@ export function engraveCallSheet(engine: Engine, sheet: CallSheet, paper: Paper)
     );
     y += high + BLOCK_GAP;
   }
-  return pages.map((children, p) => {
-    const drawn = [
-      ...heading(title, width),
-      element(
-        'g',
-        { transform: `translate(${EDGE} ${EDGE + TITLE_ROOM}) scale(${round(scale * 1000) / 1000})` },
-        children,
-      ),
-    ];
-    return { svg: wrapSvg(width, height, glyphs, drawn, `${title}, call sheet, page ${p + 1}`), width, height };
-  });
+  return pages.map((children) => ({
+    glyphs,
+    drawing: element(
+      'g',
+      { transform: `translate(${EDGE} ${EDGE + TITLE_ROOM}) scale(${round(scale * 1000) / 1000})` },
+      children,
+    ),
+  }));
 }

@@ -1,10 +1,11 @@
-import { childNamed, descendants, elementsOf, isElement, readXml, type XmlElement } from '@cifra/xml';
+import { childNamed, descendants, elementsOf, hasClass, isElement, readXml, type XmlElement } from '@cifra/xml';
 import { STAFF_SPACE } from '../engine/engine';
 import { CHORD_CLASS, linePrefix } from '../engine/notePrefix';
 import { TITLE_FACE } from '../text/drawText';
 import { extentOf, pathPoints, translation } from './bounds';
 import { settle } from './settle';
 import { setWords } from './setWords';
+import { tempoOnTop } from './tempoOnTop';
 
 /**
  * A notehead or rest on the page: its id there, the line it belongs to, its own id in that line, and the middle of its
@@ -16,6 +17,15 @@ export interface PlacedHead {
   readonly note: string;
   readonly x: number;
   readonly y: number;
+}
+
+/** A bar by its measure id: its edges, and how high and low its music reaches. */
+export interface PlacedBar {
+  readonly id: string;
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
 }
 
 /** One system as engraved: its drawing, where the band has its place, and its noteheads. */
@@ -33,8 +43,7 @@ export interface System {
   readonly rests: readonly PlacedHead[];
   /** Top and bottom line of each staff of music, from the top. */
   readonly staves: readonly { readonly top: number; readonly bottom: number }[];
-  /** Right edge of each bar, by measure id. */
-  readonly measures: readonly { readonly id: string; readonly left: number; readonly right: number }[];
+  readonly measures: readonly PlacedBar[];
   readonly tempos: readonly { readonly id: string; readonly x: number; readonly y: number }[];
 }
 
@@ -50,20 +59,18 @@ const HEAD_WIDTH: Readonly<Record<string, number>> = { E0A0: 2.4, E0A2: 1.688, E
 /** Half of an ordinary rest's width. */
 const REST_HALF = 0.55 * STAFF_SPACE;
 
-const hasClass = (e: XmlElement, name: string): boolean => (e.attributes.class ?? '').split(' ').includes(name);
-
 const glyphCode = (use: XmlElement): string => (use.attributes['xlink:href'] ?? use.attributes.href ?? '').slice(1, 5);
 
 /** Inline styles would be refused by the content security policy: they become plain attributes, `style` elements go. */
 function plain(e: XmlElement): void {
-  const { style, ...rest } = e.attributes;
-  if (style !== undefined) {
+  if (e.attributes.style !== undefined) {
+    const { style, ...rest } = e.attributes;
     e.attributes = rest;
     for (const [name, value] of style.split(';').map((s) => s.split(':').map((t) => t.trim())))
       if (name !== undefined && value !== undefined && name !== '') e.attributes[name] ??= value;
   }
   if (e.attributes['font-family'] === 'Times') e.attributes['font-family'] = TITLE_FACE;
-  e.children = e.children.filter((c) => (!isElement(c) ? c.trim() !== '' : c.name !== 'style' && c.name !== 'desc'));
+  e.children = e.children.filter((c) => !isElement(c) || (c.name !== 'style' && c.name !== 'desc'));
   for (const child of elementsOf(e)) plain(child);
 }
 
@@ -122,7 +129,7 @@ function readSystem(
   let staffTop = Infinity;
   let left = Infinity;
   let right = -Infinity;
-  const measures: { id: string; left: number; right: number }[] = [];
+  const measures: PlacedBar[] = [];
   const staves: { top: number; bottom: number }[] = [];
   for (const measure of [...descendants(drawing)].filter((e) => hasClass(e, 'measure'))) {
     let span: { left: number; right: number } | undefined;
@@ -146,8 +153,10 @@ function readSystem(
         right = Math.max(right, span.right);
       }
     }
-    if (span !== undefined) measures.push({ id: measure.attributes.id ?? '', ...span });
+    if (span !== undefined)
+      measures.push({ id: measure.attributes.id ?? '', ...span, ...(extentOf(measure) ?? { top: 0, bottom: 0 }) });
   }
+  if (hasBand) tempoOnTop(drawing);
   const tempos = [...descendants(drawing)]
     .filter((e) => hasClass(e, 'tempo'))
     .flatMap((e) => {
@@ -157,7 +166,7 @@ function readSystem(
         : [{ id: e.attributes.id ?? '', x: Number(text.attributes.x), y: Number(text.attributes.y) }];
     });
   setWords(drawing, right);
-  const highest = settled === true ? settle(drawing, glyphs, 'above') : undefined;
+  const highest = settled === true ? settle(drawing, glyphs, 'above', []) : undefined;
   // The line that joins staves at the left would join the music to the silent staff over it.
   if (hasBand) drawing.children = drawing.children.filter((c) => !isElement(c) || c.name !== 'path');
   removeWhere(
@@ -180,7 +189,15 @@ function readSystem(
       });
     }
   }
-  const lowest = settled === true ? settle(drawing, glyphs, 'below') : undefined;
+  const lowest =
+    settled === true
+      ? settle(
+          drawing,
+          glyphs,
+          'below',
+          staves.map((s) => s.bottom),
+        )
+      : undefined;
   const extent = extentOf(drawing) ?? { top: 0, bottom: 0 };
   const tops = [extent.top, highest ?? Infinity, ...bands.map((b) => b.top), ...tempos.map((t) => t.y - 330)];
   return {

@@ -1,4 +1,4 @@
-import { childNamed, childrenNamed, descendants, textOf, type XmlElement } from '@cifra/xml';
+import { childNamed, childrenNamed, descendants, hasClass, textOf, type XmlElement } from '@cifra/xml';
 import { CHORD_CLASS } from '../engine/notePrefix';
 import { drawText, TITLE_FACE } from '../text/drawText';
 import { measureText, SERIF_WIDER } from '../text/measureText';
@@ -47,10 +47,9 @@ function setSyllable(syllable: XmlElement, text: XmlElement, right: number): voi
  */
 export function setWords(drawing: XmlElement, right: number): void {
   for (const e of descendants(drawing)) {
-    const classes = (e.attributes.class ?? '').split(' ');
     const text = childNamed(e, 'text');
     if (text === undefined) continue;
-    if (classes.includes('syl')) setSyllable(e, text, right);
-    if (classes.includes(CHORD_CLASS)) setChord(e, text);
+    if (hasClass(e, 'syl')) setSyllable(e, text, right);
+    if (hasClass(e, CHORD_CLASS)) setChord(e, text);
   }
 }

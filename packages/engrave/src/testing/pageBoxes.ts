@@ -1,4 +1,4 @@
-import { readXml, textOf, type XmlElement } from '@cifra/xml';
+import { hasClass, readXml, textOf } from '@cifra/xml';
 import { type Box as PlainBox, readBoxes } from '../system/boxes';
 
 /** What a drawn thing is, for the question of what it may touch. */
@@ -18,8 +18,6 @@ export type Kind =
   | 'page';
 
 export type Box = PlainBox<Kind>;
-
-const hasClass = (e: XmlElement, name: string): boolean => (e.attributes.class ?? '').split(' ').includes(name);
 
 const KIND_OF: readonly (readonly [name: string, kind: Kind])[] = [
   ['strip', 'strip'],

@@ -1,6 +1,6 @@
 import { notesOf, placeMeasures, accidentalsInForce, type Score, type Written } from '@cifra/core';
 import { arbitraryScore, line } from '@cifra/core/testing';
-import { descendants, readXml } from '@cifra/xml';
+import { descendants, hasClass, readXml } from '@cifra/xml';
 import fc from 'fast-check';
 import { loadEngine } from '../testing/loadEngine';
 import { breakForWriting, estimateWidth } from './breakForWriting';
@@ -10,7 +10,7 @@ import { sliceLine } from './sliceLine';
 let engine: Awaited<ReturnType<typeof loadEngine>>;
 beforeAll(async () => {
   engine = await loadEngine();
-}, 60000);
+});
 
 const request = (scores: readonly Score<Written>[], rest: Partial<SystemRequest> = {}): SystemRequest => ({
   lines: scores.map((score) => ({ score, signs: [...accidentalsInForce(score)] })),
@@ -25,7 +25,7 @@ const engrave = (scores: readonly Score<Written>[], rest: Partial<SystemRequest>
 const classes = (svg: string, name: string): number => {
   const read = readXml(svg);
   if (!read.ok) throw new Error('no SVG');
-  return [...descendants(read.root)].filter((e) => (e.attributes.class ?? '').split(' ').includes(name)).length;
+  return [...descendants(read.root)].filter((e) => hasClass(e, name)).length;
 };
 
 describe('a line of music on the desk', () => {

@@ -37,8 +37,8 @@ function unzipLimited(bytes: Uint8Array): Map<string, Uint8Array> {
     file.start();
   });
   unzip.register(UnzipInflate);
-  // Small slices, so that a bomb is noticed after a little of it has been inflated.
-  const slice = 16 * 1024;
+  // Small slices, so that a bomb is noticed after a little of it has been inflated: each grows a thousandfold at most.
+  const slice = 1024;
   for (let at = 0; at < bytes.length; at += slice)
     unzip.push(bytes.subarray(at, at + slice), at + slice >= bytes.length);
   return files;

@@ -1,4 +1,4 @@
-import type { DrillScoreDto, SoundType } from '@cifra/contract';
+import type { DrillScoreDto, HandInMarkDto, SoundType } from '@cifra/contract';
 import type { InstrumentId, LadderRung } from '@cifra/core';
 import { date, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { bytes } from './bytes';
@@ -76,6 +76,9 @@ export const handIns = pgTable(
     summary: text('summary').notNull(),
     sound: bytes('sound'),
     soundType: text('sound_type').$type<SoundType>(),
+    /** What the teacher says of it. */
+    remark: text('remark'),
+    marks: jsonb('marks').$type<HandInMarkDto[]>(),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [

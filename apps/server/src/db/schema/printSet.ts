@@ -1,6 +1,6 @@
 import type { PrintSetKind } from '@cifra/contract';
-import type { InstrumentId } from '@cifra/core';
-import { boolean, date, index, integer, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import type { Handout, InstrumentId } from '@cifra/core';
+import { boolean, date, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { bytes } from './bytes';
 import { classes, pupils } from './class';
 import { exercises } from './exercise';
@@ -24,6 +24,8 @@ export const printSets = pgTable(
     /** The day on which the pages are used. */
     today: date('today', { mode: 'string' }).notNull(),
     codes: boolean('codes').notNull().default(false),
+    /** What is made instead of the parts. */
+    handout: jsonb('handout').$type<Handout>(),
     /** Address of the application as the teacher saw it, for codes to scan. */
     origin: text('origin').notNull(),
     state: text('state').$type<'working' | 'done' | 'cancelled' | 'failed'>().notNull().default('working'),

@@ -14,8 +14,8 @@ import {
   otherPartial,
   playSequence,
   realize,
+  type SimulatedNote,
   simulatePlayer,
-  soundTake,
   type Take,
   toleranceFor,
 } from '@cifra/core';
@@ -58,14 +58,14 @@ function isFound(take: Take, id: string, kind: FaultKind): boolean {
 
 /**
  * Lets the simulated player play a part with faults, listens to it as to a microphone, and counts what was found.
- * @param noise of the room against the player's loudness
+ * @param sound the take as it is heard, at so many samples a second
  */
 export function measureFaults(
   exercise: Exercise,
   instrument: InstrumentId,
   faults: Faults,
   seed: number,
-  noise: number,
+  sound: (notes: readonly SimulatedNote[], rate: number) => Float32Array,
   into: Rates,
 ): void {
   const concert = realize(exercise);
@@ -76,7 +76,7 @@ export function measureFaults(
   const beat = SECONDS_A_MINUTE / (lineTempo(exercise) * SPEED);
   const tolerance = toleranceFor('first-year', beat);
   const { notes, planted } = simulatePlayer(asked, faults, seed, tolerance, (a) => otherPartial(part, annotations, a));
-  const heard = joinFrames(new FrameReader(RATE, lowestListened(asked)).all(soundTake(notes, RATE, noise, seed)));
+  const heard = joinFrames(new FrameReader(RATE, lowestListened(asked)).all(sound(notes, RATE)));
   const take = compareTake(asked, heard, tolerance);
   for (const { id, kind } of planted) {
     const kinds = into.byKind.get(kind) ?? { planted: 0, found: 0 };

@@ -1,41 +1,41 @@
-import { type Concert, placeMeasures, type Score, type Written } from '@cifra/core';
+import { type Concert, excerpt, type Score, type Written } from '@cifra/core';
 import { useMemo } from 'react';
 import { useLine } from '../../engraving/useEngraving';
 
-const WIDTH_MM100 = 20000;
+const WIDTH_MM100 = 30000;
 
-/** One bar of a line, large, with clef and signature before it. */
+/** Some bars of a line, large, with clef and signature before them. */
 export function StaffLine({
   score,
-  index,
-  last,
+  from,
+  to,
 }: {
   readonly score: Score<Concert>;
-  readonly index: number;
-  readonly last: boolean;
+  readonly from: number;
+  readonly to: number;
 }) {
-  const bar = useMemo((): Score<Written> => {
-    const place = placeMeasures(score)[index];
-    if (place === undefined) throw new RangeError(`no bar ${index}`);
-    const { repeatStart: _s, repeatEnd: _e, ending: _n, tempo: _t, navigation: _j, ...m } = place.measure;
-    const events = m.events.map((e, i, all) => {
-      if (e.kind !== 'note' || e.tie !== true || i < all.length - 1) return e;
-      const { tie: _tie, ...loose } = e;
-      return loose;
-    });
-    const kept = new Set(events.map((e) => e.id));
-    const alone = {
-      ...score,
-      hairpins: [],
-      slurs: score.slurs.filter((s) => kept.has(s.from) && kept.has(s.to)),
-      measures: [{ ...m, events, clef: place.clef, key: place.key, meter: place.meter }],
-    };
-    return alone as unknown as Score<Written>;
-  }, [score, index]);
-  const { data } = useLine(bar, WIDTH_MM100, last);
+  const bars = useMemo((): Score<Written> => {
+    const some = excerpt(score, from, to);
+    const last = some.measures.length - 1;
+    const measures = some.measures.map(({ tempo: _t, ...m }, i) => ({
+      ...m,
+      // What is tied on to the next bar ends here.
+      events: m.events.map((e, n, all) => {
+        if (i < last || n < all.length - 1 || e.kind !== 'note') return e;
+        const { tie: _tie, ...loose } = e;
+        return loose;
+      }),
+    }));
+    return { ...some, hairpins: [], measures } as unknown as Score<Written>;
+  }, [score, from, to]);
+  const { data } = useLine(bars, WIDTH_MM100, to === score.measures.length - 1);
   return data === undefined ? (
-    <div className="pulse h-32 rounded bg-band" role="status" aria-label="Engraving the bar" />
+    <div className="pulse h-28 rounded bg-band" role="status" aria-label="Engraving the bar" />
   ) : (
-    <div aria-hidden className="sheet mx-auto max-w-[36rem]" dangerouslySetInnerHTML={{ __html: data.svg }} />
+    <div
+      aria-hidden
+      className="sheet board-staff mx-auto h-[19vh] group-data-dark:invert"
+      dangerouslySetInnerHTML={{ __html: data.svg }}
+    />
   );
 }

@@ -40,10 +40,10 @@ export function ChartSheets({ instrument, notes, teaching, title, group, chosen,
       verb={DRAWN}
       detail="Try again, or choose another instrument."
       systems={4}
-      className="mx-auto mt-5 max-w-[52rem] bg-white p-12 shadow-sm"
+      className="mx-auto mt-5 max-w-[75rem] bg-white p-12 shadow-sm"
     >
       {(drawn) => (
-        <div className="mx-auto max-w-[52rem] space-y-5 p-2 md:p-5">
+        <div className="mx-auto max-w-[75rem] space-y-5 p-2 md:p-5">
           {drawn.map((page, i) => (
             <Sheet
               key={i}

@@ -1,7 +1,6 @@
 import { type ClassView, MAX_CLASSES, KEEP_TAKEN_BACK_DAYS } from '@cifra/contract';
 import { Download, Plus, Trash2, Upload } from 'lucide-react';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { mutate } from 'swr';
 import { createClass, removeClass } from '../../api/classResources';
 import { deleteAccount, download, postBytes } from '../../api/request';
@@ -46,7 +45,6 @@ export function KeptTab({ group, all }: { readonly group: ClassView; readonly al
   const [typed, setTyped] = useState('');
   const [name, setName] = useState('');
   const notice = useNotice();
-  const navigate = useNavigate();
   const attempt = useAttempt();
   const bring = (file: File | undefined) =>
     attempt(async () => {
@@ -218,11 +216,7 @@ export function KeptTab({ group, all }: { readonly group: ClassView; readonly al
                     await removeClass(group.id);
                     notice(`“${group.name}” is deleted.`);
                     close();
-                  } else {
-                    await deleteAccount(typed.trim());
-                    await mutate(() => true, undefined, { revalidate: false });
-                    void navigate('/sign-in');
-                  }
+                  } else await deleteAccount(typed.trim());
                 })
               }
             >

@@ -12,6 +12,8 @@ interface Props {
   readonly group: ClassView;
   readonly chosen: string;
   readonly onChoose: (view: PartsView) => void;
+  /** A part that is pointed at, or has the keyboard, will probably be chosen. */
+  readonly onPoint: (part: Part) => void;
   readonly onEditClass: () => void;
 }
 
@@ -41,11 +43,12 @@ const TOGETHER = [
   ['all', 'The whole class'],
   ['call-sheet', 'Call sheet'],
   ['score', 'Score'],
+  ['handouts', 'Handouts'],
 ] as const;
 
 const inKey = (p: Part): string => `in ${p.instrument.inKey ?? 'C'}, ${signatureCount(p.decisions.key.fifths)}`;
 
-export function InstrumentList({ parts, group, chosen, onChoose, onEditClass }: Props) {
+export function InstrumentList({ parts, group, chosen, onChoose, onPoint, onEditClass }: Props) {
   return (
     <>
       <div className="flex items-end gap-2 border-b border-line bg-panel p-3 md:hidden">
@@ -90,7 +93,11 @@ export function InstrumentList({ parts, group, chosen, onChoose, onEditClass }: 
             const state = partState(p);
             return (
               <li key={p.instrument.id}>
-                <Row current={chosen === p.instrument.id} onClick={() => onChoose(p.instrument.id)}>
+                <Row
+                  current={chosen === p.instrument.id}
+                  onClick={() => onChoose(p.instrument.id)}
+                  onPoint={() => onPoint(p)}
+                >
                   <span className="min-w-0 flex-1">
                     <span className="block truncate">{p.instrument.name}</span>
                     <span className="block text-[12.5px] text-secondary">{inKey(p)}</span>
@@ -120,10 +127,12 @@ export function InstrumentList({ parts, group, chosen, onChoose, onEditClass }: 
 function Row({
   current,
   onClick,
+  onPoint,
   children,
 }: {
   readonly current: boolean;
   readonly onClick: () => void;
+  readonly onPoint?: () => void;
   readonly children: React.ReactNode;
 }) {
   return (
@@ -131,6 +140,8 @@ function Row({
       type="button"
       aria-current={current ? 'true' : undefined}
       onClick={onClick}
+      onPointerEnter={onPoint}
+      onFocus={onPoint}
       className={`flex w-full items-center gap-2 border-l-[3px] py-1.5 pr-3 pl-[15px] text-left ${current ? 'border-accent bg-white font-semibold' : 'border-transparent hover:bg-desk'}`}
     >
       {children}

@@ -15,7 +15,7 @@ import { useState } from 'react';
 import { Button } from '../../ui/Button';
 import { SelectField } from '../../ui/Field';
 import { Toggle } from '../../ui/Toggle';
-import { BARS_WORDS, FADE_WORDS, NUMBER_WORDS, REPEAT_WORDS, SIZE_WORDS } from '../../words/pageWords';
+import { BARS_WORDS, FADE_WORDS, NUMBER_WORDS, REPEAT_WORDS, ROW_WORDS, SIZE_WORDS } from '../../words/pageWords';
 import { FadeDialog } from './FadeDialog';
 import type { FadePreviewRequest } from './FadePreview';
 import { RowList } from './RowList';
@@ -32,6 +32,8 @@ interface Props {
   readonly onChange: (change: Partial<PageSetup>) => void;
   readonly onAsClass: () => void;
   readonly preview: FadePreviewRequest | undefined;
+  /** Every note sounds as the letter that is written. */
+  readonly sameLetters: boolean;
   /** The help that stands over the notes today. */
   readonly step: FadeStep;
 }
@@ -53,7 +55,19 @@ const HELP: readonly (readonly [OnPage, string])[] = [
 ];
 
 /** How pages look and how much they help: for the class, or for one pupil. */
-export function PagePanel({ family, page, both, pupils, pupil, onPupil, onChange, onAsClass, preview, step }: Props) {
+export function PagePanel({
+  family,
+  page,
+  both,
+  pupils,
+  pupil,
+  onPupil,
+  onChange,
+  onAsClass,
+  preview,
+  sameLetters,
+  step,
+}: Props) {
   const [planning, setPlanning] = useState(false);
   const changeRows = (change: (rows: readonly RowSetup[]) => readonly RowSetup[]) =>
     onChange({
@@ -61,7 +75,7 @@ export function PagePanel({ family, page, both, pupils, pupil, onPupil, onChange
         ? { woodwind: change(page.rows.woodwind), brass: change(page.rows.brass) }
         : { ...page.rows, [family]: change(page.rows[family]) },
     });
-  const shown = page.rows[family].some((r) => r.row === 'name');
+  const isSilent = sameLetters && page.rows[family].some((r) => r.row === 'sounds');
   return (
     <section className="border-b border-line px-4 py-3">
       {pupils.length > 0 && (
@@ -90,9 +104,9 @@ export function PagePanel({ family, page, both, pupils, pupil, onPupil, onChange
         Over each note{both ? '' : family === 'brass' ? ', brass' : ', woodwinds'}
       </h2>
       <RowList rows={page.rows[family]} onChange={changeRows} />
-      {shown && (
+      {isSilent && (
         <p className="mt-1 text-[12.5px] text-secondary">
-          Under a letter: a line is the key signature, dots a sign earlier in the bar, an arc a tie.
+          Every note of this part sounds as the letter that is written, so “{ROW_WORDS.sounds}” stays off its page.
         </p>
       )}
       <div className="mt-3 flex items-center justify-between gap-2 rounded-md bg-band px-3 py-2">

@@ -39,7 +39,7 @@ export function PartPages(props: Props) {
     <section
       ref={ref}
       aria-label={instrumentTitle(part.instrument)}
-      className="mx-auto max-w-[52rem] space-y-5 p-2 md:p-5"
+      className="mx-auto max-w-[75rem] space-y-5 p-2 md:p-5"
     >
       {near ? <Engraved {...props} /> : <div className={`bg-white shadow-sm ${ASPECT[request.paper]}`} />}
     </section>

@@ -1,5 +1,6 @@
 import { type ClassView, type ExerciseView, filledIn, type PupilView } from '@cifra/contract';
 import {
+  annotate,
   type ClassKeyOffer,
   type Exercise,
   fadeStepOf,
@@ -13,6 +14,7 @@ import {
   partOf,
   type PartChoice,
   realize,
+  soundsAsWritten,
   taughtTo,
   transposeExercise,
   withSetup,
@@ -24,6 +26,7 @@ import { Navigate } from 'react-router';
 import { savePupilPage, savePupils, usePupils } from '../../api/pupils';
 import { saveClass } from '../../api/resources';
 import type { PartRequest } from '../../engraving/engraveWorker';
+import { useDrawAhead } from '../../engraving/useEngraving';
 import { OpenExercise } from '../../exercise/OpenExercise';
 import { useTeaching } from '../../conventions/teaching';
 import { useNotice } from '../../ui/Notices';
@@ -34,6 +37,7 @@ import { CallSheet } from './CallSheet';
 import { ClassDialog } from './ClassDialog';
 import { classParts } from './classParts';
 import { ConflictDialog } from '../../exercise/ConflictDialog';
+import { Handouts } from './Handouts';
 import { InstrumentList } from './InstrumentList';
 import { LineChoices } from './LineChoices';
 import { MetNotes } from './MetNotes';
@@ -74,6 +78,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
   const selection = useSelection(exercise, group);
   const notice = useNotice();
   const attempt = useAttempt();
+  const drawAhead = useDrawAhead();
   const saving = useSaving(exercise);
   const { save } = saving;
   const [editingClass, setEditingClass] = useState(false);
@@ -166,6 +171,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
           group={group}
           chosen={selection.view ?? ''}
           onChoose={selection.choose}
+          onPoint={(p) => drawAhead(requestFor(exercise.document, group, p, undefined))}
           onEditClass={() => setEditingClass(true)}
         />
         <div
@@ -176,7 +182,9 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
           {selection.view === 'call-sheet' ? (
             <CallSheet exercise={exercise} group={group} teaching={teaching} />
           ) : selection.view === 'score' ? (
-            <Score exercise={exercise.document} parts={parts} />
+            <Score exercise={exercise} group={group} parts={parts} />
+          ) : selection.view === 'handouts' ? (
+            <Handouts exercise={exercise} group={group} parts={parts} teaching={teaching} />
           ) : (
             (part === undefined ? parts : [part]).map((p) => (
               <PartPages
@@ -192,7 +200,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
             ))
           )}
         </div>
-        {selection.view !== 'call-sheet' && selection.view !== 'score' && (
+        {(selection.view === 'all' || part !== undefined) && (
           <aside
             aria-label="Over each note"
             className="shrink-0 border-line bg-panel max-md:border-t md:w-[18.25rem] md:overflow-y-auto md:border-l print:hidden"
@@ -210,6 +218,7 @@ function OpenParts({ exercise, group }: { readonly exercise: ExerciseView; reado
               onChange={changePage}
               onAsClass={() => void (pupil !== undefined && attempt(() => savePupilPage(group.id, pupil.id, {})))}
               preview={request}
+              sameLetters={part !== undefined && soundsAsWritten(annotate(part))}
               step={fadeStepOf(teaching.conventions, page.fades, todayIso())}
             />
             {part !== undefined && (

@@ -4,7 +4,9 @@ import { instrumentTitle } from '@cifra/engrave';
 import { Check, CircleAlert, Download, LoaderCircle, Pencil, Printer, Smartphone } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { download } from '../../api/request';
+import { callChoices, callQuery } from '../../classroom/callChoices';
 import { Button } from '../../ui/Button';
 import { SelectField } from '../../ui/Field';
 import { useAttempt } from '../../ui/useAttempt';
@@ -33,6 +35,8 @@ export function PartsHeader({ exercise, group, instrument, pupils, pupil, saving
   const [renaming, setRenaming] = useState(false);
   const path = `/api/exercises/${exercise.id}`;
   const query = `?class=${group.id}&paper=${group.paper}`;
+  const [address] = useSearchParams();
+  const asCalled = new URLSearchParams({ class: group.id, paper: group.paper, ...callQuery(callChoices(address)) });
   const count = group.instruments.length;
   const fetchFile = async (what: string, url: string) => {
     setBusy(what);
@@ -160,12 +164,12 @@ export function PartsHeader({ exercise, group, instrument, pupils, pupil, saving
                 <span className="text-[12.5px] text-secondary">To play along, with a count-in</span>
               </DropdownMenu.Item>
               <DropdownMenu.Item
-                onSelect={() => void fetchFile('The call sheet', `${path}/call-sheet.pdf${query}`)}
+                onSelect={() => void fetchFile('The call sheet', `${path}/call-sheet.pdf?${asCalled.toString()}`)}
                 className={item}
               >
                 <span className="font-medium">Call sheet as PDF</span>
                 <span className="text-[12.5px] text-secondary">
-                  Letters and figures of all {count}, on one page where they fit
+                  Letters and figures of all {count}, as they are chosen on the call sheet
                 </span>
               </DropdownMenu.Item>
             </DropdownMenu.Content>

@@ -1,10 +1,13 @@
 import {
   type ClassView,
+  type HandoutDto,
   type ExerciseView,
   type PrintSetKind,
   PRINT_SET_KINDS,
   type PrintSetView,
 } from '@cifra/contract';
+import { HANDOUT_WORDS } from '@cifra/contract/words';
+import type { Handout } from '@cifra/core';
 import { Download, LoaderCircle, Printer, X } from 'lucide-react';
 import { RadioGroup } from 'radix-ui';
 import { useState } from 'react';
@@ -21,6 +24,8 @@ import { todayIso } from '../../words/pageWords';
 interface Props {
   readonly exercise: ExerciseView;
   readonly group: ClassView;
+  /** What is made instead of the parts. */
+  readonly handout?: Handout | undefined;
   readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
 }
@@ -29,6 +34,13 @@ const KIND_WORDS: Readonly<Record<PrintSetKind, { readonly title: string; readon
   book: { title: 'One book', detail: 'A part for each instrument in score order, with bookmarks' },
   copies: { title: 'A copy for every pupil', detail: 'By name, with what you set for each pupil' },
   zip: { title: 'Single files in a zip', detail: 'Each part to print and for other programs, and the line itself' },
+};
+
+/** The same for a handout. */
+const HANDOUT_DETAIL: Readonly<Record<PrintSetKind, string>> = {
+  book: 'One for each instrument in score order, with bookmarks',
+  copies: 'By name',
+  zip: 'One PDF for each instrument, by name',
 };
 
 const STATE_WORDS: Readonly<Record<PrintSetView['state'], string>> = {
@@ -44,7 +56,7 @@ const madeAt = (iso: string): string =>
   );
 
 /** Makes the class's pages: what kind, for which day; progress while they are made, and the files that are there. */
-export function PrintSetDialog({ exercise, group, open, onOpenChange }: Props) {
+export function PrintSetDialog({ exercise, group, handout, open, onOpenChange }: Props) {
   const { data: pupils } = usePupils(open ? group.id : undefined);
   const { data: sets, error } = usePrintSets(exercise.id, open);
   const [kind, setKind] = useState<PrintSetKind>('book');
@@ -55,14 +67,22 @@ export function PrintSetDialog({ exercise, group, open, onOpenChange }: Props) {
   const attempt = useAttempt();
   const start = async () => {
     setStarting(true);
-    await attempt(() => makeSet(exercise.id, { classId: group.id, kind, codes, today: day }));
+    await attempt(() =>
+      makeSet(exercise.id, {
+        classId: group.id,
+        kind,
+        codes,
+        today: day,
+        ...(handout !== undefined && { handout: handout as HandoutDto }),
+      }),
+    );
     setStarting(false);
   };
   return (
     <Modal
       open={open}
       onOpenChange={onOpenChange}
-      title="Pages for the class"
+      title={handout === undefined ? 'Pages for the class' : `${HANDOUT_WORDS[handout.kind]}, for the class`}
       description={`${exercise.title}, ${group.name}`}
     >
       <div className="space-y-4">
@@ -87,7 +107,7 @@ export function PrintSetDialog({ exercise, group, open, onOpenChange }: Props) {
                   {KIND_WORDS[k].title}
                 </label>
                 <p id={`set-${k}-detail`} className="text-[13px] text-secondary">
-                  {KIND_WORDS[k].detail}
+                  {handout === undefined ? KIND_WORDS[k].detail : HANDOUT_DETAIL[k]}
                 </p>
               </div>
             </div>
@@ -102,9 +122,11 @@ export function PrintSetDialog({ exercise, group, open, onOpenChange }: Props) {
             onChange={(e) => setDay(e.target.value)}
             hint="A plan goes by this day."
           />
-          <div className="pt-6">
-            <Toggle id="set-codes" label="A code to scan on each" checked={codes} onChange={setCodes} />
-          </div>
+          {handout === undefined && (
+            <div className="pt-6">
+              <Toggle id="set-codes" label="A code to scan on each" checked={codes} onChange={setCodes} />
+            </div>
+          )}
         </div>
         {nobody && (
           <p role="alert" className="text-warning">
@@ -120,7 +142,7 @@ export function PrintSetDialog({ exercise, group, open, onOpenChange }: Props) {
         >
           {kind === 'copies'
             ? `Make the pages of ${(pupils ?? []).length} pupils`
-            : `Make ${group.instruments.length} parts`}
+            : `Make ${group.instruments.length} ${handout === undefined ? 'parts' : 'sheets'}`}
         </Button>
         <section aria-label="Made before" className="border-t border-line pt-3">
           {error !== undefined && <p className="text-warning">{error.message}</p>}
@@ -157,7 +179,10 @@ function SetLine({
     <li className="flex items-center gap-3">
       <div className="min-w-0 flex-1">
         <p className="truncate">
-          <span className="font-medium">{KIND_WORDS[set.kind].title}</span>{' '}
+          <span className="font-medium">
+            {set.handout === undefined ? '' : `${HANDOUT_WORDS[set.handout.kind]}: `}
+            {KIND_WORDS[set.kind].title}
+          </span>{' '}
           <span className="text-[13px] text-secondary">
             {madeAt(set.createdAt)}
             {working ? '' : `, ${STATE_WORDS[set.state]}`}

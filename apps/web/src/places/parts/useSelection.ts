@@ -3,7 +3,7 @@ import { type InstrumentId, isInstrumentId } from '@cifra/core';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 
 /** What the Parts place can show besides one instrument's page. */
-export const VIEWS = ['all', 'call-sheet', 'score'] as const;
+export const VIEWS = ['all', 'call-sheet', 'score', 'handouts'] as const;
 export type PartsView = InstrumentId | (typeof VIEWS)[number];
 
 /** The address carries the view, the pupil and the chosen note, so that Back and bookmarks work. */

@@ -1,9 +1,10 @@
-import type { HandInView, PracticeView } from '@cifra/contract';
+import type { HandInView, PracticeView, RubricDto, SayHandInDto } from '@cifra/contract';
 import { instrumentOf } from '@cifra/core';
 import { Trash2 } from 'lucide-react';
 import useSWR from 'swr';
-import { get, remove, type RequestError } from '../../api/request';
+import { get, put, remove, type RequestError } from '../../api/request';
 import { useAttempt } from '../../ui/useAttempt';
+import { SayToTake } from './SayToTake';
 
 const minutesWords = (m: number): string => (m < 1 ? 'under a minute' : `${Math.round(m)} min`);
 const dayAndTime = (iso: string): string =>
@@ -12,13 +13,25 @@ const dayAndTime = (iso: string): string =>
   );
 
 /** What pupils practised at home on a line, and the takes that they handed in. */
-export function HandedIn({ exerciseId }: { readonly exerciseId: string }) {
+export function HandedIn({
+  exerciseId,
+  rubric,
+}: {
+  readonly exerciseId: string;
+  /** What the teacher looks at, in their own words. */
+  readonly rubric: RubricDto | undefined;
+}) {
   const practice = useSWR<PracticeView[], RequestError>(`/api/exercises/${exerciseId}/practice`, get);
   const takes = useSWR<HandInView[], RequestError>(`/api/exercises/${exerciseId}/hand-ins`, get);
   const attempt = useAttempt();
   const clear = (t: HandInView) =>
     attempt(async () => {
       await remove(`/api/hand-ins/${t.id}`);
+      await takes.mutate();
+    });
+  const say = (t: HandInView, said: SayHandInDto) =>
+    attempt(async () => {
+      await put(`/api/hand-ins/${t.id}`, said);
       await takes.mutate();
     });
   const error = practice.error ?? takes.error;
@@ -69,6 +82,7 @@ export function HandedIn({ exerciseId }: { readonly exerciseId: string }) {
                 <p>
                   {t.summary} At {t.percent} %.
                 </p>
+                <SayToTake key={t.id} take={t} rubric={rubric} onSay={(said) => say(t, said)} />
                 {t.hasSound && (
                   <audio
                     controls

@@ -4,6 +4,7 @@ import { useTitle } from '../../ui/useTitle';
 import { type InstrumentId, isInstrumentId, knownNotes, taughtAs } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
 import { useNavigate, useParams } from 'react-router';
+import { useTerm } from '../../api/classResources';
 import { useTeacher } from '../../api/resources';
 import { OpenExercise } from '../../exercise/OpenExercise';
 import { useTeaching } from '../../conventions/teaching';
@@ -23,6 +24,7 @@ function OpenPractise({ exercise, group }: { readonly exercise: ExerciseView; re
   const navigate = useNavigate();
   const teaching = useTeaching(group);
   const { data: teacher } = useTeacher();
+  const { data: term } = useTerm(group.id);
   const id: InstrumentId =
     instrument !== undefined && isInstrumentId(instrument) && group.instruments.includes(instrument)
       ? instrument
@@ -40,7 +42,7 @@ function OpenPractise({ exercise, group }: { readonly exercise: ExerciseView; re
       along={group.instruments}
       ladder={teacher?.practice?.ladder}
       cleanGoal={teacher?.practice?.cleanGoal}
-      handed={<HandedIn exerciseId={exercise.id} />}
+      handed={<HandedIn exerciseId={exercise.id} rubric={term?.rubric} />}
     >
       <header className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-white px-5 py-2">
         <h1 className="truncate text-[20px]">{exercise.title}</h1>

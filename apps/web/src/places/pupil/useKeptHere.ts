@@ -2,8 +2,9 @@ import type { OpenedLinkView } from '@cifra/contract';
 import { instrumentOf } from '@cifra/core';
 import { useEffect, useState } from 'react';
 import { fetchToKeep } from '../../api/keptCopies';
+import { fetchEngraver } from '../../engraving/useEngraving';
 import { timbreFile } from '../../sound/loadTimbre';
-import { timbreOf } from '../../sound/timbre';
+import { ACCOMPANIMENT_TIMBRES, timbreOf } from '../../sound/timbre';
 
 /** Whether a pupil's page works on this phone without a network. */
 export type KeptHere = 'keeping' | 'kept' | 'not';
@@ -25,9 +26,12 @@ export function useKeptHere(token: string, { lines, instrument }: OpenedLinkView
       const path = `/api/links/open/${encodeURIComponent(token)}`;
       for (const id of ids.split(' ')) await fetchToKeep(id === '' ? path : `${path}?line=${encodeURIComponent(id)}`);
       await fetchToKeep(path);
-      await fetchToKeep(timbreFile(timbreOf(instrumentOf(instrument))));
+      for (const timbre of [timbreOf(instrumentOf(instrument)), ...ACCOMPANIMENT_TIMBRES])
+        await fetchToKeep(timbreFile(timbre));
       // The browser is asked not to throw it away when room is short; it may say no.
       await navigator.storage.persist().catch(() => false);
+      // It is on this phone by now: what is drawn next is drawn here, also without a network.
+      await fetchEngraver();
     };
     keep().then(
       () => isWanted && setKept('kept'),

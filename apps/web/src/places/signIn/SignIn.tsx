@@ -9,14 +9,14 @@ import { get, post, sessionEnd } from '../../api/request';
 import { Button } from '../../ui/Button';
 import { TextField } from '../../ui/Field';
 import { Wordmark } from '../../ui/Wordmark';
-import { beginSession, forgotten, lastPlace } from '../../frame/session';
+import { beginSession, forgotten, lastPlace, OPTIONS } from '../../frame/session';
 import { SampleStaff } from './SampleStaff';
 import { reasonOf } from '../../ui/reason';
 
 export function SignIn() {
   const navigate = useNavigate();
   const from = (useLocation().state as { from?: string } | null)?.from ?? lastPlace();
-  const { data: options } = useSWR<SignInOptions>('/api/session/options', get);
+  const { data: options } = useSWR<SignInOptions>(OPTIONS, get);
   const [refused, setRefused] = useState<string>();
   const [waiting, setWaiting] = useState(false);
   const {

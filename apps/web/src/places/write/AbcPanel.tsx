@@ -60,19 +60,35 @@ export function AbcPanel({ writing, state, onClose }: Props) {
     if (host.current === null) return undefined;
     let timer: ReturnType<typeof setTimeout> | undefined;
     let asked = 0;
+    /** What was typed is not in the line yet: it waits for a pause, or is being read. */
+    let isUnread = false;
     /** @param editor that still shows the text; without one it was closed, and the line has it all the same */
     const take = async (typed: string, editor: EditorView | undefined) => {
       const mine = ++asked;
-      timer = undefined;
+      const before = newest.current.writing.edit.score;
       const read = await readAbcText(typed);
-      if (mine !== asked || (editor !== undefined && view.current !== editor)) return;
+      if (mine !== asked) return;
+      isUnread = false;
+      if (editor === undefined && newest.current.writing.edit.score !== before) {
+        newest.current.notice('The text was not taken over: the line was changed before it was read.', {
+          tone: 'warning',
+        });
+        return;
+      }
       editor?.dispatch(
         setDiagnostics(
           editor.state,
           read.problems.filter((p) => p.line !== undefined || !read.ok).map((p) => diagnosticOf(p, editor.state.doc)),
         ),
       );
-      if (!read.ok) return;
+      if (!read.ok) {
+        const [first] = read.problems;
+        if (editor === undefined && first !== undefined)
+          newest.current.notice(`The text was not taken over: ${problemSentence(first)} The line is as it was.`, {
+            tone: 'warning',
+          });
+        return;
+      }
       const { lens, line } = newest.current.writing.snapshot();
       const { clef: _shown, ...back } = { ...lens, interval: invert(lens.interval) };
       const source = transposedToPage(
@@ -114,6 +130,7 @@ export function AbcPanel({ writing, state, onClose }: Props) {
             if (!update.docChanged || update.transactions.some((t) => t.annotation(Transaction.remote) === true))
               return;
             clearTimeout(timer);
+            isUnread = true;
             timer = setTimeout(() => begin(update.view.state.doc.toString(), update.view), PAUSE_MS);
           }),
           EditorView.theme({
@@ -128,9 +145,8 @@ export function AbcPanel({ writing, state, onClose }: Props) {
     view.current = editor;
     return () => {
       clearTimeout(timer);
-      asked += 1;
-      // What was typed just before it was closed is in the line, too.
-      if (timer !== undefined) begin(editor.state.doc.toString(), undefined);
+      // What was typed just before it was closed is in the line, too, however long it takes to be read.
+      if (isUnread) begin(editor.state.doc.toString(), undefined);
       view.current = undefined;
       editor.destroy();
     };

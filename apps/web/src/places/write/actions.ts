@@ -7,6 +7,7 @@ import {
   type NoteValue,
   parseInterval,
   STEPS,
+  withChords,
   type WriteMode,
 } from '@cifra/core';
 import { valueName } from '../../words/rhythmWords';
@@ -168,6 +169,14 @@ export const ACTIONS: readonly Action[] = [
   action('Signs', 'words', 'Words such as dolce, at the note …', '"', (_w, a) => a.ask('words'), 'text direction'),
   action('Signs', 'syllables', 'Words to sing …', 'l', (_w, a) => a.ask('syllables'), 'lyrics verse syllables'),
   action('Signs', 'chord', 'Chord symbol over the note …', 'w', (_w, a) => a.ask('chord'), 'harmony chords'),
+  action(
+    'Signs',
+    'chords',
+    'Chords over the line, worked out from its notes',
+    '',
+    (w) => w.run({ kind: 'replace', score: withChords(w.edit.score) }),
+    'harmony harmonise accompaniment',
+  ),
   ...LOUDNESS.map(([which, name, also]) =>
     action('Loudness', which, `${which}: ${name}`, '', does({ kind: 'dynamic', which }), `${also} dynamics loudness`),
   ),

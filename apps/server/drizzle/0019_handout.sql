@@ -1,0 +1,1 @@
+ALTER TABLE "print_sets" ADD COLUMN "handout" jsonb;

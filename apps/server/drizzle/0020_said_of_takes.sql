@@ -1,0 +1,3 @@
+ALTER TABLE "hand_ins" ADD COLUMN "remark" text;
+--> statement-breakpoint
+ALTER TABLE "hand_ins" ADD COLUMN "marks" jsonb;
