@@ -39,6 +39,8 @@ export {
   type HandInView,
   MAX_HAND_IN_BYTES,
   MAX_HAND_INS,
+  MixedUpDto,
+  MOST_MIXED,
   PracticeDayDto,
   type PracticeDayView,
   PracticeSetupDto,

@@ -13,6 +13,7 @@ import {
   IsString,
   IsUUID,
   Length,
+  Matches,
   Max,
   Min,
   ValidateNested,
@@ -42,11 +43,29 @@ const MOST_PERCENT = 200;
 export const DRILL_NAMES = ['figures', 'reading', 'signatures', 'rhythm', 'sight', 'ear'] as const;
 export type DrillName = (typeof DRILL_NAMES)[number];
 
+/** Of what was mixed up so many pairs are told. */
+export const MOST_MIXED = 12;
+const PITCH = /^[A-G](bb|b|x|#)?\d$/;
+
+/** A note of the page that was taken for another, and how often. */
+export class MixedUpDto {
+  @Matches(PITCH) asked!: string;
+  @Matches(PITCH) said!: string;
+  @IsInt() @Min(1) @Max(MOST_COUNT) times!: number;
+}
+
 /** What was answered in one drill, all in all. */
 export class DrillScoreDto {
   @IsIn(DRILL_NAMES) drill!: DrillName;
   @IsInt() @Min(0) @Max(MOST_COUNT) right!: number;
   @IsInt() @Min(0) @Max(MOST_COUNT) asked!: number;
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(MOST_MIXED)
+  @ValidateNested({ each: true })
+  @Type(() => MixedUpDto)
+  mixed?: MixedUpDto[];
 }
 
 /** What a pupil has practised on one part, all in all, as their own device has counted it. */

@@ -404,7 +404,9 @@ export { quartersAMinute } from './score/tempo';
 export { WARM_UP_FIFTHS, WARM_UPS, type WarmUp, warmUp } from './drill/warmUp';
 export { FEWEST_NOTES, sightLine } from './drill/sightLine';
 
-export { type FigureCard, figureCards, judgeFigure, nameFigure } from './drill/figureDrill';
+export { type FigureCard, figureCards, judgeFigure, nameFigure, noteOfFigure } from './drill/figureDrill';
+export { type AnswerTimes, addAnswerTime, quickness } from './drill/answerTimes';
+export { madePhrases } from './drill/phrases';
 export { readingCards, tenorSteps } from './drill/readingDrill';
 export {
   type AgainPlace,
@@ -414,12 +416,12 @@ export {
   signatureQuestion,
   type SignatureQuestion,
 } from './drill/signatureDrill';
-export { judgeTaps, RHYTHM_KINDS, type RhythmKind, rhythmQuestion } from './drill/rhythmDrill';
+export { judgeTaps, RHYTHM_KINDS, type RhythmKind, rhythmQuestion, type RhythmQuestion } from './drill/rhythmDrill';
 export { type BackingNote, type BackingVoice, planBacking } from './harmony/backing';
 export { ACCOMPANIMENT_STYLES, type AccompanimentStyle, stylesFor } from './harmony/accompanimentStyle';
 export { chordsOf, withChords } from './harmony/chordsOf';
 export { harmonize, type PlacedChord } from './harmony/harmonize';
-export { earQuestion, improvisePrompt } from './drill/earDrill';
+export { earQuestion, type ImprovisePrompt, improvisePrompt } from './drill/earDrill';
 export { CLEAN_GOAL, LADDER_RUNGS, type LadderRung, MOST_CLEAN_GOAL } from './practice/ladder';
 export {
   type NextReason,

@@ -6,6 +6,7 @@ import type {
   KitView,
   LogView,
   MetView,
+  MixedUpDto,
   PracticeDayView,
   PracticeView,
   PupilView,
@@ -16,6 +17,7 @@ import {
   addDays,
   type Exercise,
   DEFAULT_CONVENTIONS,
+  type InstrumentId,
   instrumentOf,
   LADDER_RUNGS,
   mondayOf,
@@ -111,10 +113,20 @@ function practiceOf(
       cleanRuns,
       minutes,
       peeks: chance.below(14),
-      drills: [{ drill: 'figures', asked: 20, right: 10 + chance.below(11) }],
+      drills: [
+        { drill: 'figures', asked: 20, right: 10 + chance.below(11), mixed: mixedUpOf(pupil.instrument, chance) },
+      ],
       updatedAt: `${last.day}T17:00:00.000Z`,
     },
   };
+}
+
+/** Neighbours among the first notes of an instrument, taken for each other. */
+function mixedUpOf(instrument: InstrumentId, chance: Random): MixedUpDto[] {
+  const notes = instrumentOf(instrument).firstNotes.map(pitchText);
+  const at = chance.below(Math.max(1, notes.length - 1));
+  const [asked, said] = [notes[at], notes[at + 1]];
+  return asked === undefined || said === undefined ? [] : [{ asked, said, times: 1 + chance.below(4) }];
 }
 
 /**

@@ -7,6 +7,8 @@ import type { Round } from './useRound';
 export interface Feedback {
   readonly right: boolean;
   readonly words: string;
+  /** How long a right answer took, where that is kept. */
+  readonly seconds?: number | undefined;
 }
 
 interface Props {
@@ -17,11 +19,13 @@ interface Props {
   readonly onNext: () => void;
   readonly onAgain: () => void;
   readonly settings?: ReactNode;
+  /** How quick the answers are, where that is kept. */
+  readonly quick?: ReactNode;
   readonly children: ReactNode;
 }
 
 /** One question at a time: what is asked, the answer, what was right, and how it stands. */
-export function DrillFrame({ title, question, round, feedback, onNext, onAgain, settings, children }: Props) {
+export function DrillFrame({ title, question, round, feedback, onNext, onAgain, settings, quick, children }: Props) {
   return (
     <section
       aria-label={title}
@@ -29,9 +33,12 @@ export function DrillFrame({ title, question, round, feedback, onNext, onAgain, 
     >
       <div className="flex flex-wrap items-end gap-3">
         <div className="flex flex-wrap items-end gap-3 max-md:not-group-data-choices/drill:hidden">{settings}</div>
-        <p className="ml-auto text-[13px] text-secondary tabular-nums">
-          {round.right} of {round.asked} right{round.left === undefined ? '' : `, ${round.left} s left`}
-        </p>
+        <div className="ml-auto flex items-center gap-1">
+          {quick}
+          <p className="text-[13px] text-secondary tabular-nums">
+            {round.right} of {round.asked} right{round.left === undefined ? '' : `, ${round.left} s left`}
+          </p>
+        </div>
       </div>
       {round.running ? (
         <>
@@ -43,6 +50,9 @@ export function DrillFrame({ title, question, round, feedback, onNext, onAgain, 
                 <p className={`flex items-center gap-2 text-[16px] ${feedback.right ? 'text-accent' : 'text-warning'}`}>
                   {feedback.right ? <Check size={18} aria-hidden /> : <X size={18} aria-hidden />}
                   {feedback.words}
+                  {feedback.right && feedback.seconds !== undefined && (
+                    <span className="text-[13px] text-secondary tabular-nums">{feedback.seconds.toFixed(1)} s</span>
+                  )}
                 </p>
                 <Button kind="primary" className="max-md:h-12 max-md:px-6" autoFocus onClick={onNext}>
                   Next

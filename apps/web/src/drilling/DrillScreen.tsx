@@ -7,7 +7,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { SelectField } from '../ui/Field';
 import { CallerDrill } from './CallerDrill';
-import type { DrillGiven } from './drill';
+import type { DrillGiven, MixedUp } from './drill';
 import { EarDrill } from './EarDrill';
 import { FiguresDrill } from './FiguresDrill';
 import { ReadingDrill } from './ReadingDrill';
@@ -67,8 +67,8 @@ export function DrillScreen({ id, instruments, teaching, known, exercise, senten
       { replace: true },
     );
   const onAnswer = useCallback(
-    (right: boolean) => {
-      if (drill !== 'caller') onScores(addAnswer(id, drill satisfies DrillName, right));
+    (right: boolean, mixed?: MixedUp) => {
+      if (drill !== 'caller') onScores(addAnswer(id, drill satisfies DrillName, right, mixed));
     },
     [id, drill, onScores],
   );
@@ -78,7 +78,6 @@ export function DrillScreen({ id, instruments, teaching, known, exercise, senten
     [id, on, instrument, teaching, exercise, known, sentences, seconds, onAnswer],
   );
   const View = drill === 'caller' ? undefined : VIEW[drill];
-  const names = (Object.keys(DRILLS) as Drill[]).filter((d) => d !== 'caller' || instruments.length > 1);
   return (
     <Tabs.Root
       value={drill}
@@ -88,7 +87,7 @@ export function DrillScreen({ id, instruments, teaching, known, exercise, senten
     >
       <div className="flex shrink-0 flex-wrap items-center gap-x-5 border-b border-line bg-white px-5 max-md:gap-x-2 max-md:px-3">
         <Tabs.List aria-label="What is drilled" className="flex gap-4 overflow-x-auto max-md:min-w-0 max-md:flex-1">
-          {names.map((d) => (
+          {(Object.keys(DRILLS) as Drill[]).map((d) => (
             <Tabs.Trigger
               key={d}
               value={d}

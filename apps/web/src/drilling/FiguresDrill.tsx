@@ -6,6 +6,7 @@ import {
   letterName,
   midi,
   nameFigure,
+  noteOfFigure,
   semitones,
   type Written,
 } from '@cifra/core';
@@ -18,8 +19,10 @@ import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { octaveName } from '../words/noteLabel';
 import { figureWords, spokenLetter } from '../words/spoken';
-import { type DrillGiven, drillNotes, type NoteSource } from './drill';
+import type { DrillGiven, MixedUp } from './drill';
 import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
+import { HowQuick } from './HowQuick';
+import { useDrillNotes } from './NotesField';
 import { OneNote } from './Snippet';
 import { useCards } from './useCards';
 import { useRound } from './useRound';
@@ -40,13 +43,11 @@ export function FiguresDrill(given: DrillGiven) {
   const {
     instrument,
     teaching: { conventions },
-    exercise,
     seconds,
     onAnswer,
   } = given;
-  const [source, setSource] = useState<NoteSource>(exercise === undefined ? 'stage' : 'exercise');
   const [asked, setAsked] = useState<Asked>('staff');
-  const notes = useMemo(() => drillNotes(given, source), [given, source]);
+  const { notes, field, choice: noteChoice } = useDrillNotes(given, 'figures-notes');
   const cards = useMemo(
     () =>
       figureCards(instrument, conventions, notes).map((c) => ({
@@ -56,7 +57,7 @@ export function FiguresDrill(given: DrillGiven) {
     [instrument, conventions, notes, asked],
   );
   const { round, start, count } = useRound(seconds);
-  const { turn, card, deal, answer, chance } = useCards(`${given.id}.figures`, cards, round.running);
+  const { turn, card, times, deal, answer, chance } = useCards(`${given.id}.figures`, cards, round.running);
   const [pressed, setPressed] = useStateFor<Pressed>(turn, NOTHING_PRESSED);
   const [feedback, setFeedback] = useStateFor<Feedback | undefined>(turn, undefined);
   const [chosen, setChosen] = useStateFor<number | undefined>(turn, undefined);
@@ -65,13 +66,15 @@ export function FiguresDrill(given: DrillGiven) {
     () => (card === undefined ? undefined : nameFigure(card, cards, chance)),
     [card, cards, chance],
   );
+  const labels = new Map(cards.map((c) => [c.id, octaveName(c.note)]));
   const sound = (note: Written) =>
     void playRun([{ midi: midi(note) - semitones(instrument.toWritten), at: 0, seconds: SECONDS }]);
-  const settle = (of: FigureCard & { readonly id: string }, right: boolean, words: string) => {
-    answer(of, right);
+  const settle = (of: FigureCard, right: boolean, words: string, said?: Written) => {
+    const mixed: MixedUp | undefined = right || said === undefined ? undefined : { asked: of.note, said };
+    const took = answer(of, right);
     count(right);
-    onAnswer(right);
-    setFeedback({ right, words });
+    onAnswer(right, mixed);
+    setFeedback({ right, words, seconds: took });
   };
   const figure = figurePressed(instrument, pressed);
   const check = () => {
@@ -87,6 +90,7 @@ export function FiguresDrill(given: DrillGiven) {
         : verdict === 'alternate'
           ? `Right, that plays it too. The usual one: ${usual}.`
           : `${letterName(card.note)} is ${usual}.`,
+      noteOfFigure(figure, card, cards),
     );
     if (verdict === 'wrong' && first !== undefined) setPressed(pressedForFigure(first));
   };
@@ -120,22 +124,19 @@ export function FiguresDrill(given: DrillGiven) {
           </option>
         ))}
       </SelectField>
-      <SelectField
-        id="figures-notes"
-        label="Notes of"
-        className="w-44"
-        value={source}
-        onChange={(e) => setSource(e.target.value as NoteSource)}
-      >
-        {exercise !== undefined && <option value="exercise">this line</option>}
-        {given.known !== undefined && given.known.length > 1 && <option value="known">those that were met</option>}
-        <option value="stage">this stage</option>
-        <option value="all">the whole range</option>
-      </SelectField>
+      {field}
     </>
   );
   if (card === undefined || choice === undefined)
-    return <p className="p-8 text-center text-secondary">There is no note with a figure here. Choose other notes.</p>;
+    return (
+      <div className="flex flex-wrap items-end gap-3 p-5">
+        {settings}
+        {noteChoice}
+        <p className="w-full p-3 text-center text-secondary">
+          {notes.length === 0 ? 'No note is chosen.' : 'No note here has a figure.'} Choose other notes.
+        </p>
+      </div>
+    );
   const showFigure = card.figures[0];
   return (
     <DrillFrame
@@ -144,7 +145,13 @@ export function FiguresDrill(given: DrillGiven) {
       feedback={feedback}
       onNext={deal}
       onAgain={start}
-      settings={settings}
+      settings={
+        <>
+          {settings}
+          {noteChoice}
+        </>
+      }
+      quick={<HowQuick times={times} labelOf={(id) => labels.get(id)} />}
       question={asked === 'figure' ? 'Which note is this?' : 'Press its figure.'}
     >
       {asked === 'figure' ? (
@@ -164,7 +171,8 @@ export function FiguresDrill(given: DrillGiven) {
             label={(n) => `${spokenLetter(n)} ${n.octave}`}
             onChoose={(i) => {
               setChosen(i);
-              settle(card, i === choice.right, i === choice.right ? 'Right.' : `It is ${octaveName(card.note)}.`);
+              const right = i === choice.right;
+              settle(card, right, right ? 'Right.' : `It is ${octaveName(card.note)}.`, choice.choices[i]);
             }}
           />
         </>

@@ -1,10 +1,26 @@
-import { type Duration, meterText, type RhythmKind, rhythmQuestion } from '@cifra/core';
+import {
+  type Duration,
+  key,
+  type Meter,
+  meterText,
+  rational,
+  type RhythmKind,
+  rhythmQuestion,
+  type RhythmQuestion,
+  type Score,
+  valueForQuarters,
+  type Written,
+} from '@cifra/core';
+import { Volume2 } from 'lucide-react';
 import { useCallback } from 'react';
+import { playRhythm } from '../sound/playNote';
+import { Button } from '../ui/Button';
 import { useStateFor } from '../ui/useStateFor';
 import { ValueSign } from '../ui/ValueSign';
 import { lengthName } from '../words/rhythmWords';
 import { type DrillGiven, RHYTHM_METERS } from './drill';
 import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
+import { Snippet } from './Snippet';
 import { useChance } from './useChance';
 import { useQuestion } from './useQuestion';
 import { useRound } from './useRound';
@@ -29,7 +45,44 @@ function Values({ values, gap }: { readonly values: readonly Duration[]; readonl
   );
 }
 
-/** Lengths to be counted and bars to be completed. */
+const eighthsOf = (bar: readonly number[]): readonly Duration[] =>
+  bar.flatMap((eighths) => valueForQuarters(rational(eighths, 2)) ?? []);
+
+/** A rest alone in its bar. */
+const restAlone = (rest: Duration, meter: Meter): Score<Written> => ({
+  title: '',
+  slurs: [],
+  hairpins: [],
+  measures: [
+    {
+      id: 'm1',
+      clef: 'treble',
+      key: key(0, 'none'),
+      meter,
+      pickup: true,
+      events: [{ kind: 'rest', id: 'r1', duration: rest }],
+    },
+  ],
+});
+
+/** What is asked, in words. */
+function askedWords({ kind, meter }: RhythmQuestion): string {
+  const text = meterText(meter);
+  switch (kind) {
+    case 'beats':
+      return `How many beats does this last in ${text}?`;
+    case 'rest':
+      return `How many beats is this rest in ${text}?`;
+    case 'complete':
+      return `What is missing in this bar of ${text}?`;
+    case 'heard':
+      return `Two bars of ${text}: this is the first. How did it go on?`;
+    case 'pickup':
+      return `A line in ${text} begins with this pickup. How many beats has the last bar?`;
+  }
+}
+
+/** Lengths to be counted, and bars to be completed or recognized. */
 export function LengthDrill({
   kind,
   given: { teaching, seconds, onAnswer },
@@ -53,6 +106,7 @@ export function LengthDrill({
     onAnswer(ok);
     setFeedback({ right: ok, words: ok ? 'Right.' : right });
   };
+  const restName = (rest: Duration): string => `${lengthName(rest, names).replace(/ note$/, '')} rest`;
   const said = (all: readonly Duration[]): string => all.map((d) => lengthName(d, names)).join(', ');
   return (
     <DrillFrame
@@ -62,13 +116,7 @@ export function LengthDrill({
       onNext={next}
       onAgain={start}
       settings={settings}
-      question={
-        question.kind === 'beats'
-          ? `How many beats does this last in ${meterText(question.meter)}?`
-          : question.kind === 'complete'
-            ? `What is missing in this bar of ${meterText(question.meter)}?`
-            : `A line in ${meterText(question.meter)} begins with this pickup. How many beats has the last bar?`
-      }
+      question={askedWords(question)}
     >
       {question.kind === 'beats' && (
         <>
@@ -87,6 +135,50 @@ export function LengthDrill({
             show={(c) => c}
             label={(c) => `${c} beats`}
             onChoose={(i) => settle(i, `It lasts ${question.choices[question.right] ?? ''}.`)}
+          />
+        </>
+      )}
+      {question.kind === 'rest' && (
+        <>
+          <Snippet score={restAlone(question.rest, question.meter)} label={restName(question.rest)} />
+          <ChoiceRow
+            choices={question.choices}
+            right={question.right}
+            given={chosen}
+            show={(c) => c}
+            label={(c) => `${c} beats`}
+            onChoose={(i) =>
+              settle(
+                i,
+                question.rest.value === 'whole'
+                  ? `A ${restName(question.rest)} is silent for the whole bar: ${question.choices[question.right] ?? ''}.`
+                  : `It lasts ${question.choices[question.right] ?? ''}.`,
+              )
+            }
+          />
+        </>
+      )}
+      {question.kind === 'heard' && (
+        <>
+          <div className="flex justify-center">
+            <Button
+              className="h-12"
+              icon={<Volume2 size={18} aria-hidden />}
+              onClick={() => playRhythm([...question.first, ...(question.choices[question.right] ?? [])])}
+            >
+              Hear both bars
+            </Button>
+          </div>
+          <p className="text-center" role="img" aria-label={`the first bar: ${said(eighthsOf(question.first))}`}>
+            <Values values={eighthsOf(question.first)} />
+          </p>
+          <ChoiceRow
+            choices={question.choices}
+            right={question.right}
+            given={chosen}
+            show={(bar) => <Values values={eighthsOf(bar)} />}
+            label={(bar) => said(eighthsOf(bar))}
+            onChoose={(i) => settle(i, `It went on: ${said(eighthsOf(question.choices[question.right] ?? []))}.`)}
           />
         </>
       )}

@@ -9,7 +9,9 @@ const TAP = 'tap';
 type Kind = RhythmKind | typeof TAP;
 const KIND_WORDS: Readonly<Record<Kind, string>> = {
   tap: 'Tap a line',
+  heard: 'How did it go on?',
   beats: 'How many beats?',
+  rest: 'How long is the rest?',
   complete: 'Complete the bar',
   pickup: 'Where does the pickup\u2019s time go?',
 };

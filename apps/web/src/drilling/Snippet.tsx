@@ -39,8 +39,8 @@ export function Snippet({ score, hideMeter = true, asked, label, scale = SCALE, 
   );
 }
 
-/** Notes of one clef without meter or signature, each a whole note. */
-export function notesAlone(clef: Clef, notes: readonly Written[]): Score<Written> {
+/** Notes of one clef without meter, each a whole note. */
+export function notesAlone(clef: Clef, notes: readonly Written[], fifths = 0): Score<Written> {
   return {
     title: '',
     slurs: [],
@@ -49,7 +49,7 @@ export function notesAlone(clef: Clef, notes: readonly Written[]): Score<Written
       {
         id: 'm1',
         clef,
-        key: key(0, 'none'),
+        key: key(fifths, 'none'),
         meter: { beats: 4, unit: 4 },
         pickup: true,
         events: notes.map((p, i) => ({
@@ -66,13 +66,15 @@ export function notesAlone(clef: Clef, notes: readonly Written[]): Score<Written
 /** One note on the staff of a clef. */
 export function OneNote({
   clef,
+  fifths = 0,
   note,
   label,
 }: {
   readonly clef: Clef;
+  readonly fifths?: number;
   readonly note: Written;
   readonly label: string;
 }) {
-  const score = useMemo(() => notesAlone(clef, [note]), [clef, note]);
+  const score = useMemo(() => notesAlone(clef, [note], fifths), [clef, note, fifths]);
   return <Snippet score={score} label={label} scale={130} className="max-md:max-w-44" />;
 }

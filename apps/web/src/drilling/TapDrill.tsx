@@ -1,9 +1,23 @@
-import { judgeTaps, meterText, playSequence, realize, sightLine } from '@cifra/core';
+import {
+  type Concert,
+  excerpt,
+  judgeTaps,
+  type Meter,
+  meterText,
+  notesOf,
+  openingOf,
+  playSequence,
+  realize,
+  type Score,
+  sightLine,
+  type Written,
+} from '@cifra/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { clicksHeard } from '../player/playback';
 import { usePlayer } from '../player/usePlayer';
 import { Button } from '../ui/Button';
-import { type DrillGiven, RHYTHM_METERS } from './drill';
+import { SelectField } from '../ui/Field';
+import { type DrillGiven, drillPart, RHYTHM_METERS } from './drill';
 import { DrillFrame, type Feedback } from './DrillFrame';
 import { Snippet } from './Snippet';
 import { useRound } from './useRound';
@@ -14,33 +28,59 @@ const TOLERANCE_SECONDS = 0.16;
 const TOUCH_LAG_SECONDS = 0.03;
 const VERDICT_SIGN = { 'on-time': '✓', early: 'early', late: 'late', missed: '–' } as const;
 
+/** Whose rhythm is tapped: a meter's, every meter's in turn, or the line's own. */
+const [MIXED, OWN] = ['mixed', 'own'] as const;
+/** A piece with fewer notes is no rhythm to tap. */
+const FEWEST_TAPS = 3;
+
+interface TapLine {
+  readonly score: Score<Written>;
+  readonly concert: Score<Concert>;
+}
+
+/** Four bars of the line after the other, those that have notes to tap. */
+function ownPieces({ exercise, instrument, teaching }: DrillGiven): readonly TapLine[] {
+  if (exercise === undefined) return [];
+  const part = drillPart(exercise, instrument.id, teaching);
+  const starts = part.score.measures.flatMap((_m, i) => (i % TAP_BARS === 0 ? [i] : []));
+  return starts
+    .map((from) => ({
+      score: excerpt(part.score, from, from + TAP_BARS - 1),
+      concert: excerpt(part.concert, from, from + TAP_BARS - 1),
+    }))
+    .filter((l) => notesOf(l.score).length >= FEWEST_TAPS);
+}
+
+/** A made line of a meter. */
+function madeLine({ instrument, teaching }: DrillGiven, meter: Meter, seed: number): TapLine | undefined {
+  const fifths = instrument.toWritten.fifths - 2;
+  const made = sightLine({ instrument, stage: teaching.stage, fifths, meter, bars: TAP_BARS, seed });
+  return made === undefined ? undefined : { score: made.source, concert: realize(made) };
+}
+
 /** A line of rhythm to be tapped against the beat, after a count. */
 export function TapDrill({
-  given: { instrument, teaching, seconds, onAnswer },
-  settings,
+  given,
+  settings: before,
 }: {
   readonly given: DrillGiven;
   readonly settings: React.ReactNode;
 }) {
+  const { seconds, onAnswer } = given;
   const [seed, setSeed] = useState(() => Math.floor(Date.now() / 1000) % 100000);
   const { round, start, count } = useRound(seconds === 0 ? 0 : seconds * 2);
-  const line = useMemo(
-    () =>
-      sightLine({
-        instrument,
-        stage: teaching.stage,
-        fifths: instrument.toWritten.fifths - 2,
-        meter: RHYTHM_METERS[seed % RHYTHM_METERS.length] ?? { beats: 4, unit: 4 },
-        bars: TAP_BARS,
-        seed,
-      }),
-    [instrument, teaching.stage, seed],
-  );
+  const [of, setOf] = useState<string>(given.exercise === undefined ? MIXED : OWN);
+  const own = useMemo(() => ownPieces(given), [given]);
+  const line = useMemo((): TapLine | undefined => {
+    if (of === OWN) return own[seed % own.length];
+    const chosen = RHYTHM_METERS.find((m) => meterText(m) === of);
+    return madeLine(given, chosen ?? RHYTHM_METERS[seed % RHYTHM_METERS.length] ?? { beats: 4, unit: 4 }, seed);
+  }, [given, of, own, seed]);
   const plan = useMemo(
     () =>
       line === undefined
         ? undefined
-        : playSequence(realize(line), { speed: 1, repeats: false, countIn: true, subdivide: false }),
+        : playSequence(line.concert, { speed: 1, repeats: false, countIn: true, subdivide: false }),
     [line],
   );
   const playback = useMemo(
@@ -105,8 +145,39 @@ export function TapDrill({
           right: verdict.extra === 0 && onTime === verdict.notes.length,
           words: `${onTime} of ${verdict.notes.length} on time${verdict.extra > 0 ? `, ${verdict.extra} too many` : ''}.`,
         };
+  const settings = (
+    <>
+      {before}
+      <SelectField
+        id="tap-of"
+        label="Rhythm of"
+        className="w-40"
+        value={of}
+        onChange={(e) => {
+          player.stop();
+          setVerdict(undefined);
+          setOf(e.target.value);
+        }}
+      >
+        {given.exercise !== undefined && <option value={OWN}>this line</option>}
+        <option value={MIXED}>any meter</option>
+        {RHYTHM_METERS.map((m) => (
+          <option key={meterText(m)} value={meterText(m)}>
+            a line in {meterText(m)}
+          </option>
+        ))}
+      </SelectField>
+    </>
+  );
   if (line === undefined)
-    return <p className="p-8 text-center text-secondary">There are too few notes for a line here.</p>;
+    return (
+      <div className="flex flex-wrap items-end gap-3 p-5">
+        {settings}
+        <p className="w-full p-3 text-center text-secondary">
+          There are too few notes to tap here. Choose another rhythm.
+        </p>
+      </div>
+    );
   return (
     <DrillFrame
       title="Rhythm"
@@ -121,10 +192,10 @@ export function TapDrill({
       question="Tap each note: Space, or the large button. You are counted in."
     >
       <Snippet
-        score={line.source}
+        score={line.score}
         hideMeter={false}
         asked={player.note}
-        label={`a line of rhythm in ${meterText(line.source.measures[0]?.meter ?? { beats: 4, unit: 4 })}`}
+        label={`a line of rhythm in ${meterText(openingOf(line.score).meter)}`}
         scale={70}
       />
       {verdict !== undefined && (

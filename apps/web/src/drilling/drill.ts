@@ -17,7 +17,7 @@ import {
 } from '@cifra/core';
 
 /** Where the notes of a drill come from. */
-export const NOTE_SOURCES = ['exercise', 'known', 'stage', 'all'] as const;
+export const NOTE_SOURCES = ['exercise', 'known', 'stage', 'chosen', 'all'] as const;
 export type NoteSource = (typeof NOTE_SOURCES)[number];
 
 /** What every drill is given. */
@@ -31,8 +31,14 @@ export interface DrillGiven {
   readonly known: readonly string[] | undefined;
   readonly sentences: SentencesDto | undefined;
   readonly seconds: number;
-  /** Counts one answer in the record. */
-  readonly onAnswer: (right: boolean) => void;
+  /** Counts one answer in the record, and what was taken for what. */
+  readonly onAnswer: (right: boolean, mixed?: MixedUp) => void;
+}
+
+/** A note that was taken for another. */
+export interface MixedUp {
+  readonly asked: Written;
+  readonly said: Written;
 }
 
 export type OnScores = (scores: readonly DrillScoreDto[]) => void;
@@ -57,4 +63,5 @@ export const RHYTHM_METERS: readonly Meter[] = [
   { beats: 4, unit: 4 },
   { beats: 3, unit: 4 },
   { beats: 2, unit: 4 },
+  { beats: 6, unit: 8 },
 ];

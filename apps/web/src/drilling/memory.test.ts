@@ -1,9 +1,12 @@
 import 'reflect-metadata';
-import { randomFrom } from '@cifra/core';
+import { DrillScoreDto, MixedUpDto, MOST_MIXED } from '@cifra/contract';
+import { addAnswerTime, parsePitch, randomFrom, type Written } from '@cifra/core';
+import { validateSync } from 'class-validator';
 import { Rating } from 'ts-fsrs';
 import { fakeStore } from '../testing/fakeStore';
 import { gradeOf, keepMemory, keptMemory, type Memory, nextCard, remember } from './memory';
 import { addAnswer, keptScores } from './scores';
+import { keepTimes, keptTimes } from './times';
 
 const NOW = new Date('2026-11-25T10:00:00Z');
 const later = (minutes: number): Date => new Date(NOW.getTime() + minutes * 60_000);
@@ -86,5 +89,33 @@ describe('the memory of a drill', () => {
     ]);
     localStorage.setItem('cifra.drills.f', '[{"drill":"flying","right":1,"asked":1},7]');
     expect(keptScores('f')).toEqual([]);
+  });
+
+  it('counts what was taken for what, keeps what is done most often, and what the API takes', () => {
+    const note = (text: string) => parsePitch<Written>(text);
+    const wrong = (asked: string, said: string) =>
+      addAnswer('m', 'figures', false, { asked: note(asked), said: note(said) });
+    wrong('F4', 'F#4');
+    wrong('F4', 'F#4');
+    wrong('Bb3', 'B3');
+    for (let octave = 0; octave < 8; octave++) for (const step of ['C', 'D']) wrong(`${step}${octave}`, 'E4');
+    const [score] = wrong('F4', 'F#4');
+    expect(score?.mixed?.[0]).toEqual({ asked: 'F4', said: 'F#4', times: 3 });
+    expect(score?.mixed).toHaveLength(MOST_MIXED);
+    expect(score).toMatchObject({ right: 0, asked: 20 });
+    const dto = Object.assign(new DrillScoreDto(), {
+      ...score,
+      mixed: score?.mixed?.map((m) => Object.assign(new MixedUpDto(), m)),
+    });
+    expect(validateSync(dto)).toEqual([]);
+  });
+
+  it('keeps how long right answers took, and takes nothing from what it did not write', () => {
+    keepTimes('t', addAnswerTime(new Map(), 'C4', 1.5));
+    expect(keptTimes('t').get('C4')).toEqual([1.5]);
+    localStorage.setItem('cifra.times.u', '[["C4",["x"]],["D4",[]],["E4",[2]]]');
+    expect([...keptTimes('u')]).toEqual([['E4', [2]]]);
+    localStorage.setItem('cifra.times.v', '{"C4":[1]}');
+    expect(keptTimes('v').size).toBe(0);
   });
 });

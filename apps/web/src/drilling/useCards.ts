@@ -1,6 +1,7 @@
-import type { Random } from '@cifra/core';
+import { addAnswerTime, type AnswerTimes, type Random } from '@cifra/core';
 import { useCallback, useState } from 'react';
 import { keepMemory, keptMemory, type Memory, nextCard, remember } from './memory';
+import { keepTimes, keptTimes } from './times';
 import { useChance } from './useChance';
 
 /** The cards of a drill, what is remembered of them, and the one that lies on the table. */
@@ -9,6 +10,7 @@ interface Table<T> {
   readonly cards: readonly T[];
   readonly running: boolean;
   readonly memory: Memory;
+  readonly times: AnswerTimes;
   /** The same card dealt again is another turn. */
   readonly turn: number;
   readonly card: T | undefined;
@@ -32,7 +34,7 @@ function dealFrom<T extends { readonly id: string }>(table: Table<T>, chance: Ra
 export function useCards<T extends { readonly id: string }>(id: string, cards: readonly T[], running: boolean) {
   const chance = useChance();
   const lay = (before: Pick<Table<T>, 'turn' | 'card'>): Table<T> =>
-    dealFrom({ ...before, id, cards, running, memory: keptMemory(id), shownAt: 0 }, chance);
+    dealFrom({ ...before, id, cards, running, memory: keptMemory(id), times: keptTimes(id), shownAt: 0 }, chance);
   const [table, setTable] = useState(() => lay({ turn: 0, card: undefined }));
   // Other cards, or another round, begin with a card of theirs before anything of the old one is shown.
   const isOther = table.id !== id || idsOf(table.cards) !== idsOf(cards);
@@ -41,11 +43,15 @@ export function useCards<T extends { readonly id: string }>(id: string, cards: r
   else if (table.cards !== cards || table.running !== running)
     setTable({ ...table, cards, running, card: cards.find((c) => c.id === table.card?.id) });
   const deal = useCallback(() => setTable((t) => dealFrom(t, chance)), [chance]);
-  const answer = (of: T, right: boolean): void => {
+  /** @returns the seconds that it took */
+  const answer = (of: T, right: boolean): number => {
     const seconds = (performance.now() - table.shownAt) / 1000;
     const memory = remember(table.memory, of.id, right, seconds, new Date());
     keepMemory(id, memory);
-    setTable((t) => ({ ...t, memory }));
+    const times = right ? addAnswerTime(table.times, of.id, seconds) : table.times;
+    keepTimes(id, times);
+    setTable((t) => ({ ...t, memory, times }));
+    return seconds;
   };
-  return { turn: table.turn, card: table.card, deal, answer, chance };
+  return { turn: table.turn, card: table.card, times: table.times, deal, answer, chance };
 }

@@ -1,58 +1,81 @@
-import {
-  improvisePrompt,
-  letterName,
-  notesUsed,
-  openingOf,
-  type PagePlan,
-  randomFrom,
-  rational,
-  valueForQuarters,
-} from '@cifra/core';
-import { Play, Square } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { letterName, rational, valueForQuarters } from '@cifra/core';
+import { Play, Square, Volume2 } from 'lucide-react';
+import { useEffect, useEffectEvent, useState } from 'react';
+import { NoteChoice } from '../noteChoice/NoteChoice';
+import { playRhythm } from '../sound/playNote';
 import { Button } from '../ui/Button';
+import { Choices } from '../ui/Choices';
 import { SelectField } from '../ui/Field';
 import { lengthName } from '../words/rhythmWords';
 import { list } from '../words/spoken';
+import { FreeTakes, useFreeTakes } from './FreeTakes';
+import { FREE_NOTES, type FreeNotes, type FreePlay } from './useFreePlay';
 
 interface Props {
-  readonly plan: PagePlan;
+  readonly free: FreePlay;
   readonly playing: boolean;
-  /** Starts or stops the backing alone: the drone, the accompaniment and the beat. */
-  readonly onBacking: () => void;
+  readonly onPlay: () => Promise<void>;
+  readonly onStop: () => void;
+  readonly onHandIn?: ((recording: Blob, words: string) => Promise<unknown>) | undefined;
 }
 
-const COUNTS = [2, 3, 4, 5] as const;
 const PROMPTS = 12;
+const WAYS = [
+  ['alone', 'Over the backing'],
+  ['turns', 'My turn, your turn'],
+] as const;
 
 /**
- * A few notes of the part and a rhythm, to play with freely over the backing; a number gives a whole class the same.
+ * A few notes and a rhythm, to play with freely over the backing or in answer to made phrases; a number gives a whole
+ * class the same.
  */
-export function FreePanel({ plan, playing, onBacking }: Props) {
-  const [seed, setSeed] = useState(1);
-  const [count, setCount] = useState(3);
-  const notes = useMemo(() => notesUsed(plan.part), [plan]);
-  const prompt = useMemo(
-    () => improvisePrompt(notes, count, openingOf(plan.part.score), randomFrom(seed)),
-    [notes, count, plan, seed],
-  );
+export function FreePanel({ free, playing, onPlay, onStop, onHandIn }: Props) {
+  const { part, prompt, seed, from, isTurns, phrases } = free;
+  const [isKept, setKept] = useState(false);
+  const takes = useFreeTakes(`Played freely with ${list(prompt.notes.map(letterName))}.`);
+  const isShort = prompt.notes.length < 2;
   const ends = [...new Set(prompt.rests.map(letterName))];
   const home = letterName(prompt.home);
   const called = (eighths: number): string => {
     const value = valueForQuarters(rational(eighths, 2));
-    return value === undefined ? '' : lengthName(value, plan.part.teaching.conventions.rhythmNames);
+    return value === undefined ? '' : lengthName(value, part.teaching.conventions.rhythmNames);
+  };
+  // However it is stopped, by this button, a key or a tap on the music: the recording ends with it.
+  const ended = useEffectEvent(() => void takes.end());
+  useEffect(() => (playing ? () => ended() : undefined), [playing]);
+  const playOrStop = async () => {
+    if (playing) return onStop();
+    if (takes.isRecording) return takes.end();
+    if (isKept && !(await takes.begin())) return;
+    await onPlay();
   };
   return (
     <section aria-label="Playing freely" className="space-y-3 px-4 py-3">
       <div className="grid grid-cols-2 gap-2">
-        <SelectField id="free-count" label="With" value={count} onChange={(e) => setCount(Number(e.target.value))}>
-          {COUNTS.map((c) => (
-            <option key={c} value={c}>
-              {c} notes
+        <SelectField
+          id="free-notes"
+          label="With"
+          value={from}
+          onChange={(e) => {
+            onStop();
+            free.setFrom(e.target.value as FreeNotes);
+          }}
+        >
+          {FREE_NOTES.map((n) => (
+            <option key={n} value={n}>
+              {n === 'chosen' ? 'notes I choose' : `${n} notes`}
             </option>
           ))}
         </SelectField>
-        <SelectField id="free-seed" label="Prompt" value={seed} onChange={(e) => setSeed(Number(e.target.value))}>
+        <SelectField
+          id="free-seed"
+          label="Prompt"
+          value={seed}
+          onChange={(e) => {
+            onStop();
+            free.setSeed(Number(e.target.value));
+          }}
+        >
           {Array.from({ length: PROMPTS }, (_u, i) => (
             <option key={i} value={i + 1}>
               number {i + 1}
@@ -60,28 +83,73 @@ export function FreePanel({ plan, playing, onBacking }: Props) {
           ))}
         </SelectField>
       </div>
+      {from === 'chosen' && (
+        <NoteChoice
+          of={free.all}
+          chosen={free.chosen}
+          onChosen={(notes) => {
+            onStop();
+            free.choose(notes);
+          }}
+        />
+      )}
       <div className="rounded-md border border-line bg-white px-3 py-4 text-center">
         <p className="font-serif text-[34px] leading-none font-semibold tracking-wide">
-          {prompt.notes.map(letterName).join('  ')}
+          {prompt.notes.length === 0 ? '–' : prompt.notes.map(letterName).join('  ')}
         </p>
-        {prompt.rhythm.length > 0 && <p className="mt-3 text-secondary">{prompt.rhythm.map(called).join(', ')}</p>}
+        {prompt.rhythm.length > 0 && (
+          <>
+            <p className="mt-3 text-secondary">{prompt.rhythm.map(called).join(', ')}</p>
+            <Button
+              kind="quiet"
+              className="mt-1 h-9 px-2 max-lg:h-11"
+              icon={<Volume2 size={15} aria-hidden />}
+              disabled={playing}
+              onClick={() => playRhythm(prompt.rhythm)}
+            >
+              Hear the rhythm
+            </Button>
+          </>
+        )}
       </div>
-      <p className="text-[13px] text-secondary">
-        {prompt.rhythm.length > 0 ? 'Play the rhythm' : 'Play a bar'} with any of these notes, then answer yourself with
-        another bar.{' '}
-        {ends.includes(home)
-          ? `${home} is home: end there.`
-          : ends.length > 0
-            ? `Home is ${home}, which is not among them; ${list(ends)} ${ends.length === 1 ? 'belongs' : 'belong'} to its chord: end there.`
-            : `Home is ${home}, which is not among them: end where it sounds unfinished, as a question.`}
-      </p>
+      {prompt.notes.length > 0 && (
+        <p className="text-[13px] text-secondary">
+          {prompt.rhythm.length > 0 ? 'Play the rhythm' : 'Play a bar'} with any of these notes, then answer yourself
+          with another bar.{' '}
+          {ends.includes(home)
+            ? `${home} is home: end there.`
+            : ends.length > 0
+              ? `Home is ${home}, which is not among them; ${list(ends)} ${ends.length === 1 ? 'belongs' : 'belong'} to its chord: end there.`
+              : `Home is ${home}, which is not among them: end where it sounds unfinished, as a question.`}
+        </p>
+      )}
+      <Choices
+        label="How it is played"
+        value={isTurns ? 'turns' : 'alone'}
+        of={WAYS}
+        onChange={(way) => {
+          onStop();
+          free.setTurns(way === 'turns');
+        }}
+      />
+      {isTurns && (
+        <p className="text-[13px] text-secondary">
+          {isShort
+            ? 'Phrases need two different notes. Choose one more.'
+            : phrases === undefined
+              ? 'There are no phrases for this meter; play over the backing.'
+              : 'A phrase of one bar is played, then it is your bar: give it back, or answer with another.'}
+        </p>
+      )}
+      <FreeTakes takes={takes} isKept={isKept} onKept={setKept} playing={playing} onHandIn={onHandIn} />
       <Button
         kind="primary"
-        className="w-full"
+        className="h-11 w-full"
+        disabled={isTurns && phrases === undefined}
         icon={playing ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />}
-        onClick={onBacking}
+        onClick={() => void playOrStop()}
       >
-        {playing ? 'Stop the backing' : 'Play the backing'}
+        {playing ? 'Stop' : isTurns ? 'Play the phrases' : 'Play the backing'}
       </Button>
     </section>
   );

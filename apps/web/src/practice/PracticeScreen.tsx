@@ -15,16 +15,7 @@ import {
   type Teaching,
 } from '@cifra/core';
 import { pageName, type Paper, readPageName } from '@cifra/engrave';
-import {
-  type ComponentProps,
-  type MouseEvent,
-  type ReactNode,
-  useCallback,
-  useEffect,
-  useEffectEvent,
-  useMemo,
-  useState,
-} from 'react';
+import { type ComponentProps, type ReactNode, useCallback, useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { ListenPanel } from '../listen/ListenPanel';
 import { takeOf } from '../listen/take';
 import { useTakePlayer } from '../listen/useTakePlayer';
@@ -50,9 +41,10 @@ import { RunQuestion } from './RunQuestion';
 import { SoundPanel } from './SoundPanel';
 import { TunerPanel } from './TunerPanel';
 import { TurnSign } from './TurnSign';
+import { useFreePlay } from './useFreePlay';
 import { useHeldPart } from './useHeldPart';
 import { usePlayedMinutes } from './usePlayedMinutes';
-import { usePlayKeys } from './usePlayKeys';
+import { freeSpace, usePlayKeys } from './usePlayKeys';
 import { usePractice } from './usePractice';
 import { usePracticePlan } from './usePracticePlan';
 import { usePracticeView } from './usePracticeView';
@@ -102,7 +94,8 @@ export function PracticeScreen(props: Props) {
   useEffect(() => {
     loadTimbre(timbreOf(instrumentOf(instrument))).catch(() => undefined);
   }, [instrument]);
-  const practised = usePracticePlan(part, practice, view === 'free');
+  const free = useFreePlay(part);
+  const practised = usePracticePlan(part, practice, view === 'free' ? free : undefined);
   const { plan, prepared } = practised;
   const beats = useMemo(() => lineTempo(exercise), [exercise]);
   const { player, take, beginTake, forgetTake } = useTakePlayer({
@@ -195,7 +188,7 @@ export function PracticeScreen(props: Props) {
           {large === 'hands' && plan !== undefined && prepared !== undefined && (
             <Hands plan={plan} note={noteOf(player.note)} next={nextNote(plan, prepared, player)} />
           )}
-          {turns !== 'none' && <TurnSign playing={playing} isYours={isYourTurn(prepared, player)} />}
+          {practised.setup.turns !== 'none' && <TurnSign playing={playing} isYours={isYourTurn(prepared, player)} />}
           <PartStrip
             size={size}
             request={{ exercise, instrument, teaching, page: practised.page, today: todayIso(), paper, known }}
@@ -266,8 +259,14 @@ export function PracticeScreen(props: Props) {
           )}
           {view === 'listen' && props.handed}
           {plan !== undefined && view === 'tune' && <TunerPanel plan={plan} />}
-          {plan !== undefined && view === 'free' && (
-            <FreePanel plan={plan} playing={playing} onBacking={() => (playing ? stop() : void play())} />
+          {view === 'free' && (
+            <FreePanel
+              free={free}
+              playing={playing}
+              onPlay={play}
+              onStop={stop}
+              onHandIn={onHandIn && ((recording, words) => onHandIn(recording, percent, words))}
+            />
           )}
         </PracticePanel>
       </div>
@@ -288,11 +287,4 @@ export function PracticeScreen(props: Props) {
       />
     </>
   );
-}
-
-/**
- * A button that was pressed with the hand lets go of the keyboard, so that Space plays; one reached by Tab keeps it.
- */
-function freeSpace({ detail, target }: MouseEvent): void {
-  if (detail > 0 && target instanceof HTMLElement) target.closest('button')?.blur();
 }

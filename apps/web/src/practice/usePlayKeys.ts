@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { type MouseEvent, useEffect } from 'react';
 import { TEMPO_STEP } from './tempoRange';
 
 interface Keys {
@@ -32,4 +32,11 @@ export function usePlayKeys({ playing, start, halt, setPercent, tapTempo }: Keys
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [playing, start, halt, setPercent, tapTempo]);
+}
+
+/**
+ * A button that was pressed with the hand lets go of the keyboard, so that Space plays; one reached by Tab keeps it.
+ */
+export function freeSpace({ detail, target }: MouseEvent): void {
+  if (detail > 0 && target instanceof HTMLElement) target.closest('button')?.blur();
 }

@@ -12,6 +12,7 @@ import {
 import { useMemo } from 'react';
 import { type PreparedPlayback, preparePlayback } from '../player/playback';
 import { todayIso } from '../words/pageWords';
+import type { FreePlay } from './useFreePlay';
 import type { Practice } from './usePractice';
 
 export interface PracticedPart {
@@ -49,13 +50,14 @@ function notesOfStep(plan: PagePlan | undefined, { chain }: Pick<Practice, 'chai
   return new Set(events.slice(step[0], step[1] + 1).map((e) => e.id));
 }
 
-/** To play freely over: drone and accompaniment, over and over. */
-const freely = (setup: PlaySetup): PlaySetup => ({
+/** To play freely over drone and accompaniment, or in answer to phrases, over and over. */
+const freely = (setup: PlaySetup, isTurns: boolean): PlaySetup => ({
   ...setup,
-  heard: { ...setup.heard, part: false, drone: true, accompaniment: true, repeats: false },
+  heard: { ...setup.heard, part: isTurns, drone: !isTurns, accompaniment: true, repeats: false },
   others: [],
   lines: [],
-  turns: 'none',
+  turns: isTurns ? '1' : 'none',
+  ...(isTurns && { bars: undefined, only: undefined }),
   again: true,
 });
 
@@ -67,9 +69,15 @@ export interface PracticePlan {
 }
 
 /** What is shown and what sounds, as it is practised at the moment. */
-export function usePracticePlan(of: PracticedPart, practice: Practice, isFree: boolean): PracticePlan {
+export function usePracticePlan(
+  of: PracticedPart,
+  practice: Practice,
+  free: Pick<FreePlay, 'isTurns' | 'phrases'> | undefined,
+): PracticePlan {
   const { exercise, instrument, teaching, known } = of;
   const { rung, fade, chain, others, lines, setup: chosen } = practice;
+  const isFree = free !== undefined;
+  const phrases = free?.isTurns === true ? free.phrases : undefined;
   const page = useMemo(() => practicePage(of.page, { rung, fade }), [of.page, rung, fade]);
   const plan = useMemo(
     () => planPages(exercise, instrument, teaching, page, { today: todayIso(), known })[0],
@@ -84,11 +92,12 @@ export function usePracticePlan(of: PracticedPart, practice: Practice, isFree: b
   );
   const setup = useMemo((): PlaySetup => {
     const stepwise = { ...chosen, only: notesOfStep(plan, { chain }) };
-    return isFree ? freely(stepwise) : stepwise;
-  }, [chosen, plan, chain, isFree]);
-  const prepared = useMemo(
-    () => (plan === undefined ? undefined : preparePlayback(plan.part, along, setup)),
-    [plan, along, setup],
-  );
+    return isFree ? freely(stepwise, phrases !== undefined) : stepwise;
+  }, [chosen, plan, chain, isFree, phrases]);
+  const prepared = useMemo(() => {
+    if (plan === undefined) return undefined;
+    if (phrases === undefined) return preparePlayback(plan.part, isFree ? [] : along, setup);
+    return preparePlayback(partOf(phrases, instrument, teaching, { repeats: 'folded' }), [], setup);
+  }, [plan, along, setup, isFree, phrases, instrument, teaching]);
   return { page, plan, setup, prepared };
 }

@@ -51,3 +51,20 @@ export const playNote = (concert: Pitch): Promise<void> =>
 
 /** Sounds notes one after the other; what sounded before stops. */
 export const playRun = (notes: readonly Sounded[]): Promise<void> => start(notes, RUN_RELEASE);
+
+const RHYTHM_NOTE = 67;
+const EIGHTH_SECONDS = 0.36;
+/** Of each length so much sounds, so that a note is heard to end. */
+const SOUNDING_SHARE = 0.9;
+
+/** Sounds a rhythm on one note. @param lengths in eighths */
+export function playRhythm(lengths: readonly number[]): void {
+  let at = 0;
+  void playRun(
+    lengths.map((l) => {
+      const note = { midi: RHYTHM_NOTE, at: at * EIGHTH_SECONDS, seconds: l * EIGHTH_SECONDS * SOUNDING_SHARE };
+      at += l;
+      return note;
+    }),
+  );
+}

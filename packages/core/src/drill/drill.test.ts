@@ -5,19 +5,15 @@ import { INSTRUMENTS } from '../instrument/instrument.data';
 import { instrumentOf } from '../instrument/instrumentOf';
 import { signatureLetters } from '../key/key';
 import { CLEFS, diagnoseSignature, signaturePlaces } from '../key/signature';
-import { measureQuarters, type Meter } from '../meter/meter';
 import { chartNotes } from '../part/chart';
 import { midi, parsePitch, pitchText, type Written } from '../pitch/pitch';
 import { randomFrom } from '../random/random';
-import { equal, sum, toNumber } from '../rational/rational';
 import { DEFAULT_CONVENTIONS } from '../convention/conventions';
 import { accidentalsInForce } from '../score/accidental';
-import { durationQuarters } from '../score/duration';
 import { key } from '../key/key';
 import { earQuestion, improvisePrompt } from './earDrill';
-import { figureCards, judgeFigure, nameFigure } from './figureDrill';
+import { figureCards, judgeFigure, nameFigure, noteOfFigure } from './figureDrill';
 import { readingCards, tenorSteps } from './readingDrill';
-import { beatsText, judgeTaps, RHYTHM_KINDS, rhythmQuestion } from './rhythmDrill';
 import { checkPlaced, SIGNATURE_KINDS, signatureQuestion } from './signatureDrill';
 
 const seeds = Array.from({ length: 120 }, (_u, i) => i + 1);
@@ -59,6 +55,20 @@ describe('figures drilled', () => {
     expect(judgeFigure(slide, { kind: 'slide', position: 2, adjust: 0 })).toBe('default');
   });
 
+  it('tells for which note a wrong figure took the one that was asked', () => {
+    const cards = figureCards(instrumentOf('trumpet'), DEFAULT_CONVENTIONS, ['C4', 'D4', 'E4', 'F4', 'G4'].map(note));
+    const taken = (asked: string, valves: readonly number[]): string => {
+      const card = cards.find((c) => pitchText(c.note) === asked);
+      if (card === undefined) throw new Error('no card');
+      const said = noteOfFigure({ kind: 'valves', valves }, card, cards);
+      return said === undefined ? 'none of them' : pitchText(said);
+    };
+    expect(taken('F4', [])).toBe('G4');
+    expect(taken('D4', [])).toBe('C4');
+    expect(taken('G4', [1, 3])).toBe('D4');
+    expect(taken('G4', [2, 3])).toBe('none of them');
+  });
+
   it('offers for a figure one note that it plays, and others that it does not', () => {
     for (const id of ['trumpet', 'clarinet', 'flute', 'trombone', 'descant-recorder'] as const) {
       const instrument = instrumentOf(id);
@@ -77,6 +87,20 @@ describe('figures drilled', () => {
 });
 
 describe('reading drilled', () => {
+  it('reads every place as its signature has it, held against another library', () => {
+    const names = ['Gb', 'Db', 'Ab', 'Eb', 'Bb', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F#'];
+    for (const [i, name] of names.entries()) {
+      // tonal, a library of the registry: the notes of each major key.
+      const scale = TonalKey.majorKey(name).scale;
+      for (const clef of CLEFS)
+        for (const card of readingCards(clef, 1, i - 6)) {
+          const sign = card.alter === 0 ? '' : card.alter > 0 ? '#' : 'b';
+          expect(scale).toContain(`${card.answer}${sign}`);
+          expect(pitchText(card.note).replace(/\d/, '')).toBe(`${card.answer}${sign}`);
+        }
+    }
+  });
+
   it('names lines and spaces as every beginner learns them', () => {
     const letters = (clef: (typeof CLEFS)[number], places: readonly number[]) =>
       places.map((p) => readingCards(clef, 1).find((c) => c.place === p)?.answer).join('');
@@ -173,74 +197,6 @@ describe('signatures drilled', () => {
   });
 });
 
-describe('rhythm drilled', () => {
-  const METERS: readonly Meter[] = [
-    { beats: 4, unit: 4 },
-    { beats: 3, unit: 4 },
-    { beats: 2, unit: 4 },
-  ];
-
-  it('asks questions whose answers add up', () => {
-    for (const kind of RHYTHM_KINDS) {
-      for (const seed of seeds) {
-        const meter = METERS[seed % 3] ?? { beats: 4, unit: 4 };
-        const q = rhythmQuestion(kind, meter, randomFrom(seed));
-        expect(new Set(q.choices.map((c) => JSON.stringify(c))).size).toBe(q.choices.length);
-        const full = toNumber(measureQuarters(meter));
-        if (q.kind === 'beats')
-          expect(readBeats(q.choices[q.right] ?? '')).toBe(
-            q.tied.reduce((s, d) => s + toNumber(durationQuarters(d)), 0),
-          );
-        if (q.kind === 'pickup')
-          expect(
-            readBeats(q.choices[q.right] ?? '') + q.pickup.reduce((s, d) => s + toNumber(durationQuarters(d)), 0),
-          ).toBe(full);
-        if (q.kind === 'complete') {
-          expect(equal(sum(q.bar.map(durationQuarters)), measureQuarters(meter))).toBe(true);
-          expect(q.choices[q.right]).toEqual(q.bar[q.gap]);
-          // No other choice fills the bar.
-          for (const [i, c] of q.choices.entries())
-            if (i !== q.right) expect(equal(durationQuarters(c), durationQuarters(q.bar[q.gap] ?? c))).toBe(false);
-        }
-      }
-    }
-  });
-
-  it('adds beats as teachers do: whole and quarter make 5, dotted half and quarter 4', () => {
-    expect(
-      beatsText(sum([durationQuarters({ value: 'whole', dots: 0 }), durationQuarters({ value: 'quarter', dots: 0 })]), {
-        beats: 4,
-        unit: 4,
-      }),
-    ).toBe('5');
-    expect(
-      beatsText(sum([durationQuarters({ value: 'half', dots: 1 }), durationQuarters({ value: 'quarter', dots: 0 })]), {
-        beats: 4,
-        unit: 4,
-      }),
-    ).toBe('4');
-    expect(beatsText(durationQuarters({ value: 'quarter', dots: 1 }), { beats: 4, unit: 4 })).toBe('1 1/2');
-  });
-
-  it('judges taps note by note', () => {
-    expect(judgeTaps([0, 1, 2], [0.02, 1.3], 0.15)).toEqual({ notes: ['on-time', 'late', 'missed'], extra: 0 });
-    expect(judgeTaps([0, 1, 2], [-0.2, 1, 1.1, 2.05], 0.15)).toEqual({
-      notes: ['early', 'on-time', 'on-time'],
-      extra: 1,
-    });
-    expect(judgeTaps([0, 1], [], 0.1)).toEqual({ notes: ['missed', 'missed'], extra: 0 });
-    expect(judgeTaps([0, 0.5, 1], [0, 0.5, 1], 0.01).notes).toEqual(['on-time', 'on-time', 'on-time']);
-  });
-
-  const readBeats = (text: string): number =>
-    text
-      .split(' ')
-      .reduce(
-        (s, part) => s + (part.includes('/') ? Number(part.split('/')[0]) / Number(part.split('/')[1]) : Number(part)),
-        0,
-      );
-});
-
 describe('by ear, and freely', () => {
   const notes = ['C4', 'D4', 'E4', 'F4', 'G4', 'C5', 'G5'].map(note);
 
@@ -258,6 +214,16 @@ describe('by ear, and freely', () => {
       });
     }
     expect(() => earQuestion([note('C4')], 2, randomFrom(1))).toThrow(RangeError);
+  });
+
+  it('begins by ear with two or three notes, if that is wanted, which are neighbours', () => {
+    const notes = ['C4', 'D4', 'E4', 'F4', 'G4', 'A4'].map(note);
+    for (const seed of seeds) {
+      const { among } = earQuestion(notes, 4, randomFrom(seed), 2 + (seed % 2));
+      expect(among).toHaveLength(2 + (seed % 2));
+      const at = notes.indexOf(among[0] ?? note('B9'));
+      expect(among).toEqual(notes.slice(at, at + among.length));
+    }
   });
 
   it('gives a class the same prompt from the same number: neighbours of the part, and one bar of its meter', () => {

@@ -1,8 +1,9 @@
 import { type Key, signatureAlter, tonic } from '../key/key';
-import { type Meter, meterText } from '../meter/meter';
+import type { Meter } from '../meter/meter';
 import { midi, type Step, stepAt, stepIndex, type Written } from '../pitch/pitch';
 import type { Random } from '../random/random';
 import type { Letter } from '../score/chordSymbol';
+import { barRhythms } from './barRhythms';
 
 /** Some notes to be heard and found again, in order. */
 export interface EarQuestion {
@@ -13,17 +14,24 @@ export interface EarQuestion {
 
 /** So many half steps from one note to the next can be sung. */
 const SINGABLE = 7;
+/** So many notes may be chosen from, if nothing else is said. */
 const MOST_CHOICES = 8;
 
 /**
  * Notes of a part to be found by ear: each moves by no more than a fifth, and none comes twice in a row.
  * @param notes different notes of the part, low to high, at least two
  * @param count how many are heard, two to five
+ * @param most different notes among which they are: two or three to begin with
  */
-export function earQuestion(notes: readonly Written[], count: number, chance: Random): EarQuestion {
+export function earQuestion(
+  notes: readonly Written[],
+  count: number,
+  chance: Random,
+  most: number = MOST_CHOICES,
+): EarQuestion {
   if (notes.length < 2) throw new RangeError('by ear there must be two notes');
-  const from = chance.below(Math.max(1, notes.length - MOST_CHOICES + 1));
-  const among = notes.slice(from, from + MOST_CHOICES);
+  const from = chance.below(Math.max(1, notes.length - most + 1));
+  const among = notes.slice(from, from + most);
   const heard: Written[] = [];
   while (heard.length < count) {
     const last = heard.at(-1);
@@ -44,35 +52,6 @@ export interface ImprovisePrompt {
   readonly rests: readonly Written[];
 }
 
-/** Rhythms of one bar that a class of a few weeks can clap, by meter. Common practice, no source. */
-const PROMPT_RHYTHMS: Readonly<Record<string, readonly (readonly number[])[]>> = {
-  '2/4': [[2, 2], [2, 1, 1], [1, 1, 2], [4], [3, 1]],
-  '3/4': [
-    [2, 2, 2],
-    [4, 2],
-    [2, 1, 1, 2],
-    [1, 1, 2, 2],
-    [2, 4],
-    [3, 1, 2],
-  ],
-  '4/4': [
-    [2, 2, 4],
-    [4, 2, 2],
-    [2, 1, 1, 4],
-    [2, 2, 2, 2],
-    [1, 1, 2, 4],
-    [3, 1, 4],
-    [2, 4, 2],
-    [4, 1, 1, 2],
-  ],
-  '6/8': [
-    [3, 3],
-    [2, 1, 3],
-    [3, 2, 1],
-    [1, 1, 1, 3],
-    [2, 1, 2, 1],
-  ],
-};
 /** Letters over the key note that its chord has. */
 const CHORD_LETTERS = [2, 4] as const;
 
@@ -98,10 +77,10 @@ export function improvisePrompt(
       return isLetter(step, signatureAlter(key.fifths, step))(n);
     }),
   );
-  const rhythms = PROMPT_RHYTHMS[meterText(meter)];
+  const rhythms = barRhythms(meter);
   return {
     notes: chosen,
-    rhythm: rhythms === undefined ? [] : chance.of(rhythms),
+    rhythm: rhythms.length === 0 ? [] : chance.of(rhythms),
     home,
     rests: own.length > 0 ? own : ofChord,
   };

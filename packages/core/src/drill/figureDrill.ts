@@ -47,6 +47,17 @@ export function judgeFigure({ figures }: FigureCard, pressed: Figure): FigureVer
   return at < 0 ? 'wrong' : at === 0 ? 'default' : 'alternate';
 }
 
+/**
+ * For which note a player took a card whose figure was wrong: the nearest one that the pressed figure plays, among the
+ * notes that are asked for.
+ * @example noteOfFigure(open, the trumpet's F4, its first notes) // G4, not C4
+ */
+export function noteOfFigure(pressed: Figure, card: FigureCard, cards: readonly FigureCard[]): Written | undefined {
+  const away = (c: FigureCard): number => Math.abs(midi(c.note) - midi(card.note));
+  return cards.filter((c) => away(c) > 0 && judgeFigure(c, pressed) !== 'wrong').sort((a, b) => away(a) - away(b))[0]
+    ?.note;
+}
+
 const CHOICES = 4;
 
 /** Which note is this figure? Every other choice is a note that the figure does not play; neighbours first. */

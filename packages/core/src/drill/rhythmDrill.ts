@@ -3,6 +3,7 @@ import type { Random } from '../random/random';
 import { add, divide, equal, type Rational, rational, subtract, sum, toNumber } from '../rational/rational';
 import { type Duration, durationQuarters, type NoteValue, valueForQuarters } from '../score/duration';
 import { quartersAMinute } from '../score/tempo';
+import { barRhythms } from './barRhythms';
 import { type Choices, mixChoices } from './choices';
 
 /** How many beats does this last: a value with dots, or two that are tied. */
@@ -28,8 +29,22 @@ export interface PickupQuestion extends Choices<string> {
   readonly pickup: readonly Duration[];
 }
 
-export type RhythmQuestion = BeatsQuestion | CompleteQuestion | PickupQuestion;
-export const RHYTHM_KINDS = ['beats', 'complete', 'pickup'] as const;
+/** How many beats is this rest? A whole rest is silent for a bar, whatever its meter. Common practice, no source. */
+export interface RestQuestion extends Choices<string> {
+  readonly kind: 'rest';
+  readonly meter: Meter;
+  readonly rest: Duration;
+}
+
+/** Two bars are heard, the first is shown: how did it go on? Bars are lengths in eighths. */
+export interface HeardQuestion extends Choices<readonly number[]> {
+  readonly kind: 'heard';
+  readonly meter: Meter;
+  readonly first: readonly number[];
+}
+
+export type RhythmQuestion = BeatsQuestion | RestQuestion | CompleteQuestion | PickupQuestion | HeardQuestion;
+export const RHYTHM_KINDS = ['beats', 'rest', 'complete', 'pickup', 'heard'] as const;
 export type RhythmKind = (typeof RHYTHM_KINDS)[number];
 
 const CHOICES = 4;
@@ -37,6 +52,8 @@ const VALUES: readonly Duration[] = (['whole', 'half', 'quarter', 'eighth'] as c
   { value, dots: 0 },
   { value, dots: 1 },
 ]);
+
+const RESTS = VALUES.filter((v) => v.dots === 0);
 
 /** One count of a bar that nobody has given a tempo. */
 const countOf = (meter: Meter): Rational => countQuarters(meter, quartersAMinute(undefined, meter));
@@ -93,7 +110,10 @@ function fullBar(meter: Meter, chance: Random): Duration[] {
   return bar;
 }
 
-/** A question about lengths, the same from the same chance. */
+/**
+ * A question about lengths, the same from the same chance.
+ * @param meter in two, three, four or six
+ */
 export function rhythmQuestion(kind: RhythmKind, meter: Meter, chance: Random): RhythmQuestion {
   switch (kind) {
     case 'beats': {
@@ -105,6 +125,19 @@ export function rhythmQuestion(kind: RhythmKind, meter: Meter, chance: Random): 
         tied,
         ...mixChoices(beatsText(total, meter), nearBeats(total, meter, chance), CHOICES, chance),
       };
+    }
+    case 'rest': {
+      const full = measureQuarters(meter);
+      const rest = chance.of(
+        RESTS.filter((r) => r.value === 'whole' || toNumber(durationQuarters(r)) < toNumber(full)),
+      );
+      const quarters = rest.value === 'whole' ? full : durationQuarters(rest);
+      const choices = mixChoices(beatsText(quarters, meter), nearBeats(quarters, meter, chance), CHOICES, chance);
+      return { kind, meter, rest, ...choices };
+    }
+    case 'heard': {
+      const [first = [], right = [], ...others] = chance.shuffled(barRhythms(meter));
+      return { kind, meter, first, ...mixChoices(right, others, CHOICES, chance) };
     }
     case 'complete': {
       const bar = fullBar(meter, chance);

@@ -8,6 +8,7 @@ import { TextField } from '../../ui/Field';
 import { saveAs } from '../../ui/saveAs';
 import { Empty } from '../../ui/States';
 import { dayWords, todayIso } from '../../words/pageWords';
+import { MixedUp } from './MixedUp';
 import { ReportDialog } from './ReportDialog';
 import type { ClassRecords } from './useClassRecords';
 import { WithRecords } from './WithRecords';
@@ -176,6 +177,7 @@ function Record({ group, records }: { readonly group: ClassView; readonly record
         Lessons, minutes, takes and remarks are of these days; steps, clean runs, tempo, peeks and drills are all in
         all, as pupils' own links told them.
       </p>
+      <MixedUp practice={records.practice} />
       {reporting !== undefined && (
         <ReportDialog
           group={group}

@@ -1,0 +1,194 @@
+import {
+  DEFAULT_PAGE,
+  DEFAULT_SOUNDS,
+  isClean,
+  key,
+  madePhrases,
+  type PageSetup,
+  planPages,
+  type PlaySetup,
+  pitchText,
+  type Take,
+} from '@cifra/core';
+import { Ear, Mic } from 'lucide-react';
+import { type ReactNode, useMemo, useState } from 'react';
+import { useTakePlayer } from '../listen/useTakePlayer';
+import { preparePlayback } from '../player/playback';
+import { Button } from '../ui/Button';
+import { SelectField } from '../ui/Field';
+import { useSame } from '../ui/useSame';
+import { useStateFor } from '../ui/useStateFor';
+import { todayIso } from '../words/pageWords';
+import { takeSentence } from '../words/takeWords';
+import type { DrillGiven } from './drill';
+import { DrillFrame, type Feedback } from './DrillFrame';
+import { useDrillNotes } from './NotesField';
+import { Snippet } from './Snippet';
+import { useRound } from './useRound';
+
+const METER = { beats: 4, unit: 4 } as const;
+const BEATS = 72;
+const LENGTHS = [1, 2] as const;
+const NO_ROWS: PageSetup = { ...DEFAULT_PAGE, rows: { woodwind: [], brass: [] }, strip: false };
+const NOBODY: readonly [] = [];
+
+/** A phrase is heard and played back by ear; the microphone hears whether it was right, or the player says so. */
+export function EchoDrill({ given, settings: before }: { readonly given: DrillGiven; readonly settings: ReactNode }) {
+  const { instrument, teaching, seconds, onAnswer } = given;
+  const [seed, setSeed] = useState(() => (Date.now() % 9000) + 1000);
+  const [bars, setBars] = useState<number>(1);
+  const { notes: all, field, choice } = useDrillNotes(given, 'echo-notes');
+  const notes = useSame(all, all.map(pitchText).join(' '));
+  const { round, start, count } = useRound(seconds);
+  const clef = instrument.clefs[0];
+  const phrase = useMemo(
+    () =>
+      madePhrases({
+        instrument,
+        notes,
+        rests: NOBODY,
+        clef,
+        key: key(0),
+        meter: METER,
+        beats: BEATS,
+        count: bars,
+        seed,
+      }),
+    [instrument, notes, clef, bars, seed],
+  );
+  const plan = useMemo(
+    () =>
+      phrase === undefined ? undefined : planPages(phrase, instrument.id, teaching, NO_ROWS, { today: todayIso() })[0],
+    [phrase, instrument, teaching],
+  );
+  const setup = useMemo(
+    (): PlaySetup => ({
+      speed: 1,
+      heard: { ...DEFAULT_SOUNDS, part: true, countIn: true },
+      others: [],
+      bars: undefined,
+      again: false,
+      turns: 'none',
+    }),
+    [],
+  );
+  const playback = useMemo(
+    () => (plan === undefined ? undefined : preparePlayback(plan.part, [], setup).playback),
+    [plan, setup],
+  );
+  const [feedback, setFeedback] = useStateFor<Feedback | undefined>(phrase, undefined);
+  const [isShown, setShown] = useStateFor(phrase, false);
+  const settle = (right: boolean, words: string) => {
+    count(right);
+    onAnswer(right);
+    setShown(true);
+    setFeedback({ right, words });
+  };
+  const { player, take, beginTake, forgetTake } = useTakePlayer({
+    plan,
+    setup,
+    playback,
+    beats: BEATS,
+    onJudged: (t: Take) => settle(isClean(t), takeSentence(t)),
+  });
+  const next = () => {
+    player.stop();
+    forgetTake();
+    setSeed(seed + 1);
+  };
+  const settings = (
+    <>
+      {before}
+      <SelectField
+        id="echo-bars"
+        label="A phrase of"
+        className="w-28"
+        value={bars}
+        onChange={(e) => setBars(Number(e.target.value))}
+      >
+        {LENGTHS.map((l) => (
+          <option key={l} value={l}>
+            {l === 1 ? '1 bar' : `${l} bars`}
+          </option>
+        ))}
+      </SelectField>
+      {field}
+      {choice}
+    </>
+  );
+  if (phrase === undefined)
+    return (
+      <div className="flex flex-wrap items-end gap-3 p-5">
+        {settings}
+        <p className="w-full p-3 text-center text-secondary">A phrase needs two different notes. Choose other notes.</p>
+      </div>
+    );
+  const isListening = take.stage === 'opening' || take.stage === 'playing' || take.stage === 'judging';
+  return (
+    <DrillFrame
+      title="By ear"
+      round={round}
+      feedback={feedback}
+      onNext={next}
+      onAgain={start}
+      settings={settings}
+      question="Hear the phrase, then play it back. You are counted in both times."
+    >
+      <div className="grid min-h-36 place-items-center">
+        {isShown ? (
+          <Snippet score={phrase.source} asked={player.note} label="the phrase, as it is written" scale={70} />
+        ) : (
+          <p className="text-[64px] leading-none font-semibold text-secondary" aria-live="off">
+            {player.count ?? (player.playing ? '♪' : '?')}
+          </p>
+        )}
+      </div>
+      {take.stage === 'failed' && (
+        <p role="alert" className="text-center text-warning">
+          {take.problem}
+        </p>
+      )}
+      {feedback === undefined && (
+        <>
+          <div className="mx-auto grid w-full max-w-md grid-cols-2 gap-2 max-md:mt-auto">
+            <Button
+              className="h-14"
+              icon={<Ear size={18} aria-hidden />}
+              disabled={isListening}
+              onClick={() => (player.playing ? player.stop() : void player.play())}
+            >
+              {player.playing && !isListening ? 'Stop' : 'Hear it'}
+            </Button>
+            <Button
+              kind="primary"
+              className="h-14"
+              icon={<Mic size={18} aria-hidden />}
+              onClick={() => (isListening ? player.stop() : beginTake({ kind: 'microphone' }))}
+            >
+              {take.stage === 'judging' ? 'Listening…' : isListening ? 'Stop' : 'Play it back'}
+            </Button>
+          </div>
+          {isShown ? (
+            <div role="group" aria-label="Had you played it so?" className="text-center">
+              <p className="mb-1">Had you played it so?</p>
+              <div className="mx-auto grid max-w-md grid-cols-2 gap-2">
+                <Button className="h-11" onClick={() => settle(false, 'It comes again another time.')}>
+                  Not yet
+                </Button>
+                <Button className="h-11" onClick={() => settle(true, 'Well heard.')}>
+                  I had it
+                </Button>
+              </div>
+            </div>
+          ) : (
+            <div className="text-center">
+              <Button kind="quiet" className="h-11" disabled={isListening} onClick={() => setShown(true)}>
+                Show it: I played it without the microphone
+              </Button>
+            </div>
+          )}
+        </>
+      )}
+    </DrillFrame>
+  );
+}
