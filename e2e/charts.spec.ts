@@ -27,7 +27,7 @@ test('a chart is one click away, a note has an address, and its reasons are read
     .getByRole('navigation', { name: 'Instruments' })
     .getByRole('button', { name: /^Trumpet/ })
     .click();
-  await expect(chart(page)).toBeVisible({ timeout: 30_000 });
+  await expect(chart(page)).toBeVisible();
   await cellNamed(page, 'D 4').click();
   await expect(page).toHaveURL(/\/charts\/trumpet\/D4/);
   await expect(chosen(page).getByRole('heading', { name: 'D4' })).toBeVisible();
@@ -36,13 +36,13 @@ test('a chart is one click away, a note has an address, and its reasons are read
   await expect(chosen(page)).toContainText('push the third slide out');
   await expect(chosen(page).getByRole('button', { name: 'Play it' })).toBeVisible();
   await page.reload();
-  await expect(page.locator('.sheet .cell.chosen')).toHaveCount(1, { timeout: 30_000 });
+  await expect(page.locator('.sheet .cell.chosen')).toHaveCount(1);
   await expect(chosen(page)).toContainText('13: valves 1 and 3');
 });
 
 test('a chart is walked by keyboard', async ({ page }) => {
   await page.goto('/charts/clarinet/C4');
-  await expect(chart(page)).toBeVisible({ timeout: 30_000 });
+  await expect(chart(page)).toBeVisible();
   await cellNamed(page, 'C 4').focus();
   await page.keyboard.press('ArrowRight');
   await expect(page).toHaveURL(/\/charts\/clarinet\/Cs4/);
@@ -53,7 +53,7 @@ test('a chart is walked by keyboard', async ({ page }) => {
 
 test('stage and convention change what is shown, and stand in the address', async ({ page }) => {
   await page.goto('/charts/flute/Bb4');
-  await expect(chart(page)).toBeVisible({ timeout: 30_000 });
+  await expect(chart(page)).toBeVisible();
   const before = await page.locator('.sheet .cell').count();
   await page.getByLabel('Notes', { exact: true }).selectOption('full');
   await expect(page).toHaveURL(/stage=full/);
@@ -68,7 +68,7 @@ test('stage and convention change what is shown, and stand in the address', asyn
 
 test('the notes of one exercise alone, on screen and on paper', async ({ page }) => {
   await page.goto('/charts/trumpet');
-  await expect(chart(page)).toBeVisible({ timeout: 30_000 });
+  await expect(chart(page)).toBeVisible();
   await page.getByLabel('Notes', { exact: true }).selectOption({ label: 'Lantern Walk' });
   // Five notes in all: C D E F G A at most; the tune has six.
   await expect.poll(() => page.locator('.sheet .cell').count()).toBe(6);
@@ -81,13 +81,13 @@ test('an address that names no instrument or note leads to a chart all the same'
   await page.goto('/charts/kazoo');
   await expect(page).toHaveURL(/\/charts\/flute/);
   await page.goto('/charts/trumpet/H9?stage=never&exercise=none&convention=odd');
-  await expect(chart(page)).toBeVisible({ timeout: 30_000 });
+  await expect(chart(page)).toBeVisible();
   await expect(chosen(page)).toContainText('Choose a note of the chart');
 });
 
 test('a printed chart names its instrument and stage', async ({ page }) => {
   await page.goto('/charts/trombone?stage=second-year');
-  await expect(chart(page)).toBeVisible({ timeout: 30_000 });
+  await expect(chart(page)).toBeVisible();
   const text = await pdfText(page, 'Get the chart to print');
   expect(text).toContain('Second year');
   expect(text).toContain('Trombone');

@@ -32,7 +32,6 @@ const soon = (days: number): string => new Date(Date.now() + days * 24 * 3600_00
 test('a class is filled from a table, set work, written down after the lesson, and asked what comes next', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await ownClass(page, 'Year 6 brass');
   await tab(page, 'Pupils');
   await expect(page.getByText(/Nobody is on the list yet/)).toBeVisible();
@@ -191,7 +190,6 @@ test('everything is taken away as one file', async ({ page }) => {
 });
 
 test('a backup is restored into a new cluster and opens there; restored in place, it can be taken back', async () => {
-  test.setTimeout(120_000);
   const folder = mkdtempSync(join(tmpdir(), 'cifra-backup-'));
   try {
     const file = join(folder, 'a.dump');

@@ -7,7 +7,6 @@ import { expect, type Page, test } from './test';
  * it was; what was changed in it is not lost by Escape.
  */
 
-test.describe.configure({ timeout: 180_000 });
 test.beforeEach(async ({ page }) => signInDemo(page));
 
 const dialog = (page: Page) => page.getByRole('dialog');

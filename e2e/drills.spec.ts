@@ -1,4 +1,6 @@
-import { expect, firstVisitTest, type Page, test } from './test';
+import { openDrill as open, score, told } from './drilling';
+import { chooseNotes } from './practising';
+import { expect, firstVisitTest, test } from './test';
 import { signInDemo } from './teacher';
 
 test.beforeEach(async ({ page }) => {
@@ -34,19 +36,6 @@ const TRUMPET: Readonly<Record<string, string>> = {
   'F♯3': '123',
   G3: '13',
 };
-const told = (page: Page) =>
-  page
-    .getByRole('status')
-    .filter({ hasText: /\.|Next/ })
-    .last();
-const score = (page: Page, right: number, asked: number) =>
-  expect(page.getByText(new RegExp(`^${right} of ${asked} right`))).toBeVisible();
-/** Every drill begins with a question of its own choosing: there is nothing to be told yet. */
-const open = async (page: Page, drill: string, on = 'trumpet') => {
-  await page.goto(`/drills?on=${on}&drill=${drill}`);
-  await score(page, 0, 0);
-};
-
 test('figures are pressed with the keyboard, judged, and a wrong one is shown right', async ({ page }) => {
   await open(page, 'figures');
   await page.getByLabel('Ask for').selectOption({ label: 'a note by name' });
@@ -152,7 +141,7 @@ test('every other question on signatures and lengths takes an answer and says wh
     await expect(told(page)).toContainText(/Right|No:|It is/);
   }
   await open(page, 'rhythm');
-  for (const kind of ['How many beats?', 'Complete the bar', /Where does the pickup/]) {
+  for (const kind of ['How many beats?', /^How long is the rest/, 'Complete the bar', /Where does the pickup/]) {
     const label = await page
       .getByLabel('Ask', { exact: true })
       .locator('option')
@@ -161,83 +150,71 @@ test('every other question on signatures and lengths takes an answer and says wh
     await page.getByLabel('Ask', { exact: true }).selectOption({ label: label ?? '' });
     await score(page, 0, 0);
     await page.getByRole('region', { name: 'Rhythm' }).getByRole('button').first().click();
-    await expect(told(page)).toContainText(/Right|lasts|It is a|are left/);
+    await expect(told(page)).toContainText(/Right|lasts|silent|It is a|are left/);
+  }
+  // Two bars are heard before one is chosen.
+  await page.getByLabel('Ask', { exact: true }).selectOption({ label: 'How did it go on?' });
+  const heard = page.getByRole('region', { name: 'Rhythm' });
+  await heard.getByRole('button', { name: 'Hear both bars' }).click();
+  await expect(heard.getByRole('img', { name: /^the first bar: / })).toBeVisible();
+  await heard.getByRole('button').nth(1).click();
+  await expect(told(page)).toContainText(/Right|It went on: /);
+});
+
+test('a note is read as the signature has it, by its sign and its letter', async ({ page }) => {
+  await open(page, 'reading');
+  await page.getByLabel('Signature').selectOption({ label: 'two flats' });
+  const asked = page.getByRole('region', { name: 'Reading' });
+  // By what is right it is learned: a wrong answer says it, and its letter has the sign that two flats give it.
+  for (let i = 0; i < 4; i++) {
+    await asked.getByRole('radio', { name: 'sharp' }).click();
+    await asked.getByRole('button', { name: 'C', exact: true }).click();
+    const [, letter, sign] = /It is ([A-G])([♭♯]?)/.exec((await told(page).textContent()) ?? '') ?? [];
+    expect(sign).toBe(letter === 'B' || letter === 'E' ? '♭' : '');
+    await page.getByRole('button', { name: 'Next' }).click();
   }
 });
 
-test('a line is tapped against the beat, and every tap is judged', async ({ page }) => {
-  await open(page, 'rhythm');
-  await expect(page.getByRole('img', { name: /^a line of rhythm/ })).toBeVisible({ timeout: 30_000 });
-  await page.locator('body').press('Space');
-  const pad = page.getByRole('button', { name: /^(Tap|\d)$/ });
-  await expect(pad).toHaveText('Tap', { timeout: 15_000 });
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Space');
-  await expect(told(page)).toContainText(/\d+ of \d+ on time/, { timeout: 40_000 });
-  await score(page, 0, 1);
+test('chosen notes alone are asked for, and how quick the answers were is kept', async ({ page }) => {
+  await open(page, 'figures');
+  await page.getByLabel('Ask for').selectOption({ label: 'a note by name' });
+  await page.getByLabel('Notes of').selectOption({ label: 'those I choose' });
+  const chosen = page.getByRole('toolbar', { name: 'Chosen notes' });
+  await chooseNotes(page, []);
+  await expect(page.getByText('No note is chosen. Choose other notes.')).toBeVisible();
+  await chooseNotes(page, ['C 4', 'D 4']);
+  const name = page.getByRole('region', { name: 'Figures' }).locator('p.font-serif');
+  for (let i = 1; i <= 4; i++) {
+    const asked = (await name.textContent()) ?? '';
+    expect(['C4', 'D4']).toContain(asked);
+    await page.locator('body').press('Escape');
+    for (const v of TRUMPET[asked] ?? '') await page.keyboard.press(v);
+    await page.keyboard.press('Enter');
+    await expect(told(page)).toContainText(/Right\..*\d s/);
+    await page.getByRole('button', { name: 'Next' }).click();
+  }
+  await page.getByRole('button', { name: 'How quick' }).click();
+  await expect(page.getByRole('dialog', { name: 'How quick your answers are' })).toContainText(/[CD]4, \d+\.\d s/);
+  await page.reload();
+  await page.getByLabel('Notes of').selectOption({ label: 'those I choose' });
+  await expect(chosen.getByRole('button', { pressed: true })).toHaveText(['C4', 'D4']);
+  await expect(page.getByRole('button', { name: 'How quick' })).toBeVisible();
 });
 
-test('a line at sight is the same from the same number; looked at first, played once', async ({ page }) => {
-  test.setTimeout(120_000);
-  await page.goto('/drills?on=alto-saxophone&drill=sight');
-  const strip = page.getByRole('region', { name: 'The part' });
-  await page.getByLabel('Number').fill('321');
-  await expect(page.getByText(/\d+ seconds to look/)).toBeVisible();
-  await expect(strip.locator('g.note').first()).toBeVisible({ timeout: 30_000 });
-  const heads = () => strip.locator('g.note').evaluateAll((all) => all.map((n) => n.id).join());
-  const shapes = () =>
-    strip
-      .locator('svg')
-      .first()
-      .evaluate((svg) => svg.querySelectorAll('use').length);
-  const [first, drawn] = [await heads(), await shapes()];
-  await page.getByLabel('Number').fill('322');
-  await page.getByLabel('Number').fill('321');
-  await expect.poll(heads).toBe(first);
-  expect(await shapes()).toBe(drawn);
-  await page.getByRole('button', { name: 'Show the answers' }).click();
-  await page.getByRole('button', { name: 'I have looked' }).click();
-  // Without a microphone: counted in, the beat alone, and then it is asked whether it was played on.
-  await page.getByRole('button', { name: 'Count in, then I play' }).click();
-  await expect(strip.locator('.chosen').first()).toBeVisible({ timeout: 30_000 });
-  await page.getByRole('button', { name: 'Stop' }).click();
-  await page.getByRole('button', { name: 'To the end' }).click();
-  await expect(page.getByText('Did you play on to the end?')).toHaveCount(0);
-  // What was only heard is not asked about, not even afterwards.
-  await page.getByRole('switch', { name: 'The part is heard' }).click();
-  await page.getByRole('button', { name: 'Hear it played' }).click();
-  await expect(strip.locator('.chosen').first()).toBeVisible({ timeout: 30_000 });
-  await page.getByRole('button', { name: 'Stop' }).click();
-  await page.getByRole('switch', { name: 'The part is heard' }).click();
-  await expect(page.getByRole('button', { name: 'Count in, then I play' })).toBeVisible();
-  await expect(page.getByText('Did you play on to the end?')).toHaveCount(0);
-  await page.getByLabel('Bars').selectOption('2');
-  await expect.poll(async () => (await heads()).split(',').length).toBeLessThan(first.split(',').length);
-  await page.getByRole('button', { name: 'I have looked' }).click();
-  await page.getByLabel('Who plays').selectOption({ label: 'the simulated player, to try it out' });
-  await page.getByRole('button', { name: 'Let it play a take' }).click();
-  await expect(page.getByText(/notes right and in time/)).toBeVisible({ timeout: 60_000 });
-});
-
-test('notes are heard and found again; the caller shows every section its own letter', async ({ page }) => {
+test('a phrase is heard, and played back without a microphone', async ({ page }) => {
   await open(page, 'ear');
-  await page.getByRole('button', { name: 'Hear the notes' }).click();
-  const notes = page.getByRole('region', { name: 'By ear' }).locator('button[title]');
-  for (let i = 0; i < 3; i++) await notes.nth(i % 2).click();
-  await expect(told(page)).toContainText(/Right|It was/);
-  await page.getByRole('tab', { name: 'Caller' }).click();
-  const caller = page.getByRole('region', { name: 'Caller' });
-  // Concert B flat: the trumpet's C, the horn's F, the alto saxophone's G.
-  for (const [section, letter] of [
-    ['Tpt.', 'C'],
-    ['Hn.', 'F'],
-    ['A. Sax', 'G'],
-    ['Fl.', 'B♭'],
-  ] as const)
-    await expect(caller.locator('li').filter({ hasText: section })).toContainText(letter);
-  await caller.getByRole('button', { name: 'Call', exact: true }).click();
-  await expect(caller.getByText(/^50 beats a minute/)).toBeVisible();
-  await expect(caller.getByText(/^55 beats a minute/)).toBeVisible({ timeout: 40_000 });
-  await caller.getByRole('button', { name: 'Stop' }).click();
+  await page.getByLabel('Answer by').selectOption({ label: 'playing them' });
+  const echo = page.getByRole('region', { name: 'By ear' });
+  await echo.getByRole('button', { name: 'Hear it' }).click();
+  await expect(echo.getByRole('button', { name: 'Stop' })).toBeVisible();
+  await expect(echo.getByRole('button', { name: 'Hear it' })).toBeVisible();
+  // It is not shown before it was heard for; then the player says how it went.
+  await expect(echo.getByRole('img', { name: /the phrase/ })).toHaveCount(0);
+  await echo.getByRole('button', { name: /^Show it/ }).click();
+  await expect(echo.getByRole('img', { name: /the phrase/ })).toBeVisible();
+  await echo.getByRole('button', { name: 'I had it' }).click();
+  await expect(told(page)).toContainText('Well heard.');
+  await score(page, 1, 1);
 });
 
 firstVisitTest.describe('while something is still being fetched', () => {

@@ -14,7 +14,7 @@ test('a worksheet with its key, cards and a chart for the wall are chosen, seen 
   await openPart(page, 'Paper Boats', 'Flute');
   await list(page).getByRole('button', { name: 'Handouts' }).click();
   const handouts = page.getByRole('region', { name: 'Handouts' });
-  await expect(handouts.locator('.sheet .box').first()).toBeVisible({ timeout: 60_000 });
+  await expect(handouts.locator('.sheet .box').first()).toBeVisible();
   await expect(handouts.getByText('Write the name of each note into its box.')).toBeVisible();
   await expect(handouts.locator('.sheet .name')).toHaveCount(0);
   // The key has the answers in the same boxes.
@@ -57,7 +57,7 @@ test('a handout is made for the whole class with progress, and found again', asy
   const made = dialog.getByRole('listitem').first();
   await expect(made).toContainText('Two ways to write it: One book');
   const download = page.waitForEvent('download');
-  await made.getByRole('button', { name: 'Take the file' }).click({ timeout: 60_000 });
+  await made.getByRole('button', { name: 'Take the file' }).click();
   expect(textOf(await (await download).path())).toMatch(/Two ways to write one line\./);
 });
 
@@ -66,7 +66,7 @@ test('the score is printed on landscape pages, of the parts that are picked', as
   await list(page).getByRole('button', { name: 'Score' }).click();
   await page.getByRole('radio', { name: 'on paper' }).click();
   const score = page.getByRole('region', { name: 'Score' });
-  await expect(score.locator('.sheet .row-name').first()).toBeVisible({ timeout: 60_000 });
+  await expect(score.locator('.sheet .row-name').first()).toBeVisible();
   const names = () => score.locator('.sheet').first().locator('.row-name').count();
   const all = await names();
   await score.getByRole('button', { name: /^All \d+ parts/ }).click();

@@ -56,16 +56,13 @@ test("the microphone is heard: a concert A is the trumpet's B, and how low it is
   const tuner = page.getByRole('region', { name: 'Tuner and drone' });
   await tuner.getByRole('button', { name: 'Listen' }).click();
   const meter = tuner.getByRole('meter');
-  await expect
-    .poll(async () => Number(await meter.getAttribute('aria-valuenow')), { timeout: 20_000 })
-    .toBeLessThan(-17);
+  await expect.poll(async () => Number(await meter.getAttribute('aria-valuenow'))).toBeLessThan(-17);
   expect(Number(await meter.getAttribute('aria-valuenow'))).toBeGreaterThan(-23);
   await expect(meter).toHaveAttribute('aria-valuetext', /^B, /);
   await tuner.getByRole('button', { name: 'Stop listening' }).click();
 });
 
 test('a take through the microphone is counted in, listened to, and said in words', async ({ page }) => {
-  test.setTimeout(120_000);
   await signInDemo(page);
   await openPart(page, 'Lantern Walk', 'Flute');
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Practise' }).click();
@@ -77,9 +74,7 @@ test('a take through the microphone is counted in, listened to, and said in word
   await listening.getByRole('button', { name: 'Record a take' }).click();
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
   // One long note is no tune: that is said, kindly, and marked on the staff.
-  await expect(listening.getByText(/of \d+ notes right and in time|none of these notes/)).toBeVisible({
-    timeout: 60_000,
-  });
+  await expect(listening.getByText(/of \d+ notes right and in time|none of these notes/)).toBeVisible();
   expect(await page.locator('[data-mark]').count()).toBeGreaterThan(0);
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
@@ -91,7 +86,6 @@ test("a pupil's recording waits for the network, is handed in with its sound, an
   browser,
   baseURL,
 }) => {
-  test.setTimeout(150_000);
   const phone = await openPhone(page, browser, baseURL ?? '', 'Lantern Walk', 'Trumpet', ['microphone']);
   await phone.getByRole('button', { name: /^The piece/ }).tap();
   await phone.getByRole('button', { name: 'How it is practised' }).tap();
@@ -100,7 +94,7 @@ test("a pupil's recording waits for the network, is handed in with its sound, an
   await phone.getByRole('tab', { name: 'Listen' }).tap();
   await phone.getByRole('button', { name: 'Record a take' }).tap();
   const handIn = phone.getByRole('button', { name: 'Hand in the recording' });
-  await expect(handIn).toBeVisible({ timeout: 60_000 });
+  await expect(handIn).toBeVisible();
   // At home, without a network: it waits, is there when the phone is opened again, and arrives once by itself.
   await phone.context().setOffline(true);
   await handIn.tap();

@@ -22,7 +22,7 @@ test('choosing a note opens its reason trail, and the address keeps it', async (
   await expect(trail).toContainText('open C (partial 4) lowered a step and a half');
   await expect(page).toHaveURL(/note=n3/);
   await page.reload();
-  await expect(page.locator('.sheet .cell.chosen')).toHaveCount(1, { timeout: 30_000 });
+  await expect(page.locator('.sheet .cell.chosen')).toHaveCount(1);
   await expect(page.getByText('a major 2nd, for an instrument in B♭')).toBeVisible();
 });
 
@@ -49,7 +49,7 @@ test('band rows are switched at once, and stay as they were', async ({ page }) =
   await page.getByRole('switch', { name: 'Sounds (concert)' }).click();
   await expect(page.locator('.sheet .sounds')).toHaveCount(0);
   await page.reload();
-  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.sheet .cell').first()).toBeVisible();
   await expect(page.locator('.sheet .sounds')).toHaveCount(0);
   await page.getByRole('switch', { name: 'Sounds (concert)' }).click();
   await expect(page.locator('.sheet .sounds').first()).toBeVisible();
@@ -71,20 +71,16 @@ test('key, octave and clef of a part are changed, explained, kept and taken back
   await page.getByRole('button', { name: 'As proposed' }).click();
   await expect(page.getByLabel('Clef', { exact: true })).toHaveValue('bass');
   await page.getByLabel('Key', { exact: true }).selectOption('no-signature');
-  await expect(cell(page, 3)).toHaveAttribute('aria-label', /^bar 1, beat 4, B flat, first position/, {
-    timeout: 30_000,
-  });
+  await expect(cell(page, 3)).toHaveAttribute('aria-label', /^bar 1, beat 4, B flat, first position/);
 });
 
 test('the whole class is shown under each other', async ({ page }) => {
   await page.goto('/shelf');
   await page.getByRole('link', { name: 'Lantern Walk' }).click();
   await list(page).getByRole('button', { name: 'The whole class' }).click();
-  await expect(page.getByRole('region', { name: 'Flute', exact: true }).locator('.cell').first()).toBeVisible({
-    timeout: 30_000,
-  });
+  await expect(page.getByRole('region', { name: 'Flute', exact: true }).locator('.cell').first()).toBeVisible();
   await page.getByRole('region', { name: 'Tuba' }).scrollIntoViewIfNeeded();
-  await expect(page.getByRole('region', { name: 'Tuba' }).locator('.cell').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('region', { name: 'Tuba' }).locator('.cell').first()).toBeVisible();
 });
 
 test('the class is changed: a recorder with German fingering gets its page', async ({ page }) => {
@@ -97,9 +93,7 @@ test('the class is changed: a recorder with German fingering gets its page', asy
   await list(page)
     .getByRole('button', { name: /^Descant recorder/ })
     .click();
-  await expect(cell(page, 3)).toHaveAttribute('aria-label', /F, left hand: thumb and 1 2 3; right hand: 4, new$/, {
-    timeout: 30_000,
-  });
+  await expect(cell(page, 3)).toHaveAttribute('aria-label', /F, left hand: thumb and 1 2 3; right hand: 4, new$/);
   await page.getByRole('button', { name: 'Change class' }).click();
   await page.getByRole('checkbox', { name: 'Descant recorder' }).uncheck();
   await page.getByRole('tab', { name: 'How it is taught' }).click();
@@ -130,9 +124,7 @@ test("an instrument of a teacher's own is described, gets its page and its files
   await list(page)
     .getByRole('button', { name: /^Clarinet in A/ })
     .click();
-  await expect(cell(page, 0)).toHaveAttribute('aria-label', /^bar 1, beat 1, E flat, from the key signature/, {
-    timeout: 30_000,
-  });
+  await expect(cell(page, 0)).toHaveAttribute('aria-label', /^bar 1, beat 1, E flat, from the key signature/);
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Download' }).click();
   await page.getByRole('menuitem', { name: /MusicXML/ }).click();
@@ -141,7 +133,7 @@ test("an instrument of a teacher's own is described, gets its page and its files
   expect(read.value.suggestedOwner).toMatch(/^own\.clarinet\.A3\./);
   // The page is there without the class's list: a reload, and an address that is handed on.
   await page.reload();
-  await expect(cell(page, 0)).toBeVisible({ timeout: 30_000 });
+  await expect(cell(page, 0)).toBeVisible();
   await page.getByRole('button', { name: 'Change class' }).click();
   await page.getByRole('checkbox', { name: 'Clarinet in A' }).uncheck();
   await page.getByRole('button', { name: 'Save the class' }).click();
@@ -163,8 +155,8 @@ test('a part and the book come as PDF, a part as MusicXML that reads back', asyn
   expect(read.ok && read.value.kind === 'line' && read.value.suggestedOwner).toBe('clarinet');
   await page.getByRole('button', { name: /Get \d+ parts to print/ }).click();
   await page.getByRole('button', { name: /^Make \d+ parts$/ }).click();
-  const download = page.waitForEvent('download', { timeout: 60_000 });
-  await page.getByRole('button', { name: 'Take the file' }).first().click({ timeout: 60_000 });
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Take the file' }).first().click();
   const book = await (await download).path();
   expect(execFileSync('pdftotext', ['-layout', book, '-'], { encoding: 'utf8' })).toMatch(/Tuba/);
   expect(
@@ -188,7 +180,7 @@ test('a phone shows the part under a list of instruments', async ({ page }) => {
   await page.goto('/shelf');
   await page.getByRole('link', { name: 'Lantern Walk' }).click();
   await page.getByLabel('Instrument', { exact: true }).selectOption({ label: 'Horn' });
-  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.sheet .cell').first()).toBeVisible();
   await page.locator('.sheet .cell').first().click();
   await expect(page.getByText('for an instrument in F')).toBeVisible();
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
@@ -253,7 +245,7 @@ test('a line that an instrument cannot play is said on the list and over the not
   await list(page)
     .getByRole('button', { name: /^Trumpet.*cannot be played/ })
     .click();
-  await expect(page.locator('.sheet .unplayable').first()).toHaveText(/too (low|high)/, { timeout: 30_000 });
+  await expect(page.locator('.sheet .unplayable').first()).toHaveText(/too (low|high)/);
   await expect(page.getByRole('region', { name: 'What does not fit' })).toContainText(/too (low|high) to play/);
 });
 

@@ -8,14 +8,13 @@ test('from the link to the third clean run without a word of help, at every size
   browser,
   baseURL,
 }) => {
-  test.setTimeout(240_000);
   const phone = await openPhone(page, browser, baseURL ?? '', 'Paper Boats', 'Trumpet');
   const part = phone.getByRole('region', { name: 'The part' });
   const address = phone.url();
   let taps = 0;
   // Nothing has to be looked for: what is pressed is whole on the screen, and large enough for a thumb.
   const press = async (what: Locator): Promise<void> => {
-    await expect(what).toBeInViewport({ ratio: 0.99, timeout: 30_000 });
+    await expect(what).toBeInViewport({ ratio: 0.99 });
     const box = await what.boundingBox();
     expect(Math.min(box?.width ?? 0, box?.height ?? 0)).toBeGreaterThanOrEqual(44);
     await what.tap();
@@ -32,10 +31,10 @@ test('from the link to the third clean run without a word of help, at every size
     await phone.goto(address);
     taps = 0;
     await press(phone.getByRole('button', { name: /^Count it aloud/ }));
-    await expect(part.locator('g.note').first()).toBeInViewport({ timeout: 30_000 });
+    await expect(part.locator('g.note').first()).toBeInViewport();
     for (let run = 1; run <= 3; run++) {
       await press(phone.getByRole('button', { name: 'Play', exact: true }));
-      await expect(part.locator('.chosen').first()).toBeInViewport({ timeout: 20_000 });
+      await expect(part.locator('.chosen').first()).toBeInViewport();
       // A tap on the music stops.
       await part.locator('.cell').nth(1).tap();
       taps += 1;
@@ -65,7 +64,7 @@ test('every drill is asked, answered and gone on with on a phone without a scrol
   await phone.getByRole('button', { name: /^A drill/ }).tap();
   const next = phone.getByRole('button', { name: 'Next', exact: true });
   const seen = async (what: Locator): Promise<void> => {
-    await expect(what).toBeInViewport({ ratio: 0.99, timeout: 20_000 });
+    await expect(what).toBeInViewport({ ratio: 0.99 });
     expect((await what.boundingBox())?.height).toBeGreaterThanOrEqual(44);
   };
   const open = (drill: string) => phone.getByRole('tab', { name: drill }).tap();
@@ -130,7 +129,7 @@ test('the first notes and the day’s work are there before the engraving librar
   const came = phone.locator('#first-view');
   await expect(came.locator('g.note').first()).toBeVisible({ timeout: 5000 });
   await expect(came.getByRole('heading', { name: 'Lantern Walk' })).toBeVisible();
-  await expect(phone.getByRole('button', { name: /^Count it aloud/ })).toBeVisible({ timeout: 30_000 });
+  await expect(phone.getByRole('button', { name: /^Count it aloud/ })).toBeVisible();
   await expect(came).toHaveCount(0);
   // The same drawing goes on, and can be asked.
   const cells = phone.locator('.sheet .cell');
@@ -141,10 +140,10 @@ test('the first notes and the day’s work are there before the engraving librar
   // What is begun is drawn otherwise, and played: the server draws it.
   await phone.getByRole('button', { name: /^Count it aloud/ }).tap();
   const part = phone.getByRole('region', { name: 'The part' });
-  await expect(part.locator('.count').first()).toBeVisible({ timeout: 30_000 });
+  await expect(part.locator('.count').first()).toBeVisible();
   await expect(part.locator('.name')).toHaveCount(0);
   await phone.getByRole('button', { name: 'Play', exact: true }).tap();
-  await expect(part.locator('.chosen').first()).toBeVisible({ timeout: 20_000 });
+  await expect(part.locator('.chosen').first()).toBeVisible();
   const answered = phone.waitForResponse(/api\/links\/open\/[\w-]+$/);
   answer();
   await answered;

@@ -23,7 +23,7 @@ test('the space bar counts in and plays; the playhead goes from note to note; ag
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
   // Three counts before a bar of three quarters, then note by note; a busy machine may show one too late to be seen.
-  await expect(part(page)).toHaveAttribute('data-come', /^(1 )?(2 )?(3 )?(n1 )?n2/, { timeout: 30_000 });
+  await expect(part(page)).toHaveAttribute('data-come', /^(1 )?(2 )?(3 )?(n1 )?n2/);
   await expect(part(page)).toHaveAttribute('data-come', /^[123] /);
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
@@ -75,7 +75,7 @@ test('piano, bass and drums play under the part from chords that are shown, in a
   await setTempo(page, 'End');
   await part(page).focus();
   await page.keyboard.press('Space');
-  await expect(sounding(page)).toHaveAttribute('data-note', /n\d/, { timeout: 20_000 });
+  await expect(sounding(page)).toHaveAttribute('data-note', /n\d/);
   await page.keyboard.press('Space');
   // Written ones are taken as they are.
   await openPractise(page, 'Lantern Walk', 'trumpet', 'Sound');
@@ -85,7 +85,7 @@ test('piano, bass and drums play under the part from chords that are shown, in a
   await under.getByLabel('In the style of a').selectOption('Ballad');
   await part(page).focus();
   await page.keyboard.press('Space');
-  await expect(sounding(page)).toHaveAttribute('data-note', /n\d/, { timeout: 20_000 });
+  await expect(sounding(page)).toHaveAttribute('data-note', /n\d/);
   for (const sound of ['piano', 'bass', 'drums', 'trumpet']) expect(sounds).toContain(sound);
 });
 
@@ -99,7 +99,7 @@ test('a phone hears the whole class with its part', async ({ page, browser, base
   const everybody = along.getByRole('switch');
   await expect(everybody.and(phone.locator('[data-state=unchecked]'))).toHaveCount(0);
   await phone.getByRole('button', { name: 'Play', exact: true }).tap();
-  await expect(part(phone).locator('.chosen').first()).toBeVisible({ timeout: 30_000 });
+  await expect(part(phone).locator('.chosen').first()).toBeVisible();
   await phone.getByRole('button', { name: 'Stop' }).tap();
   await phone.context().close();
 });

@@ -4,11 +4,10 @@ import { openLine, openPhone, ownTeacher } from './teacher';
 const wide = (phone: Page) => phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth);
 
 test("a pupil does the week's practice on a phone, and the teacher sees it", async ({ page, browser, baseURL }) => {
-  test.setTimeout(150_000);
   const phone = await openPhone(page, browser, baseURL ?? '', 'Paper Boats', 'Trumpet');
   const part = phone.getByRole('region', { name: 'The part' });
   await phone.getByRole('button', { name: /^The piece/ }).tap();
-  await expect(part.locator('g.note').first()).toBeVisible({ timeout: 30_000 });
+  await expect(part.locator('g.note').first()).toBeVisible();
   expect(await wide(phone)).toBe(true);
   await phone.getByRole('button', { name: 'How it is practised' }).tap();
   await phone.getByRole('checkbox', { name: 'Done: Count it aloud' }).tap();
@@ -16,7 +15,7 @@ test("a pupil does the week's practice on a phone, and the teacher sees it", asy
   await phone.getByRole('button', { name: 'How it is practised' }).tap();
   for (let i = 0; i < 2; i++) {
     await phone.getByRole('button', { name: 'Play', exact: true }).tap();
-    await expect(part.locator('.chosen').first()).toBeVisible({ timeout: 20_000 });
+    await expect(part.locator('.chosen').first()).toBeVisible();
     await phone.getByRole('button', { name: 'Stop' }).tap();
     await phone.getByRole('button', { name: 'Clean', exact: true }).tap();
   }
@@ -25,9 +24,7 @@ test("a pupil does the week's practice on a phone, and the teacher sees it", asy
   await phone.getByRole('tab', { name: 'Listen' }).tap();
   await phone.getByLabel('Who plays').selectOption({ label: 'the simulated player, to try it out' });
   await phone.getByRole('button', { name: 'Let it play a take' }).tap();
-  await expect(phone.getByText('The simulated player played this: it does not count.')).toBeVisible({
-    timeout: 60_000,
-  });
+  await expect(phone.getByText('The simulated player played this: it does not count.')).toBeVisible();
   await expect(phone.getByRole('button', { name: /^Hand in/ })).toHaveCount(0);
   // And a drill.
   await phone.getByRole('button', { name: 'Today' }).tap();
@@ -43,8 +40,8 @@ test("a pupil does the week's practice on a phone, and the teacher sees it", asy
   const home = page.getByRole('region', { name: 'From home' });
   await expect(async () => {
     await page.reload();
-    await expect(home.getByText(/1 steps? done.* 2 clean runs/).first()).toBeVisible({ timeout: 10_000 });
-  }).toPass({ timeout: 60_000 });
+    await expect(home.getByText(/1 steps? done.* 2 clean runs/).first()).toBeVisible();
+  }).toPass();
   await phone.context().close();
 });
 
@@ -66,7 +63,7 @@ test('what is to be looked at is shown in the music, and the line is learned in 
     .getByRole('region', { name: 'Learn it in pieces' })
     .getByRole('button', { name: /^Bars 1 to 3/ })
     .tap();
-  await expect(phone.locator('[data-looped]').first()).toBeVisible({ timeout: 30_000 });
+  await expect(phone.locator('[data-looped]').first()).toBeVisible();
   await expect(phone.locator('output')).toHaveText(/^60 %/);
   await phone.getByRole('button', { name: 'How it is practised' }).tap();
   await phone.getByRole('tab', { name: 'Pieces' }).tap();
@@ -75,7 +72,7 @@ test('what is to be looked at is shown in the music, and the line is learned in 
   await expect(phone.getByLabel('To', { exact: true })).toHaveValue('5');
   // An address with bars that the line has not got opens the whole of it.
   await phone.goto(`${phone.url().split('?')[0] ?? ''}?at=practise&bars=2-99999`);
-  await expect(phone.locator('.sheet .note').first()).toBeVisible({ timeout: 30_000 });
+  await expect(phone.locator('.sheet .note').first()).toBeVisible();
   await expect(phone.locator('[data-looped]')).toHaveCount(0);
   await phone.context().close();
 });
@@ -98,11 +95,11 @@ test('a phone that opened its link once works at home without a network, and say
   await expect(home.getByRole('heading', { name: 'Slow Ferry' })).toBeVisible();
   await home.getByRole('button', { name: /^The piece/ }).tap();
   const part = home.getByRole('region', { name: 'The part' });
-  await expect(part.locator('g.note').first()).toBeVisible({ timeout: 30_000 });
+  await expect(part.locator('g.note').first()).toBeVisible();
   await home.getByRole('button', { name: 'How it is practised' }).tap();
   await home.getByRole('checkbox', { name: 'Done: Sing it' }).tap();
   await home.getByRole('button', { name: 'Play', exact: true }).tap();
-  await expect(part.locator('.chosen').first()).toBeVisible({ timeout: 20_000 });
+  await expect(part.locator('.chosen').first()).toBeVisible();
   await home.getByRole('button', { name: 'Stop' }).tap();
   await home.getByRole('button', { name: 'Today' }).tap();
   await home.getByRole('checkbox', { name: 'Done today: The piece' }).tap();
@@ -121,7 +118,6 @@ test('one link of a pupil opens every line that is set for them, each with its o
   browser,
   baseURL,
 }) => {
-  test.setTimeout(150_000);
   await ownTeacher(page, `lines-${Date.now()}@school.example`);
   const ids: string[] = [];
   for (const [title, notes] of [
@@ -176,12 +172,12 @@ test('one link of a pupil opens every line that is set for them, each with its o
 
   const phone = await (await browser.newContext({ viewport: { width: 360, height: 740 }, hasTouch: true })).newPage();
   await phone.goto(`${baseURL}/p/${link?.token}`);
-  await expect(phone.getByRole('heading', { name: 'Second Gate' })).toBeVisible({ timeout: 30_000 });
+  await expect(phone.getByRole('heading', { name: 'Second Gate' })).toBeVisible();
   const lines = phone.getByRole('navigation', { name: 'Your lines' });
   await expect(lines.getByRole('button')).toHaveText(['Second Gatedue in 2 days', 'First Gatedue in 7 days']);
   const tick = async (step: string): Promise<void> => {
     await phone.getByRole('button', { name: /^The piece/ }).tap();
-    await phone.getByRole('button', { name: 'How it is practised' }).tap({ timeout: 30_000 });
+    await phone.getByRole('button', { name: 'How it is practised' }).tap();
     await phone.getByRole('checkbox', { name: `Done: ${step}` }).tap();
     await phone.getByRole('button', { name: 'Today' }).tap();
   };
@@ -199,10 +195,10 @@ test('one link of a pupil opens every line that is set for them, each with its o
   await tick('Sing it');
   expect(await wide(phone)).toBe(true);
   await expect(phone.getByText('Slowly.')).toBeHidden();
-  await expect(phone.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  await expect(phone.locator('.sheet .cell').first()).toBeVisible();
   // The address keeps which line is open; the first one's practice is as it was.
   await phone.reload();
-  await expect(phone.getByRole('heading', { name: 'First Gate' })).toBeVisible({ timeout: 30_000 });
+  await expect(phone.getByRole('heading', { name: 'First Gate' })).toBeVisible();
   // A drill that is told after a reload takes no step away.
   await phone.getByRole('button', { name: /^A drill/ }).tap();
   await phone.getByRole('tab', { name: 'Reading' }).tap();
@@ -221,14 +217,14 @@ test('one link of a pupil opens every line that is set for them, each with its o
     )
       .map((p) => `${p.exerciseId === ids[0] ? 'first' : 'second'} ${p.rungs.join()} ${p.drills.length}`)
       .sort();
-  await expect.poll(told, { timeout: 30_000 }).toEqual(['first sing 1', 'second count 0']);
+  await expect.poll(told).toEqual(['first sing 1', 'second count 0']);
   // What is not set any more leads to what is.
   await phone.goto(`${baseURL}/p/${link?.token}?line=${group?.id}`);
-  await expect(phone.getByRole('heading', { name: 'Second Gate' })).toBeVisible({ timeout: 30_000 });
+  await expect(phone.getByRole('heading', { name: 'Second Gate' })).toBeVisible();
   // Closed it is closed for all of them.
   await page.getByRole('button', { name: 'Close the link of Isla' }).click();
   await expect(page.getByText('no link', { exact: true })).toBeVisible();
   await phone.reload();
-  await expect(phone.getByRole('heading', { name: 'This link is closed' })).toBeVisible({ timeout: 30_000 });
+  await expect(phone.getByRole('heading', { name: 'This link is closed' })).toBeVisible();
   await phone.context().close();
 });

@@ -4,7 +4,6 @@ import { addressOf, goWithin, openDemo, openPart } from './teacher';
 
 test('axe finds nothing serious on any place, and the console stays quiet', async ({ page }) => {
   // Every place is looked at in one visit.
-  test.setTimeout(150_000);
   const noise: string[] = [];
   page.on('console', (m) => m.type() === 'error' && !/401/.test(m.text()) && noise.push(m.text()));
   page.on('pageerror', (e) => noise.push(e.message));
@@ -12,7 +11,7 @@ test('axe finds nothing serious on any place, and the console stays quiet', asyn
   await expect(page.getByRole('button', { name: /Open the demo/ })).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
   await openDemo(page);
-  await expect(page.locator('svg .note').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('svg .note').first()).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
   await goWithin(page, '/bring');
   await expect(page.getByRole('heading', { name: 'Bring in a line' })).toBeVisible();
@@ -29,13 +28,12 @@ test('axe finds nothing serious on any place, and the console stays quiet', asyn
   await page.keyboard.press('Escape');
   await goWithin(page, '/charts/horn/A4');
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.sheet .cell').first()).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
   expect(noise).toEqual([]);
 });
 
 test('axe finds nothing serious on what stands around the pages', async ({ page }) => {
-  test.setTimeout(240_000);
   await openDemo(page);
   await openPart(page, 'Harbour Steps', 'Clarinet');
   await page.getByRole('button', { name: 'On the page' }).click();
@@ -80,17 +78,16 @@ test('axe finds nothing serious on what stands around the pages', async ({ page 
     ['board?bars=4&dark=yes', 'table'],
   ] as const) {
     await goWithin(page, pathname.replace(/parts.*/, path));
-    await expect(page.locator(ready).first()).toBeVisible({ timeout: 60_000 });
+    await expect(page.locator(ready).first()).toBeVisible();
     expect(await seriousFindings(page)).toEqual([]);
   }
 });
 
 test('axe finds nothing serious in the drills', async ({ page }) => {
-  test.setTimeout(120_000);
   await openDemo(page);
   for (const drill of ['figures', 'reading', 'signatures', 'rhythm', 'sight', 'ear', 'caller']) {
     await goWithin(page, `/drills?on=flute&drill=${drill}`);
-    await expect(page.getByRole('tabpanel').locator('svg').first()).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByRole('tabpanel').locator('svg').first()).toBeVisible();
     expect([drill, await seriousFindings(page)]).toEqual([drill, []]);
   }
 });
@@ -111,7 +108,7 @@ test('axe finds nothing serious about the class', async ({ page }) => {
     'kept',
   ]) {
     await goWithin(page, `/class?see=${see}`);
-    await expect(page.getByRole('tabpanel').locator('p, h2, table').first()).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByRole('tabpanel').locator('p, h2, table').first()).toBeVisible();
     expect([see, await seriousFindings(page)]).toEqual([see, []]);
   }
 });
@@ -122,7 +119,7 @@ test('axe finds nothing serious in the writing place and its dialogs', async ({ 
   expect(await seriousFindings(page)).toEqual([]);
   await page.getByLabel('Title').fill('Looked at');
   await page.getByRole('button', { name: 'Start writing' }).click();
-  await expect(page.getByTestId('caret')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByTestId('caret')).toBeVisible();
   await page.keyboard.type('gab|c#c');
   await expect(page.getByRole('complementary', { name: 'Proof' }).getByText('Worth a look')).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
@@ -142,7 +139,6 @@ test('axe finds nothing serious in the writing place and its dialogs', async ({ 
 });
 
 test('every place fits a phone of 360 pixels', async ({ page }) => {
-  test.setTimeout(120_000);
   await page.setViewportSize({ width: 360, height: 740 });
   await openDemo(page);
   const line = await addressOf(page, 'Harbour Steps');
@@ -169,7 +165,7 @@ test('every place fits a phone of 360 pixels', async ({ page }) => {
     ['/charts/flute', '.sheet .cell'],
   ] as const) {
     await goWithin(page, path ?? '');
-    await expect(page.locator(ready ?? '').first()).toBeVisible({ timeout: 30_000 });
+    await expect(page.locator(ready ?? '').first()).toBeVisible();
     const width = await page.evaluate(() => document.documentElement.scrollWidth);
     if (width > 360) wide.push(`${path ?? ''}: ${width}`);
   }

@@ -8,7 +8,7 @@ test.beforeEach(async ({ page }) => {
 /** Opens the reading of a line. */
 async function openRead(page: Page, title: string, instrument?: string): Promise<void> {
   await page.goto(`${await addressOf(page, title)}/read`);
-  await expect(page.getByRole('heading', { name: 'Look first: the whole class' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('heading', { name: 'Look first: the whole class' })).toBeVisible();
   if (instrument !== undefined) await page.getByLabel('Read it for').selectOption({ label: `for the ${instrument}` });
 }
 const see = (page: Page, tab: string): Promise<void> => page.getByRole('tab', { name: tab }).click();
@@ -59,7 +59,7 @@ test('hard places are named with what the hands do, and taken apart', async ({ p
   await expect(page.getByText(/the slide goes (in|out) from \d to \d/).first()).toBeVisible();
   await expect(page.getByRole('button', { name: 'the whole bar' }).first()).toBeEnabled();
   const drill = page.getByRole('region', { name: 'Build-ups for Kite Weather' });
-  await expect(drill.locator('svg .note').first()).toBeVisible({ timeout: 30_000 });
+  await expect(drill.locator('svg .note').first()).toBeVisible();
   await expect(drill.locator('.sheet')).toContainText(/bar \d+: [A-G]/);
   await page.getByText('As a table').click();
   await expect(page.getByRole('rowheader', { name: 'Trombone' })).toBeVisible();
@@ -74,13 +74,13 @@ test('a key that suits the class is found and taken, and the old line comes back
   await openRead(page, 'Gate and Garden');
   await see(page, 'Key for the class');
   const rows = page.getByRole('row').filter({ has: page.getByRole('button', { name: / (major|minor)$/ }) });
-  await expect(rows).toHaveCount(12, { timeout: 30_000 });
+  await expect(rows).toHaveCount(12);
   await expect(rows.filter({ hasText: 'as it is' })).toContainText('E♭ major');
   await rows.filter({ hasText: 'B♭ major' }).getByRole('button', { name: 'Take it' }).click();
   await expect(page.getByText('The whole class plays in B♭ major now.', { exact: true })).toBeVisible();
-  await expect(rows.filter({ hasText: 'as it is' })).toContainText('B♭ major', { timeout: 30_000 });
+  await expect(rows.filter({ hasText: 'as it is' })).toContainText('B♭ major');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(rows.filter({ hasText: 'as it is' })).toContainText('E♭ major', { timeout: 30_000 });
+  await expect(rows.filter({ hasText: 'as it is' })).toContainText('E♭ major');
 });
 
 test('a bar is made easier for one instrument, marked on its page, and put back', async ({ page }) => {
@@ -92,7 +92,7 @@ test('a bar is made easier for one instrument, marked on its page, and put back'
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Parts' }).click();
   await page.getByRole('navigation', { name: 'Instruments' }).getByRole('button', { name: /^Horn/ }).click();
   const horn = page.getByRole('region', { name: 'Horn in F' });
-  await expect(horn.locator('svg')).toContainText('easier', { timeout: 30_000 });
+  await expect(horn.locator('svg')).toContainText('easier');
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Read' }).click();
   await page.getByLabel('Read it for').selectOption({ label: 'for the horn' });
   await see(page, 'Make it easier');

@@ -14,7 +14,7 @@ test('the shelf shows six exercises, each drawn with its real first bars', async
   ]) {
     const strip = strips.filter({ hasText: title });
     await strip.scrollIntoViewIfNeeded();
-    await expect(strip.locator('svg .note').first()).toBeVisible({ timeout: 30_000 });
+    await expect(strip.locator('svg .note').first()).toBeVisible();
   }
   await expect(strips.filter({ hasText: 'Lantern Walk' })).toContainText(
     'from a trumpet in B♭ page · C major · 3/4 · 16 bars',
@@ -67,12 +67,10 @@ test('a warm-up is made for every instrument at once, and can be written on like
     .getByRole('button', { name: /^Trumpet/ })
     .click();
   // As it sounds F; a trumpet reads G.
-  await expect(page.locator('.sheet .cell').first()).toHaveAttribute('aria-label', /^bar 1, beat 1, G/, {
-    timeout: 30_000,
-  });
+  await expect(page.locator('.sheet .cell').first()).toHaveAttribute('aria-label', /^bar 1, beat 1, G/);
   const id = /exercises\/([\w-]+)/.exec(page.url())?.[1] ?? '';
   await page.goto(`/exercises/${id}/write`);
-  await expect(page.locator('.desk .note').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.desk .note').first()).toBeVisible();
   await page.request.delete(`/api/exercises/${id}`);
 });
 
@@ -98,7 +96,7 @@ firstVisitTest.describe('on the way to a place', () => {
     let asked = 0;
     await page.route('**/assets/Charts-*.js', (route) => (asked++ === 0 ? route.abort() : route.continue()));
     await page.getByRole('link', { name: 'Charts' }).click();
-    await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+    await expect(page.locator('.sheet .cell').first()).toBeVisible();
     expect(asked).toBeGreaterThan(1);
     await page.route('**/assets/ClassPlace-*.js', (route) => route.abort());
     await page.getByRole('link', { name: 'Class', exact: true }).click();
@@ -116,7 +114,7 @@ firstVisitTest.describe('on the way to a place', () => {
     await page.reload();
     await expect(page.getByText('This place cannot be shown')).toBeVisible();
     await page.getByRole('link', { name: 'Charts' }).click();
-    await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+    await expect(page.locator('.sheet .cell').first()).toBeVisible();
   });
 });
 
@@ -126,7 +124,7 @@ firstVisitTest('whatever was opened by its address last, Cifra opens without a n
   for (const other of ['/health', '/mark.svg']) await page.goto(other);
   await context.setOffline(true);
   await page.goto('/shelf');
-  await expect(page.getByRole('link', { name: 'Harbour Steps', exact: true })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('link', { name: 'Harbour Steps', exact: true })).toBeVisible();
   await context.setOffline(false);
 });
 
@@ -134,11 +132,11 @@ firstVisitTest(
   'a newer version that comes under an open page is said, stays said, and is loaded with one press',
   async ({ page }) => {
     await page.clock.install();
-    const ahead = page.waitForResponse('**/assets/teacher.json', { timeout: 60_000 });
+    const ahead = page.waitForResponse('**/assets/teacher.json');
     await page.goto('/sign-in');
     await page.getByRole('button', { name: 'Open the demo as Mara' }).click();
     await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
-    await page.waitForFunction(() => navigator.serviceWorker.controller !== null, undefined, { timeout: 60_000 });
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null, undefined);
     await expect(page.getByText('A newer version of Cifra is here.', { exact: true })).toBeHidden();
     // It comes while files are fetched ahead: whatever the first worker still has to answer must come to an end.
     await page.clock.fastForward('00:05');

@@ -42,9 +42,7 @@ export async function ownTeacher(page: Page, email: string): Promise<void> {
 
 /** Waits until the browser keeps what the server said at a path, for a time without the network. */
 export const untilKept = (page: Page, path: string): Promise<void> =>
-  expect
-    .poll(() => page.evaluate(async (p) => (await caches.match(p)) !== undefined, path), { timeout: 60_000 })
-    .toBe(true);
+  expect.poll(() => page.evaluate(async (p) => (await caches.match(p)) !== undefined, path)).toBe(true);
 
 /** Goes to an address as a link within the application does, without loading it anew. */
 export const goWithin = (page: Page, path: string): Promise<void> =>
@@ -66,7 +64,7 @@ export async function openPart(page: Page, title: string, instrument: string): P
   const id = INSTRUMENTS.find((i) => i.name === instrument)?.id;
   if (id === undefined) throw new Error(`${instrument} is no instrument`);
   await page.goto(`${await addressOf(page, title)}/parts/${id}`);
-  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.sheet .cell').first()).toBeVisible();
 }
 
 /** What a note's cell says, by its place in the line. */
@@ -81,18 +79,18 @@ export async function openLine(page: Page, abc: string, owner: Exercise['owner']
   const kept = await page.request.post('/api/exercises', { data: { title: source.title, document } });
   expect(kept.status()).toBe(201);
   await page.goto(`/exercises/${((await kept.json()) as { id: string }).id}/parts`);
-  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.sheet .cell').first()).toBeVisible();
 }
 
 /** Brings ABC text to the shelf through the interface and opens its parts. */
 export async function bringIn(page: Page, abc: string, owner?: string): Promise<void> {
   await page.goto('/bring');
   await page.getByLabel('Or paste ABC text').fill(abc);
-  await expect(page.locator('.sheet svg')).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.sheet svg')).toBeVisible();
   if (owner !== undefined) await page.getByLabel('Whose page is it?').selectOption({ label: owner });
   await page.getByRole('button', { name: 'Keep it and make the parts' }).click();
   await expect(page).toHaveURL(/\/parts\//);
-  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.sheet .cell').first()).toBeVisible();
 }
 
 /** A pupil's own link, made by the teacher, opened on a phone. */
@@ -107,7 +105,7 @@ export async function openPhone(
   await signInDemo(page);
   await openPart(page, title, instrument);
   await page.getByLabel('These pages are for').selectOption({ index: 1 });
-  await expect(page.locator('.sheet .player')).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.sheet .player')).toBeVisible();
   await page.getByRole('button', { name: 'Link', exact: true }).click();
   const dialog = page.getByRole('dialog', { name: 'A page for pupils’ phones' });
   await dialog.getByRole('button', { name: /^Make a link for / }).click();
@@ -116,6 +114,6 @@ export async function openPhone(
   const context = await browser.newContext({ viewport: { width: 360, height: 740 }, hasTouch: true, permissions });
   const phone = await context.newPage();
   await phone.goto(address);
-  await expect(phone.getByRole('heading', { name: title })).toBeVisible({ timeout: 30_000 });
+  await expect(phone.getByRole('heading', { name: title })).toBeVisible();
   return phone;
 }

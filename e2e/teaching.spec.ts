@@ -14,20 +14,20 @@ test('how a teacher teaches changes the page, and a class may do otherwise', asy
   await list(page)
     .getByRole('button', { name: /^Flute/ })
     .click();
-  await expect(cell(page, 0)).toHaveAccessibleName(/thumb and 1; right hand: 4/, { timeout: 30_000 });
+  await expect(cell(page, 0)).toHaveAccessibleName(/thumb and 1; right hand: 4/);
   await page.getByRole('button', { name: 'How you teach' }).click();
   await page.getByLabel('Flute B♭').selectOption('thumb');
   await page.getByLabel('Notes are named').selectOption('german');
   await page.getByRole('button', { name: 'Save how I teach' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
-  await expect(cell(page, 0)).toHaveAccessibleName(/thumb on its B♭ key/, { timeout: 30_000 });
+  await expect(cell(page, 0)).toHaveAccessibleName(/thumb on its B♭ key/);
   await expect(cell(page, 0).locator('.name')).toHaveText('B');
   await page.getByRole('button', { name: 'Change class' }).click();
   await page.getByRole('tab', { name: 'How it is taught' }).click();
   await expect(page.getByLabel('Flute B♭').locator('option').first()).toHaveText('thumb key (as you teach)');
   await page.getByLabel('Flute B♭').selectOption('one-and-one');
   await page.getByRole('button', { name: 'Save the class' }).click();
-  await expect(cell(page, 0)).toHaveAccessibleName(/thumb and 1; right hand: 4/, { timeout: 30_000 });
+  await expect(cell(page, 0)).toHaveAccessibleName(/thumb and 1; right hand: 4/);
   // Back to what is usual, for the next test.
   await page.getByRole('button', { name: 'Change class' }).click();
   await page.getByRole('tab', { name: 'How it is taught' }).click();
@@ -47,7 +47,7 @@ test('what does not fit is named note by note, with offers that can be taken bac
   const offers = page.getByRole('region', { name: 'What does not fit' });
   await expect(offers).toContainText('G6, too high to play, bar 2');
   await offers.getByRole('button', { name: 'Play G4 there, marked' }).click();
-  await expect(page.locator('.sheet .moved').first()).toHaveText('8vb', { timeout: 30_000 });
+  await expect(page.locator('.sheet .moved').first()).toHaveText('8vb');
   await saved(page);
   await offers.getByRole('button', { name: 'Put the moved note back' }).click();
   await expect(page.locator('.sheet .moved')).toHaveCount(0);
@@ -72,7 +72,7 @@ test('an easier figure is explained at its note, and marked on the page where th
   await list(page)
     .getByRole('button', { name: /^Alto saxophone/ })
     .click();
-  await cell(page, 1).click({ timeout: 30_000 });
+  await cell(page, 1).click();
   await expect(
     page.getByText('left hand: 1 2 3; right hand: 4 and F♯ key – fingers do not have to trade places'),
   ).toBeVisible();
@@ -80,7 +80,7 @@ test('an easier figure is explained at its note, and marked on the page where th
   await expect(page.locator('.sheet .better')).toHaveCount(0);
   await page.getByRole('button', { name: 'On the page' }).click();
   await page.getByRole('switch', { name: 'A mark where another figure is easier' }).click();
-  await expect(page.locator('.sheet .better')).toHaveCount(1, { timeout: 30_000 });
+  await expect(page.locator('.sheet .better')).toHaveCount(1);
 });
 
 test('the count row and the notes at the head are switched on', async ({ page }) => {
@@ -88,13 +88,13 @@ test('the count row and the notes at the head are switched on', async ({ page })
   await list(page)
     .getByRole('button', { name: /^Flute/ })
     .click();
-  await expect(cell(page, 0)).toBeVisible({ timeout: 30_000 });
+  await expect(cell(page, 0)).toBeVisible();
   await page.getByRole('switch', { name: 'Count', exact: true }).click();
-  await expect(page.locator('.sheet .count').first()).toHaveText('1 (2)', { timeout: 30_000 });
+  await expect(page.locator('.sheet .count').first()).toHaveText('1 (2)');
   await page.getByRole('button', { name: 'On the page' }).click();
   await page.getByRole('switch', { name: 'All its notes at the head' }).click();
-  await expect(page.locator('.sheet .cell')).toHaveCount(7, { timeout: 30_000 });
+  await expect(page.locator('.sheet .cell')).toHaveCount(7);
   await page.getByRole('switch', { name: 'All its notes at the head' }).click();
   await page.getByRole('switch', { name: 'Count', exact: true }).click();
-  await expect(page.locator('.sheet .cell')).toHaveCount(4, { timeout: 30_000 });
+  await expect(page.locator('.sheet .cell')).toHaveCount(4);
 });

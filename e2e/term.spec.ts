@@ -21,7 +21,6 @@ const inDays = (days: number): string => new Date(Date.now() + days * 24 * 3600_
 test('a term of a class of thirty is loaded, lived in for a week, reported, taken away and deleted', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   const file = join(folder, 'term.zip');
   execFileSync('node', [join(ROOT, 'apps/server/dist/makeTerm.js'), file, inDays(0), '7']);
   await ownTeacher(page, `term-${Date.now()}@school.example`);
@@ -30,7 +29,7 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   await page.getByLabel('Bring a file back').setInputFiles(file);
   await expect(
     page.getByText('Brought back: 12 lines, 1 class, 30 pupils. Nothing that was here has changed.', { exact: true }),
-  ).toBeVisible({ timeout: 60_000 });
+  ).toBeVisible();
   await page.getByLabel('The class that it is about').selectOption({ label: 'Tidewater band' });
   await expect(page.getByRole('heading', { name: 'Tidewater band', level: 1 })).toBeVisible();
   await tab(page, 'Pupils');
@@ -48,7 +47,7 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
     'What is kept',
   ]) {
     await tab(page, name);
-    await expect(page.getByRole('tabpanel').locator('h2, table, ul').first()).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByRole('tabpanel').locator('h2, table, ul').first()).toBeVisible();
     expect([name, await seriousFindings(page)]).toEqual([name, []]);
   }
   // Monday: the week is looked at, a calendar of days off comes in, and a line is set.
@@ -104,7 +103,7 @@ test('a term of a class of thirty is loaded, lived in for a week, reported, take
   const waiting = page
     .getByRole('region', { name: 'New in what was set' })
     .getByRole('button', { name: 'The whole class has met these' });
-  await expect(waiting.first()).toBeVisible({ timeout: 30_000 });
+  await expect(waiting.first()).toBeVisible();
   const oboe = page.getByRole('row').filter({ hasText: /^Oboe/ }).getByRole('cell').first();
   const known = Number(await oboe.innerText());
   await waiting.first().click();

@@ -3,7 +3,6 @@ import { goWithin, openDemo, signInDemo, untilKept } from './teacher';
 import { expect, test } from './test';
 import { fixture, type Head, musicXml, play, saved, startLine, typeBeside } from './writer';
 
-test.describe.configure({ timeout: 120_000 });
 test.beforeEach(async ({ page }) => signInDemo(page));
 
 const TUNES: readonly (readonly [string, Head, string])[] = [
@@ -45,15 +44,13 @@ test('pulling the plug in the middle of typing loses nothing: not the notes, not
   await context.setOffline(true);
   await page.getByTestId('desk').focus();
   await play(page, 'b c 2 d');
-  await expect(page.getByRole('status').filter({ hasText: /^Kept here until the server is back/ })).toBeVisible({
-    timeout: 15_000,
-  });
+  await expect(page.getByRole('status').filter({ hasText: /^Kept here until the server is back/ })).toBeVisible();
   // Who leaves the line is told on the shelf that there is something of it to be sent.
   await goWithin(page, '/shelf');
   await page.getByRole('link', { name: 'Changes on this device are not sent yet: open them' }).click();
   await expect(page.getByTestId('caret')).toBeVisible();
   await page.reload();
-  await expect(page.getByTestId('caret')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByTestId('caret')).toBeVisible();
   await expect(page.getByTestId('system').getByText('1 + 1 + 1 + 1')).toBeVisible();
   await page.getByTestId('desk').focus();
   await play(page, '4 e');
@@ -82,13 +79,13 @@ test('two windows: changes of different bars come together, changes of one bar a
   await saved(page);
   const other = await context.newPage();
   await other.goto(`/exercises/${id}/write`);
-  await expect(other.getByTestId('caret')).toBeVisible({ timeout: 30_000 });
+  await expect(other.getByTestId('caret')).toBeVisible();
   await expect(page.getByText('Also open in another window')).toBeVisible();
 
   // Typed there, it is here a moment later.
   await play(other, 'c');
   await saved(other);
-  await expect(page.getByText('This exercise was changed elsewhere').first()).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText('This exercise was changed elsewhere').first()).toBeVisible();
   await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(4);
 
   // Different bars at the same time: both stand.
@@ -122,9 +119,7 @@ test('two windows: changes of different bars come together, changes of one bar a
   await other.keyboard.press('=');
   await context.setOffline(false);
   const asked = [page, other].map((p) => p.getByRole('dialog', { name: 'Changed here and elsewhere' }));
-  await expect
-    .poll(async () => ((await asked[0]?.count()) ?? 0) + ((await asked[1]?.count()) ?? 0), { timeout: 20_000 })
-    .toBe(1);
+  await expect.poll(async () => ((await asked[0]?.count()) ?? 0) + ((await asked[1]?.count()) ?? 0)).toBe(1);
   const at = ((await asked[0]?.count()) ?? 0) > 0 ? page : other;
   await expect(at.getByRole('dialog')).toContainText('Bar 1 was changed in both places');
   await at.getByRole('button', { name: 'Keep mine', exact: true }).click();
@@ -144,19 +139,19 @@ test('another machine: it is said that the line is open there, what is saved the
   const other = await machine.newPage();
   await openDemo(other);
   await other.goto(`/exercises/${id}/write`);
-  await expect(other.getByTestId('caret')).toBeVisible({ timeout: 30_000 });
+  await expect(other.getByTestId('caret')).toBeVisible();
   await expect(other.getByText('Also open on another machine')).toBeVisible();
   // The window asks every few seconds.
   await page.clock.fastForward('00:30');
-  await expect(page.getByText('Also open on another machine')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('Also open on another machine')).toBeVisible();
   await play(other, 'b');
   await saved(other);
   await page.clock.fastForward('00:30');
-  await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(3, { timeout: 30_000 });
+  await expect(page.getByTestId('system').first().locator('.note')).toHaveCount(3);
   await other.getByRole('link', { name: 'Shelf', exact: true }).click();
   await expect(other.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
   await page.clock.fastForward('00:30');
-  await expect(page.getByText('Also open on another machine')).toBeHidden({ timeout: 30_000 });
+  await expect(page.getByText('Also open on another machine')).toBeHidden();
   await machine.close();
 });
 
@@ -175,8 +170,8 @@ test('a MIDI file is taken on a grid that is chosen, several parts as lines, and
 
   await page.goto('/bring');
   await page.getByLabel('Music file').setInputFiles(await file('mid'));
-  await expect(page.getByLabel('Notes begin on')).toHaveValue('eighth', { timeout: 30_000 });
-  await expect(page.locator('.sheet .note').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByLabel('Notes begin on')).toHaveValue('eighth');
+  await expect(page.locator('.sheet .note').first()).toBeVisible();
   await page.getByLabel('Notes begin on').selectOption('quarter');
   await expect(page.getByText(/did not begin on the grid/)).toBeVisible();
 
@@ -196,15 +191,15 @@ test('a MIDI file is taken on a grid that is chosen, several parts as lines, and
   await boxes.nth(0).check();
   await boxes.nth(1).check();
   await page.getByRole('button', { name: 'Take these 2 as lines' }).click();
-  await expect(page.getByRole('heading', { name: 'Line 2' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('heading', { name: 'Line 2' })).toBeVisible();
   await page.getByRole('button', { name: 'Keep it and make the parts' }).click();
   await expect(page).toHaveURL(/\/parts\//);
-  await expect(page.locator('.sheet .cell').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.sheet .cell').first()).toBeVisible();
   const first = await page.locator('.sheet svg').first().innerHTML();
   await page.getByLabel('Plays').selectOption({ label: 'Line 2' });
-  await expect.poll(() => page.locator('.sheet svg').first().innerHTML(), { timeout: 20_000 }).not.toBe(first);
+  await expect.poll(() => page.locator('.sheet svg').first().innerHTML()).not.toBe(first);
   await page.getByRole('link', { name: 'Write' }).click();
-  await expect(page.getByText(/Line 1 of 2/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/Line 1 of 2/)).toBeVisible();
 });
 
 test('text and staff are two sides of one line, and the clipboard carries notes between exercises', async ({
@@ -273,12 +268,10 @@ test('the proof is mended with one click, the signature after a look at both way
   await play(page, 'g g');
   const proof = page.getByRole('complementary', { name: 'Proof' });
   await page.keyboard.press('Control+Home');
-  await expect(proof.getByText('Every B and E is flattened by hand: two flats would say it once.')).toBeVisible({
-    timeout: 15_000,
-  });
+  await expect(proof.getByText('Every B and E is flattened by hand: two flats would say it once.')).toBeVisible();
   await proof.getByRole('button', { name: /Write it in/ }).click();
   const ways = page.getByRole('dialog', { name: 'Two ways to write it' });
-  await expect(ways.locator('.sheet svg')).toHaveCount(2, { timeout: 30_000 });
+  await expect(ways.locator('.sheet svg')).toHaveCount(2);
   await ways.getByRole('button', { name: 'Write it with 2♭' }).click();
   await expect(page.getByTestId('system').first().locator('.keyAccid')).toHaveCount(2);
   await expect(proof.getByText(/flattened by hand/)).toHaveCount(0);

@@ -2,7 +2,6 @@ import { signInDemo } from './teacher';
 import { expect, firstVisitTest, type Page, test } from './test';
 import { play, saved, startLine, typeBeside } from './writer';
 
-test.describe.configure({ timeout: 180_000 });
 test.beforeEach(async ({ page }) => signInDemo(page));
 
 const MENUS = ['Notes', 'Signs', 'Bars', 'Lines', 'Show'];

@@ -23,7 +23,7 @@ export async function startLine(
   await page.getByLabel('Signature').selectOption(signature);
   await page.getByLabel('Meter').selectOption({ label: meter });
   await page.getByRole('button', { name: 'Start writing' }).click();
-  await expect(page.getByTestId('caret')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByTestId('caret')).toBeVisible();
   return /exercises\/([^/]+)\/write/.exec(page.url())?.[1] ?? '';
 }
 
@@ -66,7 +66,7 @@ export async function typeBeside(page: Page, title: string): Promise<Locator> {
 }
 
 /** All that was typed has reached the server. */
-export const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 15_000 });
+export const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
 /** What a file of the tests says, as MusicXML is read here. */
 export const fixture = (name: string): unknown =>
   musicXmlFacts(readFileSync(join(__dirname, 'fixtures', name), 'utf8'));

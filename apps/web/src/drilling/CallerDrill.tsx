@@ -133,7 +133,10 @@ export function CallerDrill({ instruments, teaching, exercise }: Props) {
           </p>
         )}
         <p className="ml-auto text-[15px] text-secondary tabular-nums">
-          {tempo} beats a minute; {exercise === undefined ? notes.map(letterName).join(' ') : 'the notes of the line'}
+          {tempo} beats a minute;{' '}
+          {exercise === undefined
+            ? notes.map((n) => letterName(alone === undefined ? n : nearHome(n, alone))).join(' ')
+            : 'the notes of the line'}
         </p>
       </div>
       <div className="grid min-h-0 flex-1 place-items-center overflow-y-auto py-4">

@@ -37,7 +37,7 @@ export function EchoDrill({ given, settings: before }: { readonly given: DrillGi
   const { instrument, teaching, seconds, onAnswer } = given;
   const [seed, setSeed] = useState(() => (Date.now() % 9000) + 1000);
   const [bars, setBars] = useState<number>(1);
-  const { notes: all, field, choice } = useDrillNotes(given, 'echo-notes');
+  const { notes: all, field, choice } = useDrillNotes(given, 'echo-notes', 'chosen');
   const notes = useSame(all, all.map(pitchText).join(' '));
   const { round, start, count } = useRound(seconds);
   const clef = instrument.clefs[0];

@@ -44,7 +44,7 @@ export function FindDrill({
   const [count, setCount] = useState(3);
   const [among, setAmong] = useState<number>(FIRST_AMONG);
   const chance = useChance();
-  const { notes: all, field, choice } = useDrillNotes(given, 'ear-notes');
+  const { notes: all, field, choice } = useDrillNotes(given, 'ear-notes', 'chosen');
   const notes = useSame(all, all.map(pitchText).join(' '));
   const make = useMemo(
     () => () => (notes.length < 2 ? undefined : earQuestion(notes, count, chance, among)),

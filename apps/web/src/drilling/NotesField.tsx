@@ -18,21 +18,22 @@ const FIRST_CHOSEN = 3;
 /**
  * The notes that a drill asks for, and the field in which they are chosen.
  * @param id of the field on its page
+ * @param begin which notes are taken at first where no line is open
  */
 export function useDrillNotes(
   given: DrillGiven,
   id: string,
+  begin: NoteSource = 'stage',
 ): { readonly notes: readonly Written[]; readonly field: ReactNode; readonly choice: ReactNode } {
   const { instrument, teaching, exercise, known } = given;
-  const [source, setSource] = useState<NoteSource>(exercise === undefined ? 'stage' : 'exercise');
+  const [source, setSource] = useState<NoteSource>(exercise === undefined ? begin : 'exercise');
   const all = useMemo(() => chartNotes(instrument, teaching.stage), [instrument, teaching.stage]);
   const first = useMemo(
     () =>
-      drillNotes({ instrument, teaching, exercise, known }, exercise === undefined ? 'stage' : 'exercise').slice(
-        0,
-        FIRST_CHOSEN,
-      ),
-    [instrument, teaching, exercise, known],
+      exercise === undefined
+        ? instrument.firstNotes.slice(0, FIRST_CHOSEN)
+        : drillNotes({ instrument, teaching, exercise, known: undefined }, 'exercise').slice(0, FIRST_CHOSEN),
+    [instrument, teaching, exercise],
   );
   const [chosen, choose] = useChosenNotes(instrument.id, all, first);
   const notes = useMemo(

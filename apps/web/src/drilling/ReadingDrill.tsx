@@ -33,8 +33,8 @@ const FIFTHS = [0, -1, 1, -2, 2, -3, 3, -4, 4] as const;
 const ALTERS = [-1, 0, 1] as const;
 const ALTER_SIGNS: Readonly<Record<string, string>> = { [-1]: '♭', 0: '♮', 1: '♯' };
 const TENOR_WAYS: Readonly<Record<Conventions['tenorClef'], string>> = {
-  'up-a-fifth': 'bass clef, then up a fifth',
-  'move-two': 'bass clef, two lines or spaces higher',
+  'up-a-fifth': 'then up a fifth',
+  'move-two': 'two lines or spaces higher',
 };
 
 /** Names a note in any of the four clefs, as a signature has it; tenor clef by way of bass clef, in steps that fade. */
@@ -126,7 +126,7 @@ export function ReadingDrill({ id, instrument, teaching, sentences, seconds, onA
       {clef === 'tenor' && (
         <SelectField
           id="reading-way"
-          label="Found by"
+          label="By bass clef"
           className="w-60"
           value={way}
           onChange={(e) => setWay(e.target.value as typeof way)}

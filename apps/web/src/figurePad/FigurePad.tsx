@@ -1,8 +1,9 @@
 import type { Figure, FingerCount, Instrument, Conventions } from '@cifra/core';
 import { countedTouch } from '@cifra/core';
-import { useEffect, useMemo } from 'react';
+import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { ordinal, touchWords } from '../words/spoken';
-import { type PadKey, padLayout, type PadState, type Pressed, pressedFor, toggleKey } from './padLayout';
+import { keyAt, type PadKey, padLayout, type PadState, type Pressed, pressedFor, toggleKey } from './padLayout';
+import { type Aim, lensFactor, TouchLens } from './TouchLens';
 
 interface Props {
   readonly instrument: Instrument;
@@ -27,6 +28,10 @@ export function padKeyWords(key: PadKey, count: FingerCount): string {
 }
 
 const LINE = 9;
+/** A finger that lies so far beside a key still means it. */
+const REACH_PIXELS = 26;
+/** A click so soon after a touch is the touch's own. */
+const SAME_TOUCH_MS = 700;
 
 function Shape({ k, state }: { readonly k: PadKey; readonly state: PadState }) {
   const look = {
@@ -89,12 +94,41 @@ export function FigurePad({
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [layout, pressed, onPressed, hotkeys]);
+  const [aim, setAim] = useState<Aim>();
+  const touchedAt = useRef(-Infinity);
+  /** A finger aims while it lies there, and presses where it is lifted: keys are smaller than it. */
+  const aimAt = (e: PointerEvent<SVGSVGElement>) => {
+    const matrix = e.currentTarget.getScreenCTM();
+    if (e.pointerType !== 'touch' || matrix === null) return;
+    const { x, y } = new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse());
+    const key = keyAt(layout, x, y, REACH_PIXELS / matrix.a);
+    setAim({ x, y, clientX: e.clientX, clientY: e.clientY, scale: matrix.a, key });
+  };
+  const lift = (e: PointerEvent<SVGSVGElement>) => {
+    if (e.pointerType !== 'touch' || aim === undefined) return;
+    touchedAt.current = e.timeStamp;
+    if (aim.key !== undefined) onPressed?.(toggleKey(pressed, aim.key));
+    setAim(undefined);
+  };
   return (
     <div role={onPressed === undefined ? 'img' : 'group'} aria-label={label} className={className}>
+      {aim !== undefined && lensFactor(layout.keys, aim.scale) > 1 && (
+        <TouchLens layout={layout} aim={aim}>
+          {layout.keys.map((k) => (
+            <Shape key={k.id} k={k} state={pressed.get(k.id) ?? 'open'} />
+          ))}
+        </TouchLens>
+      )}
       <svg
         viewBox={`0 0 ${layout.width} ${layout.height}`}
-        className="block h-full max-h-full w-full"
+        className={`block h-full max-h-full w-full ${onPressed === undefined ? '' : 'touch-none'}`}
         aria-hidden={onPressed === undefined}
+        {...(onPressed !== undefined && {
+          onPointerDown: aimAt,
+          onPointerMove: (e: PointerEvent<SVGSVGElement>) => aim !== undefined && aimAt(e),
+          onPointerUp: lift,
+          onPointerCancel: () => setAim(undefined),
+        })}
       >
         {layout.keys.map((k) => {
           const state = pressed.get(k.id) ?? 'open';
@@ -130,7 +164,9 @@ export function FigurePad({
               tabIndex={0}
               aria-pressed={state === 'half' ? 'mixed' : state === 'pressed'}
               aria-label={`${padKeyWords(k, count)}${state === 'half' ? ', half closed' : ''}`}
-              onClick={toggle}
+              onClick={(e) => {
+                if (e.timeStamp - touchedAt.current > SAME_TOUCH_MS) toggle();
+              }}
               onKeyDown={(e) => {
                 if (e.key === 'Enter' || e.key === ' ') {
                   e.preventDefault();

@@ -8,7 +8,7 @@ import {
   midi,
   spellWritten,
 } from '@cifra/core';
-import { figurePressed, padLayout, pressedFor, toggleKey } from './padLayout';
+import { figurePressed, keyAt, padLayout, pressedFor, toggleKey } from './padLayout';
 
 describe('the drawing that is pressed', () => {
   it('has a key for everything that any figure of any instrument presses, and reads the figure back', () => {
@@ -72,5 +72,29 @@ describe('the drawing that is pressed', () => {
       position: 3,
       adjust: 0,
     });
+  });
+
+  it('finds the key that a finger means: on it, a little beside it, and none far away', () => {
+    for (const instrument of INSTRUMENTS) {
+      const layout = padLayout(instrument, DEFAULT_CONVENTIONS);
+      for (const k of layout.keys) {
+        expect(keyAt(layout, k.x, k.y, 0)?.id).toBe(k.id);
+        // Every point near a key means a key that is no farther away than that one.
+        for (const [dx, dy] of [
+          [1, 0],
+          [-1, 0],
+          [0, 1],
+          [0, -1],
+        ] as const) {
+          const [x, y] = [k.x + dx * (k.width / 2 + 15), k.y + dy * (k.height / 2 + 15)];
+          const meant = keyAt(layout, x, y, 40);
+          expect(meant).toBeDefined();
+          if (meant === undefined) continue;
+          const far = Math.max(Math.abs(x - meant.x) - meant.width / 2, Math.abs(y - meant.y) - meant.height / 2);
+          expect(far).toBeLessThanOrEqual(15);
+        }
+      }
+      expect(keyAt(layout, -500, -500, 40)).toBeUndefined();
+    }
   });
 });

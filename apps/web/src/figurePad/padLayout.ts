@@ -181,3 +181,14 @@ export function toggleKey(pressed: Pressed, key: PadKey): Pressed {
   const kept = key.id.startsWith('slide:') ? [...pressed].filter(([id]) => !id.startsWith('slide:')) : [...pressed];
   return new Map([...kept, [key.id, next]]);
 }
+
+/**
+ * The key that a finger means: the one it lies on, else the nearest.
+ * @param reach so far from its edge a key is still meant, in the drawing's units
+ */
+export function keyAt({ keys }: PadLayout, x: number, y: number, reach: number): PadKey | undefined {
+  const away = (k: PadKey): number =>
+    Math.hypot(Math.max(0, Math.abs(x - k.x) - k.width / 2), Math.max(0, Math.abs(y - k.y) - k.height / 2));
+  const [nearest] = keys.map((k) => ({ k, far: away(k) })).sort((a, b) => a.far - b.far);
+  return nearest === undefined || nearest.far > reach ? undefined : nearest.k;
+}

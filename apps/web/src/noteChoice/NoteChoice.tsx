@@ -26,6 +26,10 @@ export function NoteChoice({ of, chosen, onChosen }: Props) {
           key={midi(n)}
           value={String(midi(n))}
           aria-label={`${spokenLetter(n)} ${n.octave}`}
+          // What was pressed with the hand leaves the keyboard to what is played or drilled with it.
+          onClick={(e) => {
+            if (e.detail > 0) e.currentTarget.blur();
+          }}
           className="h-11 min-w-11 rounded-md border border-[#8a97ab] bg-white px-1 text-[15px] data-[state=on]:border-accent data-[state=on]:bg-accent-soft data-[state=on]:font-semibold data-[state=on]:text-accent"
         >
           {letters.filter((l) => l === letterName(n)).length > 1 ? octaveName(n) : letterName(n)}

@@ -3,7 +3,8 @@ import { useMemo, useState } from 'react';
 import { keepHere, keptHere } from '../api/keptHere';
 
 const keyOf = (instrument: string): string => `cifra.chosen.${instrument}`;
-const readNotes = (found: unknown): readonly number[] => (Array.isArray(found) ? found.filter(Number.isInteger) : []);
+const readNotes = (found: unknown): readonly number[] | undefined =>
+  Array.isArray(found) ? found.filter(Number.isInteger) : undefined;
 
 /**
  * The notes that were chosen for an instrument in this browser, low to high.
@@ -16,12 +17,12 @@ export function useChosenNotes(
   first: readonly Written[],
 ): readonly [chosen: readonly Written[], choose: (notes: readonly Written[]) => void] {
   const [own, setOwn] = useState<{ readonly instrument: string; readonly notes: readonly number[] }>();
-  const kept = useMemo(() => keptHere(keyOf(instrument), readNotes, []), [instrument]);
+  const kept = useMemo(() => keptHere(keyOf(instrument), readNotes, undefined), [instrument]);
   const numbers = own?.instrument === instrument ? own.notes : kept;
-  const chosen = useMemo(() => {
-    const found = of.filter((n) => numbers.includes(midi(n)));
-    return found.length === 0 && numbers.length === 0 ? first : found;
-  }, [of, numbers, first]);
+  const chosen = useMemo(
+    () => (numbers === undefined ? first : of.filter((n) => numbers.includes(midi(n)))),
+    [of, numbers, first],
+  );
   const choose = (to: readonly Written[]) => {
     const notes = to.map(midi);
     keepHere(keyOf(instrument), notes);

@@ -1,5 +1,5 @@
 import { letterName, rational, valueForQuarters } from '@cifra/core';
-import { Play, Square, Volume2 } from 'lucide-react';
+import { Volume2 } from 'lucide-react';
 import { useEffect, useEffectEvent, useState } from 'react';
 import { NoteChoice } from '../noteChoice/NoteChoice';
 import { playRhythm } from '../sound/playNote';
@@ -14,14 +14,12 @@ import { FREE_NOTES, type FreeNotes, type FreePlay } from './useFreePlay';
 interface Props {
   readonly free: FreePlay;
   readonly playing: boolean;
-  readonly onPlay: () => Promise<void>;
-  readonly onStop: () => void;
   readonly onHandIn?: ((recording: Blob, words: string) => Promise<unknown>) | undefined;
 }
 
 const PROMPTS = 12;
 const WAYS = [
-  ['alone', 'Over the backing'],
+  ['alone', 'Backing'],
   ['turns', 'My turn, your turn'],
 ] as const;
 
@@ -29,7 +27,7 @@ const WAYS = [
  * A few notes and a rhythm, to play with freely over the backing or in answer to made phrases; a number gives a whole
  * class the same.
  */
-export function FreePanel({ free, playing, onPlay, onStop, onHandIn }: Props) {
+export function FreePanel({ free, playing, onHandIn }: Props) {
   const { part, prompt, seed, from, isTurns, phrases } = free;
   const [isKept, setKept] = useState(false);
   const takes = useFreeTakes(`Played freely with ${list(prompt.notes.map(letterName))}.`);
@@ -40,26 +38,30 @@ export function FreePanel({ free, playing, onPlay, onStop, onHandIn }: Props) {
     const value = valueForQuarters(rational(eighths, 2));
     return value === undefined ? '' : lengthName(value, part.teaching.conventions.rhythmNames);
   };
-  // However it is stopped, by this button, a key or a tap on the music: the recording ends with it.
+  // However it is started and stopped, by the bar, a key or a tap on the music: the recording goes with it.
+  const begun = useEffectEvent(() => {
+    if (isKept) void takes.begin();
+  });
   const ended = useEffectEvent(() => void takes.end());
-  useEffect(() => (playing ? () => ended() : undefined), [playing]);
-  const playOrStop = async () => {
-    if (playing) return onStop();
-    if (takes.isRecording) return takes.end();
-    if (isKept && !(await takes.begin())) return;
-    await onPlay();
-  };
+  useEffect(() => {
+    if (!playing) return undefined;
+    begun();
+    return () => ended();
+  }, [playing]);
   return (
     <section aria-label="Playing freely" className="space-y-3 px-4 py-3">
+      <Choices
+        label="How it is played"
+        value={isTurns ? 'turns' : 'alone'}
+        of={WAYS}
+        onChange={(way) => free.setTurns(way === 'turns')}
+      />
       <div className="grid grid-cols-2 gap-2">
         <SelectField
           id="free-notes"
           label="With"
           value={from}
-          onChange={(e) => {
-            onStop();
-            free.setFrom(e.target.value as FreeNotes);
-          }}
+          onChange={(e) => free.setFrom(e.target.value as FreeNotes)}
         >
           {FREE_NOTES.map((n) => (
             <option key={n} value={n}>
@@ -67,15 +69,7 @@ export function FreePanel({ free, playing, onPlay, onStop, onHandIn }: Props) {
             </option>
           ))}
         </SelectField>
-        <SelectField
-          id="free-seed"
-          label="Prompt"
-          value={seed}
-          onChange={(e) => {
-            onStop();
-            free.setSeed(Number(e.target.value));
-          }}
-        >
+        <SelectField id="free-seed" label="Prompt" value={seed} onChange={(e) => free.setSeed(Number(e.target.value))}>
           {Array.from({ length: PROMPTS }, (_u, i) => (
             <option key={i} value={i + 1}>
               number {i + 1}
@@ -83,16 +77,7 @@ export function FreePanel({ free, playing, onPlay, onStop, onHandIn }: Props) {
           ))}
         </SelectField>
       </div>
-      {from === 'chosen' && (
-        <NoteChoice
-          of={free.all}
-          chosen={free.chosen}
-          onChosen={(notes) => {
-            onStop();
-            free.choose(notes);
-          }}
-        />
-      )}
+      {from === 'chosen' && <NoteChoice of={free.all} chosen={free.chosen} onChosen={free.choose} />}
       <div className="rounded-md border border-line bg-white px-3 py-4 text-center">
         <p className="font-serif text-[34px] leading-none font-semibold tracking-wide">
           {prompt.notes.length === 0 ? '–' : prompt.notes.map(letterName).join('  ')}
@@ -112,7 +97,7 @@ export function FreePanel({ free, playing, onPlay, onStop, onHandIn }: Props) {
           </>
         )}
       </div>
-      {prompt.notes.length > 0 && (
+      {prompt.notes.length > 0 && !isTurns && (
         <p className="text-[13px] text-secondary">
           {prompt.rhythm.length > 0 ? 'Play the rhythm' : 'Play a bar'} with any of these notes, then answer yourself
           with another bar.{' '}
@@ -123,34 +108,16 @@ export function FreePanel({ free, playing, onPlay, onStop, onHandIn }: Props) {
               : `Home is ${home}, which is not among them: end where it sounds unfinished, as a question.`}
         </p>
       )}
-      <Choices
-        label="How it is played"
-        value={isTurns ? 'turns' : 'alone'}
-        of={WAYS}
-        onChange={(way) => {
-          onStop();
-          free.setTurns(way === 'turns');
-        }}
-      />
       {isTurns && (
         <p className="text-[13px] text-secondary">
           {isShort
             ? 'Phrases need two different notes. Choose one more.'
             : phrases === undefined
-              ? 'There are no phrases for this meter; play over the backing.'
-              : 'A phrase of one bar is played, then it is your bar: give it back, or answer with another.'}
+              ? 'There are no phrases for this meter: only the accompaniment is played.'
+              : 'Play gives a phrase of one bar, then it is your bar: give it back, or answer with another.'}
         </p>
       )}
       <FreeTakes takes={takes} isKept={isKept} onKept={setKept} playing={playing} onHandIn={onHandIn} />
-      <Button
-        kind="primary"
-        className="h-11 w-full"
-        disabled={isTurns && phrases === undefined}
-        icon={playing ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />}
-        onClick={() => void playOrStop()}
-      >
-        {playing ? 'Stop' : isTurns ? 'Play the phrases' : 'Play the backing'}
-      </Button>
     </section>
   );
 }

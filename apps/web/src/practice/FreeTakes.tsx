@@ -27,14 +27,17 @@ export function useFreeTakes(words: string) {
   const { open, close, recording } = ear;
   const [takes, setTakes] = useState<readonly FreeTake[]>([]);
   const [problem, setProblem] = useState<string>();
-  const begin = useCallback(async (): Promise<boolean> => {
+  const isWanted = useRef(false);
+  const begin = useCallback(async (): Promise<void> => {
+    isWanted.current = true;
     const isOpen = await open({ lowestMidi: ANY_NOTE, onFrame: NOTHING, keep: true });
     setProblem(isOpen ? undefined : 'The microphone may not be used. Allow it in the address bar, or play without.');
-    return isOpen;
-  }, [open]);
-  const isRecording = ear.state === 'on';
+    // It was stopped before the microphone was there.
+    if (!isWanted.current) close();
+  }, [open, close]);
   const end = useCallback(async (): Promise<void> => {
-    if (!isRecording) return;
+    isWanted.current = false;
+    if (ear.state !== 'on') return;
     close();
     const sound = await recording();
     if (sound === undefined) return setProblem('Nothing was recorded: this browser cannot keep sound.');
@@ -42,8 +45,8 @@ export function useFreeTakes(words: string) {
       const number = (before[0]?.number ?? 0) + 1;
       return [{ number, words, recording: sound }, ...before].slice(0, MOST_TAKES);
     });
-  }, [isRecording, close, recording, words]);
-  return { takes, problem, isRecording, begin, end };
+  }, [ear.state, close, recording, words]);
+  return { takes, problem, begin, end };
 }
 
 /** A recording to be heard. */

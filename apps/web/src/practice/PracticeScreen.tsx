@@ -263,8 +263,6 @@ export function PracticeScreen(props: Props) {
             <FreePanel
               free={free}
               playing={playing}
-              onPlay={play}
-              onStop={stop}
               onHandIn={onHandIn && ((recording, words) => onHandIn(recording, percent, words))}
             />
           )}

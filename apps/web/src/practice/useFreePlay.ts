@@ -65,7 +65,8 @@ export function useFreePlay({ exercise, instrument, teaching }: PracticedPart): 
   );
   const all = useMemo(() => allNotes(part), [part]);
   const used = useMemo(() => notesUsed(part), [part]);
-  const [chosen, choose] = useChosenNotes(instrument, all, used.slice(0, 2));
+  const first = useMemo(() => used.slice(0, 2), [used]);
+  const [chosen, choose] = useChosenNotes(instrument, all, first);
   const prompt = useMemo(() => {
     const opening = openingOf(part.score);
     return from === 'chosen'
