@@ -57,6 +57,18 @@ test('a line at sight is the same from the same number; looked at first, played 
   await expect(page.getByText(/notes right and in time/)).toBeVisible();
 });
 
+test('a line at sight is put on the board, and is on the shelf', async ({ page }) => {
+  await page.goto('/drills?on=trumpet&drill=sight');
+  await page.getByLabel('Number').fill('4711');
+  await page.getByRole('button', { name: 'Put it on the board' }).click();
+  await expect(page).toHaveURL(/\/exercises\/[^/]+\/board/);
+  await expect(page.getByRole('heading', { name: 'Bar 1', exact: true })).toBeVisible();
+  const listed = (await (await page.request.get('/api/exercises')).json()) as { id: string; title: string }[];
+  const made = listed.filter((e) => e.title === 'At sight 4711');
+  expect(made).toHaveLength(1);
+  await page.request.delete(`/api/exercises/${made[0]?.id ?? ''}`);
+});
+
 test('notes are heard and found again; the caller shows every section its own letter', async ({ page }) => {
   await open(page, 'ear');
   await page.getByRole('button', { name: 'Hear the notes' }).click();

@@ -79,6 +79,33 @@ test('a take through the microphone is counted in, listened to, and said in word
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
 
+test('what is played freely is recorded, heard again, saved and handed in', async ({ page, browser, baseURL }) => {
+  const phone = await openPhone(page, browser, baseURL ?? '', 'Lantern Walk', 'Trumpet', ['microphone']);
+  await phone.getByRole('button', { name: /^The piece/ }).tap();
+  await phone.getByRole('button', { name: 'How it is practised' }).tap();
+  await phone.getByRole('tab', { name: 'Freely' }).tap();
+  const free = phone.getByRole('region', { name: 'Playing freely' });
+  await free.getByRole('switch', { name: 'Record what I play' }).tap();
+  await phone.getByRole('button', { name: 'Play', exact: true }).tap();
+  await expect(phone.getByRole('button', { name: 'Stop' })).toBeVisible();
+  // The recording ends however it is stopped: here by a key.
+  await phone.waitForTimeout(2500);
+  await phone.keyboard.press('PageDown');
+  const take = free.getByRole('list', { name: 'What was played' }).getByRole('listitem').first();
+  await expect(take).toContainText(/^Take 1\. Played freely with /);
+  await expect.poll(() => take.locator('audio').evaluate((a: HTMLAudioElement) => a.readyState)).toBeGreaterThan(0);
+  const download = phone.waitForEvent('download');
+  await take.getByRole('button', { name: 'Save it' }).tap();
+  expect((await download).suggestedFilename()).toMatch(/^take 1\.(webm|m4a)$/);
+  await take.getByRole('button', { name: 'Hand it in' }).tap();
+  await expect(phone.getByText('Handed in. Your teacher can hear it now.')).toBeVisible();
+  await phone.context().close();
+  const line = (await addressOf(page, 'Lantern Walk')).split('/').at(-1) ?? '';
+  const [newest] = (await (await page.request.get(`/api/exercises/${line}/hand-ins`)).json()) as HandInView[];
+  expect([newest?.hasSound, newest?.summary]).toEqual([true, expect.stringMatching(/^Played freely with /)]);
+  await page.request.delete(`/api/hand-ins/${newest?.id ?? ''}`);
+});
+
 const WAITS = 'There is no network now. Your take waits on this phone and goes to your teacher by itself later.';
 
 test("a pupil's recording waits for the network, is handed in with its sound, and the teacher hears it", async ({

@@ -97,6 +97,40 @@ test('every drill is asked, answered and gone on with on a phone without a scrol
   await phone.context().close();
 });
 
+test('a small key is enlarged under the finger, which presses what it lies on when it is lifted', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  const phone = await openPhone(page, browser, baseURL ?? '', 'Paper Boats', 'Flute');
+  await phone.setViewportSize({ width: 360, height: 640 });
+  await phone.getByRole('button', { name: /^A drill/ }).tap();
+  const middle = async (key: string) => {
+    const box = await phone.locator(`[data-key="${key}"]`).boundingBox();
+    return { x: (box?.x ?? 0) + (box?.width ?? 0) / 2, y: (box?.y ?? 0) + (box?.height ?? 0) / 2 };
+  };
+  await expect(phone.locator('[data-key="right:Cs"]')).toBeVisible();
+  const finger = await phone.context().newCDPSession(phone);
+  const touch = async (type: 'touchStart' | 'touchMove' | 'touchEnd', key?: string) =>
+    finger.send('Input.dispatchTouchEvent', { type, touchPoints: key === undefined ? [] : [await middle(key)] });
+  const lens = phone.locator('[data-lens]');
+  await touch('touchStart', 'right:Cs');
+  await expect(lens).toHaveAttribute('data-lens', 'right:Cs');
+  // What is ringed is as large as a finger.
+  const ring = await lens.locator('svg > rect').last().boundingBox();
+  expect(Math.min(ring?.width ?? 0, ring?.height ?? 0)).toBeGreaterThanOrEqual(40);
+  await touch('touchMove', 'right:C');
+  await expect(lens).toHaveAttribute('data-lens', 'right:C');
+  await touch('touchEnd');
+  await expect(lens).toHaveCount(0);
+  await expect(phone.locator('[data-key][aria-pressed=true]')).toHaveCount(1);
+  await expect(phone.locator('[data-key="right:C"]')).toHaveAttribute('aria-pressed', 'true');
+  // A plain tap presses too, once.
+  await phone.locator('[data-key="left:1"]').tap();
+  await expect(phone.locator('[data-key][aria-pressed=true]')).toHaveCount(2);
+  await phone.context().close();
+});
+
 test('the first notes and the day’s work are there before the engraving library is', async ({
   page,
   browser,

@@ -49,7 +49,8 @@ export const pagePolicy = (tls: boolean): readonly RequestHandler[] => [
         imgSrc: ["'self'", 'data:'],
         fontSrc: ["'self'"],
         connectSrc: ["'self'"],
-        mediaSrc: ["'self'"],
+        // A recording that was just made is heard from the page itself.
+        mediaSrc: ["'self'", 'blob:'],
         workerSrc: ["'self'"],
         manifestSrc: ["'self'"],
         baseUri: ["'none'"],

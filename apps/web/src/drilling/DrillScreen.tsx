@@ -25,6 +25,7 @@ interface Props {
   readonly exercise: Exercise | undefined;
   readonly sentences: SentencesDto | undefined;
   readonly onScores: (scores: readonly DrillScoreDto[]) => void;
+  readonly onBoard?: DrillGiven['onBoard'];
 }
 
 const DRILLS = {
@@ -48,7 +49,7 @@ const VIEW: Readonly<Record<Exclude<Drill, 'caller'>, (given: DrillGiven) => Rea
 };
 
 /** All drills for one instrument at a time; the caller is for a whole class. */
-export function DrillScreen({ id, instruments, teaching, known, exercise, sentences, onScores }: Props) {
+export function DrillScreen({ id, instruments, teaching, known, exercise, sentences, onScores, onBoard }: Props) {
   const [query, setQuery] = useSearchParams();
   const [chosen] = [query.get('on')];
   const on = instruments.find((i) => i === chosen) ?? instruments[0] ?? 'flute';
@@ -74,8 +75,18 @@ export function DrillScreen({ id, instruments, teaching, known, exercise, senten
   );
   const instrument = useMemo(() => taughtAs(on, teaching.conventions), [on, teaching.conventions]);
   const given = useMemo(
-    (): DrillGiven => ({ id: `${id}.${on}`, instrument, teaching, exercise, known, sentences, seconds, onAnswer }),
-    [id, on, instrument, teaching, exercise, known, sentences, seconds, onAnswer],
+    (): DrillGiven => ({
+      id: `${id}.${on}`,
+      instrument,
+      teaching,
+      exercise,
+      known,
+      sentences,
+      seconds,
+      onAnswer,
+      onBoard,
+    }),
+    [id, on, instrument, teaching, exercise, known, sentences, seconds, onAnswer, onBoard],
   );
   const View = drill === 'caller' ? undefined : VIEW[drill];
   return (

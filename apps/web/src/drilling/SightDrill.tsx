@@ -60,13 +60,14 @@ const NO_ROWS: PageSetup = {
 };
 
 /** A new line of notes that were met: half a minute to look, then it is played once, at a set tempo, to its end. */
-export function SightDrill({ instrument, teaching, known, onAnswer }: DrillGiven) {
+export function SightDrill({ instrument, teaching, known, onAnswer, onBoard }: DrillGiven) {
   const [seed, setSeed] = useState(() => (Math.floor(Date.now() / 1000) % 9000) + 1000);
   const [concert, setConcert] = useState<number>(KEYS[0]);
   const [meter, setMeter] = useState(0);
   const [bars, setBars] = useState<number>(8);
   const [speed, setSpeed] = useState<number>(0.8);
   const [isHeard, setHeard] = useState(false);
+  const [isPutting, setPutting] = useState(false);
   const met = useMemo(() => {
     const notes = new Set((known ?? []).map((k) => midi(parsePitch<Written>(k))));
     // Too few make no line: those of the stage are taken then.
@@ -203,6 +204,18 @@ export function SightDrill({ instrument, teaching, known, onAnswer }: DrillGiven
           <Button className="max-md:h-11" onClick={() => setSeed((seed % 99999) + 1)}>
             A new line
           </Button>
+          {onBoard !== undefined && exercise !== undefined && (
+            <Button
+              title="It goes on the shelf, and opens on the board"
+              disabled={isPutting}
+              onClick={() => {
+                setPutting(true);
+                void onBoard(exercise).finally(() => setPutting(false));
+              }}
+            >
+              Put it on the board
+            </Button>
+          )}
         </div>
         {exercise === undefined ? (
           <p className="p-8 text-center text-secondary">

@@ -33,6 +33,8 @@ export interface DrillGiven {
   readonly seconds: number;
   /** Counts one answer in the record, and what was taken for what. */
   readonly onAnswer: (right: boolean, mixed?: MixedUp) => void;
+  /** Puts a made line on the shelf and opens it on the board; there is neither for a pupil. */
+  readonly onBoard: ((line: Exercise) => Promise<unknown>) | undefined;
 }
 
 /** A note that was taken for another. */

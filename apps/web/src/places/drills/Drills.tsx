@@ -1,12 +1,15 @@
 import type { ClassView } from '@cifra/contract';
 import { useTitle } from '../../ui/useTitle';
-import { knownNotes } from '@cifra/core';
-import { useSearchParams } from 'react-router';
-import { useExercise, useShelf, useTeacher } from '../../api/resources';
+import { type Exercise, knownNotes } from '@cifra/core';
+import { useCallback } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { createExercise, useExercise, useShelf, useTeacher } from '../../api/resources';
 import { useCurrentClass } from '../../classroom/currentClass';
 import { useTeaching } from '../../conventions/teaching';
 import { SelectField } from '../../ui/Field';
 import { Loaded } from '../../ui/Loaded';
+import { useNotice } from '../../ui/Notices';
+import { useAttempt } from '../../ui/useAttempt';
 import { DrillScreen } from '../../drilling/DrillScreen';
 
 const NOTHING = () => undefined;
@@ -24,12 +27,25 @@ function OpenDrills({ group }: { readonly group: ClassView }) {
   const shelf = useShelf();
   const { data: teacher } = useTeacher();
   const [query, setQuery] = useSearchParams();
+  const navigate = useNavigate();
+  const notice = useNotice();
+  const attempt = useAttempt();
   const teaching = useTeaching(group);
   useTitle('Drills');
   const listed = shelf.data?.find((e) => e.id === query.get('from'));
   const exercise = useExercise(listed?.id);
   const instrument = group.instruments.find((i) => i === query.get('on')) ?? group.instruments[0];
+  const onBoard = useCallback(
+    (line: Exercise) =>
+      attempt(async () => {
+        const made = await createExercise(line.source.title, line);
+        notice(`“${made.title}” is on the shelf.`);
+        await navigate(`/exercises/${made.id}/board`);
+      }),
+    [attempt, notice, navigate],
+  );
   const given = {
+    onBoard,
     instruments: group.instruments,
     teaching,
     known: instrument === undefined ? undefined : knownNotes(group.known)[instrument],
