@@ -89,6 +89,22 @@ describe("a pupil's practice", () => {
     ]);
   });
 
+  it('is told what was taken for what in a drill, and nothing but notes as such', async () => {
+    const mixed = [{ asked: 'F#4', said: 'F4', times: 3 }];
+    const drill = (more: unknown) => ({ ...RECORD, drills: [{ drill: 'reading', right: 4, asked: 7, mixed: more }] });
+    await tell(drill(mixed)).expect(204);
+    expect((await told())[0]?.drills).toContainEqual({ drill: 'reading', right: 4, asked: 7, mixed });
+    for (const spoiled of [
+      [{ asked: 'F#4', said: '<b>', times: 1 }],
+      [{ asked: 'H4', said: 'F4', times: 1 }],
+      [{ asked: 'F4', said: 'F4', times: 0 }],
+      [{ asked: 'F4', said: 'G4', times: 1, more: 'words' }],
+      Array.from({ length: 13 }, () => ({ asked: 'F4', said: 'G4', times: 1 })),
+      'F4',
+    ])
+      await tell(drill(spoiled)).expect(400);
+  });
+
   it('loses nothing when both tell at once', async () => {
     await Promise.all([5, 15, 25, 35, 45].map((minutes) => tell({ ...RECORD, minutes }).expect(204)));
     expect((await told())[0]?.minutes).toBe(45);
