@@ -135,6 +135,9 @@ const APART: readonly (readonly [Kind, Kind])[] = [
 
 const owner = (b: Box): string => b.what.replace(/ “.*$/, '');
 
+/** Texts are not measured more exactly than to a hundredth of a millimetre. */
+const MEASURED = 1;
+
 /** Pairs of things that touch and should not, in words; `room` asks for that much air between them. */
 export function touching(boxes: readonly Box[], room = 0): string[] {
   const byKind = new Map<Kind, Box[]>();
@@ -147,10 +150,9 @@ export function touching(boxes: readonly Box[], room = 0): string[] {
         if (b.left >= a.right + room) break;
         if (a === b || owner(a) === owner(b) || b.right <= a.left - room) continue;
         const high = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
-        if (high > -room)
-          found.add(
-            `${a.what} × ${b.what} (${Math.round(Math.min(a.right, b.right) - Math.max(a.left, b.left))} × ${Math.round(high)})`,
-          );
+        const wide = Math.min(a.right, b.right) - Math.max(a.left, b.left);
+        if (Math.min(high, wide) > MEASURED - room)
+          found.add(`${a.what} × ${b.what} (${Math.round(wide)} × ${Math.round(high)})`);
       }
     }
   }
