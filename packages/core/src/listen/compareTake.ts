@@ -52,12 +52,17 @@ export interface Take {
 const CENTS = 100;
 /** A sound within half a half step of a note is that note, in tune or not. */
 const SAME_NOTE = 50;
-const COST = { missed: 1, extra: 0.9, wrong: 0.55 };
+const COST = { missed: 1, extra: 0.9, wrong: 0.55, goesOn: 0.05 };
+/**
+ * A sound that begins so soon after the one before it, at its pitch, may be the same note: it beats with its echo, or a
+ * room's noise covers it for a moment. Chosen by the bench.
+ */
+const GOES_ON_SECONDS = 0.4;
 /** What a second of disagreement between two intervals of time costs. */
 const SECOND_COST = 1.8;
 const MOST_TIME_COST = 0.95;
-/** How far back the partner of the note before may lie, on either side. */
-const LOOK_BACK = 4;
+/** How far back the note before may lie that has a partner, and that partner: one note may be heard in pieces. */
+const LOOK_BACK = { asked: 4, heard: 10 };
 /** The player's place is followed by the last few lags. */
 const FOLLOWED = 4;
 
@@ -68,15 +73,30 @@ const pitchCost = (heard: HeardNote, asked: Asked): number => {
   return off <= SAME_NOTE ? 0 : COST.wrong + Math.min(0.25, off / 4800);
 };
 
+/** Whether a sound may be more of the one before it. */
+function goesOn(heard: readonly HeardNote[], j: number): boolean {
+  const [before, h] = [heard[j - 1], heard[j]];
+  return (
+    before !== undefined &&
+    h !== undefined &&
+    h.at - (before.at + before.seconds) < GOES_ON_SECONDS &&
+    Math.abs(centsOff(h.midi, before.midi)) <= SAME_NOTE
+  );
+}
+
 /**
  * Pairs what was asked with what was heard, in order, at the least cost of wrong, missed and foreign notes and of time.
  */
 function align(asked: readonly Asked[], heard: readonly HeardNote[]): readonly (number | undefined)[] {
   const [n, m] = [asked.length, heard.length];
+  // What it costs to leave out the first so many sounds: little where a note only goes on.
+  const left = [0];
+  for (let j = 0; j < m; j++) left.push((left[j] ?? 0) + (goesOn(heard, j) ? COST.goesOn : COST.extra));
+  const leaving = (from: number, to: number): number => (left[to] ?? 0) - (left[from] ?? 0);
   // best[i][j]: cheapest way in which note i is paired with sound j.
   const best: number[][] = [];
   const from: [number, number][][] = [];
-  let least = n * COST.missed + m * COST.extra;
+  let least = n * COST.missed + leaving(0, m);
   let end: [number, number] = [-1, -1];
   for (let i = 0; i < n; i++) {
     const a = asked[i] as Asked;
@@ -86,23 +106,21 @@ function align(asked: readonly Asked[], heard: readonly HeardNote[]): readonly (
       const h = heard[j] as HeardNote;
       const own = pitchCost(h, a);
       // Nothing before it was paired.
-      let cost = i * COST.missed + j * COST.extra + Math.min(MOST_TIME_COST, SECOND_COST * Math.abs(h.at - a.at) * 0.5);
+      let cost = i * COST.missed + leaving(0, j) + Math.min(MOST_TIME_COST, SECOND_COST * Math.abs(h.at - a.at) * 0.5);
       let back: [number, number] = [-1, -1];
-      for (let p = i - 1; p >= Math.max(0, i - LOOK_BACK); p--) {
-        for (let q = j - 1; q >= Math.max(0, j - LOOK_BACK); q--) {
+      for (let p = i - 1; p >= Math.max(0, i - LOOK_BACK.asked); p--) {
+        for (let q = j - 1; q >= Math.max(0, j - LOOK_BACK.heard); q--) {
           const before = best[p]?.[q] ?? Infinity;
+          if (before >= cost) continue;
           const apart = Math.abs(h.at - (heard[q] as HeardNote).at - (a.at - (asked[p] as Asked).at));
           const total =
-            before +
-            (i - p - 1) * COST.missed +
-            (j - q - 1) * COST.extra +
-            Math.min(MOST_TIME_COST, SECOND_COST * apart);
+            before + (i - p - 1) * COST.missed + leaving(q + 1, j) + Math.min(MOST_TIME_COST, SECOND_COST * apart);
           if (total < cost) [cost, back] = [total, [p, q]];
         }
       }
       (best[i] as number[])[j] = cost + own;
       (from[i] as [number, number][])[j] = back;
-      const over = cost + own + (n - 1 - i) * COST.missed + (m - 1 - j) * COST.extra;
+      const over = cost + own + (n - 1 - i) * COST.missed + leaving(j + 1, m);
       if (over < least) [least, end] = [over, [i, j]];
     }
   }
@@ -195,7 +213,7 @@ export function compareTake(
     };
   });
   const used = new Set(pairs);
-  return { verdicts, stops, extra: sounds.filter((_s, j) => !used.has(j)) };
+  return { verdicts, stops, extra: sounds.filter((_s, j) => !used.has(j) && !goesOn(sounds, j)) };
 }
 
 /** Whether a take has every note right, in its place, without a stop: what counts as clean. */
