@@ -94,6 +94,16 @@ test('every drill is asked, answered and gone on with on a phone without a scrol
   await expect(phone.getByLabel('A round')).toBeHidden();
   await phone.getByRole('button', { name: 'Choose what is asked' }).tap();
   await expect(phone.getByLabel('A round')).toBeVisible();
+  // Drone and tuner are one tap away, from a drill and from practice, also where the panel was closed.
+  const tune = phone.getByRole('button', { name: 'Tune', exact: true });
+  const tuner = phone.getByRole('region', { name: 'Tuner and drone' });
+  await seen(tune);
+  await tune.tap();
+  await expect(tuner).toBeVisible();
+  await phone.getByRole('button', { name: 'How it is practised' }).tap();
+  await expect(tuner).toBeHidden();
+  await tune.tap();
+  await expect(tuner).toBeVisible();
   await phone.context().close();
 });
 

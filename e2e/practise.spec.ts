@@ -95,6 +95,12 @@ test('bars that are drawn over go over and over; player and pupils take turns', 
   await expect(turn).toHaveText('Your turn');
   await expect(turn).toHaveText('Listen');
   await page.getByRole('button', { name: 'Stop' }).click();
+  // On the bar too: off, and on again with a bar each.
+  const inTurns = page.getByRole('button', { name: 'In turns' });
+  await inTurns.click();
+  await expect(page.getByLabel('My turn, your turn')).toHaveValue('none');
+  await inTurns.click();
+  await expect(page.getByLabel('My turn, your turn')).toHaveValue('1');
 });
 
 test('clean in a row lets the tempo climb, and a run that was not sends it down', async ({ page }) => {

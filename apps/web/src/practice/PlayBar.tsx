@@ -1,4 +1,4 @@
-import type { SoundSwitches } from '@cifra/core';
+import type { SoundSwitches, Turns } from '@cifra/core';
 import { Minus, Play, Plus, SlidersHorizontal, Square } from 'lucide-react';
 import { Slider, ToggleGroup } from 'radix-ui';
 import type { ReactNode } from 'react';
@@ -14,11 +14,14 @@ interface Props {
   readonly beats: number;
   readonly heard: SoundSwitches;
   readonly again: boolean;
+  /** How player and pupils take turns. */
+  readonly turns: Turns;
   readonly ready: boolean;
   readonly onPercent: (percent: number) => void;
   readonly onTap: () => void;
   readonly onHeard: (heard: SoundSwitches) => void;
   readonly onAgain: (again: boolean) => void;
+  readonly onTurns: (turns: Turns) => void;
   /** A question that a run leaves; on a phone it takes the place of the tempo. */
   readonly question: ReactNode;
   /** Whether the panel is open, where it has no room beside the part. */
@@ -28,15 +31,27 @@ interface Props {
 
 /** What is chosen most often stands beside the play button; the rest under Sound. */
 export const QUICK = ['part', 'metronome', 'subdivide', 'countIn', 'repeats'] as const;
-const AGAIN = 'again';
+const [AGAIN, IN_TURNS] = ['again', 'turns'] as const;
+/** What stands beside the play button, in words; the longer ones are of their panel. */
+const BAR_WORDS: Readonly<Record<string, string>> = {
+  ...HEARD_WORDS,
+  [AGAIN]: 'Over and over',
+  [IN_TURNS]: 'In turns',
+};
 const PER_CENT = 100;
 
 /** Starts and stops, how fast, and what is heard; on a phone all of it lies under the thumb. */
 export function PlayBar(props: Props) {
-  const { player, percent, beats, heard, again, ready, question, onPercent, onTap, onHeard, onAgain } = props;
-  const on: string[] = [...QUICK.filter((n) => heard[n]), ...(again ? [AGAIN] : [])];
+  const { player, percent, beats, heard, again, turns, ready, question, onPercent, onTap, onHeard, onAgain } = props;
+  const on: string[] = [
+    ...QUICK.filter((n) => heard[n]),
+    ...(again ? [AGAIN] : []),
+    ...(turns === 'none' ? [] : [IN_TURNS]),
+  ];
   const change = (names: readonly string[]) => {
     onAgain(names.includes(AGAIN));
+    // A bar each; longer turns are chosen among the pieces.
+    if (names.includes(IN_TURNS) !== (turns !== 'none')) props.onTurns(turns === 'none' ? '1' : 'none');
     onHeard({ ...heard, ...Object.fromEntries(QUICK.map((n) => [n, names.includes(n)])) });
   };
   return (
@@ -91,13 +106,13 @@ export function PlayBar(props: Props) {
         aria-label="What is heard"
         className="flex flex-wrap gap-1 max-lg:hidden"
       >
-        {[...QUICK, AGAIN].map((n) => (
+        {[...QUICK, AGAIN, IN_TURNS].map((n) => (
           <ToggleGroup.Item
             key={n}
             value={n}
             className="h-9 rounded-md border border-line px-2.5 text-[13px] text-secondary hover:bg-panel data-[state=on]:border-accent data-[state=on]:bg-accent-soft data-[state=on]:text-accent"
           >
-            {n === AGAIN ? 'Over and over' : HEARD_WORDS[n as keyof SoundSwitches]}
+            {BAR_WORDS[n]}
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>

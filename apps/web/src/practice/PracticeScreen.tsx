@@ -83,12 +83,11 @@ export function PracticeScreen(props: Props) {
   const { id, paper, along, ladder, onNews, onHandIn } = props;
   const [part, settle] = useHeldPart(props);
   const { exercise, instrument, teaching, known } = part;
-  const [view, setView] = usePracticeView();
+  const { view, setView, isPanelOpen, setPanelOpen } = usePracticeView();
   const practice = usePractice(id, instrument, props.cleanGoal, props.start);
   const { percent, setPercent, heard, bars, again, turns, rung, kept, keep, run } = practice;
   const [chosen, setChosen] = useState<NoteId>();
   const [size, setSize] = useState<StripSize>('stand');
-  const [isPanelOpen, setPanelOpen] = useState(view !== 'steps');
   const [answered, setAnswered] = useState(0);
   // Fetched ahead, so that it is there when the network is not; playing asks again, and tells when it did not come.
   useEffect(() => {
@@ -278,6 +277,8 @@ export function PracticeScreen(props: Props) {
         onTap={tapTempo}
         onHeard={practice.setHeard}
         onAgain={practice.setAgain}
+        turns={turns}
+        onTurns={practice.setTurns}
         ready={plan !== undefined}
         question={isAsked ? question : undefined}
         isPanelOpen={isPanelOpen}

@@ -1,7 +1,7 @@
 import type { LinkedLine, OpenedLinkView } from '@cifra/contract';
 import { planPages, type PracticeStart, slowPiece, taughtAs, type TodayItem, todaysWork } from '@cifra/core';
 import { instrumentTitle } from '@cifra/engrave';
-import { CalendarCheck, ChevronLeft, Music2, Shapes } from 'lucide-react';
+import { CalendarCheck, ChevronLeft, Gauge, Music2, Shapes } from 'lucide-react';
 import { type ComponentProps, lazy, Suspense, useLayoutEffect, useMemo, useState } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { endFirstView, firstPage } from '../../api/firstView';
@@ -120,6 +120,14 @@ function OpenPupilPage({
     const line = to.line ?? query.get('line');
     setQuery({ ...(line !== null && { line }), ...to });
   };
+  /** Drone and tuner by one tap, from wherever something is played. */
+  const tune = () =>
+    setQuery((before) => {
+      const after = new URLSearchParams(before);
+      after.set('at', 'practise');
+      after.set('do', 'tune');
+      return after;
+    });
   const goTo = (to: Place) => go(to === 'today' ? {} : { at: to });
   const open = (i: TodayItem) =>
     go(
@@ -155,7 +163,21 @@ function OpenPupilPage({
         <p className="text-[13px] text-secondary max-md:hidden">
           {instrumentTitle(taughtAs(instrument, teaching.conventions))}
         </p>
-        <nav aria-label="Your places" className="ml-auto flex shrink-0 gap-1 max-lg:hidden">
+        {place !== 'today' && (
+          <button
+            type="button"
+            title="Drone and tuner"
+            onClick={tune}
+            className="ml-auto flex h-11 shrink-0 items-center gap-1.5 rounded-md px-2.5 text-[14px] font-medium text-accent hover:bg-panel"
+          >
+            <Gauge size={17} aria-hidden />
+            Tune
+          </button>
+        )}
+        <nav
+          aria-label="Your places"
+          className={`flex shrink-0 gap-1 max-lg:hidden ${place === 'today' ? 'ml-auto' : ''}`}
+        >
           {Object.entries(PLACES).map(([name, { name: words, icon: Icon }]) => (
             <button
               key={name}
