@@ -406,6 +406,7 @@ export { FEWEST_NOTES, sightLine } from './drill/sightLine';
 
 export { type FigureCard, figureCards, judgeFigure, nameFigure, noteOfFigure } from './drill/figureDrill';
 export { type AnswerTimes, addAnswerTime, quickness } from './drill/answerTimes';
+export type { Choices } from './drill/choices';
 export { madePhrases } from './drill/phrases';
 export { readingCards, tenorSteps } from './drill/readingDrill';
 export {

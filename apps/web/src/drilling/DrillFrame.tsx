@@ -80,6 +80,20 @@ export function DrillFrame({ title, question, round, feedback, onNext, onAgain, 
   );
 }
 
+/** Stands where nothing can be asked: what is chosen, and what to choose instead. */
+export const NothingToAsk = ({
+  settings,
+  children,
+}: {
+  readonly settings: ReactNode;
+  readonly children: ReactNode;
+}) => (
+  <div className="flex flex-wrap items-end gap-3 p-5">
+    {settings}
+    <p className="w-full p-3 text-center text-secondary">{children}</p>
+  </div>
+);
+
 /** Answers to choose from; digits choose too. */
 export function ChoiceRow<T>({
   choices,

@@ -21,7 +21,7 @@ import { useStateFor } from '../ui/useStateFor';
 import { todayIso } from '../words/pageWords';
 import { takeSentence } from '../words/takeWords';
 import type { DrillGiven } from './drill';
-import { DrillFrame, type Feedback } from './DrillFrame';
+import { DrillFrame, type Feedback, NothingToAsk } from './DrillFrame';
 import { useDrillNotes } from './NotesField';
 import { Snippet } from './Snippet';
 import { useRound } from './useRound';
@@ -117,12 +117,7 @@ export function EchoDrill({ given, settings: before }: { readonly given: DrillGi
     </>
   );
   if (phrase === undefined)
-    return (
-      <div className="flex flex-wrap items-end gap-3 p-5">
-        {settings}
-        <p className="w-full p-3 text-center text-secondary">A phrase needs two different notes. Choose other notes.</p>
-      </div>
-    );
+    return <NothingToAsk settings={settings}>A phrase needs two different notes. Choose other notes.</NothingToAsk>;
   const isListening = take.stage === 'opening' || take.stage === 'playing' || take.stage === 'judging';
   return (
     <DrillFrame

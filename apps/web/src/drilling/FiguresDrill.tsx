@@ -20,7 +20,7 @@ import { SelectField } from '../ui/Field';
 import { octaveName } from '../words/noteLabel';
 import { figureWords, spokenLetter } from '../words/spoken';
 import type { DrillGiven, MixedUp } from './drill';
-import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
+import { ChoiceRow, DrillFrame, type Feedback, NothingToAsk } from './DrillFrame';
 import { HowQuick } from './HowQuick';
 import { useDrillNotes } from './NotesField';
 import { OneNote } from './Snippet';
@@ -129,13 +129,16 @@ export function FiguresDrill(given: DrillGiven) {
   );
   if (card === undefined || choice === undefined)
     return (
-      <div className="flex flex-wrap items-end gap-3 p-5">
-        {settings}
-        {noteChoice}
-        <p className="w-full p-3 text-center text-secondary">
-          {notes.length === 0 ? 'No note is chosen.' : 'No note here has a figure.'} Choose other notes.
-        </p>
-      </div>
+      <NothingToAsk
+        settings={
+          <>
+            {settings}
+            {noteChoice}
+          </>
+        }
+      >
+        {notes.length === 0 ? 'No note is chosen.' : 'No note here has a figure.'} Choose other notes.
+      </NothingToAsk>
     );
   const showFigure = card.figures[0];
   return (

@@ -8,7 +8,7 @@ import { SelectField } from '../ui/Field';
 import { octaveName } from '../words/noteLabel';
 import { figureWords } from '../words/spoken';
 import type { DrillGiven } from './drill';
-import { DrillFrame, type Feedback } from './DrillFrame';
+import { DrillFrame, type Feedback, NothingToAsk } from './DrillFrame';
 import { useDrillNotes } from './NotesField';
 import { useQuestion } from './useQuestion';
 import { useRound } from './useRound';
@@ -109,12 +109,7 @@ export function FindDrill({
   );
   if (question === undefined)
     return (
-      <div className="flex flex-wrap items-end gap-3 p-5">
-        {settings}
-        <p className="w-full p-3 text-center text-secondary">
-          By ear there must be two different notes. Choose other notes.
-        </p>
-      </div>
+      <NothingToAsk settings={settings}>By ear there must be two different notes. Choose other notes.</NothingToAsk>
     );
   return (
     <DrillFrame

@@ -1,4 +1,5 @@
 import {
+  type Choices,
   type Duration,
   key,
   type Meter,
@@ -82,6 +83,29 @@ function askedWords({ kind, meter }: RhythmQuestion): string {
   }
 }
 
+const beatsWords = (beats: string): string => (beats === '1' ? '1 beat' : `${beats} beats`);
+const rightOf = ({ choices, right }: Choices<string>): string => choices[right] ?? '';
+
+/** How many beats: answers to choose from. */
+const BeatsRow = ({
+  of,
+  given,
+  onChoose,
+}: {
+  readonly of: Choices<string>;
+  readonly given: number | undefined;
+  readonly onChoose: (index: number) => void;
+}) => (
+  <ChoiceRow
+    choices={of.choices}
+    right={of.right}
+    given={given}
+    show={(c) => c}
+    label={beatsWords}
+    onChoose={onChoose}
+  />
+);
+
 /** Lengths to be counted, and bars to be completed or recognized. */
 export function LengthDrill({
   kind,
@@ -128,31 +152,25 @@ export function LengthDrill({
             <Values values={question.tied} />
             {question.tied.length === 2 && <span className="ml-4 text-secondary">tied together</span>}
           </p>
-          <ChoiceRow
-            choices={question.choices}
-            right={question.right}
+          <BeatsRow
+            of={question}
             given={chosen}
-            show={(c) => c}
-            label={(c) => `${c} beats`}
-            onChoose={(i) => settle(i, `It lasts ${question.choices[question.right] ?? ''}.`)}
+            onChoose={(i) => settle(i, `It lasts ${beatsWords(rightOf(question))}.`)}
           />
         </>
       )}
       {question.kind === 'rest' && (
         <>
           <Snippet score={restAlone(question.rest, question.meter)} label={restName(question.rest)} />
-          <ChoiceRow
-            choices={question.choices}
-            right={question.right}
+          <BeatsRow
+            of={question}
             given={chosen}
-            show={(c) => c}
-            label={(c) => `${c} beats`}
             onChoose={(i) =>
               settle(
                 i,
                 question.rest.value === 'whole'
-                  ? `A ${restName(question.rest)} is silent for the whole bar: ${question.choices[question.right] ?? ''}.`
-                  : `It lasts ${question.choices[question.right] ?? ''}.`,
+                  ? `A ${restName(question.rest)} is silent for the whole bar: ${beatsWords(rightOf(question))}.`
+                  : `It lasts ${beatsWords(rightOf(question))}.`,
               )
             }
           />
@@ -211,14 +229,11 @@ export function LengthDrill({
           <p className="text-center" role="img" aria-label={said(question.pickup)}>
             <Values values={question.pickup} />
           </p>
-          <ChoiceRow
-            choices={question.choices}
-            right={question.right}
+          <BeatsRow
+            of={question}
             given={chosen}
-            show={(c) => c}
-            label={(c) => `${c} beats`}
             onChoose={(i) =>
-              settle(i, `The pickup is borrowed from the last bar: ${question.choices[question.right] ?? ''} are left.`)
+              settle(i, `The pickup is borrowed from the last bar: ${beatsWords(rightOf(question))} left.`)
             }
           />
         </>

@@ -18,7 +18,7 @@ import { usePlayer } from '../player/usePlayer';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { type DrillGiven, drillPart, RHYTHM_METERS } from './drill';
-import { DrillFrame, type Feedback } from './DrillFrame';
+import { DrillFrame, type Feedback, NothingToAsk } from './DrillFrame';
 import { Snippet } from './Snippet';
 import { useRound } from './useRound';
 
@@ -170,14 +170,7 @@ export function TapDrill({
     </>
   );
   if (line === undefined)
-    return (
-      <div className="flex flex-wrap items-end gap-3 p-5">
-        {settings}
-        <p className="w-full p-3 text-center text-secondary">
-          There are too few notes to tap here. Choose another rhythm.
-        </p>
-      </div>
-    );
+    return <NothingToAsk settings={settings}>There are too few notes to tap here. Choose another rhythm.</NothingToAsk>;
   return (
     <DrillFrame
       title="Rhythm"
