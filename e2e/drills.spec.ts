@@ -1,3 +1,4 @@
+import { seriousFindings } from './axe';
 import { openDrill as open, score, told } from './drilling';
 import { chooseNotes } from './practising';
 import { expect, firstVisitTest, test } from './test';
@@ -165,6 +166,7 @@ test('a note is read as the signature has it, by its sign and its letter', async
   await open(page, 'reading');
   await page.getByLabel('Signature').selectOption({ label: 'two flats' });
   const asked = page.getByRole('region', { name: 'Reading' });
+  expect(await seriousFindings(page)).toEqual([]);
   // By what is right it is learned: a wrong answer says it, and its letter has the sign that two flats give it.
   for (let i = 0; i < 4; i++) {
     await asked.getByRole('radio', { name: 'sharp' }).click();
@@ -195,6 +197,7 @@ test('chosen notes alone are asked for, and how quick the answers were is kept',
   }
   await page.getByRole('button', { name: 'How quick' }).click();
   await expect(page.getByRole('dialog', { name: 'How quick your answers are' })).toContainText(/[CD]4, \d+\.\d s/);
+  expect(await seriousFindings(page)).toEqual([]);
   await page.reload();
   await page.getByLabel('Notes of').selectOption({ label: 'those I choose' });
   await expect(chosen.getByRole('button', { pressed: true })).toHaveText(['C4', 'D4']);
@@ -212,6 +215,7 @@ test('a phrase is heard, and played back without a microphone', async ({ page })
   await expect(echo.getByRole('img', { name: /the phrase/ })).toHaveCount(0);
   await echo.getByRole('button', { name: /^Show it/ }).click();
   await expect(echo.getByRole('img', { name: /the phrase/ })).toBeVisible();
+  expect(await seriousFindings(page)).toEqual([]);
   await echo.getByRole('button', { name: 'I had it' }).click();
   await expect(told(page)).toContainText('Well heard.');
   await score(page, 1, 1);

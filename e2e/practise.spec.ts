@@ -1,3 +1,4 @@
+import { seriousFindings } from './axe';
 import { bar, chooseNotes, openPractise, part, setTempo } from './practising';
 import { openPart, signInDemo } from './teacher';
 import { expect, test } from './test';
@@ -200,6 +201,7 @@ test('phrases of two chosen notes are played and answered in turns', async ({ pa
   await free.getByRole('radio', { name: 'My turn, your turn' }).click();
   const turn = page.getByRole('status').filter({ hasText: /^(Listen|Your turn|Listen first)/ });
   await expect(turn).toHaveText('Listen first, then answer');
+  expect(await seriousFindings(page)).toEqual([]);
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   for (const word of ['Listen', 'Your turn', 'Listen', 'Your turn']) await expect(turn).toHaveText(word);
   await page.getByRole('button', { name: 'Stop' }).click();
