@@ -3,6 +3,7 @@ import {
   type Exercise,
   type ImprovisePrompt,
   improvisePrompt,
+  type InstrumentId,
   isCompound,
   madePhrases,
   midi,
@@ -13,11 +14,11 @@ import {
   quartersAMinute,
   randomFrom,
   taughtAs,
+  type Teaching,
   type Written,
 } from '@cifra/core';
 import { useMemo, useState } from 'react';
 import { useChosenNotes } from '../noteChoice/useChosenNotes';
-import type { PracticedPart } from './usePracticePlan';
 
 /** How many neighbours of the part are taken, or those that were chosen. */
 export const FREE_NOTES = ['2', '3', '4', '5', 'chosen'] as const;
@@ -55,7 +56,15 @@ export interface FreePlay {
 }
 
 /** Keeps what is played freely with: notes, a prompt by its number, and phrases made from both. */
-export function useFreePlay({ exercise, instrument, teaching }: PracticedPart): FreePlay {
+export function useFreePlay({
+  exercise,
+  instrument,
+  teaching,
+}: {
+  readonly exercise: Exercise;
+  readonly instrument: InstrumentId;
+  readonly teaching: Teaching;
+}): FreePlay {
   const [from, setFrom] = useState<FreeNotes>('3');
   const [seed, setSeed] = useState(1);
   const [isTurns, setTurns] = useState(false);
