@@ -1,40 +1,26 @@
-import {
-  DEFAULT_PAGE,
-  DEFAULT_SOUNDS,
-  isClean,
-  key,
-  madePhrases,
-  type PageSetup,
-  planPages,
-  type PlaySetup,
-  pitchText,
-  type Take,
-} from '@cifra/core';
+import { isClean, key, madePhrases, pitchText } from '@cifra/core';
 import { Ear, Mic } from 'lucide-react';
 import { type ReactNode, useMemo, useState } from 'react';
-import { useTakePlayer } from '../listen/useTakePlayer';
-import { preparePlayback } from '../player/playback';
 import { Button } from '../ui/Button';
-import { SelectField } from '../ui/Field';
 import { useSame } from '../ui/useSame';
 import { useStateFor } from '../ui/useStateFor';
-import { todayIso } from '../words/pageWords';
 import { takeSentence } from '../words/takeWords';
 import type { DrillGiven } from './drill';
 import { DrillFrame, type Feedback, NothingToAsk } from './DrillFrame';
 import { useDrillNotes } from './NotesField';
 import { Snippet } from './Snippet';
+import { PickNumber } from './PickNumber';
+import { useMadeLine } from './useMadeLine';
 import { useRound } from './useRound';
 
 const METER = { beats: 4, unit: 4 } as const;
 const BEATS = 72;
 const LENGTHS = [1, 2] as const;
-const NO_ROWS: PageSetup = { ...DEFAULT_PAGE, rows: { woodwind: [], brass: [] }, strip: false };
 const NOBODY: readonly [] = [];
 
 /** A phrase is heard and played back by ear; the microphone hears whether it was right, or the player says so. */
 export function EchoDrill({ given, settings: before }: { readonly given: DrillGiven; readonly settings: ReactNode }) {
-  const { instrument, teaching, seconds, onAnswer } = given;
+  const { instrument, seconds, onAnswer } = given;
   const [seed, setSeed] = useState(() => (Date.now() % 9000) + 1000);
   const [bars, setBars] = useState<number>(1);
   const { notes: all, field, choice } = useDrillNotes(given, 'echo-notes', 'chosen');
@@ -56,26 +42,6 @@ export function EchoDrill({ given, settings: before }: { readonly given: DrillGi
       }),
     [instrument, notes, clef, bars, seed],
   );
-  const plan = useMemo(
-    () =>
-      phrase === undefined ? undefined : planPages(phrase, instrument.id, teaching, NO_ROWS, { today: todayIso() })[0],
-    [phrase, instrument, teaching],
-  );
-  const setup = useMemo(
-    (): PlaySetup => ({
-      speed: 1,
-      heard: { ...DEFAULT_SOUNDS, part: true, countIn: true },
-      others: [],
-      bars: undefined,
-      again: false,
-      turns: 'none',
-    }),
-    [],
-  );
-  const playback = useMemo(
-    () => (plan === undefined ? undefined : preparePlayback(plan.part, [], setup).playback),
-    [plan, setup],
-  );
   const [feedback, setFeedback] = useStateFor<Feedback | undefined>(phrase, undefined);
   const [isShown, setShown] = useStateFor(phrase, false);
   const settle = (right: boolean, words: string) => {
@@ -84,12 +50,11 @@ export function EchoDrill({ given, settings: before }: { readonly given: DrillGi
     setShown(true);
     setFeedback({ right, words });
   };
-  const { player, take, beginTake, forgetTake } = useTakePlayer({
-    plan,
-    setup,
-    playback,
-    beats: BEATS,
-    onJudged: (t: Take) => settle(isClean(t), takeSentence(t)),
+  const { player, take, beginTake, forgetTake } = useMadeLine(given, {
+    exercise: phrase,
+    speed: 1,
+    isHeard: true,
+    onJudged: (t) => settle(isClean(t), takeSentence(t)),
   });
   const next = () => {
     player.stop();
@@ -99,19 +64,14 @@ export function EchoDrill({ given, settings: before }: { readonly given: DrillGi
   const settings = (
     <>
       {before}
-      <SelectField
+      <PickNumber
         id="echo-bars"
         label="A phrase of"
-        className="w-28"
         value={bars}
-        onChange={(e) => setBars(Number(e.target.value))}
-      >
-        {LENGTHS.map((l) => (
-          <option key={l} value={l}>
-            {l === 1 ? '1 bar' : `${l} bars`}
-          </option>
-        ))}
-      </SelectField>
+        of={LENGTHS}
+        words={(l) => (l === 1 ? '1 bar' : `${l} bars`)}
+        onChange={setBars}
+      />
       {field}
       {choice}
     </>

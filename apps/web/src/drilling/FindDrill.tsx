@@ -4,13 +4,13 @@ import { Volume2 } from 'lucide-react';
 import { type ReactNode, useMemo, useState } from 'react';
 import { playRun } from '../sound/playNote';
 import { Button } from '../ui/Button';
-import { SelectField } from '../ui/Field';
 import { octaveName } from '../words/noteLabel';
 import { figureWords } from '../words/spoken';
 import type { DrillGiven } from './drill';
 import { DrillFrame, type Feedback, NothingToAsk } from './DrillFrame';
 import { useDrillNotes } from './NotesField';
 import { useQuestion } from './useQuestion';
+import { PickNumber } from './PickNumber';
 import { useRound } from './useRound';
 import { useChance } from './useChance';
 import { useSame } from '../ui/useSame';
@@ -77,32 +77,22 @@ export function FindDrill({
   const settings = (
     <>
       {before}
-      <SelectField
+      <PickNumber
         id="ear-count"
         label="Hear"
-        className="w-28"
         value={count}
-        onChange={(e) => setCount(Number(e.target.value))}
-      >
-        {COUNTS.map((c) => (
-          <option key={c} value={c}>
-            {c} notes
-          </option>
-        ))}
-      </SelectField>
-      <SelectField
+        of={COUNTS}
+        words={(c) => `${c} notes`}
+        onChange={setCount}
+      />
+      <PickNumber
         id="ear-among"
         label="Among"
-        className="w-28"
         value={among}
-        onChange={(e) => setAmong(Number(e.target.value))}
-      >
-        {AMONG.map((a) => (
-          <option key={a} value={a}>
-            {a} notes
-          </option>
-        ))}
-      </SelectField>
+        of={AMONG}
+        words={(a) => `${a} notes`}
+        onChange={setAmong}
+      />
       {field}
       {choice}
     </>

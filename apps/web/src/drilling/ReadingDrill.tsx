@@ -21,6 +21,7 @@ import { ChoiceRow, DrillFrame, type Feedback } from './DrillFrame';
 import { HowQuick } from './HowQuick';
 import { OneNote } from './Snippet';
 import { useCards } from './useCards';
+import { PickNumber } from './PickNumber';
 import { useRound } from './useRound';
 import { useStateFor } from '../ui/useStateFor';
 
@@ -97,32 +98,24 @@ export function ReadingDrill({ id, instrument, teaching, sentences, seconds, onA
           </option>
         ))}
       </SelectField>
-      <SelectField
+      <PickNumber
         id="reading-ledgers"
         label="Ledger lines"
         className="w-36"
         value={ledgers}
-        onChange={(e) => setLedgers(Number(e.target.value))}
-      >
-        {LEDGERS.map((l) => (
-          <option key={l} value={l}>
-            {l === 0 ? 'none' : l}
-          </option>
-        ))}
-      </SelectField>
-      <SelectField
+        of={LEDGERS}
+        words={(l) => (l === 0 ? 'none' : String(l))}
+        onChange={setLedgers}
+      />
+      <PickNumber
         id="reading-signature"
         label="Signature"
         className="w-36"
         value={fifths}
-        onChange={(e) => setFifths(Number(e.target.value))}
-      >
-        {FIFTHS.map((f) => (
-          <option key={f} value={f}>
-            {f === 0 ? 'none' : signatureWords(f)}
-          </option>
-        ))}
-      </SelectField>
+        of={FIFTHS}
+        words={(f) => (f === 0 ? 'none' : signatureWords(f))}
+        onChange={setFifths}
+      />
       {clef === 'tenor' && (
         <SelectField
           id="reading-way"

@@ -1,42 +1,20 @@
-import {
-  DEFAULT_SOUNDS,
-  DEFAULT_PAGE,
-  FEWEST_NOTES,
-  isClean,
-  lineTempo,
-  type Meter,
-  midi,
-  meterText,
-  type PageSetup,
-  parsePitch,
-  planPages,
-  type PlaySetup,
-  sightLine,
-  type Take,
-  type Written,
-} from '@cifra/core';
+import { FEWEST_NOTES, isClean, midi, meterText, parsePitch, sightLine, type Written } from '@cifra/core';
 import { useEffect, useMemo, useState } from 'react';
-import { preparePlayback } from '../player/playback';
 import { ListenPanel } from '../listen/ListenPanel';
 import { PartStrip } from '../player/PartStrip';
 import { takeOf } from '../listen/take';
-import { useTakePlayer } from '../listen/useTakePlayer';
 import { Button } from '../ui/Button';
 import { SelectField } from '../ui/Field';
 import { Toggle } from '../ui/Toggle';
 import { todayIso } from '../words/pageWords';
 import { takeRemarks } from '../words/takeWords';
 import { useStateFor } from '../ui/useStateFor';
-import type { DrillGiven } from './drill';
+import { type DrillGiven, RHYTHM_METERS } from './drill';
+import { PickNumber } from './PickNumber';
 import { sightQuestions } from './sightQuestions';
+import { NO_ROWS, useMadeLine } from './useMadeLine';
 
 const LOOK_SECONDS = 30;
-const METERS: readonly Meter[] = [
-  { beats: 4, unit: 4 },
-  { beats: 3, unit: 4 },
-  { beats: 2, unit: 4 },
-  { beats: 6, unit: 8 },
-];
 /** Signatures as they sound, the plainest for a band first. */
 const KEYS = [-2, -3, -1, 0, -4, 1] as const;
 const KEY_WORDS: Readonly<Record<number, string>> = {
@@ -49,15 +27,6 @@ const KEY_WORDS: Readonly<Record<number, string>> = {
 };
 const BARS = [2, 4, 8] as const;
 const SPEEDS = [0.6, 0.8, 1] as const;
-const NO_ROWS: PageSetup = {
-  ...DEFAULT_PAGE,
-  rows: { woodwind: [], brass: [] },
-  strip: false,
-  legend: false,
-  circles: false,
-  lookFirst: false,
-  fades: [],
-};
 
 /** A new line of notes that were met: half a minute to look, then it is played once, at a set tempo, to its end. */
 export function SightDrill({ instrument, teaching, known, onAnswer, onBoard }: DrillGiven) {
@@ -80,38 +49,17 @@ export function SightDrill({ instrument, teaching, known, onAnswer, onBoard }: D
         stage: teaching.stage,
         conventions: teaching.conventions,
         fifths: concert + instrument.toWritten.fifths,
-        meter: METERS[meter] ?? { beats: 4, unit: 4 },
+        meter: RHYTHM_METERS[meter] ?? { beats: 4, unit: 4 },
         bars,
         seed,
         ...(met !== undefined && { known: met }),
       }),
     [instrument, teaching, concert, meter, bars, met, seed],
   );
-  const plan = useMemo(
-    () =>
-      exercise === undefined
-        ? undefined
-        : planPages(exercise, instrument.id, teaching, NO_ROWS, { today: todayIso() })[0],
-    [exercise, instrument, teaching],
+  const { plan, playback, beats, player, take, beginTake, forgetTake } = useMadeLine(
+    { instrument, teaching },
+    { exercise, speed, isHeard, onJudged: (t) => onAnswer(isClean(t)) },
   );
-  const setup = useMemo(
-    (): PlaySetup => ({
-      speed,
-      heard: { ...DEFAULT_SOUNDS, part: isHeard },
-      others: [],
-      bars: undefined,
-      again: false,
-      turns: 'none',
-    }),
-    [speed, isHeard],
-  );
-  const playback = useMemo(
-    () => (plan === undefined ? undefined : preparePlayback(plan.part, [], setup).playback),
-    [plan, setup],
-  );
-  const beats = exercise === undefined ? 0 : lineTempo(exercise);
-  const onJudged = (t: Take) => onAnswer(isClean(t));
-  const { player, take, beginTake, forgetTake } = useTakePlayer({ plan, setup, playback, beats, onJudged });
   /** Runs there were when this was begun to the beat alone; what is only heard, or listened to, is not asked about. */
   const [begun, setBegun] = useStateFor<number | undefined>(playback, undefined);
   const answer = (right: boolean) => {
@@ -137,19 +85,15 @@ export function SightDrill({ instrument, teaching, known, onAnswer, onBoard }: D
       <div className="flex min-w-0 flex-1 flex-col max-md:min-h-0">
         <div className="flex flex-wrap items-end gap-3 border-b border-line px-5 py-3 max-md:px-3 max-md:py-2">
           <div className="flex flex-wrap items-end gap-3 max-md:not-group-data-choices/drill:hidden">
-            <SelectField
+            <PickNumber
               id="sight-key"
               label="Sounds in"
               className="w-36"
               value={concert}
-              onChange={(e) => setConcert(Number(e.target.value))}
-            >
-              {KEYS.map((k) => (
-                <option key={k} value={k}>
-                  {KEY_WORDS[k]}
-                </option>
-              ))}
-            </SelectField>
+              of={KEYS}
+              words={(k) => KEY_WORDS[k] ?? ''}
+              onChange={setConcert}
+            />
             <SelectField
               id="sight-meter"
               label="Beats"
@@ -157,38 +101,30 @@ export function SightDrill({ instrument, teaching, known, onAnswer, onBoard }: D
               value={meter}
               onChange={(e) => setMeter(Number(e.target.value))}
             >
-              {METERS.map((m, i) => (
+              {RHYTHM_METERS.map((m, i) => (
                 <option key={i} value={i}>
                   {meterText(m)}
                 </option>
               ))}
             </SelectField>
-            <SelectField
+            <PickNumber
               id="sight-bars"
               label="Bars"
               className="w-20"
               value={bars}
-              onChange={(e) => setBars(Number(e.target.value))}
-            >
-              {BARS.map((b) => (
-                <option key={b} value={b}>
-                  {b}
-                </option>
-              ))}
-            </SelectField>
-            <SelectField
+              of={BARS}
+              words={(b) => String(b)}
+              onChange={setBars}
+            />
+            <PickNumber
               id="sight-speed"
               label="Speed"
               className="w-32"
               value={speed}
-              onChange={(e) => setSpeed(Number(e.target.value))}
-            >
-              {SPEEDS.map((s) => (
-                <option key={s} value={s}>
-                  {Math.round(s * beats)} a minute
-                </option>
-              ))}
-            </SelectField>
+              of={SPEEDS}
+              words={(s) => `${Math.round(s * beats)} a minute`}
+              onChange={setSpeed}
+            />
             <label className="text-[13px] font-medium">
               Number
               <input

@@ -33,13 +33,15 @@ const [MIXED, OWN] = ['mixed', 'own'] as const;
 /** A piece with fewer notes is no rhythm to tap. */
 const FEWEST_TAPS = 3;
 
+type Played = Pick<DrillGiven, 'exercise' | 'instrument' | 'teaching'>;
+
 interface TapLine {
   readonly score: Score<Written>;
   readonly concert: Score<Concert>;
 }
 
 /** Four bars of the line after the other, those that have notes to tap. */
-function ownPieces({ exercise, instrument, teaching }: DrillGiven): readonly TapLine[] {
+function ownPieces({ exercise, instrument, teaching }: Played): readonly TapLine[] {
   if (exercise === undefined) return [];
   const part = drillPart(exercise, instrument.id, teaching);
   const starts = part.score.measures.flatMap((_m, i) => (i % TAP_BARS === 0 ? [i] : []));
@@ -52,7 +54,7 @@ function ownPieces({ exercise, instrument, teaching }: DrillGiven): readonly Tap
 }
 
 /** A made line of a meter. */
-function madeLine({ instrument, teaching }: DrillGiven, meter: Meter, seed: number): TapLine | undefined {
+function madeLine({ instrument, teaching }: Played, meter: Meter, seed: number): TapLine | undefined {
   const fifths = instrument.toWritten.fifths - 2;
   const made = sightLine({ instrument, stage: teaching.stage, fifths, meter, bars: TAP_BARS, seed });
   return made === undefined ? undefined : { score: made.source, concert: realize(made) };
@@ -66,16 +68,18 @@ export function TapDrill({
   readonly given: DrillGiven;
   readonly settings: React.ReactNode;
 }) {
-  const { seconds, onAnswer } = given;
+  const { exercise, instrument, teaching, seconds, onAnswer } = given;
   const [seed, setSeed] = useState(() => Math.floor(Date.now() / 1000) % 100000);
   const { round, start, count } = useRound(seconds === 0 ? 0 : seconds * 2);
-  const [of, setOf] = useState<string>(given.exercise === undefined ? MIXED : OWN);
-  const own = useMemo(() => ownPieces(given), [given]);
+  const [of, setOf] = useState<string>(exercise === undefined ? MIXED : OWN);
+  // Nothing else that arrives takes the line away that is being tapped.
+  const played = useMemo((): Played => ({ exercise, instrument, teaching }), [exercise, instrument, teaching]);
+  const own = useMemo(() => ownPieces(played), [played]);
   const line = useMemo((): TapLine | undefined => {
     if (of === OWN) return own[seed % own.length];
     const chosen = RHYTHM_METERS.find((m) => meterText(m) === of);
-    return madeLine(given, chosen ?? RHYTHM_METERS[seed % RHYTHM_METERS.length] ?? { beats: 4, unit: 4 }, seed);
-  }, [given, of, own, seed]);
+    return madeLine(played, chosen ?? RHYTHM_METERS[seed % RHYTHM_METERS.length] ?? { beats: 4, unit: 4 }, seed);
+  }, [played, of, own, seed]);
   const plan = useMemo(
     () =>
       line === undefined
@@ -159,7 +163,7 @@ export function TapDrill({
           setOf(e.target.value);
         }}
       >
-        {given.exercise !== undefined && <option value={OWN}>this line</option>}
+        {exercise !== undefined && <option value={OWN}>this line</option>}
         <option value={MIXED}>any meter</option>
         {RHYTHM_METERS.map((m) => (
           <option key={meterText(m)} value={meterText(m)}>

@@ -49,6 +49,9 @@ export function useFreeTakes(words: string) {
   return { takes, problem, begin, end };
 }
 
+/** `audio/webm;codecs=opus` is a webm file. */
+const endingOf = ({ type }: Blob): string => /^audio\/(\w+)/.exec(type)?.[1] ?? 'webm';
+
 /** A recording to be heard. */
 function Sound({ of, label }: { readonly of: Blob; readonly label: string }) {
   const player = useRef<HTMLAudioElement>(null);
@@ -90,9 +93,7 @@ export function FreeTakes({ takes: { takes, problem }, isKept, onKept, playing, 
                 <Button
                   className="h-9 px-2.5 max-lg:h-11"
                   icon={<Download size={15} aria-hidden />}
-                  onClick={() =>
-                    saveAs(`take ${t.number}.${t.recording.type.includes('mp4') ? 'm4a' : 'webm'}`, t.recording)
-                  }
+                  onClick={() => saveAs(`take ${t.number}.${endingOf(t.recording)}`, t.recording)}
                 >
                   Save it
                 </Button>
