@@ -98,7 +98,7 @@ test('what is played freely is recorded, heard again, saved and handed in', asyn
   await take.getByRole('button', { name: 'Save it' }).tap();
   expect((await download).suggestedFilename()).toMatch(/^take 1\.(webm|mp4|ogg)$/);
   await take.getByRole('button', { name: 'Hand it in' }).tap();
-  await expect(phone.getByText('Handed in. Your teacher can hear it now.')).toBeVisible();
+  await expect(phone.getByText('Handed in. Your teacher can hear it now.', { exact: true })).toBeVisible();
   await phone.context().close();
   const line = (await addressOf(page, 'Lantern Walk')).split('/').at(-1) ?? '';
   const [newest] = (await (await page.request.get(`/api/exercises/${line}/hand-ins`)).json()) as HandInView[];

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { ListedExerciseView } from '@cifra/contract';
+import type { ClassView, ExerciseView, ListedExerciseView } from '@cifra/contract';
 import { type Exercise, INSTRUMENTS } from '../packages/core/src/index';
 import { readAbc } from '../packages/formats/src/abc/readAbc';
 import { type Browser, expect, type Page } from './test';
@@ -93,6 +93,29 @@ export async function bringIn(page: Page, abc: string, owner?: string): Promise<
   await expect(page.locator('.sheet .cell').first()).toBeVisible();
 }
 
+/**
+ * Signs in a teacher who has one of the demo's lines, a class with the demo's instruments and one pupil: what is
+ * practised there is nobody else's.
+ */
+async function ownPupil(page: Page, title: string, instrument: string): Promise<void> {
+  await signInDemo(page);
+  const asked = async <T>(method: 'GET' | 'POST' | 'PUT', path: string, data?: object): Promise<T> => {
+    const answer = await page.request.fetch(`/api${path}`, { method, ...(data !== undefined && { data }) });
+    expect([path, answer.ok()]).toEqual([path, true]);
+    return (await answer.json()) as T;
+  };
+  const { document } = await asked<ExerciseView>('GET', await addressOf(page, title));
+  const demo = (await asked<ClassView[]>('GET', '/classes')).find((c) => c.name === 'Year 5 winds');
+  await ownTeacher(page, `${crypto.randomUUID()}@school.example`);
+  await asked('POST', '/exercises', { title, document });
+  const [own] = await asked<ClassView[]>('GET', '/classes');
+  if (demo === undefined || own === undefined) throw new Error('there is no class');
+  const { id, ...saved } = own;
+  await asked('PUT', `/classes/${id}`, { ...saved, instruments: demo.instruments });
+  const played = INSTRUMENTS.find((i) => i.name === instrument);
+  await asked('PUT', `/classes/${id}/pupils`, { pupils: [{ name: 'Isla', instrument: played?.id }] });
+}
+
 /** A pupil's own link, made by the teacher, opened on a phone. */
 export async function openPhone(
   page: Page,
@@ -102,7 +125,7 @@ export async function openPhone(
   instrument: string,
   permissions: string[] = [],
 ): Promise<Page> {
-  await signInDemo(page);
+  await ownPupil(page, title, instrument);
   await openPart(page, title, instrument);
   await page.getByLabel('These pages are for').selectOption({ index: 1 });
   await expect(page.locator('.sheet .player')).toBeVisible();

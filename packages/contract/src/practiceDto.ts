@@ -76,6 +76,14 @@ export class SavePracticeDto {
   @IsIn(LADDER_RUNGS, { each: true })
   rungs!: LadderRung[];
 
+  /** Steps that this device told as done and that are not done any more; another device's steps stay. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LADDER_RUNGS.length)
+  @ArrayUnique()
+  @IsIn(LADDER_RUNGS, { each: true })
+  undone?: LadderRung[];
+
   @IsInt() @Min(0) @Max(MOST_PERCENT) bestPercent!: number;
   @IsInt() @Min(0) @Max(MOST_COUNT) cleanRuns!: number;
   @IsInt() @Min(0) @Max(MOST_COUNT) peeks!: number;

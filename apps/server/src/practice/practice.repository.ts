@@ -34,7 +34,7 @@ export class PracticeRepository {
 
   /**
    * Keeps the more of what was known and what is told, and how far it had come on that day, in one statement: two
-   * devices may tell at once.
+   * devices may tell at once. A step that is done is not done any more when the device that told it says so.
    * @param day ISO date
    */
   async save(
@@ -42,14 +42,16 @@ export class PracticeRepository {
     told: SavePracticeDto,
     day: string,
   ): Promise<void> {
-    const { rungs, bestPercent, cleanRuns, peeks, minutes, drills = [] } = told;
+    const { rungs, undone = [], bestPercent, cleanRuns, peeks, minutes, drills = [] } = told;
     // Of each drill the score with more answers.
     await this.db.execute(sql`
       with whole as (
         insert into practice as p (pupil_id, exercise_id, instrument, teacher_id, rungs, best_percent, clean_runs, peeks, minutes, drills, updated_at)
         values (${pupilId}, ${exerciseId}, ${instrument}, ${teacherId}, ${JSON.stringify(rungs)}::jsonb, ${bestPercent}, ${cleanRuns}, ${peeks}, ${minutes}, ${JSON.stringify(drills)}::jsonb, now())
         on conflict (pupil_id, exercise_id, instrument) do update set
-          rungs = excluded.rungs, best_percent = greatest(p.best_percent, excluded.best_percent), clean_runs = greatest(p.clean_runs, excluded.clean_runs),
+          rungs = (select coalesce(jsonb_agg(distinct r), '[]') from jsonb_array_elements(p.rungs || excluded.rungs) as r
+            where not ${JSON.stringify(undone)}::jsonb @> r or excluded.rungs @> r),
+          best_percent = greatest(p.best_percent, excluded.best_percent), clean_runs = greatest(p.clean_runs, excluded.clean_runs),
           peeks = greatest(p.peeks, excluded.peeks), minutes = greatest(p.minutes, excluded.minutes), updated_at = excluded.updated_at,
           drills = (select coalesce(jsonb_agg(d order by d->>'drill'), '[]') from (
             select distinct on (d->>'drill') d from jsonb_array_elements(p.drills || excluded.drills) as d order by d->>'drill', (d->>'asked')::int desc

@@ -57,7 +57,7 @@ describe("a pupil's practice", () => {
     expect((await mara.get(`/api/classes/${group.id}/practice`).expect(200)).body).toEqual(await told());
   });
 
-  it('keeps the more of two devices, and the steps as they were last', async () => {
+  it('keeps the more of two devices, and each its steps until it takes them back', async () => {
     await tell({
       rungs: ['count'],
       bestPercent: 60,
@@ -68,7 +68,8 @@ describe("a pupil's practice", () => {
     }).expect(204);
     await tell({
       ...RECORD,
-      rungs: ['count'],
+      rungs: ['sing'],
+      undone: ['name'],
       drills: [
         { drill: 'figures', right: 1, asked: 2 },
         { drill: 'ear', right: 1, asked: 1 },
@@ -76,7 +77,7 @@ describe("a pupil's practice", () => {
     }).expect(204);
     expect(await told()).toMatchObject([
       {
-        rungs: ['count'],
+        rungs: ['count', 'sing'],
         bestPercent: 70,
         cleanRuns: 9,
         peeks: 4,

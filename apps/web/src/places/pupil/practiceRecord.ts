@@ -1,6 +1,7 @@
 import type { OpenedLinkView, SavePracticeDto } from '@cifra/contract';
-import type { InstrumentId } from '@cifra/core';
+import { type InstrumentId, isRung, type LadderRung } from '@cifra/core';
 import { useCallback, useEffect, useRef } from 'react';
+import { keptHere } from '../../api/keptHere';
 import { put, RequestError } from '../../api/request';
 import { keptScores } from '../../drilling/scores';
 import { keptPractice } from '../../practice/keptPractice';
@@ -34,6 +35,13 @@ function recordOf(page: LinkedPage, instrument: InstrumentId): SavePracticeDto {
     drills: [...keptScores(pageName(page))],
   };
 }
+/** The steps that were told of a page as done and have arrived. */
+const toldSteps = (page: LinkedPage): readonly LadderRung[] =>
+  keptHere(
+    keyOf(pageName(page)),
+    (told) => (told as Partial<SavePracticeDto> | null)?.rungs?.filter(isRung) ?? [],
+    [] as LadderRung[],
+  );
 const isNothing = ({ rungs, bestPercent, cleanRuns, peeks, minutes, drills = [] }: SavePracticeDto): boolean =>
   rungs.length + bestPercent + cleanRuns + peeks + minutes + drills.length === 0;
 
@@ -59,7 +67,7 @@ export function usePracticeRecord(
       try {
         await put(
           `/api/links/open/${encodeURIComponent(page.token)}/practice${page.line === undefined ? '' : `?line=${encodeURIComponent(page.line)}`}`,
-          record,
+          { ...record, undone: toldSteps(page).filter((r) => !record.rungs.includes(r)) },
         );
         localStorage.setItem(keyOf(pageName(page)), text);
       } catch (e) {
