@@ -42,6 +42,7 @@ export default ts.config(
             zone('./packages/core', './packages/xml'),
             zone('./packages/formats', './packages/engrave'),
             zone('./packages/engrave', './packages/formats'),
+            zone('./packages/scan', './packages/engrave'),
             zone('./packages', './apps'),
             zone('./apps/web', './apps/server'),
             zone('./apps/server', './apps/web'),
@@ -64,7 +65,7 @@ export default ts.config(
   },
   { files: ['packages/xml/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@cifra/*'] }] } },
   {
-    files: ['packages/formats/**', 'packages/engrave/**'],
+    files: ['packages/formats/**', 'packages/engrave/**', 'packages/scan/**'],
     rules: {
       'no-restricted-imports': [
         'error',
@@ -118,11 +119,18 @@ export default ts.config(
     rules: { '@typescript-eslint/no-require-imports': 'off' },
   },
   {
-    files: ['scripts/bench/typing.mjs', 'scripts/bench/parts.mjs', 'scripts/bench/playing.mjs', 'scripts/firefox.mjs'],
+    files: [
+      'scripts/bench/{typing,parts,playing,scanning}.mjs',
+      'scripts/bench/scanning/*.mjs',
+      'scripts/reader/*.mjs',
+      'scripts/firefox.mjs',
+    ],
     languageOptions: {
       globals: {
         window: 'readonly',
         document: 'readonly',
+        FontFace: 'readonly',
+        NodeFilter: 'readonly',
         MutationObserver: 'readonly',
         MessageChannel: 'readonly',
         requestAnimationFrame: 'readonly',

@@ -26,9 +26,10 @@ const project = (folder) => ({
   transformIgnorePatterns: [`/node_modules/(?!(${ESM_PACKAGES})/)`],
   moduleNameMapper: {
     '^@cifra/formats/write$': join(__dirname, 'packages/formats/src/write.ts'),
+    '^@cifra/formats/assemble$': join(__dirname, 'packages/formats/src/assemble.ts'),
     '^@cifra/contract/words$': join(__dirname, 'packages/contract/src/words.ts'),
-    '^@cifra/(core|xml|formats|engrave|contract)/testing$': join(__dirname, 'packages/$1/src/testing/index.ts'),
-    '^@cifra/(core|xml|formats|engrave|contract)$': join(__dirname, 'packages/$1/src/index.ts'),
+    '^@cifra/(core|xml|formats|engrave|contract|scan)/testing$': join(__dirname, 'packages/$1/src/testing/index.ts'),
+    '^@cifra/(core|xml|formats|engrave|contract|scan)$': join(__dirname, 'packages/$1/src/index.ts'),
   },
 });
 

@@ -1,5 +1,5 @@
 // npm run bench: what things cost, measured in one run. Names as arguments run only those: core, making, pages,
-// first, parts, reading, typing, playing, listening, load, holding, readers, full, claims, api.
+// first, parts, reading, scanning, typing, playing, listening, load, holding, readers, full, claims, api.
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureNpmPackages } from './lib/packages.mjs';
 import { fail, Stop } from './lib/steps.mjs';
@@ -12,6 +12,7 @@ const BENCHES = {
   first: async () => (await import('./bench/firstNotes.mjs')).benchFirstNotes(),
   parts: async () => (await import('./bench/parts.mjs')).benchParts(),
   reading: async () => (await import('./bench/reading.mjs')).benchReading(),
+  scanning: async () => (await import('./bench/scanning.mjs')).benchScanning(),
   typing: async () => (await import('./bench/typing.mjs')).benchTyping(),
   playing: async () => (await import('./bench/playing.mjs')).benchPlaying(),
   listening: async () => (await import('./bench/listening.mjs')).benchListening(),

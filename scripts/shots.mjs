@@ -71,11 +71,10 @@ async function shots() {
   await page.waitForTimeout(1500);
   await shot('write');
   await page.goto(`${base}/bring`);
-  await page
-    .getByLabel('Music file')
-    .setInputFiles(join(ROOT, 'packages/formats/src/fixtures/evening-quartet.musicxml'));
-  await page.getByRole('button', { name: /Clarinet/ }).click();
-  await page.locator('.sheet .note').first().waitFor({ timeout: 60000 });
+  await page.getByLabel('Music file').setInputFiles(join(ROOT, 'e2e/fixtures/stand.jpg'));
+  await page.getByText('3 exercises were found.').waitFor({ timeout: 120000 });
+  await page.getByRole('button', { name: 'Exercise 2', exact: true }).click();
+  await page.locator('.read-staff g.note').nth(10).waitFor({ timeout: 60000 });
   await page.waitForTimeout(500);
   await shot('bring-in');
   await page.goto(`${base}/shelf`);

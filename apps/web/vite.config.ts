@@ -1,4 +1,6 @@
 import tailwindcss from '@tailwindcss/vite';
+import { createRequire } from 'node:module';
+import { dirname } from 'node:path';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
@@ -22,8 +24,8 @@ export default defineConfig({
       injectRegister: null,
       injectManifest: {
         globPatterns: ['assets/**/*.{js,css,woff2,wasm}', 'mark.svg'],
-        // Letters of other scripts come with the page that has some.
-        globIgnores: ['**/*-{vietnamese,greek,cyrillic,cyrillic-ext}-*.woff2'],
+        // Letters of other scripts come with the page that has some, what reads pictures with the first picture.
+        globIgnores: ['**/*-{vietnamese,greek,cyrillic,cyrillic-ext}-*.woff2', '**/ort-wasm-*.wasm'],
         maximumFileSizeToCacheInBytes: LARGEST_KEPT_BYTES,
         manifestTransforms: [
           (files) => ({ manifest: files.filter(({ url }) => !url.endsWith('.js') || isPupils(url)), warnings: [] }),
@@ -42,7 +44,11 @@ export default defineConfig({
     }),
   ],
   // The workspace's packages are taken as source, so that the browser gets modules and not the server's build.
-  resolve: { conditions: ['source', 'module', 'browser', 'development|production'] },
+  resolve: {
+    conditions: ['source', 'module', 'browser', 'development|production'],
+    // The package that runs the network names its two files nowhere.
+    alias: { 'network-runtime': dirname(createRequire(import.meta.url).resolve('onnxruntime-web/wasm')) },
+  },
   worker: { format: 'es', plugins: () => [engineFile()] },
   // The content security policy allows no data: fonts or workers.
   build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 9000, sourcemap: false },

@@ -7,6 +7,7 @@ const HOUSES = {
   core: 'packages/core/src',
   formats: 'packages/formats/src',
   engrave: 'packages/engrave/src',
+  scan: 'packages/scan/src',
   server: 'apps/server/src',
   web: 'apps/web/src',
 };

@@ -131,6 +131,10 @@ export const useLine = (score: Score<Written>, widthMm100: number, finalBar = tr
 export const useSnippet = (score: Score<Written>, hideMeter: boolean): SWRResponse<Page, Error> =>
   useDrawn(['snippet', JSON.stringify(score), hideMeter], (e) => e.snippet(score, hideMeter));
 
+/** A few bars as one line of music, with where things stand in it. */
+export const useSystemDrawing = (request: SystemRequest): SWRResponse<EngravedSystem, Error> =>
+  useDrawn(['system', JSON.stringify(request)], (e) => e.system(request));
+
 export const engraveOneSystem = (request: SystemRequest): Promise<EngravedSystem> => engraved((e) => e.system(request));
 
 export const warmUpSystems = (request: SystemRequest): Promise<void> => engraved((e) => e.warmUp(request));

@@ -12,6 +12,7 @@ import { SelectField, TextField } from '../../ui/Field';
 import { ChooseLine } from './ChooseLine';
 import { exerciseOf, joinLines, type LineImport } from './joinLines';
 import { LinePreview } from '../../engraving/LinePreview';
+import { CameraButton, FromPage, isPageFile, PAGE_FILES, usePageFile } from './picture/PictureFile';
 import { ProblemNotes } from './ProblemNotes';
 import { MAX_FILE_MB, readSource, refusedUnread, type Source } from './readSource';
 import { reasonOf } from '../../ui/reason';
@@ -43,6 +44,7 @@ export function BringIn() {
   const [title, setTitle] = useState('');
   const [saveError, setSaveError] = useState<string>();
   const [keeping, setKeeping] = useState(false);
+  const page = usePageFile();
   const latest = useRef(0);
 
   const read = async (from: Source, choices: readonly CandidateView[] = [], grid?: string) => {
@@ -74,6 +76,10 @@ export function BringIn() {
     }
   };
 
+  const takeFile = (file: File) => {
+    if (isPageFile(file)) page.take(file);
+    else take({ kind: 'file', file });
+  };
   const take = (from: Source) => {
     setSource(from);
     setChosen([]);
@@ -100,7 +106,7 @@ export function BringIn() {
     multiple: false,
     noClick: true,
     noKeyboard: true,
-    onDrop: ([file]) => file !== undefined && take({ kind: 'file', file }),
+    onDrop: ([file]) => file !== undefined && takeFile(file),
   });
 
   const whole = reading?.kind === 'exercise' ? reading : undefined;
@@ -133,17 +139,26 @@ export function BringIn() {
           Drop the file to read it
         </div>
       )}
-      <div className="grid gap-8 p-6 lg:grid-cols-[22rem_1fr]">
+      {page.file !== undefined && (
+        <div className="p-6">
+          <FromPage file={page.file} onAnother={page.leave} />
+        </div>
+      )}
+      <div className="grid gap-8 p-6 lg:grid-cols-[22rem_1fr]" hidden={page.file !== undefined}>
         <section aria-label="The line" className="space-y-4">
           <input
-            {...getInputProps({ accept: '.abc,.musicxml,.xml,.mxl,.mid,.midi,.json', 'aria-label': 'Music file' })}
+            {...getInputProps({
+              accept: `.abc,.musicxml,.xml,.mxl,.mid,.midi,.json,${PAGE_FILES}`,
+              'aria-label': 'Music file',
+            })}
           />
           <Button onClick={open} icon={<FileUp size={16} />} className="h-11 w-full">
             Choose a file, or drop one here
           </Button>
+          <CameraButton onTake={page.take} />
           <p className="text-[13px] text-secondary">
-            MusicXML (.musicxml, .xml, .mxl), ABC (.abc), MIDI of one line (.mid), or a Cifra file (.json), up to{' '}
-            {MAX_FILE_MB} MB.
+            A photograph, scan or PDF of a page; or MusicXML (.musicxml, .xml, .mxl), ABC (.abc), MIDI of one line
+            (.mid), or a Cifra file (.json), up to {MAX_FILE_MB} MB.
           </p>
           {source?.kind === 'file' && (
             <p className="truncate rounded-md bg-panel px-3 py-2 text-[13px]">
