@@ -63,7 +63,9 @@ function unisonSentence(o: OwnInstrument): string {
 }
 
 /** It opens under a long list: all of it is brought into view. */
-const intoView = (form: HTMLElement | null) => form?.scrollIntoView({ block: 'nearest' });
+const intoView = (form: HTMLElement | null): void => {
+  void form?.scrollIntoView({ block: 'nearest' });
+};
 
 interface Props {
   /** Names that other instruments have. */

@@ -76,7 +76,9 @@ export function StaffBeside({ staff, widest, number, reading, score, doubts, cur
   }, [here, width]);
   const ref = useBarsUnderBars(data, bars, width);
   const asked = useRef<SVGGElement>(null);
-  useEffect(() => asked.current?.scrollIntoView({ block: 'nearest', inline: 'center' }), [current]);
+  useEffect(() => {
+    void asked.current?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [current]);
   /** The note that the pointer is on, so that its place on the picture shows. */
   const [pointed, setPointed] = useState<string>();
   const place = here.flatMap(({ bar }) => bar.events).find((e) => e.id === pointed)?.at;
