@@ -48,7 +48,6 @@ export function metersOf(all: readonly Seen[]): SeenMeter[] {
 
 /** A signature as it stands on a staff: how many fifths, or naturals that only take the old one away. */
 export interface SeenSignature {
-  readonly x: number;
   readonly fifths: number;
   readonly signs: readonly Seen[];
 }
@@ -80,7 +79,7 @@ export function signatureAfter(
     at = s;
   }
   const own = signs.filter((s) => nameOf(s) !== 'natural');
-  if (own.length === 0) return signs.length < 2 ? undefined : { x: signs[0]?.x ?? 0, fifths: 0, signs };
+  if (own.length === 0) return signs.length < 2 ? undefined : { fifths: 0, signs };
   const kind = nameOf(own[0] as Seen) === 'sharp' ? 1 : -1;
   const same = own.filter((s) => (nameOf(s) === 'sharp') === kind > 0);
   const places = signaturePlaces(7 * kind, clef).map((p) => p.place);
@@ -92,5 +91,5 @@ export function signatureAfter(
   const note = ofKind(all, 'note').find((n) => n.x > last.x);
   const belongsToNote = note !== undefined && across(note, last) < 2.2 && Math.abs(down(note, last)) < 0.4;
   if (belongsToNote && expected !== count * kind) count -= 1;
-  return count === 0 ? undefined : { x: (same[0] as Seen).x, fifths: count * kind, signs: same.slice(0, count) };
+  return count === 0 ? undefined : { fifths: count * kind, signs: same.slice(0, count) };
 }

@@ -4,7 +4,6 @@ import {
   type Measure,
   type MusicEvent,
   pitch,
-  type Problem,
   type Result,
   type Score,
   signatureLetters,
@@ -85,5 +84,3 @@ export function scoreOf({ bars, slurs, hairpins }: Reading, title: string): Resu
   }
   return assembleScore({ title, measures, slurs, hairpins }, new ProblemList());
 }
-
-export type { Problem };

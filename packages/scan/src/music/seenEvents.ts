@@ -19,7 +19,7 @@ export interface SeenEvent {
 /** How far from a note its sign and its dot may stand, in spaces. */
 const SIGN_REACH = 2.6;
 const DOT_REACH = 2.3;
-/** From here on a sign or a dot is one where the bar's sum does not say so. */
+/** What is less likely than this is not considered, even for a bar's sum. */
 export const LEAST_LIKELY = 0.06;
 
 function nearest<T>(all: readonly T[], cost: (t: T) => number, most: number): T | undefined {

@@ -64,7 +64,7 @@ function clearTracks(tracks: readonly Comb[][]): Comb[][] {
 const total = (track: readonly Comb[]): number => track.reduce((sum, c) => sum + c.score, 0);
 
 /** Joins combs of neighbouring windows to tracks: each goes on with what lies nearest to where it leads. */
-export function trackCombs(windows: readonly Comb[][], space: number): Comb[][] {
+function trackCombs(windows: readonly Comb[][], space: number): Comb[][] {
   const tracks: Comb[][] = [];
   for (const combs of windows) {
     const taken = new Set<Comb[]>();

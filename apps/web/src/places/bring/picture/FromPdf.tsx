@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
-import { openPdf, type PdfPages, PdfRefused } from '../../../scanning/pdfPages';
+import { openPdf, type PdfPages } from '../../../scanning/pdfPages';
 import { Button } from '../../../ui/Button';
+import { reasonOf } from '../../../ui/reason';
 import { Failure } from '../../../ui/States';
 import { FromPicture } from './FromPicture';
 
@@ -61,7 +62,7 @@ export function FromPdf({ file, onAnother }: { readonly file: Blob; readonly onA
       setPdf(opened);
       if (opened.count === 1) setPage(await opened.picture(1));
     };
-    open().catch((e: unknown) => setReason(e instanceof PdfRefused ? e.message : String(e)));
+    open().catch((e: unknown) => setReason(reasonOf(e)));
     return () => {
       isLeft = true;
       opened?.close();
@@ -79,7 +80,7 @@ export function FromPdf({ file, onAnother }: { readonly file: Blob; readonly onA
       </p>
     );
   const choose = (n: number) => {
-    pdf.picture(n).then(setPage, (e: unknown) => setReason(e instanceof Error ? e.message : String(e)));
+    pdf.picture(n).then(setPage, (e: unknown) => setReason(reasonOf(e)));
   };
   return (
     <section aria-label="Pages of the PDF" className="space-y-4">

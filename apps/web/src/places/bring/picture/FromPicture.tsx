@@ -53,7 +53,14 @@ export function FromPicture({
         </div>
       </div>
     );
-  const { page, staves, exercises } = state;
+  const { page, staves } = state;
+  // The last one may go on with the staff that is read next: it is chosen once that is known.
+  const exercises = state.step === 'reading' ? state.exercises.slice(0, -1) : state.exercises;
+  // Turned, the page holds other exercises.
+  const turnPage = (by: number) => {
+    setKept(new Map());
+    turn(by);
+  };
   const exercise = chosen === undefined ? undefined : exercises[chosen];
   if (chosen !== undefined && exercise !== undefined)
     return (
@@ -114,10 +121,10 @@ export function FromPicture({
           ))}
         </ul>
         <div className="flex flex-wrap gap-2">
-          <Button onClick={() => turn(-1)} icon={<RotateCcw size={15} />}>
+          <Button onClick={() => turnPage(-1)} icon={<RotateCcw size={15} />}>
             Turn left
           </Button>
-          <Button onClick={() => turn(1)} icon={<RotateCw size={15} />}>
+          <Button onClick={() => turnPage(1)} icon={<RotateCw size={15} />}>
             Turn right
           </Button>
           {another}
